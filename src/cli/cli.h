@@ -1,0 +1,42 @@
+// SPDX-FileCopyrightText: 2026 The Yarrin authors
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+#include "core/base/result.h"
+
+#include <iosfwd>
+#include <span>
+#include <string>
+#include <string_view>
+
+namespace yarrin {
+
+/// What the command line ends with.
+enum class ExitStatus { done = 0, programme = 1, usage = 2, file = 3 };
+
+struct CliStreams {
+    std::ostream& out;
+    std::ostream& err;
+};
+
+/// One verb of the command line.
+struct Verb {
+    std::string_view name;
+    std::string_view summary; ///< one line
+    std::string_view help;
+    ExitStatus (*run)(std::span<const std::string> arguments, CliStreams streams);
+};
+
+[[nodiscard]] std::span<const Verb> verbs();
+/// Runs `yarrin-cli` with the arguments behind its name.
+[[nodiscard]] ExitStatus runCli(std::span<const std::string> arguments, CliStreams streams);
+
+/// Prints errors, a line each, and tells the exit status that they ask for: a file's fault goes before a programme's.
+ExitStatus report(const std::vector<Error>& errors, std::string_view file, CliStreams streams);
+/// Prints what is off with the call.
+ExitStatus usageFault(std::string_view verb, std::string_view what, CliStreams streams);
+
+extern const Verb calcVerb;
+extern const Verb convertVerb;
+
+} // namespace yarrin

@@ -1,0 +1,34 @@
+// SPDX-FileCopyrightText: 2026 The Yarrin authors
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "cli/cli.h"
+#include "store/file.h"
+
+#include <vector>
+
+namespace yarrin {
+
+namespace {
+
+ExitStatus run(std::span<const std::string> arguments, CliStreams streams) {
+    std::vector<std::string> files;
+    for (const std::string& argument : arguments) {
+        if (argument.starts_with("--")) return usageFault("convert", "there is no option " + argument, streams);
+        files.push_back(argument);
+    }
+    if (files.size() != 2) return usageFault("convert", "two files are expected, IN and OUT", streams);
+    const auto programme = readProgramme(files[0]);
+    if (!programme.ok()) return report(programme.errors(), files[0], streams);
+    const auto written = writeProgramme(*programme, files[1], formatForName(files[1]));
+    if (!written.ok()) return report(written.errors(), files[1], streams);
+    return ExitStatus::done;
+}
+
+} // namespace
+
+const Verb convertVerb{"convert", "writes a programme in another format",
+                       "yarrin-cli convert IN OUT\n\n"
+                       "Reads IN (.yarrin or .yarrin.json, told by its content) and writes OUT in the format that its\n"
+                       "ending names: .json for the open text format, anything else for the native one.\n",
+                       run};
+
+} // namespace yarrin

@@ -1,0 +1,33 @@
+// SPDX-FileCopyrightText: 2026 The Yarrin authors
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+#include <compare>
+#include <cstdint>
+#include <functional>
+
+namespace yarrin {
+
+/// A row's identity inside one programme: never shown, never reused, kept in the native file. 0 is "none".
+template <typename Tag> struct Id {
+    std::uint32_t value = 0;
+    explicit operator bool() const { return value != 0; }
+    friend auto operator<=>(Id, Id) = default;
+};
+
+using ActivityId = Id<struct ActivityTag>;
+using LinkId = Id<struct LinkTag>;
+using CalendarId = Id<struct CalendarTag>;
+using BreakdownId = Id<struct BreakdownTag>;
+using LocationId = Id<struct LocationTag>;
+using SectionId = Id<struct SectionTag>;
+using EventId = Id<struct EventTag>;
+
+/// The built-in calendar that works every minute.
+inline constexpr CalendarId continuousCalendar{0xffffffffu};
+
+} // namespace yarrin
+
+template <typename Tag> struct std::hash<yarrin::Id<Tag>> {
+    std::size_t operator()(yarrin::Id<Tag> id) const noexcept { return std::hash<std::uint32_t>{}(id.value); }
+};

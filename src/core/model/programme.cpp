@@ -1,0 +1,176 @@
+// SPDX-FileCopyrightText: 2026 The Yarrin authors
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "core/model/programme.h"
+
+#include <algorithm>
+#include <string_view>
+#include <tuple>
+#include <unordered_set>
+
+namespace yarrin {
+
+namespace {
+
+class FaultList {
+public:
+    explicit FaultList(const Programme& programme) : m_programme(programme) {}
+
+    void add(std::string place, std::string what, std::string todo = {}) {
+        m_faults.push_back({ErrorCode::programme, std::move(place), std::move(what), std::move(todo)});
+    }
+    void add(std::string place, Error fault) { add(std::move(place), std::move(fault.what), std::move(fault.todo)); }
+
+    template <typename Rows> void uniqueKeys(const Rows& rows, const char* kind) {
+        std::unordered_set<std::string_view> seen;
+        seen.reserve(rows.size());
+        for (const auto& row : rows) {
+            if (row.key.empty()) add(kind, "an id is empty", "give it one");
+            if (!seen.insert(row.key).second)
+                add(std::string(kind) + " " + row.key, "the id is used twice", "give one of them another id");
+        }
+    }
+
+    /// Parents that lead back to a row are reported once per row.
+    template <typename Rows> void noCircles(const Rows& rows, const char* kind) {
+        for (const auto& row : rows) {
+            auto parent = row.parent;
+            std::size_t steps = 0;
+            while (parent && parent != row.id && steps++ <= rows.size()) {
+                const auto* above = rows.row(parent);
+                if (!above) add(std::string(kind) + " " + row.key, "its parent is not in the programme");
+                parent = above ? above->parent : decltype(parent){};
+            }
+            if (parent == row.id) add(std::string(kind) + " " + row.key, "it is its own parent through others");
+        }
+    }
+
+    void activities() {
+        for (const Activity& activity : m_programme.activities) {
+            const std::string place = "activity " + activity.key;
+            if (activity.name.empty()) add(place, "it has no name", "give it one");
+            if (activity.duration && *activity.duration < 0) add(place, "its duration is negative");
+            if (activity.duration && *activity.duration > longestDuration)
+                add(place, "its duration is out of all bounds");
+            if (activity.remaining && (*activity.remaining < 0 || *activity.remaining > longestDuration))
+                add(place, "its remaining duration is out of all bounds");
+            if (activity.calendar && activity.calendar != continuousCalendar &&
+                !m_programme.calendars.row(activity.calendar))
+                add(place, "its calendar is not in the programme");
+            if (activity.breakdown && !m_programme.breakdown.row(activity.breakdown))
+                add(place, "its place in the breakdown is not in the programme");
+            if (activity.location && !m_programme.locations.row(activity.location))
+                add(place, "its location is not in the programme");
+            if (activity.measure)
+                if (auto fault = faultOf(*activity.measure)) add(place, *fault);
+            for (const Pause& pause : activity.pauses)
+                if (pause.rest < 0 || pause.rest > longestDuration) add(place, "a pause is out of all bounds");
+            if (activity.kind == ActivityKind::hammock) hammock(activity, place);
+        }
+    }
+
+    void links() {
+        using Ends = std::tuple<std::uint32_t, std::uint32_t, LinkType>;
+        std::vector<Ends> seen;
+        seen.reserve(m_programme.links.size());
+        for (const Link& link : m_programme.links) {
+            const Activity* from = m_programme.activities.row(link.from);
+            const Activity* to = m_programme.activities.row(link.to);
+            if (!from || !to) {
+                add("links", "a link names an activity that is not in the programme");
+                continue;
+            }
+            if (from == to) add(linkPlace(*from, *to), "an activity cannot be linked to itself", "remove the link");
+            if (from->kind == ActivityKind::hammock || to->kind == ActivityKind::hammock)
+                add(linkPlace(*from, *to), "a hammock cannot be linked", "hang it from activities by its anchors");
+            if (link.lag > longestDuration || link.lag < -longestDuration)
+                add(linkPlace(*from, *to), "the lag is out of all bounds");
+            seen.emplace_back(link.from.value, link.to.value, link.type);
+        }
+        std::sort(seen.begin(), seen.end());
+        for (auto twin = std::adjacent_find(seen.begin(), seen.end()); twin != seen.end();
+             twin = std::adjacent_find(twin + 1, seen.end())) {
+            const Activity* from = m_programme.activities.row(ActivityId{std::get<0>(*twin)});
+            const Activity* to = m_programme.activities.row(ActivityId{std::get<1>(*twin)});
+            add(linkPlace(*from, *to), "two links of one type join the same two activities", "remove one of them");
+        }
+    }
+
+    void contract() {
+        for (const Section& section : m_programme.sections) {
+            const std::string place = "section " + section.key;
+            const Activity* milestone = section.milestone ? m_programme.activities.row(section.milestone) : nullptr;
+            if (section.milestone && !milestone) add(place, "its milestone is not in the programme");
+            if (milestone && milestone->kind == ActivityKind::hammock) add(place, "its milestone is a hammock");
+            if (section.rate.sign() < 0) add(place, "its rate of damages is negative");
+            if (section.cap && section.cap->sign() < 0) add(place, "its cap is negative");
+        }
+        for (const DelayEvent& event : m_programme.events)
+            for (const EventDays& days : event.sectionDays)
+                if (!m_programme.sections.row(days.section))
+                    add("event " + event.key, "its section is not in the programme");
+    }
+
+    void calendars() {
+        for (const Calendar& calendar : m_programme.calendars) {
+            const std::string place = "calendar " + calendar.key;
+            if (calendar.key == "continuous") add(place, "the id continuous is taken", "choose another id");
+            if (calendar.dayMinutes && (*calendar.dayMinutes <= 0 || *calendar.dayMinutes > minutesPerDay))
+                add(place, "a day must have between 1 and 1440 minutes");
+            for (const auto& day : calendar.week)
+                if (day)
+                    if (auto fault = faultOf(*day)) add(place, *fault);
+            for (const CalendarException& exception : calendar.exceptions)
+                if (auto fault = faultOf(exception)) add(place, *fault);
+            if (const auto resolved = resolve(m_programme.calendars.rows(), calendar.id); !resolved.ok())
+                m_faults.push_back(resolved.error());
+        }
+        const CalendarId standard = m_programme.job.defaultCalendar;
+        if (standard != continuousCalendar && !m_programme.calendars.row(standard))
+            add("default_calendar", "it is not in the programme");
+    }
+
+    [[nodiscard]] std::vector<Error> take() { return std::move(m_faults); }
+
+private:
+    static std::string linkPlace(const Activity& from, const Activity& to) {
+        return "link " + from.key + " to " + to.key;
+    }
+    void hammock(const Activity& activity, const std::string& place) {
+        if (activity.from.empty() || activity.to.empty())
+            add(place, "a hammock needs a start anchor and a finish anchor");
+        for (const auto* anchors : {&activity.from, &activity.to})
+            for (const Anchor& anchor : *anchors) {
+                const Activity* at = m_programme.activities.row(anchor.activity);
+                if (!at)
+                    add(place, "an anchor names an activity that is not in the programme");
+                else if (at->kind == ActivityKind::hammock)
+                    add(place, "it hangs from the hammock " + at->key, "hang it from activities or milestones");
+                if (anchor.lag > longestDuration || anchor.lag < -longestDuration)
+                    add(place, "the lag of an anchor is out of all bounds");
+            }
+    }
+
+    const Programme& m_programme;
+    std::vector<Error> m_faults;
+};
+
+} // namespace
+
+std::vector<Error> faultsOf(const Programme& programme) {
+    FaultList faults(programme);
+    faults.uniqueKeys(programme.calendars, "calendar");
+    faults.uniqueKeys(programme.breakdown, "breakdown");
+    faults.uniqueKeys(programme.locations, "location");
+    faults.uniqueKeys(programme.activities, "activity");
+    faults.uniqueKeys(programme.sections, "section");
+    faults.uniqueKeys(programme.events, "event");
+    faults.noCircles(programme.breakdown, "breakdown");
+    faults.noCircles(programme.locations, "location");
+    faults.calendars();
+    faults.activities();
+    faults.links();
+    faults.contract();
+    return faults.take();
+}
+
+} // namespace yarrin

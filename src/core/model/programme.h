@@ -1,0 +1,190 @@
+// SPDX-FileCopyrightText: 2026 The Yarrin authors
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+#include "core/base/decimal.h"
+#include "core/base/ids.h"
+#include "core/model/table.h"
+#include "core/quantity/measure.h"
+#include "core/time/calendar.h"
+
+#include <optional>
+#include <string>
+#include <vector>
+
+namespace yarrin {
+
+enum class ActivityKind { task, startMilestone, finishMilestone, hammock };
+enum class LinkType { fs, ss, ff, sf };
+/// On which calendar a lag runs; `standard` leaves it to the programme's option.
+enum class LagCalendar { standard, predecessor, successor, programme, continuous };
+enum class ConstraintType { startNotBefore, startNotAfter, startOn, finishNotBefore, finishNotAfter, finishOn };
+enum class End { start, finish };
+enum class OutOfSequence { wait, carryOn };
+enum class LateDatesFrom { programmeFinish, contract };
+enum class Risk { employer, contractor, neutral };
+enum class EventState { noticed, notified, claimed, granted, refused };
+enum class DamagesPer { day, week };
+/// How a part of a unit of damages counts.
+enum class PartRule { proRata, wholeOnly, roundUp };
+
+struct Constraint {
+    ConstraintType type = ConstraintType::startNotBefore;
+    DateOrInstant date;
+    friend bool operator==(const Constraint&, const Constraint&) = default;
+};
+
+/// After `after` minutes of its work an activity rests for `rest` working minutes of its own calendar.
+struct Pause {
+    Minutes after = 0;
+    Minutes rest = 0;
+    friend bool operator==(const Pause&, const Pause&) = default;
+};
+
+/// Where a hammock hangs: an end of an activity, moved by a lag on the hammock's calendar.
+struct Anchor {
+    ActivityId activity;
+    End end = End::start;
+    Minutes lag = 0;
+    friend bool operator==(const Anchor&, const Anchor&) = default;
+};
+
+/// A piece of work, a milestone or a hammock. Durations are working minutes of its calendar.
+struct Activity {
+    ActivityId id;
+    std::string key; ///< the id that people chose and see, unique
+    std::string name;
+    ActivityKind kind = ActivityKind::task;
+    CalendarId calendar; ///< none: the programme's default calendar
+    BreakdownId breakdown;
+    LocationId location;
+    std::optional<Minutes> duration; ///< as typed; where the measure gives one, that counts; none is 0 or the measure's
+    std::optional<Measure> measure;
+    std::optional<Constraint> constraint;
+    std::optional<DateOrInstant> deadline;
+    bool stretch = false; ///< its work may be spread over a longer span where its finish is held back
+    bool asLate = false;
+    std::vector<Pause> pauses;
+    std::optional<Instant> actualStart;
+    std::optional<Instant> actualFinish;
+    std::optional<Minutes> remaining;
+    std::string notes;
+    std::vector<Anchor> from; ///< of a hammock
+    std::vector<Anchor> to;
+    std::optional<Decimal> costPerWeek; ///< time-related cost of a hammock, in the contract's currency
+    friend bool operator==(const Activity&, const Activity&) = default;
+};
+
+struct Link {
+    LinkId id;
+    ActivityId from;
+    ActivityId to;
+    LinkType type = LinkType::fs;
+    Minutes lag = 0; ///< working minutes of the lag's calendar, negative for a lead
+    LagCalendar lagCalendar = LagCalendar::standard;
+    friend bool operator==(const Link&, const Link&) = default;
+};
+
+/// A node of the breakdown of the work; its children are those that name it as parent, in the table's order.
+struct BreakdownNode {
+    BreakdownId id;
+    std::string key;
+    std::string name;
+    BreakdownId parent;
+    std::optional<std::string> code;
+    friend bool operator==(const BreakdownNode&, const BreakdownNode&) = default;
+};
+
+struct Location {
+    LocationId id;
+    std::string key;
+    std::string name;
+    LocationId parent;
+    std::optional<Decimal> fromChainage;
+    std::optional<Decimal> toChainage;
+    friend bool operator==(const Location&, const Location&) = default;
+};
+
+/// A part of the works with a completion date and damages of its own.
+struct Section {
+    SectionId id;
+    std::string key;
+    std::string name;
+    ActivityId milestone;
+    Date completion;
+    Decimal rate; ///< of damages, in the contract's currency
+    DamagesPer per = DamagesPer::day;
+    PartRule part = PartRule::proRata;
+    std::optional<Decimal> cap;
+    int grantedDays = 0; ///< calendar days, all that was granted so far
+    friend bool operator==(const Section&, const Section&) = default;
+};
+
+struct EventDays {
+    SectionId section;
+    int claimed = 0;
+    int assessed = 0;
+    friend bool operator==(const EventDays&, const EventDays&) = default;
+};
+
+/// Something that delayed, or may delay, the works.
+struct DelayEvent {
+    EventId id;
+    std::string key;
+    std::vector<EventDays> sectionDays;
+    Risk risk = Risk::employer;
+    EventState state = EventState::noticed;
+    friend bool operator==(const DelayEvent&, const DelayEvent&) = default;
+};
+
+/// What a programme has only one of.
+struct Job {
+    std::string title;
+    Instant start;
+    std::optional<Instant> dataDate;
+    CalendarId defaultCalendar = continuousCalendar;
+    LagCalendar lagCalendar = LagCalendar::predecessor;
+    OutOfSequence outOfSequence = OutOfSequence::wait;
+    LateDatesFrom lateDatesFrom = LateDatesFrom::programmeFinish;
+    std::optional<Instant> requiredFinish;
+    Minutes criticalFloat = 0;
+    std::optional<Minutes> nearCriticalFloat; ///< none: five days of the activity's calendar
+    std::string currency = "GBP";
+    std::optional<Decimal> contractSum;
+    std::optional<Decimal> damagesCap;
+    std::optional<Decimal> damagesCapShare; ///< of the contract sum
+    friend bool operator==(const Job&, const Job&) = default;
+};
+
+/// A whole programme: plain rows, no dates computed. Copies are independent.
+struct Programme {
+    Job job;
+    Table<Calendar, CalendarId> calendars;
+    Table<BreakdownNode, BreakdownId> breakdown;
+    Table<Location, LocationId> locations;
+    Table<Activity, ActivityId> activities;
+    Table<Link, LinkId> links;
+    Table<Section, SectionId> sections;
+    Table<DelayEvent, EventId> events;
+    friend bool operator==(const Programme&, const Programme&) = default;
+};
+
+/// The calendar that an activity works to, with the programme's default where it names none.
+[[nodiscard]] inline CalendarId calendarOf(const Programme& programme, const Activity& activity) {
+    return activity.calendar ? activity.calendar : programme.job.defaultCalendar;
+}
+
+[[nodiscard]] inline bool isMilestone(ActivityKind kind) {
+    return kind == ActivityKind::startMilestone || kind == ActivityKind::finishMilestone;
+}
+[[nodiscard]] inline bool boundsStart(ConstraintType type) {
+    return type == ConstraintType::startNotBefore || type == ConstraintType::startNotAfter ||
+           type == ConstraintType::startOn;
+}
+
+/// Every rule that a programme must keep before it can be calculated, apart from loops and calendars without work:
+/// ids used once, names given, links that join two different activities and no hammock, one link of a type between
+/// two activities, hammocks with anchors, figures within bounds. All faults are listed.
+[[nodiscard]] std::vector<Error> faultsOf(const Programme& programme);
+
+} // namespace yarrin

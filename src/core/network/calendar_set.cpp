@@ -1,0 +1,47 @@
+// SPDX-FileCopyrightText: 2026 The Yarrin authors
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "core/network/calendar_set.h"
+
+#include <algorithm>
+
+namespace yarrin {
+
+namespace {
+
+Date yearsFrom(Date date, int years) {
+    const auto day = yearMonthDay(date);
+    return dateFrom(std::clamp(day.year + years, firstYear, lastYear), day.month, std::min(day.day, 28u));
+}
+
+} // namespace
+
+std::shared_ptr<const WorkCalendar> CalendarCache::compiled(CalendarId id, ResolvedCalendar definition, Date from,
+                                                            Date to) {
+    auto& kept = m_kept[id];
+    if (!kept || !kept->covers(from, to) || kept->definition() != definition)
+        kept = std::make_shared<WorkCalendar>(std::move(definition), from, to);
+    return kept;
+}
+
+std::uint16_t CalendarSet::indexOf(CalendarId id) {
+    if (!id) id = m_programme.job.defaultCalendar;
+    if (id == m_lastId) return m_lastIndex;
+    const auto [place, isNew] = m_index.try_emplace(id, static_cast<std::uint16_t>(m_calendars.size()));
+    m_lastId = id;
+    m_lastIndex = place->second;
+    if (!isNew) return m_lastIndex;
+
+    auto definition = resolve(m_programme.calendars.rows(), id);
+    const Date start = dateOf(m_programme.job.start);
+    if (!definition.ok()) m_errors.push_back(definition.error());
+    m_calendars.push_back(m_cache.compiled(id, definition.ok() ? std::move(definition).value() : continuous(),
+                                           yearsFrom(start, -10), yearsFrom(start, 60)));
+    const WorkCalendar& calendar = *m_calendars.back();
+    if (calendar.worked(startOf(yearsFrom(start, 50))) == calendar.worked(m_programme.job.start))
+        m_errors.push_back({ErrorCode::programme, "calendar " + calendar.definition().key,
+                            "it has no working time in the 50 years after the programme's start",
+                            "give it working hours or choose another calendar"});
+    return m_lastIndex;
+}
+
+} // namespace yarrin

@@ -1,0 +1,319 @@
+// SPDX-FileCopyrightText: 2026 The Yarrin authors
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "core/network/network.h"
+
+#include <algorithm>
+
+namespace yarrin {
+
+Instant boundOf(const DateOrInstant& when, bool ofStart, const WorkCalendar& calendar) {
+    if (!when.bareDate) return when.at;
+    const Instant end = when.at + minutesPerDay;
+    if (ofStart) {
+        const Instant start = calendar.upStart(when.at);
+        return start < end ? start : when.at;
+    }
+    const Minutes worked = calendar.worked(end);
+    return worked != calendar.worked(when.at) ? calendar.endOfMinute(worked) : end;
+}
+
+Minutes wholeDuration(const Activity& activity, Minutes dayMinutes) {
+    if (isMilestone(activity.kind) || activity.kind == ActivityKind::hammock) return 0;
+    if (activity.measure)
+        if (const auto measured = durationOf(*activity.measure, dayMinutes); measured.ok() && *measured)
+            return **measured;
+    return activity.duration.value_or(0);
+}
+
+std::vector<ActivityId> pathBetween(const Programme& programme, ActivityId from, ActivityId to) {
+    std::unordered_map<ActivityId, std::vector<ActivityId>> next;
+    for (const Link& link : programme.links) next[link.from].push_back(link.to);
+    std::unordered_map<ActivityId, ActivityId> cameFrom{{from, ActivityId{}}};
+    std::vector<ActivityId> open{from};
+    for (std::size_t i = 0; i < open.size() && !cameFrom.contains(to); ++i)
+        for (const ActivityId id : next[open[i]])
+            if (cameFrom.try_emplace(id, open[i]).second) open.push_back(id);
+    std::vector<ActivityId> path;
+    if (!cameFrom.contains(to)) return path;
+    for (ActivityId id = to; id; id = cameFrom[id]) path.push_back(id);
+    std::reverse(path.begin(), path.end());
+    return path;
+}
+
+namespace {
+
+/// Compiles one programme; each step fills its part of the network.
+class Compiler {
+public:
+    Compiler(const Programme& programme, CalendarCache& cache)
+        : m_programme(programme), m_out{{}, CalendarSet(programme, cache), {}, {}} {}
+
+    CompiledProgramme run() {
+        Network& net = m_out.network;
+        const std::size_t count = m_programme.activities.size();
+        net.duration.resize(count);
+        net.nodeOf.assign(count, Network::noNode);
+        m_bySource.reserve(count);
+        for (std::size_t i = 0; i < count; ++i) {
+            const Activity& activity = m_programme.activities[i];
+            if (activity.kind == ActivityKind::hammock) continue;
+            net.nodeOf[i] = static_cast<std::uint32_t>(m_bySource.size());
+            m_bySource.push_back(node(activity, static_cast<std::uint32_t>(i)));
+        }
+        sectionLimits();
+        readLinks();
+        if (order()) arrange();
+        net.calendars = m_out.calendars.calendars();
+        m_out.errors.insert(m_out.errors.begin(), m_out.calendars.errors().begin(), m_out.calendars.errors().end());
+        return std::move(m_out);
+    }
+
+private:
+    struct Draft {
+        Node node;
+        Minutes work = 0;
+    };
+
+    void problem(Problem::Severity severity, const Activity& activity, std::string what) {
+        m_out.problems.push_back({severity, activity.key, std::move(what)});
+    }
+
+    Draft node(const Activity& activity, std::uint32_t index) {
+        Draft draft;
+        Node& node = draft.node;
+        node.activity = index;
+        node.calendar = m_out.calendars.indexOf(calendarOf(m_programme, activity));
+        node.stretch = activity.stretch;
+        const WorkCalendar& calendar = *m_out.calendars.calendars()[node.calendar];
+        const Minutes duration = wholeDuration(activity, calendar.dayMinutes());
+        m_out.network.duration[index] = duration;
+        checkMeasure(activity, calendar, duration);
+        node.kind = activity.kind == ActivityKind::startMilestone
+                        ? NodeKind::startMilestone
+                        : (duration == 0 ? NodeKind::finishMilestone : NodeKind::task);
+        progress(activity, draft, duration);
+        bounds(activity, node, calendar);
+        node.asLate = activity.asLate && node.state == NodeState::notStarted;
+        return draft;
+    }
+
+    void checkMeasure(const Activity& activity, const WorkCalendar& calendar, Minutes duration) {
+        if (!activity.measure) return;
+        const auto measured = durationOf(*activity.measure, calendar.dayMinutes());
+        if (!measured.ok()) {
+            problem(Problem::Severity::error, activity, measured.error().sentence());
+            return;
+        }
+        if (isMilestone(activity.kind))
+            problem(Problem::Severity::warning, activity, "a milestone has no duration; its measure does not count");
+        else if (*measured && activity.duration && *activity.duration != duration)
+            problem(Problem::Severity::warning, activity,
+                    "the duration stated (" + std::to_string(*activity.duration) + " minutes) differs from the " +
+                        std::to_string(duration) + " minutes that its measure gives; the measure counts");
+    }
+
+    /// Pauses that count, with work of which `done` minutes lie behind.
+    Minutes pauses(const Activity& activity, Minutes duration, Minutes done, bool report) {
+        Minutes sum = 0;
+        for (const Pause& pause : activity.pauses) {
+            const bool counts = pause.after > 0 && pause.after < duration;
+            if (!counts && report)
+                problem(Problem::Severity::error, activity,
+                        "a pause after " + std::to_string(pause.after) +
+                            " minutes lies outside its work and does not count");
+            if (counts && (done == 0 || pause.after > done)) sum += pause.rest;
+        }
+        return sum;
+    }
+
+    void progress(const Activity& activity, Draft& draft, Minutes duration) {
+        Node& node = draft.node;
+        const auto& dataDate = m_programme.job.dataDate;
+        const auto late = [&](const std::optional<Instant>& actual, const char* which) {
+            if (actual && dataDate && *actual > *dataDate)
+                problem(Problem::Severity::error, activity, std::string("its actual ") + which + " is after the data date");
+        };
+        late(activity.actualStart, "start");
+        late(activity.actualFinish, "finish");
+        draft.work = duration + pauses(activity, duration, 0, true);
+        if (!activity.actualStart && !activity.actualFinish) return;
+        if (!dataDate) problem(Problem::Severity::error, activity, "it has actual dates but the programme has no data date");
+        if (node.kind != NodeKind::task) {
+            node.state = NodeState::complete;
+            const bool byStart = node.kind == NodeKind::startMilestone;
+            const auto& first = byStart ? activity.actualStart : activity.actualFinish;
+            const auto& second = byStart ? activity.actualFinish : activity.actualStart;
+            node.actualStart = node.actualFinish = first ? *first : *second;
+            return;
+        }
+        if (activity.actualFinish) {
+            node.state = NodeState::complete;
+            if (!activity.actualStart)
+                problem(Problem::Severity::error, activity, "it has an actual finish but no actual start");
+            node.actualFinish = *activity.actualFinish;
+            node.actualStart = activity.actualStart.value_or(*activity.actualFinish);
+            if (node.actualFinish < node.actualStart)
+                problem(Problem::Severity::error, activity, "its actual finish is before its actual start");
+            return;
+        }
+        node.state = NodeState::inProgress;
+        node.actualStart = *activity.actualStart;
+        node.freeOfLinks = m_programme.job.outOfSequence == OutOfSequence::carryOn;
+        const Minutes remaining = activity.remaining.value_or(duration);
+        if (remaining == 0)
+            problem(Problem::Severity::error, activity, "nothing of it remains but it has no actual finish");
+        draft.work = remaining + (remaining > 0 ? pauses(activity, duration, std::max<Minutes>(0, duration - remaining), false) : 0);
+    }
+
+    void bounds(const Activity& activity, Node& node, const WorkCalendar& calendar) {
+        const bool started = node.state != NodeState::notStarted;
+        node.startBound = started ? farPast : m_programme.job.start;
+        if (m_programme.job.dataDate) node.startBound = std::max(node.startBound, *m_programme.job.dataDate);
+        else if (started) node.startBound = std::max(node.actualStart, m_programme.job.start);
+        node.finishBound = farPast;
+        node.startLimit = node.finishLimit = farFuture;
+        if (!activity.constraint) return;
+        const ConstraintType type = activity.constraint->type;
+        const bool ofStart = boundsStart(type);
+        const Instant at = boundOf(activity.constraint->date, ofStart || node.kind == NodeKind::startMilestone, calendar);
+        const bool holdsBack = type != ConstraintType::startNotAfter && type != ConstraintType::finishNotAfter;
+        const bool holdsForward = type != ConstraintType::startNotBefore && type != ConstraintType::finishNotBefore;
+        if (ofStart && !started) {
+            if (holdsBack) node.startBound = std::max(node.startBound, at);
+            if (holdsForward) node.startLimit = at;
+        }
+        if (!ofStart) {
+            if (holdsBack) node.finishBound = at;
+            if (holdsForward) node.finishLimit = at;
+        }
+    }
+
+    void sectionLimits() {
+        m_out.network.contractBase = farPast;
+        for (const Section& section : m_programme.sections) {
+            const std::size_t index = m_programme.activities.indexOf(section.milestone);
+            if (index == decltype(m_programme.activities)::none) continue;
+            Node& node = m_bySource[m_out.network.nodeOf[index]].node;
+            if (m_programme.activities[index].asLate) {
+                node.asLate = false;
+                m_out.problems.push_back({Problem::Severity::error, m_programme.activities[index].key,
+                                          "the milestone of a section cannot go as late as possible; it stays early"});
+            }
+            if (m_programme.job.lateDatesFrom != LateDatesFrom::contract) continue;
+            const Instant end = startOf(section.completion + section.grantedDays + 1);
+            node.finishLimit = std::min(node.finishLimit, end);
+            m_out.network.contractBase = std::max(m_out.network.contractBase, end);
+        }
+    }
+
+    void readLinks() {
+        const auto& options = m_programme.job;
+        m_out.network.links.reserve(m_programme.links.size());
+        for (std::size_t i = 0; i < m_programme.links.size(); ++i) {
+            const Link& link = m_programme.links[i];
+            NetLink net;
+            net.from = m_out.network.nodeOf[m_programme.activities.indexOf(link.from)];
+            net.to = m_out.network.nodeOf[m_programme.activities.indexOf(link.to)];
+            net.type = link.type;
+            net.lag = link.lag;
+            net.link = static_cast<std::uint32_t>(i);
+            switch (link.lagCalendar == LagCalendar::standard ? options.lagCalendar : link.lagCalendar) {
+            case LagCalendar::standard:
+            case LagCalendar::predecessor: net.calendar = m_bySource[net.from].node.calendar; break;
+            case LagCalendar::successor: net.calendar = m_bySource[net.to].node.calendar; break;
+            case LagCalendar::programme: net.calendar = m_out.calendars.indexOf(options.defaultCalendar); break;
+            case LagCalendar::continuous: net.calendar = m_out.calendars.indexOf(continuousCalendar); break;
+            }
+            m_out.network.links.push_back(net);
+        }
+    }
+
+    /// Sorts the nodes so that every link goes from an earlier to a later one; false where links form a loop.
+    bool order() {
+        const std::size_t count = m_bySource.size();
+        fillFirsts(m_out.network.firstOutOf, [](const NetLink& link) { return link.from; });
+        std::vector<std::uint32_t> outOf(m_out.network.links.size());
+        std::vector<std::uint32_t> next(m_out.network.firstOutOf.begin(), m_out.network.firstOutOf.end() - 1);
+        std::vector<std::uint32_t> waiting(count, 0);
+        for (const NetLink& link : m_out.network.links) {
+            outOf[next[link.from]++] = link.to;
+            ++waiting[link.to];
+        }
+        m_order.reserve(count);
+        for (std::uint32_t i = 0; i < count; ++i)
+            if (waiting[i] == 0) m_order.push_back(i);
+        for (std::size_t i = 0; i < m_order.size(); ++i)
+            for (auto at = m_out.network.firstOutOf[m_order[i]]; at < m_out.network.firstOutOf[m_order[i] + 1]; ++at)
+                if (--waiting[outOf[at]] == 0) m_order.push_back(outOf[at]);
+        if (m_order.size() == count) return true;
+        reportLoop(waiting);
+        return false;
+    }
+
+    template <typename Side> void fillFirsts(std::vector<std::uint32_t>& firsts, Side side) {
+        firsts.assign(m_bySource.size() + 1, 0);
+        for (const NetLink& link : m_out.network.links) ++firsts[side(link) + 1];
+        for (std::size_t i = 1; i < firsts.size(); ++i) firsts[i] += firsts[i - 1];
+    }
+
+    /// Every node that still waits has a predecessor that still waits: walking back must close a loop.
+    void reportLoop(const std::vector<std::uint32_t>& waiting) {
+        std::vector<std::uint32_t> before(waiting.size(), Network::noNode);
+        for (const NetLink& link : m_out.network.links)
+            if (waiting[link.from] > 0 && waiting[link.to] > 0 && before[link.to] == Network::noNode)
+                before[link.to] = link.from;
+        auto at = static_cast<std::uint32_t>(
+            std::find_if(waiting.begin(), waiting.end(), [](std::uint32_t w) { return w > 0; }) - waiting.begin());
+        std::vector<bool> seen(waiting.size(), false);
+        for (; !seen[at]; at = before[at]) seen[at] = true;
+        std::vector<std::uint32_t> loop{at};
+        for (auto node = before[at]; node != at; node = before[node]) loop.push_back(node);
+        std::reverse(loop.begin(), loop.end());
+        std::rotate(loop.begin(), std::min_element(loop.begin(), loop.end()), loop.end());
+        std::string names;
+        for (const auto node : loop) names += keyOf(node) + " → ";
+        names += keyOf(loop.front());
+        m_out.errors.push_back({ErrorCode::programme, "links", "links form a loop: " + names, "remove one of them"});
+    }
+
+    const std::string& keyOf(std::uint32_t source) {
+        return m_programme.activities[m_bySource[source].node.activity].key;
+    }
+
+    void arrange() {
+        Network& net = m_out.network;
+        std::vector<std::uint32_t> place(m_order.size());
+        net.nodes.reserve(m_order.size());
+        net.work.reserve(m_order.size());
+        for (std::uint32_t i = 0; i < m_order.size(); ++i) {
+            place[m_order[i]] = i;
+            net.nodes.push_back(m_bySource[m_order[i]].node);
+            net.work.push_back(m_bySource[m_order[i]].work);
+            net.nodeOf[net.nodes.back().activity] = i;
+        }
+        for (NetLink& link : net.links) {
+            link.from = place[link.from];
+            link.to = place[link.to];
+        }
+        fillFirsts(net.firstInto, [](const NetLink& link) { return link.to; });
+        std::vector<NetLink> sorted(net.links.size());
+        std::vector<std::uint32_t> next(net.firstInto.begin(), net.firstInto.end() - 1);
+        for (const NetLink& link : net.links) sorted[next[link.to]++] = link;
+        net.links = std::move(sorted);
+        fillFirsts(net.firstOutOf, [](const NetLink& link) { return link.from; });
+        next.assign(net.firstOutOf.begin(), net.firstOutOf.end() - 1);
+        net.outOf.resize(net.links.size());
+        for (std::uint32_t i = 0; i < net.links.size(); ++i) net.outOf[next[net.links[i].from]++] = i;
+    }
+
+    const Programme& m_programme;
+    CompiledProgramme m_out;
+    std::vector<Draft> m_bySource; ///< nodes in the order of the file
+    std::vector<std::uint32_t> m_order;
+};
+
+} // namespace
+
+CompiledProgramme compile(const Programme& programme, CalendarCache& cache) { return Compiler(programme, cache).run(); }
+
+} // namespace yarrin

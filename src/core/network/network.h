@@ -1,0 +1,87 @@
+// SPDX-FileCopyrightText: 2026 The Yarrin authors
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+#include "core/network/calendar_set.h"
+
+#include <cstdint>
+#include <memory>
+#include <vector>
+
+namespace yarrin {
+
+enum class NodeKind : std::uint8_t { task, startMilestone, finishMilestone };
+enum class NodeState : std::uint8_t { notStarted, inProgress, complete };
+
+/// An activity as the passes see it. Bounds that are not there are farPast or farFuture.
+struct Node {
+    NodeKind kind = NodeKind::task;
+    NodeState state = NodeState::notStarted;
+    bool stretch = false;
+    bool asLate = false;
+    bool freeOfLinks = false; ///< in progress and carrying on: no link into it bounds or drives
+    std::uint16_t calendar = 0;
+    std::uint32_t activity = 0; ///< index among the programme's activities
+    Instant startBound;         ///< start no earlier than: programme start, data date, constraints
+    Instant finishBound;        ///< finish no earlier than
+    Instant startLimit;         ///< start no later than
+    Instant finishLimit;        ///< finish no later than
+    Instant actualStart;
+    Instant actualFinish;
+};
+
+/// A link as the passes see it, stored with its successor (`into`) and found from its predecessor by index.
+struct NetLink {
+    std::uint32_t from = 0; ///< node
+    std::uint32_t to = 0;   ///< node
+    LinkType type = LinkType::fs;
+    std::uint16_t calendar = 0;
+    std::uint32_t link = 0; ///< index among the programme's links
+    Minutes lag = 0;
+};
+
+/// A programme compiled for calculation: nodes in topological order, links in two compressed lists, calendars. It is
+/// immutable and holds no text; simulation, levelling and delay analysis run it with other amounts of work.
+struct Network {
+    std::vector<std::shared_ptr<const WorkCalendar>> calendars;
+    std::vector<Node> nodes;
+    std::vector<Minutes> work;            ///< per node: (remaining) duration and pauses, working minutes
+    std::vector<Minutes> duration;        ///< per activity of the programme: the whole duration without pauses
+    std::vector<std::uint32_t> nodeOf;    ///< per activity of the programme; `noNode` for hammocks
+    std::vector<NetLink> links;           ///< sorted by successor
+    std::vector<std::uint32_t> firstInto; ///< per node and one more: its first link in `links`
+    std::vector<std::uint32_t> outOf;     ///< indices into `links`, sorted by predecessor
+    std::vector<std::uint32_t> firstOutOf;
+    Instant contractBase;                 ///< the last contract date where late dates come from the contract, else farPast
+    static constexpr std::uint32_t noNode = 0xffffffffu;
+};
+
+struct Problem {
+    enum class Severity { warning, error };
+    Severity severity = Severity::warning;
+    std::string where; ///< the activity's (or section's) id as people see it
+    std::string what;
+    friend bool operator==(const Problem&, const Problem&) = default;
+};
+
+/// What compiling found out beside the network.
+struct CompiledProgramme {
+    Network network;
+    CalendarSet calendars; ///< further calendars may be asked of it (hammocks, display)
+    std::vector<Problem> problems;
+    std::vector<Error> errors; ///< of these, any stops the calculation
+};
+
+/// Compiles a programme whose faultsOf() are none. A loop of links is an error that names its activities in order.
+[[nodiscard]] CompiledProgramme compile(const Programme& programme, CalendarCache& cache);
+
+/// The instant that a constraint date means, docs/engine.md section 3: bare dates get their time from the calendar.
+[[nodiscard]] Instant boundOf(const DateOrInstant& when, bool ofStart, const WorkCalendar& calendar);
+
+/// The whole duration of an activity: what its measure gives, else what was typed.
+[[nodiscard]] Minutes wholeDuration(const Activity& activity, Minutes dayMinutes);
+
+/// A path of links that leads from activity `from` to activity `to`, both included; empty where there is none.
+[[nodiscard]] std::vector<ActivityId> pathBetween(const Programme& programme, ActivityId from, ActivityId to);
+
+} // namespace yarrin

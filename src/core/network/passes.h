@@ -1,0 +1,38 @@
+// SPDX-FileCopyrightText: 2026 The Yarrin authors
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+#include "core/network/network.h"
+
+#include <optional>
+#include <span>
+
+namespace yarrin {
+
+/// What the passes found, per node of the network. Figures of complete nodes that do not exist are left at 0.
+struct PassResult {
+    std::vector<Instant> earlyStart;  ///< actual where started
+    std::vector<Instant> earlyFinish; ///< actual where complete
+    std::vector<Instant> remainingStart; ///< early start where not started
+    std::vector<Instant> startLimit;  ///< XS of docs/engine.md section 4
+    std::vector<Instant> finishLimit; ///< XF
+    std::vector<Minutes> totalFloat;
+    std::vector<Minutes> freeFloat;
+    std::vector<bool> driving;        ///< per link of the network
+    std::vector<bool> onLongestPath;
+    Instant programmeFinish;
+    /// A node that would need a date beyond its calendar, and that calendar; the figures are not to be used then.
+    struct Beyond {
+        std::uint32_t node;
+        std::uint16_t calendar;
+    };
+    std::optional<Beyond> beyond;
+};
+
+/// The forward and backward pass, floats, driving links, the longest path and the moves of activities that go as late
+/// as possible: docs/engine.md sections 3, 4 and 7. `work` stands in place of the network's own amounts of work,
+/// per node. The required finish, where there is one, is what late dates are worked out from.
+[[nodiscard]] PassResult runPasses(const Network& network, std::span<const Minutes> work,
+                                   std::optional<Instant> requiredFinish);
+
+} // namespace yarrin

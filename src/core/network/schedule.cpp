@@ -1,0 +1,197 @@
+// SPDX-FileCopyrightText: 2026 The Yarrin authors
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "core/network/schedule.h"
+
+#include "core/network/passes.h"
+
+#include <algorithm>
+
+namespace yarrin {
+
+namespace {
+
+class Scheduler {
+public:
+    Scheduler(const Programme& programme, CalendarCache& cache)
+        : m_programme(programme), m_compiled(compile(programme, cache)) {}
+
+    Schedule run() {
+        m_out.problems = std::move(m_compiled.problems);
+        m_out.errors = m_compiled.errors;
+        if (!m_out.ok()) return std::move(m_out);
+        const Network& net = m_compiled.network;
+        m_passes = runPasses(net, net.work, m_programme.job.requiredFinish);
+        if (m_passes.beyond) {
+            m_out.errors.push_back(beyond(*m_passes.beyond));
+            return std::move(m_out);
+        }
+        if (!net.nodes.empty()) m_out.programmeFinish = m_passes.programmeFinish;
+        m_out.activities.resize(m_programme.activities.size());
+        for (std::uint32_t i = 0; i < net.nodes.size(); ++i) activity(i);
+        hammocks();
+        m_out.driving.resize(net.links.size());
+        for (std::size_t i = 0; i < net.links.size(); ++i) m_out.driving[net.links[i].link] = m_passes.driving[i];
+        deadlines();
+        contract();
+        m_out.calendars = m_compiled.calendars.calendars();
+        if (const auto& late = m_compiled.calendars.errors(); !late.empty()) m_out.errors = late;
+        return std::move(m_out);
+    }
+
+private:
+    [[nodiscard]] const WorkCalendar& calendar(std::uint16_t index) const {
+        return *m_compiled.calendars.calendars()[index];
+    }
+
+    [[nodiscard]] Error beyond(const PassResult::Beyond& at) const {
+        const Activity& activity = m_programme.activities[m_compiled.network.nodes[at.node].activity];
+        return {ErrorCode::programme, "activity " + activity.key,
+                "it would need a date beyond the working time of calendar " + calendar(at.calendar).definition().key,
+                "give that calendar more working time, or shorten durations and lags"};
+    }
+
+    void activity(std::uint32_t i) {
+        const Node& node = m_compiled.network.nodes[i];
+        ActivityFigures& out = m_out.activities[node.activity];
+        out.id = m_programme.activities[node.activity].id;
+        out.calendar = node.calendar;
+        out.state = node.state;
+        out.onLongestPath = m_passes.onLongestPath[i];
+        out.earlyStart = m_passes.earlyStart[i];
+        out.earlyFinish = m_passes.earlyFinish[i];
+        out.duration = m_compiled.network.duration[node.activity];
+        if (node.state == NodeState::complete) return;
+        const WorkCalendar& own = calendar(node.calendar);
+        const Instant start = m_passes.remainingStart[i];
+        if (node.state == NodeState::inProgress) out.remainingStart = start;
+        const Instant xs = m_passes.startLimit[i];
+        const Instant xf = m_passes.finishLimit[i];
+        // The limit of a finish on Monday at eight and a finish on Friday at five are the same moment of work.
+        out.lateStart = own.worked(xs) == own.worked(start) ? start : xs;
+        out.lateFinish =
+            own.worked(xf) == own.worked(out.earlyFinish) ? out.earlyFinish : own.endOfMinute(own.worked(xf));
+        if (node.kind == NodeKind::startMilestone) out.lateFinish = out.lateStart;
+        if (node.kind == NodeKind::finishMilestone) out.lateStart = out.lateFinish;
+        out.freeFloat = m_passes.freeFloat[i];
+        setFloat(out, m_passes.totalFloat[i], own);
+        if (!m_out.latestStart || *out.lateStart < *m_out.latestStart) m_out.latestStart = out.lateStart;
+    }
+
+    void setFloat(ActivityFigures& out, Minutes slack, const WorkCalendar& own) const {
+        const Job& job = m_programme.job;
+        out.totalFloat = slack;
+        out.critical = slack <= job.criticalFloat;
+        out.nearCritical = !out.critical && slack <= job.nearCriticalFloat.value_or(5 * own.dayMinutes());
+    }
+
+    /// The instants of one end of an anchor: early, and late where there is one.
+    struct Ends {
+        Instant early;
+        Instant late;
+        bool open; ///< has late dates of its own
+    };
+    [[nodiscard]] Ends anchored(const Anchor& anchor) const {
+        const ActivityFigures& at = m_out.activities[m_programme.activities.indexOf(anchor.activity)];
+        if (anchor.end == End::start) {
+            const bool started = at.state != NodeState::notStarted;
+            return {at.earlyStart, started ? at.earlyStart : *at.lateStart, at.state != NodeState::complete};
+        }
+        const bool complete = at.state == NodeState::complete;
+        return {at.earlyFinish, complete ? at.earlyFinish : *at.lateFinish, !complete};
+    }
+
+    void hammocks() {
+        for (std::size_t i = 0; i < m_programme.activities.size(); ++i)
+            if (m_programme.activities[i].kind == ActivityKind::hammock) hammock(m_programme.activities[i], m_out.activities[i]);
+    }
+
+    /// Section 6.
+    void hammock(const Activity& activity, ActivityFigures& out) {
+        out.id = activity.id;
+        out.calendar = m_compiled.calendars.indexOf(calendarOf(m_programme, activity));
+        const WorkCalendar& own = calendar(out.calendar);
+        const auto moved = [&](Instant t, Minutes lag, End end) {
+            if (lag == 0) return t;
+            const Minutes n = own.worked(t) + lag;
+            return end == End::start ? own.startOfMinute(n) : own.endOfMinute(n);
+        };
+        Instant lateStart = farFuture, lateFinish = farPast;
+        out.earlyStart = farFuture;
+        out.earlyFinish = farPast;
+        bool open = false;
+        for (const Anchor& anchor : activity.from) {
+            const Ends ends = anchored(anchor);
+            out.earlyStart = std::min(out.earlyStart, moved(ends.early, anchor.lag, End::start));
+            lateStart = std::min(lateStart, moved(ends.late, anchor.lag, End::start));
+        }
+        for (const Anchor& anchor : activity.to) {
+            const Ends ends = anchored(anchor);
+            out.earlyFinish = std::max(out.earlyFinish, moved(ends.early, anchor.lag, End::finish));
+            lateFinish = std::max(lateFinish, moved(ends.late, anchor.lag, End::finish));
+            open = open || ends.open;
+        }
+        for (const Instant t : {out.earlyStart, out.earlyFinish, lateStart, lateFinish})
+            if (isBeyond(t) && m_out.errors.empty())
+                m_out.errors.push_back({ErrorCode::programme, "hammock " + activity.key,
+                                        "it would need a date beyond the working time of calendar " +
+                                            own.definition().key,
+                                        "shorten the lags of its anchors"});
+        if (!open) out.state = NodeState::complete;
+        if (open) out.lateStart = lateStart;
+        if (out.earlyFinish < out.earlyStart) {
+            m_out.problems.push_back({Problem::Severity::error, activity.key, "its finish falls before its start"});
+            out.earlyFinish = out.earlyStart;
+            if (open) out.lateFinish = lateStart;
+            return;
+        }
+        out.duration = own.worked(out.earlyFinish) - own.worked(out.earlyStart);
+        if (!open) return;
+        out.lateFinish = lateFinish;
+        setFloat(out, own.worked(lateFinish) - own.worked(out.earlyFinish), own);
+    }
+
+    void deadlines() {
+        for (std::size_t i = 0; i < m_programme.activities.size(); ++i) {
+            const Activity& activity = m_programme.activities[i];
+            if (!activity.deadline) continue;
+            const ActivityFigures& figures = m_out.activities[i];
+            const Instant bound = boundOf(*activity.deadline, activity.kind == ActivityKind::startMilestone,
+                                          calendar(figures.calendar));
+            if (figures.earlyFinish > bound)
+                m_out.problems.push_back({Problem::Severity::warning, activity.key,
+                                          "it finishes on " + isoDate(completionDate(figures.earlyFinish)) +
+                                              ", after its deadline of " + isoDate(dateOf(activity.deadline->at))});
+        }
+    }
+
+    void contract() {
+        for (const Section& section : m_programme.sections) {
+            const std::size_t index = m_programme.activities.indexOf(section.milestone);
+            std::optional<Instant> finish;
+            if (index != decltype(m_programme.activities)::none) finish = m_out.activities[index].earlyFinish;
+            m_out.sections.push_back(sectionFigures(m_programme, section, finish));
+            const SectionFigures& figures = m_out.sections.back();
+            if (figures.assessedDays > figures.claimedDays)
+                m_out.problems.push_back({Problem::Severity::warning, section.key,
+                                          "its open events are assessed at " + std::to_string(figures.assessedDays) +
+                                              " days, more than the " + std::to_string(figures.claimedDays) + " claimed"});
+        }
+        m_out.damages = totalExposure(m_programme, m_out.sections);
+    }
+
+    const Programme& m_programme;
+    CompiledProgramme m_compiled;
+    PassResult m_passes;
+    Schedule m_out;
+};
+
+} // namespace
+
+Schedule schedule(const Programme& programme, CalendarCache& cache) { return Scheduler(programme, cache).run(); }
+
+Schedule schedule(const Programme& programme) {
+    CalendarCache cache;
+    return schedule(programme, cache);
+}
+
+} // namespace yarrin

@@ -1,0 +1,106 @@
+// SPDX-FileCopyrightText: 2026 The Yarrin authors
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "core/quantity/measure.h"
+
+namespace yarrin {
+
+namespace {
+
+/// Units that one crew does in a day of the calendar, before the working factor; nothing where none is stated.
+std::optional<Fraction> outputADay(const Measure& measure, Minutes dayMinutes) {
+    if (measure.outputPerCrewDay) return Fraction(*measure.outputPerCrewDay);
+    if (measure.hoursPerUnit && measure.hoursPerUnit->sign() > 0)
+        return Fraction(dayMinutes) / (Fraction(60) * Fraction(*measure.hoursPerUnit));
+    return {};
+}
+
+Error tooLarge() {
+    return inputError("the figures give a result that is out of all bounds", "check quantity, output and crews");
+}
+
+Error missing(const char* what) { return inputError(std::string("there is no ") + what, "type one first"); }
+
+/// A fraction to three decimals, rounded up or down.
+Result<Decimal> threeDecimals(const Fraction& value, bool up) {
+    const Fraction scaled = value * Fraction(1000);
+    const auto whole = up ? scaled.ceil() : scaled.floor();
+    if (!whole) return tooLarge();
+    return Decimal(*whole, 3);
+}
+
+} // namespace
+
+std::optional<Error> faultOf(const Measure& measure) {
+    if (measure.quantity.sign() < 0) return inputError("a quantity cannot be negative");
+    if (measure.quantity > Decimal(1'000'000'000'000)) return inputError("the quantity is out of all bounds");
+    if (measure.outputPerCrewDay && measure.outputPerCrewDay->sign() <= 0)
+        return inputError("an output must be more than 0", "type what one crew does in a day");
+    if (measure.hoursPerUnit && measure.hoursPerUnit->sign() < 0)
+        return inputError("the hours a unit takes cannot be negative");
+    if (measure.crews && measure.crews->sign() <= 0) return inputError("the number of crews must be more than 0");
+    if (measure.crews && *measure.crews > Decimal(100'000)) return inputError("so many crews are out of all bounds");
+    if (measure.factor.sign() <= 0) return inputError("the working factor must be more than 0");
+    if (measure.factor > Decimal(100)) return inputError("the working factor is out of all bounds", "1 is no loss");
+    return {};
+}
+
+std::optional<Fraction> exactDays(const Measure& measure, Minutes dayMinutes) {
+    const auto output = outputADay(measure, dayMinutes);
+    if (!measure.crews) return {};
+    if (!output) {
+        if (measure.hoursPerUnit) return Fraction(0);
+        return {};
+    }
+    const Fraction days = Fraction(measure.quantity) / (*output * Fraction(*measure.crews) * Fraction(measure.factor));
+    if (!days.valid()) return {};
+    return days;
+}
+
+Result<std::optional<Minutes>> durationOf(const Measure& measure, Minutes dayMinutes) {
+    if (auto fault = faultOf(measure)) return *fault;
+    if (!measure.crews || (!measure.outputPerCrewDay && !measure.hoursPerUnit)) return std::optional<Minutes>{};
+    const auto days = exactDays(measure, dayMinutes);
+    if (!days) return tooLarge();
+    Fraction step(1);
+    switch (measure.roundTo) {
+    case RoundTo::day: step = Fraction(dayMinutes); break;
+    case RoundTo::halfDay: step = Fraction(dayMinutes) / Fraction(2); break;
+    case RoundTo::hour: step = Fraction(60); break;
+    case RoundTo::none: break;
+    }
+    const auto steps = (*days * Fraction(dayMinutes) / step).ceil();
+    if (!steps) return tooLarge();
+    const auto minutes = (Fraction(*steps) * step).ceil();
+    if (!minutes || *minutes > longestDuration) return tooLarge();
+    return std::optional<Minutes>(*minutes);
+}
+
+Result<Decimal> crewsFor(const Measure& measure, Minutes duration, Minutes dayMinutes) {
+    if (auto fault = faultOf(measure)) return *fault;
+    const auto output = outputADay(measure, dayMinutes);
+    if (!output) return missing("output");
+    if (duration <= 0) return inputError("no number of crews does it in no time", "type a duration of more than 0");
+    const Fraction days = Fraction(duration) / Fraction(dayMinutes);
+    const auto crews = (Fraction(measure.quantity) / (*output * days * Fraction(measure.factor))).ceil();
+    if (!crews || *crews > 100'000) return tooLarge();
+    return Decimal(std::max<std::int64_t>(1, *crews));
+}
+
+Result<Decimal> outputFor(const Measure& measure, Minutes duration, Minutes dayMinutes) {
+    if (auto fault = faultOf(measure)) return *fault;
+    if (!measure.crews) return missing("number of crews");
+    if (duration <= 0) return inputError("no output does it in no time", "type a duration of more than 0");
+    const Fraction days = Fraction(duration) / Fraction(dayMinutes);
+    return threeDecimals(Fraction(measure.quantity) / (days * Fraction(*measure.crews) * Fraction(measure.factor)), true);
+}
+
+Result<Decimal> quantityFor(const Measure& measure, Minutes duration, Minutes dayMinutes) {
+    if (auto fault = faultOf(measure)) return *fault;
+    const auto output = outputADay(measure, dayMinutes);
+    if (!output) return missing("output");
+    if (!measure.crews) return missing("number of crews");
+    const Fraction days = Fraction(duration) / Fraction(dayMinutes);
+    return threeDecimals(days * *output * Fraction(*measure.crews) * Fraction(measure.factor), false);
+}
+
+} // namespace yarrin

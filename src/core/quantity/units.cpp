@@ -1,0 +1,42 @@
+// SPDX-FileCopyrightText: 2026 The Yarrin authors
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "core/quantity/units.h"
+
+#include <algorithm>
+#include <array>
+#include <cctype>
+#include <utility>
+
+namespace yarrin {
+
+const std::vector<std::string>& knownUnits() {
+    static const std::vector<std::string> units{"no", "m",  "m2", "m3",  "t",    "kg",  "l",    "ha",
+                                                "km", "mm", "h",  "day", "week", "item", "sum", "set"};
+    return units;
+}
+
+Result<std::string> unitFromText(std::string_view text) {
+    while (!text.empty() && text.front() == ' ') text.remove_prefix(1);
+    while (!text.empty() && (text.back() == ' ' || text.back() == '.')) text.remove_suffix(1);
+    std::string word(text);
+    for (char& c : word) c = static_cast<char>(std::tolower(static_cast<unsigned char>(c)));
+    static constexpr std::array<std::pair<std::string_view, std::string_view>, 17> others{
+        {{"m²", "m2"},    {"m³", "m3"},     {"sqm", "m2"},  {"cum", "m3"},   {"nr", "no"},      {"nos", "no"},
+         {"number", "no"}, {"each", "no"},   {"ea", "no"},   {"tonne", "t"},  {"tonnes", "t"},   {"lm", "m"},
+         {"hour", "h"},    {"hours", "h"},   {"litre", "l"}, {"litres", "l"}, {"days", "day"}}};
+    for (const auto& [other, unit] : others)
+        if (word == other) word = unit;
+    const auto& units = knownUnits();
+    if (word.empty() || std::find(units.begin(), units.end(), word) != units.end()) return word;
+    std::string list;
+    for (const std::string& unit : units) list += (list.empty() ? "" : ", ") + unitSymbol(unit);
+    return inputError("\"" + std::string(text) + "\" is not a known unit", "use one of " + list);
+}
+
+std::string unitSymbol(std::string_view unit) {
+    if (unit == "m2") return "m²";
+    if (unit == "m3") return "m³";
+    return std::string(unit);
+}
+
+} // namespace yarrin

@@ -1,0 +1,120 @@
+// SPDX-FileCopyrightText: 2026 The Yarrin authors
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "core/time/calendar.h"
+
+#include <algorithm>
+
+namespace yarrin {
+
+int ResolvedCalendar::daysPerWeek() const {
+    return static_cast<int>(std::count_if(week.begin(), week.end(), [](const DayWork& day) { return !day.empty(); }));
+}
+
+ResolvedCalendar continuous() {
+    ResolvedCalendar calendar;
+    calendar.key = "continuous";
+    calendar.dayMinutes = minutesPerDay;
+    calendar.week.fill(DayWork{{0, minutesPerDay}});
+    return calendar;
+}
+
+std::optional<Spell> parseSpell(std::string_view text) {
+    const auto dash = text.find('-');
+    if (dash == std::string_view::npos) return {};
+    const auto from = parseClock(text.substr(0, dash));
+    const auto to = parseClock(text.substr(dash + 1), 48);
+    if (!from || !to || *from >= minutesPerDay) return {};
+    return Spell{*from, *to};
+}
+
+std::string spellText(const Spell& spell) { return clockText(spell.from) + "-" + clockText(spell.to); }
+
+std::optional<Error> faultOf(const DayWork& work) {
+    int end = -1;
+    for (const Spell& spell : work) {
+        if (spell.to <= spell.from) return inputError("the spell " + spellText(spell) + " ends before it starts");
+        if (spell.from < end)
+            return inputError("the spell " + spellText(spell) + " overlaps the one before it or is out of order");
+        end = spell.to;
+    }
+    return {};
+}
+
+Result<DayWork> parseDayWork(std::string_view text) {
+    DayWork work;
+    std::size_t at = 0;
+    while (at <= text.size()) {
+        const auto comma = std::min(text.find(',', at), text.size());
+        std::string_view part = text.substr(at, comma - at);
+        while (!part.empty() && part.front() == ' ') part.remove_prefix(1);
+        while (!part.empty() && part.back() == ' ') part.remove_suffix(1);
+        at = comma + 1;
+        if (part.empty() && work.empty() && at > text.size()) break;
+        const auto spell = parseSpell(part);
+        if (!spell)
+            return inputError("\"" + std::string(part) + "\" is not a working spell", "write it as 08:00-12:00");
+        work.push_back(*spell);
+    }
+    if (auto fault = faultOf(work)) return *fault;
+    return work;
+}
+
+std::string dayWorkText(const DayWork& work) {
+    std::string text;
+    for (const Spell& spell : work) {
+        if (!text.empty()) text += ", ";
+        text += spellText(spell);
+    }
+    return text;
+}
+
+std::optional<Error> faultOf(const CalendarException& exception) {
+    if (auto fault = faultOf(exception.work)) return fault;
+    const auto from = yearMonthDay(exception.from);
+    const auto to = yearMonthDay(exception.to);
+    if (!exception.yearly) {
+        if (exception.to < exception.from)
+            return inputError("the exception from " + isoDate(exception.from) + " ends before it starts");
+        return {};
+    }
+    const bool earlierInYear = std::pair(to.month, to.day) < std::pair(from.month, from.day);
+    if (to.year > from.year + 1 || (to.year == from.year + 1 && !earlierInYear))
+        return inputError("the yearly exception from " + isoDate(exception.from) + " is longer than a year");
+    return {};
+}
+
+Minutes workedMinutes(const DayWork& work) {
+    Minutes sum = 0;
+    for (const Spell& spell : work) sum += spell.to - spell.from;
+    return sum;
+}
+
+Result<ResolvedCalendar> resolve(const std::vector<Calendar>& calendars, CalendarId id) {
+    std::vector<const Calendar*> chain; // from the calendar asked for down to its last base
+    for (CalendarId next = id; next && next != continuousCalendar;) {
+        const auto found = std::find_if(calendars.begin(), calendars.end(), [&](const Calendar& c) { return c.id == next; });
+        if (found == calendars.end())
+            return Error{ErrorCode::programme, {}, "a calendar that is not in the programme is used", {}};
+        if (std::find(chain.begin(), chain.end(), &*found) != chain.end()) {
+            std::string loop;
+            for (const Calendar* calendar : chain) loop += calendar->key + " extends ";
+            return Error{ErrorCode::programme, "calendar " + chain.front()->key,
+                         "calendars extend each other in a circle: " + loop + found->key, "let one of them stand alone"};
+        }
+        chain.push_back(&*found);
+        next = found->extends;
+    }
+    const bool baseIsContinuous = chain.empty() || chain.back()->extends == continuousCalendar;
+    ResolvedCalendar resolved = baseIsContinuous ? continuous() : ResolvedCalendar{};
+    for (auto calendar = chain.rbegin(); calendar != chain.rend(); ++calendar) {
+        if ((*calendar)->dayMinutes) resolved.dayMinutes = *(*calendar)->dayMinutes;
+        for (std::size_t day = 0; day < 7; ++day)
+            if ((*calendar)->week[day]) resolved.week[day] = *(*calendar)->week[day];
+        resolved.exceptions.insert(resolved.exceptions.end(), (*calendar)->exceptions.begin(),
+                                   (*calendar)->exceptions.end());
+        resolved.key = (*calendar)->key;
+    }
+    return resolved;
+}
+
+} // namespace yarrin

@@ -1,0 +1,327 @@
+// SPDX-FileCopyrightText: 2026 The Yarrin authors
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "edit/activity_edits.h"
+
+#include "core/network/network.h"
+#include "core/quantity/units.h"
+
+#include <algorithm>
+#include <unordered_set>
+
+namespace yarrin {
+
+namespace {
+
+std::string trimmed(std::string_view text) {
+    const auto blank = [](char c) { return c == ' ' || c == '\t' || c == '\n' || c == '\r'; };
+    while (!text.empty() && blank(text.front())) text.remove_prefix(1);
+    while (!text.empty() && blank(text.back())) text.remove_suffix(1);
+    return std::string(text);
+}
+
+/// Changes one activity by a function and puts it back.
+template <typename Change> Outcome change(Transaction& tx, ActivityId id, Change apply) {
+    const Activity* row = tx.programme().activities.row(id);
+    if (!row) return inputError("the activity is no longer there");
+    Activity activity = *row;
+    if (auto fault = apply(activity)) return *fault;
+    tx.set(std::move(activity));
+    return done();
+}
+
+using Fault = std::optional<Error>;
+
+Minutes dayOf(const Programme& programme, const Activity& activity) {
+    return dayUnitOf(programme, calendarOf(programme, activity)).dayMinutes;
+}
+
+/// Whether a measure says enough to give a duration; typed durations then no longer stand beside it.
+Fault settle(const Programme& programme, Activity& activity) {
+    const auto days = durationOf(*activity.measure, dayOf(programme, activity));
+    if (!days.ok()) return days.error();
+    if (*days) activity.duration.reset();
+    return {};
+}
+
+} // namespace
+
+Result<Decimal> parseFigure(std::string_view text) {
+    std::string digits;
+    for (const char c : trimmed(text))
+        if (c != ',' && c != ' ') digits += c;
+    // Thousands are separated in groups of three; "1,5" could mean anything.
+    for (auto comma = text.find(','); comma != std::string_view::npos; comma = text.find(',', comma + 1)) {
+        std::size_t group = 0;
+        while (comma + 1 + group < text.size() && text[comma + 1 + group] >= '0' && text[comma + 1 + group] <= '9') ++group;
+        if (group != 3)
+            return inputError("\"" + trimmed(text) + "\" can be read in two ways", "write decimals with a full stop");
+    }
+    const auto value = Decimal::parse(digits);
+    if (!value) return inputError("\"" + trimmed(text) + "\" is not a number");
+    return *value;
+}
+
+std::string freeKey(const Programme& programme, const std::string& like) {
+    std::size_t digits = 0;
+    while (digits < like.size() && like[like.size() - 1 - digits] >= '0' && like[like.size() - 1 - digits] <= '9') ++digits;
+    digits = std::min<std::size_t>(digits, 9);
+    const std::string prefix = digits > 0 ? like.substr(0, like.size() - digits) : (like.empty() ? "A" : like + "-");
+    const std::size_t width = digits > 0 ? digits : 3;
+    long number = digits > 0 ? std::stol(like.substr(like.size() - digits)) : 0;
+    std::unordered_set<std::string_view> taken;
+    for (const Activity& activity : programme.activities) taken.insert(activity.key);
+    const auto key = [&](long n) {
+        std::string text = std::to_string(n);
+        if (text.size() < width) text.insert(0, width - text.size(), '0');
+        return prefix + text;
+    };
+    const long ten = (number / 10 + 1) * 10;
+    if (!taken.contains(key(ten))) return key(ten);
+    do ++number;
+    while (taken.contains(key(number)));
+    return key(number);
+}
+
+Result<ActivityId> addActivity(Transaction& tx, ActivityKind kind, ActivityId below, BreakdownId breakdown,
+                               const std::string& name) {
+    if (trimmed(name).empty()) return inputError("an activity needs a name");
+    const Programme& programme = tx.programme();
+    const std::size_t above = programme.activities.indexOf(below);
+    Activity activity;
+    activity.id = programme.activities.freshId();
+    activity.kind = kind;
+    activity.name = trimmed(name);
+    activity.breakdown = breakdown;
+    std::size_t index = programme.activities.size();
+    std::string like = programme.activities.empty() ? "A000" : programme.activities[index - 1].key;
+    if (above != decltype(programme.activities)::none) {
+        index = above + 1;
+        like = programme.activities[above].key;
+        activity.calendar = programme.activities[above].calendar;
+        activity.location = programme.activities[above].location;
+    }
+    activity.key = freeKey(programme, like);
+    if (kind == ActivityKind::task) activity.duration = 5 * dayOf(programme, activity);
+    if (kind == ActivityKind::hammock) {
+        if (above == decltype(programme.activities)::none ||
+            programme.activities[above].kind == ActivityKind::hammock)
+            return inputError("a hammock needs an activity to hang from", "select the activity that it should span");
+        activity.from = {{below, End::start, 0}};
+        activity.to = {{below, End::finish, 0}};
+    }
+    const ActivityId id = activity.id;
+    tx.insert(index, std::move(activity));
+    return id;
+}
+
+std::vector<std::string> dependentsOf(const Programme& programme, std::span<const ActivityId> ids) {
+    const std::unordered_set<ActivityId> going(ids.begin(), ids.end());
+    std::vector<std::string> words;
+    std::size_t links = 0;
+    for (const Link& link : programme.links) links += going.contains(link.from) != going.contains(link.to) ? 1 : 0;
+    if (links > 0) words.push_back(std::to_string(links) + (links == 1 ? " link" : " links") + " to other activities");
+    for (const Activity& activity : programme.activities) {
+        const auto hangs = [&](const Anchor& anchor) { return going.contains(anchor.activity); };
+        if (!going.contains(activity.id) && (std::any_of(activity.from.begin(), activity.from.end(), hangs) ||
+                                             std::any_of(activity.to.begin(), activity.to.end(), hangs)))
+            words.push_back("an anchor of hammock " + activity.key);
+    }
+    for (const Section& section : programme.sections)
+        if (going.contains(section.milestone)) words.push_back("the completion milestone of section " + section.name);
+    return words;
+}
+
+Outcome removeActivities(Transaction& tx, std::span<const ActivityId> ids) {
+    std::unordered_set<ActivityId> going(ids.begin(), ids.end());
+    const Programme& programme = tx.programme();
+    std::vector<Activity> hammocks;
+    for (const Activity& activity : programme.activities) {
+        if (activity.kind != ActivityKind::hammock || going.contains(activity.id)) continue;
+        Activity left = activity;
+        const auto hangs = [&](const Anchor& anchor) { return going.contains(anchor.activity); };
+        std::erase_if(left.from, hangs);
+        std::erase_if(left.to, hangs);
+        if (left.from.empty() || left.to.empty())
+            going.insert(left.id);
+        else
+            hammocks.push_back(std::move(left));
+    }
+    for (Activity& hammock : hammocks) tx.set(std::move(hammock));
+    std::vector<LinkId> links;
+    for (const Link& link : programme.links)
+        if (going.contains(link.from) || going.contains(link.to)) links.push_back(link.id);
+    for (auto link = links.rbegin(); link != links.rend(); ++link) tx.erase<Link>(*link);
+    std::vector<Section> sections;
+    for (const Section& section : programme.sections)
+        if (going.contains(section.milestone)) sections.push_back(section);
+    for (Section& section : sections) {
+        section.milestone = {};
+        tx.set(std::move(section));
+    }
+    std::vector<ActivityId> rows;
+    for (const Activity& activity : programme.activities)
+        if (going.contains(activity.id)) rows.push_back(activity.id);
+    for (auto row = rows.rbegin(); row != rows.rend(); ++row) tx.erase<Activity>(*row);
+    return done();
+}
+
+Outcome setKey(Transaction& tx, ActivityId id, std::string key) {
+    key = trimmed(key);
+    if (key.empty()) return inputError("an id cannot be empty");
+    if (key.size() > 60) return inputError("an id of more than 60 characters cannot be read in a table");
+    if (key.find_first_of(";\"\n\t") != std::string::npos)
+        return inputError("an id cannot hold semicolons or quotes", "links are written with them");
+    for (const Activity& other : tx.programme().activities)
+        if (other.key == key && other.id != id)
+            return inputError("the id " + key + " is used by \"" + other.name + "\"", "choose another id");
+    return change(tx, id, [&](Activity& activity) -> Fault {
+        activity.key = key;
+        return {};
+    });
+}
+
+Outcome setName(Transaction& tx, ActivityId id, std::string name) {
+    name = trimmed(name);
+    if (name.empty()) return inputError("a name cannot be empty");
+    return change(tx, id, [&](Activity& activity) -> Fault {
+        activity.name = name;
+        return {};
+    });
+}
+
+Outcome setCalendar(Transaction& tx, ActivityId id, CalendarId calendar) {
+    return change(tx, id, [&](Activity& activity) -> Fault {
+        // A typed duration is a number of days to the planner: it stays so many days of the new calendar.
+        const Minutes before = dayOf(tx.programme(), activity);
+        activity.calendar = calendar;
+        const Minutes after = dayOf(tx.programme(), activity);
+        if (activity.duration && before != after && *activity.duration % before == 0)
+            activity.duration = *activity.duration / before * after;
+        return activity.measure ? settle(tx.programme(), activity) : Fault{};
+    });
+}
+
+Outcome setKind(Transaction& tx, ActivityId id, ActivityKind kind) {
+    const Activity* row = tx.programme().activities.row(id);
+    if (!row || row->kind == kind) return done();
+    if (kind == ActivityKind::hammock || row->kind == ActivityKind::hammock)
+        return inputError("an activity cannot be turned into a hammock or back", "add a hammock of its own");
+    return change(tx, id, [&](Activity& activity) -> Fault {
+        activity.kind = kind;
+        if (kind != ActivityKind::task) {
+            activity.duration.reset();
+            activity.measure.reset();
+            activity.pauses.clear();
+        }
+        return {};
+    });
+}
+
+Outcome setDuration(Transaction& tx, ActivityId id, std::string_view text) {
+    return change(tx, id, [&](Activity& activity) -> Fault {
+        if (activity.kind == ActivityKind::hammock)
+            return inputError("a hammock has no duration of its own", "it spans what it hangs from");
+        const auto span = parseSpan(text, dayUnitOf(tx.programme(), calendarOf(tx.programme(), activity)));
+        if (!span.ok()) return span.error();
+        if (isMilestone(activity.kind) && span->minutes > 0)
+            return inputError("a milestone has no duration", "make it a task first");
+        if (isMilestone(activity.kind)) return {};
+        if (activity.measure && activity.measure->crews) {
+            if (span->elapsed) return inputError("a measured activity works in working days", "write 12d");
+            const auto crews = crewsFor(*activity.measure, span->minutes, dayOf(tx.programme(), activity));
+            if (!crews.ok()) return crews.error();
+            activity.measure->crews = *crews;
+            return settle(tx.programme(), activity);
+        }
+        if (span->elapsed) activity.calendar = continuousCalendar;
+        activity.duration = span->minutes;
+        return {};
+    });
+}
+
+Outcome setBreakdown(Transaction& tx, ActivityId id, BreakdownId breakdown) {
+    return change(tx, id, [&](Activity& activity) -> Fault {
+        activity.breakdown = breakdown;
+        return {};
+    });
+}
+
+Outcome setConstraint(Transaction& tx, ActivityId id, std::optional<Constraint> constraint) {
+    return change(tx, id, [&](Activity& activity) -> Fault {
+        if (activity.kind == ActivityKind::hammock && constraint)
+            return inputError("a hammock cannot be held by a date", "constrain what it hangs from");
+        activity.constraint = constraint;
+        return {};
+    });
+}
+
+Outcome setNotes(Transaction& tx, ActivityId id, std::string notes) {
+    return change(tx, id, [&](Activity& activity) -> Fault {
+        activity.notes = notes;
+        return {};
+    });
+}
+
+Outcome setCostPerWeek(Transaction& tx, ActivityId id, std::optional<Decimal> cost) {
+    return change(tx, id, [&](Activity& activity) -> Fault {
+        if (cost && cost->sign() < 0) return inputError("a cost cannot be negative");
+        activity.costPerWeek = cost;
+        return {};
+    });
+}
+
+Outcome setMeasureField(Transaction& tx, ActivityId id, MeasureField field, std::string_view text) {
+    return change(tx, id, [&](Activity& activity) -> Fault {
+        if (activity.kind != ActivityKind::task) return inputError("only a task has a quantity");
+        const bool empty = trimmed(text).empty();
+        if (empty && field == MeasureField::quantity) {
+            // Without a quantity nothing is measured; the duration it had stays as a typed one.
+            activity.duration = wholeDuration(activity, dayOf(tx.programme(), activity));
+            activity.measure.reset();
+            return {};
+        }
+        std::optional<Decimal> value;
+        if (!empty) {
+            const auto figure = parseFigure(text);
+            if (!figure.ok()) return figure.error();
+            value = *figure;
+        }
+        if (!activity.measure) activity.measure = Measure{};
+        Measure& measure = *activity.measure;
+        switch (field) {
+        case MeasureField::quantity: measure.quantity = *value; break;
+        case MeasureField::output:
+            measure.outputPerCrewDay = value;
+            if (value) measure.hoursPerUnit.reset();
+            break;
+        case MeasureField::hours:
+            measure.hoursPerUnit = value;
+            if (value) measure.outputPerCrewDay.reset();
+            break;
+        case MeasureField::crews: measure.crews = value; break;
+        case MeasureField::factor: measure.factor = value.value_or(Decimal(1)); break;
+        }
+        return settle(tx.programme(), activity);
+    });
+}
+
+Outcome setUnit(Transaction& tx, ActivityId id, std::string_view text) {
+    return change(tx, id, [&](Activity& activity) -> Fault {
+        if (activity.kind != ActivityKind::task) return inputError("only a task has a quantity");
+        const auto unit = unitFromText(text);
+        if (!unit.ok()) return unit.error();
+        if (!activity.measure) activity.measure = Measure{};
+        activity.measure->unit = *unit;
+        return settle(tx.programme(), activity);
+    });
+}
+
+Outcome setRounding(Transaction& tx, ActivityId id, RoundTo roundTo) {
+    return change(tx, id, [&](Activity& activity) -> Fault {
+        if (!activity.measure) return inputError("only a measured duration is rounded", "type a quantity first");
+        activity.measure->roundTo = roundTo;
+        return settle(tx.programme(), activity);
+    });
+}
+
+} // namespace yarrin

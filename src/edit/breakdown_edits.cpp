@@ -1,0 +1,160 @@
+// SPDX-FileCopyrightText: 2026 The Yarrin authors
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "edit/breakdown_edits.h"
+
+#include <algorithm>
+#include <unordered_map>
+#include <unordered_set>
+
+namespace yarrin {
+
+namespace {
+
+constexpr std::size_t none = decltype(Programme::breakdown)::none;
+
+std::string freshKey(const Programme& programme) {
+    std::unordered_set<std::string> taken;
+    for (const BreakdownNode& node : programme.breakdown) taken.insert(node.key);
+    std::size_t number = programme.breakdown.size() + 1;
+    while (taken.contains("B" + std::to_string(number))) ++number;
+    return "B" + std::to_string(number);
+}
+
+std::optional<BreakdownId> siblingAbove(const Programme& programme, const BreakdownNode& node) {
+    std::optional<BreakdownId> above;
+    for (const BreakdownNode& other : programme.breakdown) {
+        if (other.id == node.id) return above;
+        if (other.parent == node.parent) above = other.id;
+    }
+    return above;
+}
+
+} // namespace
+
+std::vector<BreakdownRow> breakdownInOrder(const Programme& programme) {
+    std::unordered_map<BreakdownId, std::vector<BreakdownId>> children;
+    for (const BreakdownNode& node : programme.breakdown) children[node.parent].push_back(node.id);
+    std::vector<BreakdownRow> rows;
+    rows.reserve(programme.breakdown.size());
+    std::vector<BreakdownRow> open; // still to be visited, the next one last
+    const auto push = [&](BreakdownId parent, int depth) {
+        const auto found = children.find(parent);
+        if (found == children.end()) return;
+        for (auto child = found->second.rbegin(); child != found->second.rend(); ++child) open.push_back({*child, depth});
+    };
+    push({}, 0);
+    while (!open.empty()) {
+        const BreakdownRow row = open.back();
+        open.pop_back();
+        rows.push_back(row);
+        push(row.id, row.depth + 1);
+    }
+    return rows;
+}
+
+Result<BreakdownId> addGroup(Transaction& tx, BreakdownId after, const std::string& name) {
+    if (name.empty()) return inputError("a group needs a name");
+    const Programme& programme = tx.programme();
+    BreakdownNode node;
+    node.id = programme.breakdown.freshId();
+    node.key = freshKey(programme);
+    node.name = name;
+    const std::size_t above = programme.breakdown.indexOf(after);
+    if (above != none) node.parent = programme.breakdown[above].parent;
+    const BreakdownId id = node.id;
+    tx.insert(above == none ? programme.breakdown.size() : above + 1, std::move(node));
+    return id;
+}
+
+Outcome renameGroup(Transaction& tx, BreakdownId id, const std::string& name) {
+    if (name.find_first_not_of(" \t") == std::string::npos) return inputError("a name cannot be empty");
+    const BreakdownNode* row = tx.programme().breakdown.row(id);
+    if (!row) return inputError("the group is no longer there");
+    BreakdownNode node = *row;
+    node.name = name;
+    tx.set(std::move(node));
+    return done();
+}
+
+Outcome indentGroup(Transaction& tx, BreakdownId id) {
+    const BreakdownNode* row = tx.programme().breakdown.row(id);
+    if (!row) return inputError("the group is no longer there");
+    const auto above = siblingAbove(tx.programme(), *row);
+    if (!above) return inputError("there is no group above \"" + row->name + "\" on its level to move it into");
+    BreakdownNode node = *row;
+    node.parent = *above;
+    tx.set(std::move(node));
+    return done();
+}
+
+Outcome outdentGroup(Transaction& tx, BreakdownId id) {
+    const BreakdownNode* row = tx.programme().breakdown.row(id);
+    if (!row) return inputError("the group is no longer there");
+    if (!row->parent) return inputError("\"" + row->name + "\" is already at the top level");
+    const BreakdownNode parent = *tx.programme().breakdown.row(row->parent);
+    BreakdownNode node = *row;
+    node.parent = parent.parent;
+    // Siblings stand in the order of their rows, so it goes right below its old parent.
+    tx.erase<BreakdownNode>(id);
+    tx.insert(tx.programme().breakdown.indexOf(parent.id) + 1, std::move(node));
+    return done();
+}
+
+Outcome removeGroup(Transaction& tx, BreakdownId id) {
+    const BreakdownNode* row = tx.programme().breakdown.row(id);
+    if (!row) return inputError("the group is no longer there");
+    const BreakdownId parent = row->parent;
+    std::vector<BreakdownNode> children;
+    for (const BreakdownNode& node : tx.programme().breakdown)
+        if (node.parent == id) children.push_back(node);
+    for (BreakdownNode& child : children) {
+        child.parent = parent;
+        tx.set(std::move(child));
+    }
+    std::vector<Activity> activities;
+    for (const Activity& activity : tx.programme().activities)
+        if (activity.breakdown == id) activities.push_back(activity);
+    for (Activity& activity : activities) {
+        activity.breakdown = parent;
+        tx.set(std::move(activity));
+    }
+    tx.erase<BreakdownNode>(id);
+    return done();
+}
+
+Result<BreakdownId> indentActivities(Transaction& tx, std::span<const ActivityId> ids) {
+    if (ids.empty()) return inputError("no activity is selected");
+    const Activity* first = tx.programme().activities.row(ids.front());
+    const BreakdownId group = first->breakdown;
+    BreakdownId into;
+    for (const BreakdownNode& node : tx.programme().breakdown)
+        if (node.parent == group && !into && (group || node.id)) into = node.id;
+    if (!into) {
+        BreakdownNode node;
+        node.id = into = tx.programme().breakdown.freshId();
+        node.key = freshKey(tx.programme());
+        node.name = "New group";
+        node.parent = group;
+        tx.append(std::move(node));
+    }
+    for (const ActivityId id : ids) {
+        Activity activity = *tx.programme().activities.row(id);
+        if (activity.breakdown != group) continue;
+        activity.breakdown = into;
+        tx.set(std::move(activity));
+    }
+    return into;
+}
+
+Outcome outdentActivities(Transaction& tx, std::span<const ActivityId> ids) {
+    for (const ActivityId id : ids) {
+        Activity activity = *tx.programme().activities.row(id);
+        const BreakdownNode* group = tx.programme().breakdown.row(activity.breakdown);
+        if (!group) return inputError(activity.key + " is already outside the breakdown");
+        activity.breakdown = group->parent;
+        tx.set(std::move(activity));
+    }
+    return done();
+}
+
+} // namespace yarrin

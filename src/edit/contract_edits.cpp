@@ -1,0 +1,261 @@
+// SPDX-FileCopyrightText: 2026 The Yarrin authors
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "edit/contract_edits.h"
+
+#include "core/model/words.h"
+#include "edit/activity_edits.h"
+
+#include <algorithm>
+#include <array>
+#include <cctype>
+#include <charconv>
+
+namespace yarrin {
+
+namespace {
+
+std::string_view trimmed(std::string_view text) {
+    while (!text.empty() && (text.front() == ' ' || text.front() == '\t')) text.remove_prefix(1);
+    while (!text.empty() && (text.back() == ' ' || text.back() == '\t')) text.remove_suffix(1);
+    return text;
+}
+
+/// The words of a text, split at blanks, slashes, full stops and commas.
+std::vector<std::string> wordsOf(std::string_view text) {
+    std::vector<std::string> words(1);
+    for (const char c : text) {
+        if (c == ' ' || c == '/' || c == '.' || c == ',')
+            words.emplace_back();
+        else
+            words.back() += static_cast<char>(std::tolower(static_cast<unsigned char>(c)));
+    }
+    std::erase(words, std::string());
+    return words;
+}
+
+std::optional<unsigned> monthOf(const std::string& word) {
+    static constexpr std::array<std::string_view, 12> names{"january",   "february", "march",    "april",
+                                                            "may",       "june",     "july",     "august",
+                                                            "september", "october",  "november", "december"};
+    for (unsigned i = 0; i < names.size(); ++i)
+        if (word.size() >= 3 && names[i].substr(0, word.size()) == word) return i + 1;
+    return {};
+}
+
+std::optional<int> wholeNumber(const std::string& word) {
+    int value = 0;
+    const auto [end, fault] = std::from_chars(word.data(), word.data() + word.size(), value);
+    if (word.empty() || fault != std::errc{} || end != word.data() + word.size()) return {};
+    return value;
+}
+
+template <typename Change> Outcome changeJob(Transaction& tx, Change apply) {
+    Job job = tx.programme().job;
+    if (std::optional<Error> fault = apply(job)) return *fault;
+    tx.setJob(std::move(job));
+    return done();
+}
+
+using Fault = std::optional<Error>;
+
+Fault setOptionalSum(std::optional<Decimal>& sum, std::string_view text, const char* what) {
+    if (trimmed(text).empty()) {
+        sum.reset();
+        return {};
+    }
+    const auto value = parseFigure(text);
+    if (!value.ok()) return value.error();
+    if (value->sign() < 0) return inputError(std::string(what) + " cannot be negative");
+    if (*value > Decimal(1'000'000'000'000)) return inputError(std::string(what) + " is out of all bounds");
+    sum = *value;
+    return {};
+}
+
+template <typename Enum> Fault choose(Enum& value, std::string_view word) {
+    const auto chosen = fromWord<Enum>(word);
+    if (!chosen) return inputError("\"" + std::string(word) + "\" is not one of the choices");
+    value = *chosen;
+    return {};
+}
+
+Fault setMilestone(const Programme& programme, Section& section, std::string_view key) {
+    if (key.empty()) {
+        section.milestone = {};
+        return {};
+    }
+    for (const Activity& activity : programme.activities)
+        if (activity.key == key) {
+            if (activity.kind == ActivityKind::hammock)
+                return inputError("a hammock cannot complete a section", "choose a milestone");
+            section.milestone = activity.id;
+            return {};
+        }
+    return inputError("there is no activity " + std::string(key), "choose the milestone that completes the section");
+}
+
+} // namespace
+
+Result<Date> parseTypedDate(std::string_view text) {
+    text = trimmed(text);
+    if (const auto iso = parseDate(text)) return *iso;
+    auto words = wordsOf(text);
+    static constexpr std::array<std::string_view, 7> weekdays{"mon", "tue", "wed", "thu", "fri", "sat", "sun"};
+    if (words.size() == 4 && std::any_of(weekdays.begin(), weekdays.end(),
+                                         [&](std::string_view day) { return words[0].substr(0, 3) == day; }))
+        words.erase(words.begin());
+    const auto bad = [&](const char* todo) {
+        return inputError("\"" + std::string(text) + "\" is not a date", todo);
+    };
+    if (words.size() != 3) return bad("write it as 7 May 2027");
+    const auto day = wholeNumber(words[0]);
+    auto month = monthOf(words[1]);
+    if (!month)
+        if (const auto number = wholeNumber(words[1]); number && *number > 0) month = unsigned(*number);
+    auto year = wholeNumber(words[2]);
+    if (!day || !month || !year || *day < 1) return bad("write it as 7 May 2027");
+    if (*year < 100) *year += 2000;
+    if (!isDate(*year, *month, unsigned(*day)))
+        return inputError("there is no " + std::string(text) + " in the calendar", "check the day of the month");
+    return dateFrom(*year, *month, unsigned(*day));
+}
+
+Outcome setTitle(Transaction& tx, std::string_view title) {
+    return changeJob(tx, [&](Job& job) -> Fault {
+        if (trimmed(title).empty()) return inputError("a job needs a name");
+        job.title = trimmed(title);
+        return {};
+    });
+}
+
+Outcome setStart(Transaction& tx, std::string_view text) {
+    const auto date = parseTypedDate(text);
+    if (!date.ok()) return date.error();
+    return changeJob(tx, [&](Job& job) -> Fault {
+        const Minutes clock = job.start - startOf(dateOf(job.start));
+        job.start = startOf(*date) + clock;
+        return {};
+    });
+}
+
+Outcome setRequiredFinish(Transaction& tx, std::string_view text) {
+    return changeJob(tx, [&](Job& job) -> Fault {
+        job.requiredFinish.reset();
+        if (trimmed(text).empty()) return {};
+        const auto date = parseTypedDate(text);
+        if (!date.ok()) return date.error();
+        job.requiredFinish = startOf(*date + 1);
+        return {};
+    });
+}
+
+Outcome setCurrency(Transaction& tx, std::string_view code) {
+    std::string letters(trimmed(code));
+    for (char& c : letters) c = static_cast<char>(std::toupper(static_cast<unsigned char>(c)));
+    if (letters.size() != 3 || !std::all_of(letters.begin(), letters.end(), [](char c) { return c >= 'A' && c <= 'Z'; }))
+        return inputError("\"" + std::string(code) + "\" is not a currency", "write its three letters, as in GBP or EUR");
+    return changeJob(tx, [&](Job& job) -> Fault {
+        job.currency = letters;
+        return {};
+    });
+}
+
+Outcome setJobSum(Transaction& tx, JobSum which, std::string_view text) {
+    return changeJob(tx, [&](Job& job) -> Fault {
+        switch (which) {
+        case JobSum::contractSum: return setOptionalSum(job.contractSum, text, "a contract sum");
+        case JobSum::damagesCap: return setOptionalSum(job.damagesCap, text, "a cap");
+        case JobSum::damagesCapShare: break;
+        }
+        std::optional<Decimal> percent;
+        std::string digits(text);
+        std::erase(digits, '%');
+        if (auto fault = setOptionalSum(percent, digits, "a share")) return fault;
+        if (percent && *percent > Decimal(100)) return inputError("a share is at most 100 %");
+        job.damagesCapShare.reset();
+        if (percent) job.damagesCapShare = Decimal(percent->mantissa(), percent->scale() + 2);
+        return {};
+    });
+}
+
+Outcome setLateDatesFrom(Transaction& tx, LateDatesFrom from) {
+    return changeJob(tx, [&](Job& job) -> Fault {
+        job.lateDatesFrom = from;
+        return {};
+    });
+}
+
+Result<SectionId> addSection(Transaction& tx) {
+    const Programme& programme = tx.programme();
+    Section section;
+    section.id = programme.sections.freshId();
+    std::size_t number = programme.sections.size() + 1;
+    const auto taken = [&](const std::string& key) {
+        return std::any_of(programme.sections.begin(), programme.sections.end(),
+                           [&](const Section& other) { return other.key == key; });
+    };
+    while (taken("S" + std::to_string(number))) ++number;
+    section.key = "S" + std::to_string(number);
+    section.name = "Section " + std::to_string(number);
+    section.completion = dateOf(programme.job.start) + 364;
+    const SectionId id = section.id;
+    tx.append(std::move(section));
+    return id;
+}
+
+Outcome removeSection(Transaction& tx, SectionId id) {
+    if (!tx.programme().sections.row(id)) return inputError("the section is no longer there");
+    std::vector<DelayEvent> events;
+    for (DelayEvent event : tx.programme().events)
+        if (std::erase_if(event.sectionDays, [&](const EventDays& days) { return days.section == id; }) > 0)
+            events.push_back(std::move(event));
+    for (DelayEvent& event : events) tx.set(std::move(event));
+    tx.erase<Section>(id);
+    return done();
+}
+
+Outcome setSectionField(Transaction& tx, SectionId id, SectionField field, std::string_view text) {
+    const Section* row = tx.programme().sections.row(id);
+    if (!row) return inputError("the section is no longer there");
+    Section section = *row;
+    text = trimmed(text);
+    Fault fault;
+    switch (field) {
+    case SectionField::key:
+        if (text.empty()) fault = inputError("an id cannot be empty");
+        for (const Section& other : tx.programme().sections)
+            if (other.id != id && other.key == text) fault = inputError("the id " + other.key + " is used by " + other.name);
+        section.key = text;
+        break;
+    case SectionField::name:
+        if (text.empty()) fault = inputError("a section needs a name");
+        section.name = text;
+        break;
+    case SectionField::milestone: fault = setMilestone(tx.programme(), section, text); break;
+    case SectionField::completion: {
+        const auto date = parseTypedDate(text);
+        if (date.ok()) section.completion = *date;
+        else fault = date.error();
+        break;
+    }
+    case SectionField::rate: {
+        std::optional<Decimal> rate;
+        fault = setOptionalSum(rate, text, "a rate of damages");
+        section.rate = rate.value_or(Decimal(0));
+        break;
+    }
+    case SectionField::per: fault = choose(section.per, text); break;
+    case SectionField::part: fault = choose(section.part, text); break;
+    case SectionField::cap: fault = setOptionalSum(section.cap, text, "a cap"); break;
+    case SectionField::granted: {
+        const auto days = wholeNumber(std::string(text.empty() ? "0" : text));
+        if (!days || *days < 0 || *days > 36500) fault = inputError("time granted is a whole number of calendar days");
+        section.grantedDays = days.value_or(0);
+        break;
+    }
+    }
+    if (fault) return *fault;
+    tx.set(std::move(section));
+    return done();
+}
+
+} // namespace yarrin

@@ -1,0 +1,30 @@
+// SPDX-FileCopyrightText: 2026 The Yarrin authors
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+#include "edit/transaction.h"
+
+#include <string_view>
+
+namespace yarrin {
+
+/// Reads a date as people type it: "7 May 2027", "7/5/2027" (day first) or "2027-05-07", with or without a weekday.
+[[nodiscard]] Result<Date> parseTypedDate(std::string_view text);
+
+[[nodiscard]] Outcome setTitle(Transaction& tx, std::string_view title);
+/// The start of the programme; its time of day stays.
+[[nodiscard]] Outcome setStart(Transaction& tx, std::string_view date);
+[[nodiscard]] Outcome setRequiredFinish(Transaction& tx, std::string_view date);
+[[nodiscard]] Outcome setCurrency(Transaction& tx, std::string_view code);
+enum class JobSum { contractSum, damagesCap, damagesCapShare };
+/// A sum of the contract as typed; a share in per cent; empty takes it away.
+[[nodiscard]] Outcome setJobSum(Transaction& tx, JobSum which, std::string_view text);
+[[nodiscard]] Outcome setLateDatesFrom(Transaction& tx, LateDatesFrom from);
+
+[[nodiscard]] Result<SectionId> addSection(Transaction& tx);
+[[nodiscard]] Outcome removeSection(Transaction& tx, SectionId id);
+enum class SectionField { key, name, milestone, completion, rate, per, part, cap, granted };
+/// One field of a section as typed or chosen; milestones are named by id, choices by their words.
+[[nodiscard]] Outcome setSectionField(Transaction& tx, SectionId id, SectionField field, std::string_view text);
+
+} // namespace yarrin

@@ -1,0 +1,150 @@
+// SPDX-FileCopyrightText: 2026 The Yarrin authors
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "edit/link_edits.h"
+
+#include "core/network/network.h"
+
+#include <algorithm>
+
+namespace yarrin {
+
+namespace {
+
+const char* nameOf(LinkType type) {
+    switch (type) {
+    case LinkType::fs: return "finish to start";
+    case LinkType::ss: return "start with start";
+    case LinkType::ff: return "finish with finish";
+    case LinkType::sf: return "start to finish";
+    }
+    return "";
+}
+
+std::optional<Error> faultOfLink(const Programme& programme, const Link& link) {
+    const Activity* from = programme.activities.row(link.from);
+    const Activity* to = programme.activities.row(link.to);
+    if (!from || !to) return inputError("the activity is no longer there");
+    if (from == to) return inputError(from->key + " cannot wait for itself");
+    for (const Activity* end : {from, to})
+        if (end->kind == ActivityKind::hammock)
+            return inputError(end->key + " is a hammock and cannot be linked", "hang it from activities instead");
+    for (const Link& other : programme.links)
+        if (other.id != link.id && other.from == link.from && other.to == link.to && other.type == link.type)
+            return inputError(std::string("there is already a ") + nameOf(link.type) + " link from " + from->key +
+                                  " to " + to->key,
+                              "change its lag instead");
+    const auto back = pathBetween(programme, link.to, link.from);
+    if (back.empty()) return {};
+    std::string loop = from->key;
+    for (const ActivityId id : back) loop += " → " + programme.activities.row(id)->key;
+    return inputError("this link would close a loop: " + loop, "remove one of these links first");
+}
+
+} // namespace
+
+Result<LinkId> addLink(Transaction& tx, Link link) {
+    link.id = tx.programme().links.freshId();
+    if (auto fault = faultOfLink(tx.programme(), link)) return *fault;
+    tx.append(link);
+    return link.id;
+}
+
+Outcome removeLink(Transaction& tx, LinkId id) {
+    if (!tx.programme().links.row(id)) return inputError("the link is no longer there");
+    tx.erase<Link>(id);
+    return done();
+}
+
+Outcome setWaitsFor(Transaction& tx, ActivityId id, std::string_view text) {
+    auto phrases = parseLinkPhrases(tx.programme(), id, text);
+    if (!phrases.ok()) return phrases.errors();
+    std::vector<Link> old;
+    for (const Link& link : tx.programme().links)
+        if (link.to == id) old.push_back(link);
+    std::vector<std::pair<Link, bool>> wanted; // with whether it is new
+    for (const LinkPhrase& phrase : *phrases) {
+        Link link{{}, phrase.from, id, phrase.type, phrase.lag.minutes,
+                  phrase.lag.elapsed ? LagCalendar::continuous : LagCalendar::standard};
+        const auto kept = std::find_if(old.begin(), old.end(), [&](const Link& other) {
+            return other.from == link.from && other.type == link.type;
+        });
+        const bool isNew = kept == old.end();
+        if (!isNew) {
+            link.id = kept->id;
+            // The lag's calendar is not always part of the phrase; where the lag reads the same, it stays.
+            if (kept->lag == link.lag || (!phrase.lag.elapsed && kept->lagCalendar != LagCalendar::continuous))
+                link.lagCalendar = kept->lagCalendar;
+            old.erase(kept);
+        }
+        wanted.emplace_back(link, isNew);
+    }
+    for (const Link& link : old) tx.erase<Link>(link.id);
+    for (auto& [link, isNew] : wanted) {
+        if (isNew) {
+            const auto added = addLink(tx, link);
+            if (!added.ok()) return added.errors();
+        } else {
+            if (auto fault = faultOfLink(tx.programme(), link)) return *fault;
+            tx.set(link);
+        }
+    }
+    return done();
+}
+
+std::string waitsForText(const Programme& programme, ActivityId id) {
+    std::string text;
+    for (const Link& link : programme.links) {
+        if (link.to != id) continue;
+        if (!text.empty()) text += "; ";
+        text += linkPhrase(programme, link);
+    }
+    return text;
+}
+
+Outcome setAnchors(Transaction& tx, ActivityId hammock, End side, std::string_view text) {
+    const Activity* row = tx.programme().activities.row(hammock);
+    if (!row || row->kind != ActivityKind::hammock) return inputError("only a hammock hangs from activities");
+    Activity changed = *row;
+    std::vector<Anchor> anchors;
+    while (!text.empty()) {
+        const auto end = std::min(text.find(';'), text.size());
+        std::string part(text.substr(0, end));
+        text.remove_prefix(std::min(end + 1, text.size()));
+        Anchor anchor;
+        anchor.end = side;
+        for (const auto& [word, which] : {std::pair{" start", End::start}, std::pair{" finish", End::finish}})
+            if (const auto at = part.find(word); at != std::string::npos) {
+                anchor.end = which;
+                part.erase(at, std::string_view(word).size());
+            }
+        const auto phrase = parseLinkPhrases(tx.programme(), hammock, part, LagCalendar::successor);
+        if (!phrase.ok()) return phrase.errors();
+        if (phrase->empty()) continue;
+        anchor.activity = phrase->front().from;
+        const Activity* at = tx.programme().activities.row(anchor.activity);
+        if (at->kind == ActivityKind::hammock)
+            return inputError("a hammock cannot hang from the hammock " + at->key, "hang it from activities");
+        anchor.lag = phrase->front().lag.minutes;
+        anchors.push_back(anchor);
+    }
+    if (anchors.empty()) return inputError("a hammock needs something to hang from", "write the id of an activity");
+    (side == End::start ? changed.from : changed.to) = anchors;
+    tx.set(std::move(changed));
+    return done();
+}
+
+std::string anchorsText(const Programme& programme, const Activity& hammock, End side) {
+    std::string text;
+    for (const Anchor& anchor : side == End::start ? hammock.from : hammock.to) {
+        if (!text.empty()) text += "; ";
+        const Activity* at = programme.activities.row(anchor.activity);
+        text += at ? quotedKey(at->key) : "?";
+        if (anchor.end != side) text += anchor.end == End::start ? " start" : " finish";
+        if (anchor.lag != 0)
+            text += (anchor.lag < 0 ? " " : " +") +
+                    spanText(anchor.lag, dayUnitOf(programme, calendarOf(programme, hammock)));
+    }
+    return text;
+}
+
+} // namespace yarrin

@@ -1,0 +1,22 @@
+// SPDX-FileCopyrightText: 2026 The Yarrin authors
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+#include "core/model/phrases.h"
+#include "edit/transaction.h"
+
+namespace yarrin {
+
+/// Adds a link. Refused: to itself, to or from a hammock, a second of its type between the same two, and one that
+/// closes a loop, which is drawn out activity by activity.
+[[nodiscard]] Result<LinkId> addLink(Transaction& tx, Link link);
+[[nodiscard]] Outcome removeLink(Transaction& tx, LinkId id);
+/// Makes the links into an activity those that the phrases say; a link that stays keeps its place.
+[[nodiscard]] Outcome setWaitsFor(Transaction& tx, ActivityId id, std::string_view phrases);
+/// The phrases of all links into an activity, in the programme's order, separated by "; ".
+[[nodiscard]] std::string waitsForText(const Programme& programme, ActivityId id);
+/// Hangs a hammock's start or finish from the activities whose ids are listed: "A010; A020 finish +2d".
+[[nodiscard]] Outcome setAnchors(Transaction& tx, ActivityId hammock, End side, std::string_view text);
+[[nodiscard]] std::string anchorsText(const Programme& programme, const Activity& hammock, End side);
+
+} // namespace yarrin

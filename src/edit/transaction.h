@@ -1,0 +1,95 @@
+// SPDX-FileCopyrightText: 2026 The Yarrin authors
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+#include "core/model/programme.h"
+
+#include <optional>
+#include <string>
+#include <variant>
+#include <vector>
+
+namespace yarrin {
+
+/// One row before and after: without `before` it is added at `index`, without `after` removed from there.
+template <typename Row> struct RowChange {
+    std::size_t index = 0;
+    std::optional<Row> before;
+    std::optional<Row> after;
+};
+
+struct JobChange {
+    Job before;
+    Job after;
+};
+
+using Change = std::variant<JobChange, RowChange<Calendar>, RowChange<BreakdownNode>, RowChange<Location>,
+                            RowChange<Activity>, RowChange<Link>, RowChange<Section>, RowChange<DelayEvent>>;
+
+/// One step that a person took, as a value: undo, redo, the journal and the comparison of programmes stand on it.
+struct Edit {
+    std::string text; ///< in the planner's words: "B221 crews 1 → 2"
+    std::vector<Change> changes;
+};
+
+/// The edit that takes this one back.
+[[nodiscard]] Edit inverse(const Edit& edit);
+/// Applies an edit to the programme it was made for.
+void apply(Programme& programme, const Edit& edit);
+
+/// The table of a programme that holds rows of this type.
+template <typename Row> auto& tableOf(Programme& programme);
+template <> inline auto& tableOf<Calendar>(Programme& programme) { return programme.calendars; }
+template <> inline auto& tableOf<BreakdownNode>(Programme& programme) { return programme.breakdown; }
+template <> inline auto& tableOf<Location>(Programme& programme) { return programme.locations; }
+template <> inline auto& tableOf<Activity>(Programme& programme) { return programme.activities; }
+template <> inline auto& tableOf<Link>(Programme& programme) { return programme.links; }
+template <> inline auto& tableOf<Section>(Programme& programme) { return programme.sections; }
+template <> inline auto& tableOf<DelayEvent>(Programme& programme) { return programme.events; }
+
+/// Changes a programme row by row and records what it did. Unless it is committed, its end takes everything back,
+/// so an operation that fails half way leaves nothing behind.
+class Transaction {
+public:
+    explicit Transaction(Programme& programme) : m_programme(programme) {}
+    ~Transaction();
+    Transaction(const Transaction&) = delete;
+    Transaction& operator=(const Transaction&) = delete;
+
+    [[nodiscard]] const Programme& programme() const { return m_programme; }
+    [[nodiscard]] bool empty() const { return m_edit.changes.empty(); }
+
+    /// Puts a row in place of the one with its id; nothing is recorded where they are equal.
+    template <typename Row> void set(Row row) {
+        auto& table = tableOf<Row>(m_programme);
+        const std::size_t index = table.indexOf(row.id);
+        if (table[index] == row) return;
+        m_edit.changes.push_back(RowChange<Row>{index, table[index], row});
+        table.replace(index, std::move(row));
+    }
+    template <typename Row> void insert(std::size_t index, Row row) {
+        m_edit.changes.push_back(RowChange<Row>{index, {}, row});
+        tableOf<Row>(m_programme).insert(index, std::move(row));
+    }
+    template <typename Row> void append(Row row) {
+        const std::size_t index = tableOf<Row>(m_programme).size();
+        insert(index, std::move(row));
+    }
+    template <typename Row, typename Id> void erase(Id id) {
+        auto& table = tableOf<Row>(m_programme);
+        const std::size_t index = table.indexOf(id);
+        m_edit.changes.push_back(RowChange<Row>{index, table[index], {}});
+        table.erase(index);
+    }
+    void setJob(Job job);
+
+    /// Ends the transaction and hands over what it did; nothing where nothing changed.
+    [[nodiscard]] std::optional<Edit> commit(std::string text);
+    void rollBack();
+
+private:
+    Programme& m_programme;
+    Edit m_edit;
+};
+
+} // namespace yarrin

@@ -1,0 +1,24 @@
+// SPDX-FileCopyrightText: 2026 The Yarrin authors
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+#include "core/model/programme.h"
+
+#include <filesystem>
+
+namespace yarrin {
+
+enum class FileFormat { native, json };
+
+/// The format that a file name's ending asks for; native where it says nothing.
+[[nodiscard]] FileFormat formatForName(const std::filesystem::path& path);
+
+/// Reads a programme from a native file or from JSON, told apart by their content. The file is never written to.
+/// Errors name the file and the place in it.
+[[nodiscard]] Result<Programme> readProgramme(const std::filesystem::path& path);
+
+/// Writes a programme whole. The file is written beside its place and takes it only when it is complete and on the
+/// disk, so that a failure leaves what was there before.
+[[nodiscard]] Outcome writeProgramme(const Programme& programme, const std::filesystem::path& path, FileFormat format);
+
+} // namespace yarrin

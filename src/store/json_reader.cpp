@@ -1,0 +1,508 @@
+// SPDX-FileCopyrightText: 2026 The Yarrin authors
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "core/model/words.h"
+#include "core/network/network.h"
+#include "store/json.h"
+
+#include <nlohmann/json.hpp>
+
+#include <algorithm>
+#include <array>
+#include <set>
+#include <unordered_map>
+
+namespace yarrin {
+
+namespace {
+
+using Json = nlohmann::json;
+
+constexpr std::array<const char*, 7> weekdayKeys{"mon", "tue", "wed", "thu", "fri", "sat", "sun"};
+constexpr Minutes largestNumber = 1'000'000'000'000;
+
+class Faults {
+public:
+    void file(const std::string& place, std::string what, std::string todo = {}) {
+        add({ErrorCode::file, place, std::move(what), std::move(todo)});
+    }
+    void programme(const std::string& place, std::string what) {
+        add({ErrorCode::programme, place, std::move(what), {}});
+    }
+    [[nodiscard]] std::vector<Error>& list() { return m_list; }
+
+private:
+    void add(Error error) {
+        if (m_list.size() < 100) m_list.push_back(std::move(error)); // nobody reads more
+    }
+    std::vector<Error> m_list;
+};
+
+/// One object of the file: hands out its members by key, knows where it stands, and finds keys nobody asked for.
+class Object {
+public:
+    Object(const Json& json, std::string place, Faults& faults) : m_json(json), m_place(std::move(place)), m_faults(faults) {
+        if (!m_json.is_object()) m_faults.file(m_place, "an object is expected here");
+    }
+    ~Object() = default;
+    Object(const Object&) = delete;
+    Object& operator=(const Object&) = delete;
+
+    /// The member, or none where it is missing or null.
+    const Json* member(const char* key) {
+        m_known.insert(key);
+        if (!m_json.is_object()) return nullptr;
+        const auto found = m_json.find(key);
+        return found == m_json.end() || found->is_null() ? nullptr : &*found;
+    }
+    [[nodiscard]] std::string at(const char* key) const { return m_place.empty() ? key : m_place + "." + key; }
+    [[nodiscard]] const std::string& place() const { return m_place; }
+    Faults& faults() { return m_faults; }
+
+    template <typename Read> void read(const char* key, Read take) {
+        if (const Json* value = member(key)) take(*value, at(key));
+    }
+    void text(const char* key, std::string& value, bool required = false) {
+        const Json* found = member(key);
+        if (!found && required) m_faults.file(at(key), "it is missing");
+        if (!found) return;
+        if (found->is_string()) value = found->get<std::string>();
+        else m_faults.file(at(key), "a text is expected here");
+    }
+    void optionalText(const char* key, std::optional<std::string>& value) {
+        std::string got;
+        const bool there = member(key) != nullptr;
+        text(key, got);
+        if (there) value = got;
+    }
+    void flag(const char* key, bool& value) {
+        read(key, [&](const Json& json, const std::string& where) {
+            if (json.is_boolean()) value = json.get<bool>();
+            else m_faults.file(where, "true or false is expected here");
+        });
+    }
+    void whole(const char* key, std::optional<Minutes>& value) {
+        read(key, [&](const Json& json, const std::string& where) {
+            const bool integral = json.is_number_integer() ||
+                                  (json.is_number_float() && json.get<double>() == static_cast<double>(static_cast<long long>(
+                                       std::clamp(json.get<double>(), -1e15, 1e15))));
+            if (!integral) return m_faults.file(where, "a whole number is expected here");
+            const double size = json.get<double>();
+            if (size > static_cast<double>(largestNumber) || size < -static_cast<double>(largestNumber))
+                return m_faults.file(where, "the number is out of all bounds");
+            value = json.is_number_integer() ? json.get<Minutes>() : static_cast<Minutes>(size);
+        });
+    }
+    void whole(const char* key, Minutes& value) {
+        std::optional<Minutes> got;
+        whole(key, got);
+        if (got) value = *got;
+    }
+    void whole(const char* key, int& value) {
+        Minutes got = value;
+        whole(key, got);
+        if (got > 1'000'000 || got < -1'000'000) m_faults.file(at(key), "the number is out of all bounds");
+        else value = static_cast<int>(got);
+    }
+    void decimal(const char* key, std::optional<Decimal>& value) {
+        read(key, [&](const Json& json, const std::string& where) {
+            std::optional<Decimal> got;
+            if (json.is_number_integer()) got = Decimal::parse(json.dump());
+            else if (json.is_number_float()) got = Decimal::fromDouble(json.get<double>());
+            else return m_faults.file(where, "a number is expected here");
+            if (!got) return m_faults.file(where, "the number is out of all bounds");
+            value = got;
+        });
+    }
+    void decimal(const char* key, Decimal& value) {
+        std::optional<Decimal> got;
+        decimal(key, got);
+        if (got) value = *got;
+    }
+    template <typename Enum> void choice(const char* key, Enum& value) {
+        std::string word;
+        text(key, word);
+        if (word.empty()) return;
+        if (const auto chosen = fromWord<Enum>(word); chosen && word != "standard") value = *chosen;
+        else m_faults.file(at(key), "\"" + word + "\" is not one of " + allWords<Enum>());
+    }
+    void instant(const char* key, std::optional<Instant>& value) {
+        parsed(key, value, parseInstant, "a date and time like 2027-03-01T08:00");
+    }
+    void date(const char* key, std::optional<Date>& value) { parsed(key, value, parseDate, "a date like 2027-03-01"); }
+    void dateOrInstant(const char* key, std::optional<DateOrInstant>& value) {
+        parsed(key, value, parseDateOrInstant, "a date like 2027-03-01 or 2027-03-01T08:00");
+    }
+    /// Calls with every element of an array, as an object.
+    template <typename Each> void objects(const char* key, Each each) {
+        read(key, [&](const Json& json, const std::string& where) {
+            if (!json.is_array()) return m_faults.file(where, "a list is expected here");
+            for (std::size_t i = 0; i < json.size(); ++i) {
+                Object object(json[i], where + "[" + std::to_string(i) + "]", m_faults);
+                each(object);
+                object.finish();
+            }
+        });
+    }
+    /// Reports keys that nobody asked for; to be called when everything was read.
+    void finish() {
+        if (!m_json.is_object()) return;
+        for (const auto& [key, value] : m_json.items())
+            if (!m_known.contains(key)) m_faults.file(m_place.empty() ? key : m_place + "." + key, "the key \"" + key + "\" is not known", "remove or correct it");
+    }
+
+private:
+    template <typename Enum> static std::string allWords() {
+        std::string list;
+        for (const std::string_view word : Words<Enum>::list)
+            if (word != "standard") list += (list.empty() ? "" : ", ") + std::string(word);
+        return list;
+    }
+    template <typename Value, typename Parse>
+    void parsed(const char* key, std::optional<Value>& value, Parse parse, const char* form) {
+        std::string word;
+        const bool there = member(key) != nullptr;
+        text(key, word);
+        if (!there) return;
+        if (auto got = parse(word)) value = *got;
+        else m_faults.file(at(key), "\"" + word + "\" is not " + form + " that exists");
+    }
+
+    const Json& m_json;
+    std::string m_place;
+    Faults& m_faults;
+    std::set<std::string, std::less<>> m_known;
+};
+
+/// Ids as people know them, to the ids of rows.
+template <typename Id> class Keys {
+public:
+    void add(const std::string& key, Id id) { m_ids.try_emplace(key, id); }
+    /// The row that a member names; a fault where there is none of that name.
+    Id find(Object& object, const char* member, const char* kind) const {
+        std::string key;
+        object.text(member, key);
+        if (key.empty()) return {};
+        const auto found = m_ids.find(key);
+        if (found != m_ids.end()) return found->second;
+        object.faults().programme(object.at(member), std::string("there is no ") + kind + " " + key);
+        return {};
+    }
+
+private:
+    std::unordered_map<std::string, Id> m_ids;
+};
+
+class Reader {
+public:
+    Result<Programme> read(const Json& json) {
+        Object root(json, "", m_faults);
+        header(root);
+        collectKeys(root);
+        calendars(root);
+        nodes(root);
+        activities(root);
+        links(root);
+        contract(root);
+        events(root);
+        root.finish();
+        if (m_faults.list().empty()) m_faults.list() = faultsOf(m_programme);
+        if (!m_faults.list().empty()) return std::move(m_faults.list());
+        return std::move(m_programme);
+    }
+
+private:
+    void header(Object& root) {
+        std::string format;
+        root.text("format", format, true);
+        if (!format.empty() && format != "yarrin-programme")
+            m_faults.file("format", "\"" + format + "\" is not yarrin-programme");
+        Minutes version = 1;
+        root.whole("version", version);
+        if (version > 1) m_faults.file("version", "the file was written by a newer Yarrin", "update Yarrin to open it");
+        if (version < 1) m_faults.file("version", "there is no such version");
+        Job& job = m_programme.job;
+        root.text("title", job.title);
+        std::optional<Instant> start;
+        root.instant("start", start);
+        if (start) job.start = *start;
+        else if (!root.member("start")) m_faults.file("start", "it is missing");
+        root.instant("data_date", job.dataDate);
+        root.read("options", [&](const Json& json, const std::string& where) {
+            Object options(json, where, m_faults);
+            options.choice("lag_calendar", job.lagCalendar);
+            options.choice("out_of_sequence", job.outOfSequence);
+            options.choice("late_dates_from", job.lateDatesFrom);
+            options.instant("required_finish", job.requiredFinish);
+            options.whole("critical_float", job.criticalFloat);
+            options.whole("near_critical_float", job.nearCriticalFloat);
+            options.finish();
+        });
+    }
+
+    /// Rows may name rows that stand later in the file, so ids are given out first.
+    void collectKeys(Object& root) {
+        m_calendars.add("continuous", continuousCalendar);
+        keysOf(root, "calendars", m_calendars);
+        keysOf(root, "breakdown", m_breakdown);
+        keysOf(root, "locations", m_locations);
+        keysOf(root, "activities", m_activities);
+        m_programme.job.defaultCalendar = m_calendars.find(root, "default_calendar", "calendar");
+        if (!m_programme.job.defaultCalendar) m_programme.job.defaultCalendar = continuousCalendar;
+    }
+    template <typename Id> static void keysOf(Object& root, const char* list, Keys<Id>& keys) {
+        const Json* rows = root.member(list);
+        if (!rows || !rows->is_array()) return;
+        std::uint32_t next = 1;
+        for (const Json& row : *rows) {
+            if (row.is_object() && row.contains("id") && row["id"].is_string())
+                keys.add(row["id"].get<std::string>(), Id{next});
+            ++next;
+        }
+    }
+
+    void work(const Json& json, const std::string& where, DayWork& work) {
+        if (!json.is_array()) return m_faults.file(where, "a list of spells is expected here");
+        for (const Json& text : json) {
+            const auto spell = text.is_string() ? parseSpell(text.get<std::string>()) : std::nullopt;
+            if (spell) work.push_back(*spell);
+            else m_faults.file(where, text.dump() + " is not a working spell", "write it as \"08:00-12:00\"");
+        }
+    }
+
+    void calendars(Object& root) {
+        std::vector<Calendar> rows;
+        root.objects("calendars", [&](Object& object) {
+            Calendar calendar;
+            calendar.id = CalendarId{static_cast<std::uint32_t>(rows.size() + 1)};
+            object.text("id", calendar.key, true);
+            object.text("name", calendar.name);
+            object.whole("day_minutes", calendar.dayMinutes);
+            calendar.extends = m_calendars.find(object, "extends", "calendar");
+            object.read("week", [&](const Json& json, const std::string& where) {
+                Object week(json, where, m_faults);
+                for (std::size_t day = 0; day < 7; ++day)
+                    week.read(weekdayKeys[day], [&](const Json& spells, const std::string& at) {
+                        work(spells, at, calendar.week[day].emplace());
+                    });
+                week.finish();
+            });
+            object.objects("exceptions", [&](Object& item) {
+                CalendarException exception;
+                std::optional<Date> from, to;
+                item.date("from", from);
+                item.date("to", to);
+                if (!from && !item.member("from")) m_faults.file(item.at("from"), "it is missing");
+                exception.from = from.value_or(Date{});
+                exception.to = to.value_or(exception.from);
+                item.flag("yearly", exception.yearly);
+                item.text("name", exception.name);
+                item.read("work", [&](const Json& json, const std::string& at) { work(json, at, exception.work); });
+                calendar.exceptions.push_back(std::move(exception));
+            });
+            rows.push_back(std::move(calendar));
+        });
+        assign(m_programme.calendars, std::move(rows));
+    }
+
+    void nodes(Object& root) {
+        std::vector<BreakdownNode> nodes;
+        root.objects("breakdown", [&](Object& object) {
+            BreakdownNode node;
+            node.id = BreakdownId{static_cast<std::uint32_t>(nodes.size() + 1)};
+            object.text("id", node.key, true);
+            object.text("name", node.name);
+            object.optionalText("code", node.code);
+            node.parent = m_breakdown.find(object, "parent", "breakdown");
+            nodes.push_back(std::move(node));
+        });
+        assign(m_programme.breakdown, std::move(nodes));
+        std::vector<Location> locations;
+        root.objects("locations", [&](Object& object) {
+            Location location;
+            location.id = LocationId{static_cast<std::uint32_t>(locations.size() + 1)};
+            object.text("id", location.key, true);
+            object.text("name", location.name);
+            object.decimal("from_chainage", location.fromChainage);
+            object.decimal("to_chainage", location.toChainage);
+            location.parent = m_locations.find(object, "parent", "location");
+            locations.push_back(std::move(location));
+        });
+        assign(m_programme.locations, std::move(locations));
+    }
+
+    void activities(Object& root) {
+        std::vector<Activity> rows;
+        root.objects("activities", [&](Object& object) {
+            Activity activity;
+            activity.id = ActivityId{static_cast<std::uint32_t>(rows.size() + 1)};
+            object.text("id", activity.key, true);
+            object.text("name", activity.name, true);
+            object.choice("kind", activity.kind);
+            activity.calendar = m_calendars.find(object, "calendar", "calendar");
+            activity.breakdown = m_breakdown.find(object, "breakdown", "breakdown");
+            activity.location = m_locations.find(object, "location", "location");
+            object.whole("duration", activity.duration);
+            object.read("measure", [&](const Json& json, const std::string& where) { measure(json, where, activity); });
+            object.read("constraint", [&](const Json& json, const std::string& where) {
+                Object item(json, where, m_faults);
+                Constraint constraint;
+                std::optional<DateOrInstant> date;
+                item.choice("type", constraint.type);
+                item.dateOrInstant("date", date);
+                for (const char* key : {"type", "date"})
+                    if (!item.member(key)) m_faults.file(item.at(key), "it is missing");
+                if (date) constraint.date = *date;
+                activity.constraint = constraint;
+                item.finish();
+            });
+            object.dateOrInstant("deadline", activity.deadline);
+            object.flag("stretch", activity.stretch);
+            object.flag("as_late", activity.asLate);
+            object.objects("pauses", [&](Object& item) {
+                Pause pause;
+                item.whole("after", pause.after);
+                item.whole("for", pause.rest);
+                activity.pauses.push_back(pause);
+            });
+            object.instant("actual_start", activity.actualStart);
+            object.instant("actual_finish", activity.actualFinish);
+            object.whole("remaining", activity.remaining);
+            object.text("notes", activity.notes);
+            object.decimal("cost_per_week", activity.costPerWeek);
+            anchors(object, "from", activity.from, End::start);
+            anchors(object, "to", activity.to, End::finish);
+            rows.push_back(std::move(activity));
+        });
+        assign(m_programme.activities, std::move(rows));
+    }
+
+    void measure(const Json& json, const std::string& where, Activity& activity) {
+        Object item(json, where, m_faults);
+        Measure& measure = activity.measure.emplace();
+        item.decimal("quantity", measure.quantity);
+        item.text("unit", measure.unit);
+        item.decimal("output_per_crew_day", measure.outputPerCrewDay);
+        item.decimal("hours_per_unit", measure.hoursPerUnit);
+        item.decimal("crews", measure.crews);
+        item.decimal("factor", measure.factor);
+        item.choice("round_to", measure.roundTo);
+        item.finish();
+    }
+
+    void anchors(Object& object, const char* key, std::vector<Anchor>& anchors, End end) {
+        object.objects(key, [&](Object& item) {
+            Anchor anchor;
+            anchor.end = end;
+            anchor.activity = m_activities.find(item, "activity", "activity");
+            if (!item.member("activity")) m_faults.file(item.at("activity"), "it is missing");
+            item.choice("end", anchor.end);
+            item.whole("lag", anchor.lag);
+            anchors.push_back(anchor);
+        });
+    }
+
+    void links(Object& root) {
+        std::vector<Link> rows;
+        root.objects("links", [&](Object& object) {
+            Link link;
+            link.id = LinkId{static_cast<std::uint32_t>(rows.size() + 1)};
+            link.from = m_activities.find(object, "from", "activity");
+            link.to = m_activities.find(object, "to", "activity");
+            for (const char* key : {"from", "to"})
+                if (!object.member(key)) m_faults.file(object.at(key), "it is missing");
+            object.choice("type", link.type);
+            object.whole("lag", link.lag);
+            object.choice("lag_calendar", link.lagCalendar);
+            rows.push_back(link);
+        });
+        assign(m_programme.links, std::move(rows));
+    }
+
+    void contract(Object& root) {
+        std::vector<Section> rows;
+        root.read("contract", [&](const Json& json, const std::string& where) {
+            Object object(json, where, m_faults);
+            Job& job = m_programme.job;
+            object.text("currency", job.currency);
+            object.decimal("contract_sum", job.contractSum);
+            object.decimal("damages_cap", job.damagesCap);
+            object.decimal("damages_cap_share", job.damagesCapShare);
+            object.objects("sections", [&](Object& item) {
+                Section section;
+                section.id = SectionId{static_cast<std::uint32_t>(rows.size() + 1)};
+                item.text("id", section.key, true);
+                item.text("name", section.name);
+                m_sections.add(section.key, section.id);
+                section.milestone = m_activities.find(item, "milestone", "activity");
+                std::optional<Date> completion;
+                item.date("completion", completion);
+                if (completion) section.completion = *completion;
+                else if (!item.member("completion")) m_faults.file(item.at("completion"), "it is missing");
+                item.decimal("rate", section.rate);
+                item.choice("per", section.per);
+                item.choice("part", section.part);
+                item.decimal("cap", section.cap);
+                item.whole("granted_days", section.grantedDays);
+                rows.push_back(std::move(section));
+            });
+            object.finish();
+        });
+        assign(m_programme.sections, std::move(rows));
+    }
+
+    void events(Object& root) {
+        std::vector<DelayEvent> rows;
+        root.objects("events", [&](Object& object) {
+            DelayEvent event;
+            event.id = EventId{static_cast<std::uint32_t>(rows.size() + 1)};
+            object.text("id", event.key, true);
+            object.choice("risk", event.risk);
+            object.choice("state", event.state);
+            object.read("section_days", [&](const Json& json, const std::string& where) {
+                if (!json.is_object()) return m_faults.file(where, "an object is expected here");
+                for (const auto& [key, value] : json.items()) {
+                    Object item(value, where + "." + key, m_faults);
+                    EventDays days;
+                    const Json name = {{"section", key}};
+                    Object naming(name, where, m_faults);
+                    days.section = m_sections.find(naming, "section", "section");
+                    item.whole("claimed", days.claimed);
+                    item.whole("assessed", days.assessed);
+                    item.finish();
+                    event.sectionDays.push_back(days);
+                }
+            });
+            rows.push_back(std::move(event));
+        });
+        assign(m_programme.events, std::move(rows));
+    }
+
+    template <typename Rows, typename Row> static void assign(Rows& table, std::vector<Row> rows) {
+        table.assign(std::move(rows));
+    }
+
+    Faults m_faults;
+    Programme m_programme;
+    Keys<CalendarId> m_calendars;
+    Keys<BreakdownId> m_breakdown;
+    Keys<LocationId> m_locations;
+    Keys<ActivityId> m_activities;
+    Keys<SectionId> m_sections;
+};
+
+} // namespace
+
+Result<Programme> programmeFromJson(std::string_view text) {
+    try {
+        return Reader().read(Json::parse(text));
+    } catch (const Json::parse_error& fault) {
+        std::size_t line = 1 + static_cast<std::size_t>(std::count(
+                                   text.begin(), text.begin() + static_cast<std::ptrdiff_t>(std::min(fault.byte, text.size())), '\n'));
+        return Error{ErrorCode::file, "line " + std::to_string(line), "it is not valid JSON here",
+                     "check for a missing bracket, comma or quote"};
+    } catch (const Json::exception&) {
+        return Error{ErrorCode::file, {}, "the JSON cannot be read", {}};
+    }
+}
+
+} // namespace yarrin

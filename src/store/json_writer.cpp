@@ -1,0 +1,232 @@
+// SPDX-FileCopyrightText: 2026 The Yarrin authors
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "core/model/words.h"
+#include "store/json.h"
+
+#include <nlohmann/json.hpp>
+
+#include <array>
+
+namespace yarrin {
+
+namespace {
+
+using Json = nlohmann::ordered_json;
+
+constexpr std::array<const char*, 7> weekdayKeys{"mon", "tue", "wed", "thu", "fri", "sat", "sun"};
+
+Json number(const Decimal& value) {
+    return value.scale() == 0 ? Json(value.mantissa()) : Json(value.toDouble());
+}
+Json number(const std::optional<Decimal>& value) { return value ? number(*value) : Json(nullptr); }
+Json number(const std::optional<Minutes>& value) { return value ? Json(*value) : Json(nullptr); }
+Json text(const std::optional<Instant>& t) { return t ? Json(isoInstant(*t)) : Json(nullptr); }
+Json text(const std::optional<DateOrInstant>& when) { return when ? Json(isoText(*when)) : Json(nullptr); }
+
+Json spells(const DayWork& work) {
+    Json list = Json::array();
+    for (const Spell& spell : work) list.push_back(spellText(spell));
+    return list;
+}
+
+/// The key of a row, null where there is none.
+template <typename Rows, typename Id> Json keyOf(const Rows& rows, Id id) {
+    const auto* row = rows.row(id);
+    return row ? Json(row->key) : Json(nullptr);
+}
+Json keyOf(const Programme& programme, CalendarId id) {
+    return id == continuousCalendar ? Json("continuous") : keyOf(programme.calendars, id);
+}
+
+Json calendarJson(const Programme& programme, const Calendar& calendar) {
+    Json week = Json::object();
+    for (std::size_t day = 0; day < 7; ++day)
+        if (calendar.week[day]) week[weekdayKeys[day]] = spells(*calendar.week[day]);
+    Json exceptions = Json::array();
+    for (const CalendarException& e : calendar.exceptions)
+        exceptions.push_back({{"from", isoDate(e.from)},
+                              {"to", isoDate(e.to)},
+                              {"yearly", e.yearly},
+                              {"work", spells(e.work)},
+                              {"name", e.name}});
+    return {{"id", calendar.key},
+            {"name", calendar.name},
+            {"day_minutes", number(calendar.dayMinutes)},
+            {"extends", keyOf(programme, calendar.extends)},
+            {"week", std::move(week)},
+            {"exceptions", std::move(exceptions)}};
+}
+
+Json anchorsJson(const Programme& programme, const std::vector<Anchor>& anchors) {
+    Json list = Json::array();
+    for (const Anchor& anchor : anchors)
+        list.push_back({{"activity", keyOf(programme.activities, anchor.activity)},
+                        {"end", wordOf(anchor.end)},
+                        {"lag", anchor.lag}});
+    return list;
+}
+
+Json measureJson(const Measure& m) {
+    return {{"quantity", number(m.quantity)},
+            {"unit", m.unit},
+            {"output_per_crew_day", number(m.outputPerCrewDay)},
+            {"hours_per_unit", number(m.hoursPerUnit)},
+            {"crews", number(m.crews)},
+            {"factor", number(m.factor)},
+            {"round_to", wordOf(m.roundTo)}};
+}
+
+Json activityJson(const Programme& programme, const Activity& a) {
+    Json json{{"id", a.key}, {"name", a.name}, {"kind", wordOf(a.kind)}};
+    if (a.calendar) json["calendar"] = keyOf(programme, a.calendar);
+    if (a.breakdown) json["breakdown"] = keyOf(programme.breakdown, a.breakdown);
+    if (a.location) json["location"] = keyOf(programme.locations, a.location);
+    if (a.duration) json["duration"] = *a.duration;
+    if (a.measure) json["measure"] = measureJson(*a.measure);
+    if (a.constraint)
+        json["constraint"] = {{"type", wordOf(a.constraint->type)}, {"date", isoText(a.constraint->date)}};
+    if (a.deadline) json["deadline"] = text(a.deadline);
+    if (a.stretch) json["stretch"] = true;
+    if (a.asLate) json["as_late"] = true;
+    for (const Pause& pause : a.pauses) json["pauses"].push_back({{"after", pause.after}, {"for", pause.rest}});
+    if (a.actualStart) json["actual_start"] = text(a.actualStart);
+    if (a.actualFinish) json["actual_finish"] = text(a.actualFinish);
+    if (a.remaining) json["remaining"] = *a.remaining;
+    if (!a.notes.empty()) json["notes"] = a.notes;
+    if (a.costPerWeek) json["cost_per_week"] = number(a.costPerWeek);
+    if (!a.from.empty()) json["from"] = anchorsJson(programme, a.from);
+    if (!a.to.empty()) json["to"] = anchorsJson(programme, a.to);
+    return json;
+}
+
+Json contractJson(const Programme& programme) {
+    const Job& job = programme.job;
+    Json sections = Json::array();
+    for (const Section& s : programme.sections)
+        sections.push_back({{"id", s.key},
+                            {"name", s.name},
+                            {"milestone", keyOf(programme.activities, s.milestone)},
+                            {"completion", isoDate(s.completion)},
+                            {"rate", number(s.rate)},
+                            {"per", wordOf(s.per)},
+                            {"part", wordOf(s.part)},
+                            {"cap", number(s.cap)},
+                            {"granted_days", s.grantedDays}});
+    return {{"currency", job.currency},
+            {"contract_sum", number(job.contractSum)},
+            {"damages_cap", number(job.damagesCap)},
+            {"damages_cap_share", number(job.damagesCapShare)},
+            {"sections", std::move(sections)}};
+}
+
+Json optionsJson(const Job& job) {
+    return {{"lag_calendar", wordOf(job.lagCalendar)},
+            {"out_of_sequence", wordOf(job.outOfSequence)},
+            {"late_dates_from", wordOf(job.lateDatesFrom)},
+            {"required_finish", text(job.requiredFinish)},
+            {"critical_float", job.criticalFloat},
+            {"near_critical_float", number(job.nearCriticalFloat)}};
+}
+
+Json money(const Fraction& sum, const std::string& currency) {
+    const auto rounded = sum.rounded(minorDigits(currency));
+    return rounded ? number(*rounded) : Json(nullptr);
+}
+
+Json exposureJson(const Exposure& exposure, const std::string& currency) {
+    return {{"unrelieved", money(exposure.unrelieved, currency)},
+            {"assessed", money(exposure.assessed, currency)},
+            {"claimed", money(exposure.claimed, currency)}};
+}
+
+} // namespace
+
+std::string programmeToJson(const Programme& programme) {
+    const Job& job = programme.job;
+    Json json{{"format", "yarrin-programme"},
+              {"version", 1},
+              {"title", job.title},
+              {"start", isoInstant(job.start)},
+              {"data_date", text(job.dataDate)},
+              {"default_calendar", keyOf(programme, job.defaultCalendar)},
+              {"options", optionsJson(job)}};
+    for (const char* list : {"calendars", "breakdown", "locations", "activities", "links"}) json[list] = Json::array();
+    for (const Calendar& calendar : programme.calendars) json["calendars"].push_back(calendarJson(programme, calendar));
+    for (const BreakdownNode& node : programme.breakdown)
+        json["breakdown"].push_back({{"id", node.key},
+                                     {"name", node.name},
+                                     {"parent", keyOf(programme.breakdown, node.parent)},
+                                     {"code", node.code ? Json(*node.code) : Json(nullptr)}});
+    for (const Location& location : programme.locations)
+        json["locations"].push_back({{"id", location.key},
+                                     {"name", location.name},
+                                     {"parent", keyOf(programme.locations, location.parent)},
+                                     {"from_chainage", number(location.fromChainage)},
+                                     {"to_chainage", number(location.toChainage)}});
+    for (const Activity& activity : programme.activities)
+        json["activities"].push_back(activityJson(programme, activity));
+    for (const Link& link : programme.links) {
+        Json row{{"from", keyOf(programme.activities, link.from)},
+                 {"to", keyOf(programme.activities, link.to)},
+                 {"type", wordOf(link.type)},
+                 {"lag", link.lag}};
+        row["lag_calendar"] = link.lagCalendar == LagCalendar::standard ? Json(nullptr) : Json(wordOf(link.lagCalendar));
+        json["links"].push_back(std::move(row));
+    }
+    json["contract"] = contractJson(programme);
+    json["events"] = Json::array();
+    for (const DelayEvent& event : programme.events) {
+        Json days = Json::object();
+        for (const EventDays& d : event.sectionDays)
+            days[programme.sections.row(d.section)->key] = {{"claimed", d.claimed}, {"assessed", d.assessed}};
+        json["events"].push_back({{"id", event.key},
+                                  {"section_days", std::move(days)},
+                                  {"risk", wordOf(event.risk)},
+                                  {"state", wordOf(event.state)}});
+    }
+    return json.dump(1, ' ', false, Json::error_handler_t::replace) + "\n";
+}
+
+std::string scheduleToJson(const Programme& programme, const Schedule& schedule) {
+    Json json{{"programme_finish", text(schedule.programmeFinish)}, {"latest_start", text(schedule.latestStart)}};
+    for (const char* list : {"activities", "links", "sections"}) json[list] = Json::array();
+    for (std::size_t i = 0; i < schedule.activities.size(); ++i) {
+        const ActivityFigures& f = schedule.activities[i];
+        json["activities"].push_back({{"id", programme.activities[i].key},
+                                      {"es", isoInstant(f.earlyStart)},
+                                      {"ef", isoInstant(f.earlyFinish)},
+                                      {"ls", text(f.lateStart)},
+                                      {"lf", text(f.lateFinish)},
+                                      {"duration", f.duration},
+                                      {"remaining_start", text(f.remainingStart)},
+                                      {"total_float", number(f.totalFloat)},
+                                      {"free_float", number(f.freeFloat)},
+                                      {"critical", f.critical},
+                                      {"on_longest_path", f.onLongestPath}});
+    }
+    for (std::size_t i = 0; i < schedule.driving.size(); ++i) {
+        const Link& link = programme.links[i];
+        json["links"].push_back({{"from", keyOf(programme.activities, link.from)},
+                                 {"to", keyOf(programme.activities, link.to)},
+                                 {"type", wordOf(link.type)},
+                                 {"driving", bool(schedule.driving[i])}});
+    }
+    const std::string& currency = programme.job.currency;
+    for (const SectionFigures& s : schedule.sections)
+        json["sections"].push_back({{"id", keyOf(programme.sections, s.section)},
+                                    {"forecast", s.forecast ? Json(isoDate(*s.forecast)) : Json(nullptr)},
+                                    {"completion", isoDate(s.completion)},
+                                    {"extended", isoDate(s.extended)},
+                                    {"days_late", s.daysLate ? Json(*s.daysLate) : Json(nullptr)},
+                                    {"damages", exposureJson(s.damages, currency)}});
+    json["damages_total"] = exposureJson(schedule.damages, currency);
+    json["problems"] = Json::array();
+    for (const Problem& problem : schedule.problems)
+        json["problems"].push_back(
+            {{"severity", problem.severity == Problem::Severity::error ? "error" : "warning"},
+             {"where", problem.where},
+             {"what", problem.what}});
+    return json.dump(1, ' ', false, Json::error_handler_t::replace) + "\n";
+}
+
+} // namespace yarrin

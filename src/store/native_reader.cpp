@@ -1,0 +1,363 @@
+// SPDX-FileCopyrightText: 2026 The Yarrin authors
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "store/native.h"
+#include "store/statement.h"
+
+#include <algorithm>
+#include <unordered_map>
+
+
+namespace yarrin {
+
+namespace {
+
+/// Reads every table; what a row holds that cannot be is gathered as faults with table and row.
+class Reader {
+public:
+    explicit Reader(Database& database) : m_database(database) {}
+
+    Result<Programme> read() {
+        job();
+        calendars();
+        tree();
+        activities();
+        links();
+        contract();
+        if (m_database.failed()) return *m_database.error();
+        if (m_faults.empty()) m_faults = faultsOf(m_programme);
+        if (!m_faults.empty()) return std::move(m_faults);
+        return std::move(m_programme);
+    }
+
+private:
+    void fault(const std::string& what) {
+        if (m_faults.size() < 100)
+            m_faults.push_back({ErrorCode::file, m_table + " row " + std::to_string(m_row), what, "the file is damaged"});
+    }
+    void at(const char* table, std::int64_t row) {
+        m_table = table;
+        m_row = row;
+    }
+
+    template <typename Id> Id id(std::int64_t value) {
+        if constexpr (std::is_same_v<Id, CalendarId>)
+            if (value == -1) return continuousCalendar;
+        if (value < 1 || value > 0x7fffffff) {
+            fault("an id is out of bounds");
+            return {};
+        }
+        return Id{static_cast<std::uint32_t>(value)};
+    }
+    template <typename Id> Id optionalId(Statement& row) {
+        const auto value = row.optionalNumber();
+        return value ? id<Id>(*value) : Id{};
+    }
+    /// The id of a row of its own; twins cannot be, as it is the table's key.
+    template <typename Id> Id rowId(const char* table, Statement& row) {
+        const std::int64_t value = row.number();
+        at(table, value);
+        return id<Id>(value < 1 ? 0 : value);
+    }
+    template <typename Value, typename Parse> std::optional<Value> parsed(const std::optional<std::string>& text, Parse parse, const char* what) {
+        if (!text) return {};
+        const auto value = parse(*text);
+        if (!value) fault(std::string("\"") + *text + "\" is not " + what);
+        return value;
+    }
+    std::optional<Instant> instant(const std::optional<std::string>& text) {
+        return parsed<Instant>(text, parseInstant, "a date and time");
+    }
+    std::optional<Date> date(const std::optional<std::string>& text) { return parsed<Date>(text, parseDate, "a date"); }
+    std::optional<Decimal> decimal(const std::optional<std::string>& text) {
+        return parsed<Decimal>(text, Decimal::parse, "a number");
+    }
+    template <typename Enum> Enum choice(const std::string& word) {
+        const auto value = fromWord<Enum>(word);
+        if (!value) fault("\"" + word + "\" is not one of the choices");
+        return value.value_or(Enum{});
+    }
+    int small(std::int64_t value) {
+        if (value < -1'000'000 || value > 1'000'000) fault("a number is out of bounds");
+        return static_cast<int>(std::clamp<std::int64_t>(value, -1'000'000, 1'000'000));
+    }
+    DayWork work(const std::string& text) {
+        auto spells = parseDayWork(text);
+        if (!spells.ok()) fault(spells.error().what);
+        return spells.ok() ? *spells : DayWork{};
+    }
+
+    void job() {
+        std::unordered_map<std::string, std::optional<std::string>> values;
+        Statement row(m_database, "SELECT key, value FROM job");
+        while (row.next()) {
+            std::string key = row.text();
+            values[key] = row.optionalText();
+        }
+        at("job", 0);
+        const auto number = [&](const char* key) -> std::optional<Minutes> {
+            const auto value = decimal(values[key]);
+            if (!value) return {};
+            if (value->scale() != 0 || value->mantissa() > longestDuration || value->mantissa() < -longestDuration)
+                fault(std::string(key) + " is out of bounds");
+            return value->mantissa();
+        };
+        Job& j = m_programme.job;
+        j.title = values["title"].value_or("");
+        if (const auto start = instant(values["start"])) j.start = *start;
+        else fault("there is no start");
+        j.dataDate = instant(values["data_date"]);
+        j.defaultCalendar = id<CalendarId>(number("default_calendar").value_or(-1));
+        j.lagCalendar = choice<LagCalendar>(values["lag_calendar"].value_or(""));
+        j.outOfSequence = choice<OutOfSequence>(values["out_of_sequence"].value_or(""));
+        j.lateDatesFrom = choice<LateDatesFrom>(values["late_dates_from"].value_or(""));
+        j.requiredFinish = instant(values["required_finish"]);
+        j.criticalFloat = number("critical_float").value_or(0);
+        j.nearCriticalFloat = number("near_critical_float");
+        j.currency = values["currency"].value_or("GBP");
+        j.contractSum = decimal(values["contract_sum"]);
+        j.damagesCap = decimal(values["damages_cap"]);
+        j.damagesCapShare = decimal(values["damages_cap_share"]);
+    }
+
+    void calendars() {
+        std::vector<Calendar> rows;
+        std::unordered_map<std::int64_t, std::size_t> places;
+        Statement row(m_database, "SELECT id, key, name, day_minutes, extends FROM calendar ORDER BY position");
+        while (row.next()) {
+            Calendar c;
+            c.id = rowId<CalendarId>("calendar", row);
+            c.key = row.text();
+            c.name = row.text();
+            c.dayMinutes = row.optionalNumber();
+            c.extends = optionalId<CalendarId>(row);
+            places[c.id.value] = rows.size();
+            rows.push_back(std::move(c));
+        }
+        const auto owner = [&](std::int64_t calendar) -> Calendar* {
+            const auto found = places.find(calendar);
+            if (found == places.end()) fault("it belongs to no calendar");
+            return found == places.end() ? nullptr : &rows[found->second];
+        };
+        Statement day(m_database, "SELECT calendar, weekday, work FROM calendar_day");
+        while (day.next()) {
+            const std::int64_t calendar = day.number();
+            const std::int64_t weekday = day.number();
+            at("calendar_day", calendar);
+            Calendar* c = owner(calendar);
+            if (weekday < 0 || weekday > 6) fault("there is no such weekday");
+            else if (c) c->week[static_cast<std::size_t>(weekday)] = work(day.text());
+        }
+        Statement exception(m_database, "SELECT calendar, from_date, to_date, yearly, work, name FROM calendar_exception "
+                                        "ORDER BY calendar, position");
+        while (exception.next()) {
+            const std::int64_t calendar = exception.number();
+            at("calendar_exception", calendar);
+            CalendarException e;
+            e.from = date(exception.text()).value_or(Date{});
+            e.to = date(exception.text()).value_or(Date{});
+            e.yearly = exception.number() != 0;
+            e.work = work(exception.text());
+            e.name = exception.text();
+            if (Calendar* c = owner(calendar)) c->exceptions.push_back(std::move(e));
+        }
+        assign(m_programme.calendars, std::move(rows));
+    }
+
+    void tree() {
+        std::vector<BreakdownNode> nodes;
+        Statement node(m_database, "SELECT id, key, name, parent, code FROM breakdown ORDER BY position");
+        while (node.next()) {
+            BreakdownNode b;
+            b.id = rowId<BreakdownId>("breakdown", node);
+            b.key = node.text();
+            b.name = node.text();
+            b.parent = optionalId<BreakdownId>(node);
+            b.code = node.optionalText();
+            nodes.push_back(std::move(b));
+        }
+        assign(m_programme.breakdown, std::move(nodes));
+        std::vector<Location> locations;
+        Statement row(m_database, "SELECT id, key, name, parent, from_chainage, to_chainage FROM location ORDER BY position");
+        while (row.next()) {
+            Location l;
+            l.id = rowId<LocationId>("location", row);
+            l.key = row.text();
+            l.name = row.text();
+            l.parent = optionalId<LocationId>(row);
+            l.fromChainage = decimal(row.optionalText());
+            l.toChainage = decimal(row.optionalText());
+            locations.push_back(std::move(l));
+        }
+        assign(m_programme.locations, std::move(locations));
+    }
+
+    void activities() {
+        std::vector<Activity> rows;
+        std::unordered_map<std::int64_t, std::size_t> places;
+        Statement row(m_database,
+                      "SELECT id, key, name, kind, calendar, breakdown, location, duration, quantity, unit, "
+                      "output_per_crew_day, hours_per_unit, crews, factor, round_to, constraint_type, constraint_date, "
+                      "deadline, stretch, as_late, actual_start, actual_finish, remaining, notes, cost_per_week "
+                      "FROM activity ORDER BY position");
+        while (row.next()) {
+            Activity a;
+            a.id = rowId<ActivityId>("activity", row);
+            a.key = row.text();
+            a.name = row.text();
+            a.kind = choice<ActivityKind>(row.text());
+            a.calendar = optionalId<CalendarId>(row);
+            a.breakdown = optionalId<BreakdownId>(row);
+            a.location = optionalId<LocationId>(row);
+            a.duration = row.optionalNumber();
+            measure(row, a);
+            const auto type = row.optionalText();
+            const auto when = parsed<DateOrInstant>(row.optionalText(), parseDateOrInstant, "a date");
+            if (type && when) a.constraint = Constraint{choice<ConstraintType>(*type), *when};
+            a.deadline = parsed<DateOrInstant>(row.optionalText(), parseDateOrInstant, "a date");
+            a.stretch = row.number() != 0;
+            a.asLate = row.number() != 0;
+            a.actualStart = instant(row.optionalText());
+            a.actualFinish = instant(row.optionalText());
+            a.remaining = row.optionalNumber();
+            a.notes = row.text();
+            a.costPerWeek = decimal(row.optionalText());
+            places[a.id.value] = rows.size();
+            rows.push_back(std::move(a));
+        }
+        parts(rows, places);
+        assign(m_programme.activities, std::move(rows));
+    }
+
+    void measure(Statement& row, Activity& activity) {
+        const auto quantity = decimal(row.optionalText());
+        Measure m;
+        m.unit = row.text();
+        m.outputPerCrewDay = decimal(row.optionalText());
+        m.hoursPerUnit = decimal(row.optionalText());
+        m.crews = decimal(row.optionalText());
+        m.factor = decimal(row.optionalText()).value_or(Decimal(1));
+        const auto rounding = row.optionalText();
+        if (!quantity) return;
+        m.quantity = *quantity;
+        if (rounding) m.roundTo = choice<RoundTo>(*rounding);
+        activity.measure = std::move(m);
+    }
+
+    void parts(std::vector<Activity>& rows, const std::unordered_map<std::int64_t, std::size_t>& places) {
+        const auto owner = [&](std::int64_t activity) -> Activity* {
+            const auto found = places.find(activity);
+            if (found == places.end()) fault("it belongs to no activity");
+            return found == places.end() ? nullptr : &rows[found->second];
+        };
+        Statement pause(m_database, "SELECT activity, after, rest FROM pause ORDER BY activity, position");
+        while (pause.next()) {
+            const std::int64_t activity = pause.number();
+            at("pause", activity);
+            Pause p;
+            p.after = pause.number();
+            p.rest = pause.number();
+            if (Activity* a = owner(activity)) a->pauses.push_back(p);
+        }
+        Statement anchor(m_database, "SELECT hammock, side, activity, end, lag FROM anchor ORDER BY hammock, side, position");
+        while (anchor.next()) {
+            const std::int64_t hammock = anchor.number();
+            at("anchor", hammock);
+            const End side = choice<End>(anchor.text());
+            Anchor one;
+            one.activity = id<ActivityId>(anchor.number());
+            one.end = choice<End>(anchor.text());
+            one.lag = anchor.number();
+            if (Activity* a = owner(hammock)) (side == End::start ? a->from : a->to).push_back(one);
+        }
+    }
+
+    void links() {
+        std::vector<Link> rows;
+        Statement row(m_database, "SELECT id, from_activity, to_activity, type, lag, lag_calendar FROM link ORDER BY position");
+        while (row.next()) {
+            Link l;
+            l.id = rowId<LinkId>("link", row);
+            l.from = id<ActivityId>(row.number());
+            l.to = id<ActivityId>(row.number());
+            l.type = choice<LinkType>(row.text());
+            l.lag = row.number();
+            l.lagCalendar = choice<LagCalendar>(row.text());
+            rows.push_back(l);
+        }
+        assign(m_programme.links, std::move(rows));
+    }
+
+    void contract() {
+        std::vector<Section> sections;
+        Statement row(m_database, "SELECT id, key, name, milestone, completion, rate, per, part, cap, granted_days "
+                                  "FROM section ORDER BY position");
+        while (row.next()) {
+            Section s;
+            s.id = rowId<SectionId>("section", row);
+            s.key = row.text();
+            s.name = row.text();
+            s.milestone = optionalId<ActivityId>(row);
+            s.completion = date(row.text()).value_or(Date{});
+            s.rate = decimal(row.text()).value_or(Decimal(0));
+            s.per = choice<DamagesPer>(row.text());
+            s.part = choice<PartRule>(row.text());
+            s.cap = decimal(row.optionalText());
+            s.grantedDays = small(row.number());
+            sections.push_back(std::move(s));
+        }
+        assign(m_programme.sections, std::move(sections));
+        std::vector<DelayEvent> events;
+        std::unordered_map<std::int64_t, std::size_t> places;
+        Statement event(m_database, "SELECT id, key, risk, state FROM event ORDER BY position");
+        while (event.next()) {
+            DelayEvent e;
+            e.id = rowId<EventId>("event", event);
+            e.key = event.text();
+            e.risk = choice<Risk>(event.text());
+            e.state = choice<EventState>(event.text());
+            places[e.id.value] = events.size();
+            events.push_back(std::move(e));
+        }
+        Statement days(m_database, "SELECT event, section, claimed, assessed FROM event_days ORDER BY event, position");
+        while (days.next()) {
+            const std::int64_t of = days.number();
+            at("event_days", of);
+            EventDays d;
+            d.section = id<SectionId>(days.number());
+            d.claimed = small(days.number());
+            d.assessed = small(days.number());
+            const auto found = places.find(of);
+            if (found == places.end()) fault("it belongs to no event");
+            else events[found->second].sectionDays.push_back(d);
+        }
+        assign(m_programme.events, std::move(events));
+    }
+
+    template <typename Rows, typename Row> static void assign(Rows& table, std::vector<Row> rows) {
+        table.assign(std::move(rows));
+    }
+
+    Database& m_database;
+    Programme m_programme;
+    std::vector<Error> m_faults;
+    std::string m_table;
+    std::int64_t m_row = 0;
+};
+
+} // namespace
+
+Result<Programme> readNative(const std::filesystem::path& path) {
+    Database database(path.string(), Database::Mode::readOnly);
+    const std::int64_t application = database.number("PRAGMA application_id");
+    if (database.failed()) return *database.error();
+    if (application != nativeApplicationId)
+        return Error{ErrorCode::file, {}, "it is a database, but not a Yarrin programme", "choose another file"};
+    const std::int64_t version = database.number("PRAGMA user_version");
+    if (version > nativeSchemaVersion)
+        return Error{ErrorCode::file, {}, "it was written by a newer Yarrin", "update Yarrin to open it"};
+    if (database.text("PRAGMA quick_check(1)") != "ok")
+        return Error{ErrorCode::file, {}, "the file is damaged", "open a copy or an earlier version of it"};
+    return Reader(database).read();
+}
+
+} // namespace yarrin

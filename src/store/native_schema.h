@@ -1,0 +1,43 @@
+// SPDX-FileCopyrightText: 2026 The Yarrin authors
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+namespace yarrin {
+
+/// The tables of a native file, version 1; docs/file-format.md explains them. Rows of each table stand in the order
+/// of `position`. Choices are stored by the words of the open text format, decimals and dates as text.
+inline constexpr const char* nativeSchema = R"sql(
+CREATE TABLE job (key TEXT PRIMARY KEY, value TEXT) WITHOUT ROWID;
+CREATE TABLE calendar (id INTEGER PRIMARY KEY, position INTEGER NOT NULL, key TEXT NOT NULL, name TEXT NOT NULL,
+  day_minutes INTEGER, extends INTEGER);
+CREATE TABLE calendar_day (calendar INTEGER NOT NULL, weekday INTEGER NOT NULL, work TEXT NOT NULL,
+  PRIMARY KEY (calendar, weekday)) WITHOUT ROWID;
+CREATE TABLE calendar_exception (calendar INTEGER NOT NULL, position INTEGER NOT NULL, from_date TEXT NOT NULL,
+  to_date TEXT NOT NULL, yearly INTEGER NOT NULL, work TEXT NOT NULL, name TEXT NOT NULL,
+  PRIMARY KEY (calendar, position)) WITHOUT ROWID;
+CREATE TABLE breakdown (id INTEGER PRIMARY KEY, position INTEGER NOT NULL, key TEXT NOT NULL, name TEXT NOT NULL,
+  parent INTEGER, code TEXT);
+CREATE TABLE location (id INTEGER PRIMARY KEY, position INTEGER NOT NULL, key TEXT NOT NULL, name TEXT NOT NULL,
+  parent INTEGER, from_chainage TEXT, to_chainage TEXT);
+CREATE TABLE activity (id INTEGER PRIMARY KEY, position INTEGER NOT NULL, key TEXT NOT NULL, name TEXT NOT NULL,
+  kind TEXT NOT NULL, calendar INTEGER, breakdown INTEGER, location INTEGER, duration INTEGER,
+  quantity TEXT, unit TEXT, output_per_crew_day TEXT, hours_per_unit TEXT, crews TEXT, factor TEXT, round_to TEXT,
+  constraint_type TEXT, constraint_date TEXT, deadline TEXT, stretch INTEGER NOT NULL, as_late INTEGER NOT NULL,
+  actual_start TEXT, actual_finish TEXT, remaining INTEGER, notes TEXT NOT NULL, cost_per_week TEXT);
+CREATE TABLE pause (activity INTEGER NOT NULL, position INTEGER NOT NULL, after INTEGER NOT NULL, rest INTEGER NOT NULL,
+  PRIMARY KEY (activity, position)) WITHOUT ROWID;
+CREATE TABLE anchor (hammock INTEGER NOT NULL, side TEXT NOT NULL, position INTEGER NOT NULL,
+  activity INTEGER NOT NULL, end TEXT NOT NULL, lag INTEGER NOT NULL,
+  PRIMARY KEY (hammock, side, position)) WITHOUT ROWID;
+CREATE TABLE link (id INTEGER PRIMARY KEY, position INTEGER NOT NULL, from_activity INTEGER NOT NULL,
+  to_activity INTEGER NOT NULL, type TEXT NOT NULL, lag INTEGER NOT NULL, lag_calendar TEXT NOT NULL);
+CREATE TABLE section (id INTEGER PRIMARY KEY, position INTEGER NOT NULL, key TEXT NOT NULL, name TEXT NOT NULL,
+  milestone INTEGER, completion TEXT NOT NULL, rate TEXT NOT NULL, per TEXT NOT NULL, part TEXT NOT NULL, cap TEXT,
+  granted_days INTEGER NOT NULL);
+CREATE TABLE event (id INTEGER PRIMARY KEY, position INTEGER NOT NULL, key TEXT NOT NULL, risk TEXT NOT NULL,
+  state TEXT NOT NULL);
+CREATE TABLE event_days (event INTEGER NOT NULL, position INTEGER NOT NULL, section INTEGER NOT NULL,
+  claimed INTEGER NOT NULL, assessed INTEGER NOT NULL, PRIMARY KEY (event, position)) WITHOUT ROWID;
+)sql";
+
+} // namespace yarrin

@@ -1,0 +1,129 @@
+// SPDX-FileCopyrightText: 2026 The Yarrin authors
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "store/statement.h"
+
+#include <sqlite3.h>
+
+namespace yarrin {
+
+Database::Database(const std::string& path, Mode mode) {
+    const int flags = mode == Mode::readOnly ? SQLITE_OPEN_READONLY : SQLITE_OPEN_READWRITE | SQLITE_OPEN_CREATE;
+    const int code = sqlite3_open_v2(path.c_str(), &m_handle, flags | SQLITE_OPEN_NOMUTEX, nullptr);
+    if (code != SQLITE_OK) {
+        fail(code);
+        return;
+    }
+    // A file from outside may hold anything: its schema gets no say in what is run.
+    sqlite3_db_config(m_handle, SQLITE_DBCONFIG_DEFENSIVE, 1, nullptr);
+    sqlite3_db_config(m_handle, SQLITE_DBCONFIG_TRUSTED_SCHEMA, 0, nullptr);
+    sqlite3_db_config(m_handle, SQLITE_DBCONFIG_ENABLE_TRIGGER, 0, nullptr);
+    sqlite3_db_config(m_handle, SQLITE_DBCONFIG_ENABLE_VIEW, 0, nullptr);
+    run("PRAGMA cell_size_check = ON");
+}
+
+Database::~Database() { sqlite3_close_v2(m_handle); }
+
+void Database::fail(int code) {
+    if (m_error) return;
+    Error error{ErrorCode::file, {}, {}, {}};
+    switch (code & 0xff) {
+    case SQLITE_CORRUPT:
+    case SQLITE_NOTADB:
+    case SQLITE_SCHEMA:
+    case SQLITE_ERROR:
+    case SQLITE_MISMATCH: error.what = "the file is damaged"; error.todo = "open a copy or an earlier version of it"; break;
+    case SQLITE_FULL: error.what = "the disk is full"; error.todo = "free some space or save elsewhere"; break;
+    case SQLITE_READONLY:
+    case SQLITE_PERM:
+    case SQLITE_CANTOPEN:
+        error.what = "there is no permission to use the file or its folder";
+        error.todo = "choose another folder";
+        break;
+    case SQLITE_BUSY:
+    case SQLITE_LOCKED: error.what = "another program holds the file"; error.todo = "close it there and try again"; break;
+    default: error.what = std::string("the file cannot be used: ") + sqlite3_errstr(code); break;
+    }
+    m_error = std::move(error);
+}
+
+bool Database::run(const char* sql) {
+    if (failed()) return false;
+    const int code = sqlite3_exec(m_handle, sql, nullptr, nullptr, nullptr);
+    if (code != SQLITE_OK) fail(code);
+    return code == SQLITE_OK;
+}
+
+std::int64_t Database::number(const char* sql) {
+    Statement statement(*this, sql);
+    return statement.next() ? statement.number() : 0;
+}
+
+std::string Database::text(const char* sql) {
+    Statement statement(*this, sql);
+    return statement.next() ? statement.text() : std::string();
+}
+
+Statement::Statement(Database& database, const std::string& sql) : m_database(database) {
+    if (m_database.failed()) return;
+    const int code = sqlite3_prepare_v2(m_database.handle(), sql.c_str(), static_cast<int>(sql.size()), &m_statement, nullptr);
+    if (code != SQLITE_OK) m_database.fail(code);
+}
+
+Statement::~Statement() { sqlite3_finalize(m_statement); }
+
+bool Statement::next() {
+    if (m_database.failed()) return false;
+    m_column = 0;
+    const int code = sqlite3_step(m_statement);
+    if (code != SQLITE_ROW && code != SQLITE_DONE) m_database.fail(code);
+    return code == SQLITE_ROW;
+}
+
+std::int64_t Statement::number() { return sqlite3_column_int64(m_statement, m_column++); }
+
+std::optional<std::int64_t> Statement::optionalNumber() {
+    if (sqlite3_column_type(m_statement, m_column) == SQLITE_NULL) {
+        ++m_column;
+        return {};
+    }
+    return number();
+}
+
+std::string Statement::text() {
+    const auto* bytes = sqlite3_column_text(m_statement, m_column);
+    const int count = sqlite3_column_bytes(m_statement, m_column);
+    ++m_column;
+    return bytes ? std::string(reinterpret_cast<const char*>(bytes), static_cast<std::size_t>(count)) : std::string();
+}
+
+std::optional<std::string> Statement::optionalText() {
+    if (sqlite3_column_type(m_statement, m_column) == SQLITE_NULL) {
+        ++m_column;
+        return {};
+    }
+    return text();
+}
+
+void Statement::bind(std::int64_t value) {
+    if (m_statement) sqlite3_bind_int64(m_statement, m_column++, value);
+}
+
+void Statement::bind(std::string_view value) {
+    if (m_statement)
+        sqlite3_bind_text(m_statement, m_column++, value.data(), static_cast<int>(value.size()),
+                          reinterpret_cast<sqlite3_destructor_type>(-1)); // -1: SQLite keeps a copy
+}
+
+void Statement::bindNull() {
+    if (m_statement) sqlite3_bind_null(m_statement, m_column++);
+}
+
+bool Statement::execute() {
+    if (m_database.failed()) return false;
+    const int code = sqlite3_step(m_statement);
+    if (code != SQLITE_DONE) m_database.fail(code);
+    sqlite3_reset(m_statement);
+    return code == SQLITE_DONE;
+}
+
+} // namespace yarrin
