@@ -149,7 +149,7 @@ for i in range(4):
     n, d = i + 1, f"D{i + 1}"
     task(f"B{n}10", f"Rock socket piles, {d}", "BD", "piling", q=(6, "no", 0.65, 1), loc=d)
     task(f"B{n}20", f"Precast soffit and formwork, {d}", "BD", "marine6", q=(495, "m2", 18, 2), loc=d)
-    task(f"B{n}30", f"Pile cap, {d}", "BD", "marine6", q=(336, "m3", 7, 1), loc=d,
+    task(f"B{n}30", f"Pile cap, {d}", "BD", "marine6", q=(336, "m3", 6, 1), loc=d,
          pauses=[{"after": 12 * DAY10, "for": 2 * DAY10}])
     task(f"B{n}40", f"Fender panels, {d}", "BD", "marine6", q=(8, "no", 2.1, 1, 0.9), loc=d)
     task(f"B{n}50", f"Ladders and furniture, {d}", "BD", "marine6", q=(14, "item", 3, 1), loc=d)

@@ -1,0 +1,110 @@
+// SPDX-FileCopyrightText: 2026 The Yarrin authors
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "chart/layout/rows.h"
+
+#include <algorithm>
+
+namespace yarrin {
+
+namespace {
+
+/// Builds the rows of one kind of tree: nodes have an id and a parent of the same id type.
+class RowBuilder {
+public:
+    RowBuilder(const Programme& programme, const Schedule& schedule, const Lens& lens,
+               const std::unordered_set<std::uint32_t>& folded)
+        : m_programme(programme), m_schedule(schedule), m_lens(lens), m_folded(folded) {}
+
+    std::vector<ChartRow> run() {
+        for (std::size_t i = 0; i < m_programme.activities.size(); ++i) {
+            const Activity& activity = m_programme.activities[i];
+            if (!shows(activity, i)) continue;
+            std::uint32_t group = 0;
+            if (m_lens.grouping == Grouping::breakdown) group = activity.breakdown.value;
+            if (m_lens.grouping == Grouping::location) group = activity.location.value;
+            m_members[group].push_back(i);
+        }
+        if (m_lens.grouping == Grouping::breakdown) collect(m_programme.breakdown);
+        if (m_lens.grouping == Grouping::location) collect(m_programme.locations);
+        for (const std::uint32_t top : m_children[0]) group(top, 0);
+        const bool grouped = m_lens.grouping != Grouping::none;
+        if (!m_members[0].empty() && grouped && !m_children[0].empty()) heading(0, 0);
+        if (!isFolded(0)) members(0, grouped && !m_children[0].empty() ? 1 : 0);
+        return std::move(m_rows);
+    }
+
+private:
+    [[nodiscard]] bool shows(const Activity& activity, std::size_t index) const {
+        if (m_lens.measuredOnly && !(activity.measure && activity.kind == ActivityKind::task)) return false;
+        if (m_lens.filter == RowFilter::all || index >= m_schedule.activities.size()) return true;
+        const ActivityFigures& figures = m_schedule.activities[index];
+        return figures.critical || (figures.nearCritical && m_lens.filter == RowFilter::criticalAndNear);
+    }
+
+    template <typename Rows> void collect(const Rows& rows) {
+        for (const auto& row : rows) m_children[row.parent.value].push_back(row.id.value);
+    }
+
+    [[nodiscard]] bool isFolded(std::uint32_t group) const { return m_folded.contains(group); }
+
+    void members(std::uint32_t group, int depth) {
+        for (const std::size_t index : m_members[group]) {
+            ChartRow row;
+            row.depth = depth;
+            row.index = index;
+            row.activity = m_programme.activities[index].id;
+            m_rows.push_back(row);
+        }
+    }
+
+    void span(ChartRow& row, std::uint32_t group) {
+        row.count += m_members[group].size();
+        for (const std::size_t index : m_members[group]) {
+            if (index >= m_schedule.activities.size() ||
+                m_programme.activities[index].kind == ActivityKind::hammock)
+                continue;
+            const ActivityFigures& figures = m_schedule.activities[index];
+            row.start = row.start ? std::min(*row.start, figures.earlyStart) : figures.earlyStart;
+            row.finish = row.finish ? std::max(*row.finish, figures.earlyFinish) : figures.earlyFinish;
+        }
+        if (group != 0)
+            for (const std::uint32_t child : m_children[group]) span(row, child);
+    }
+
+    /// Adds a group's heading, unless a filter leaves it empty.
+    bool heading(std::uint32_t group, int depth) {
+        ChartRow row;
+        row.isGroup = true;
+        row.depth = depth;
+        row.group = group;
+        row.folded = isFolded(group);
+        span(row, group);
+        const bool filtered = m_lens.filter != RowFilter::all || m_lens.measuredOnly;
+        if (row.count == 0 && (filtered || m_lens.grouping == Grouping::location)) return false;
+        m_rows.push_back(row);
+        return true;
+    }
+
+    void group(std::uint32_t id, int depth) {
+        if (!heading(id, depth) || isFolded(id)) return;
+        members(id, depth + 1);
+        for (const std::uint32_t child : m_children[id]) group(child, depth + 1);
+    }
+
+    const Programme& m_programme;
+    const Schedule& m_schedule;
+    const Lens& m_lens;
+    const std::unordered_set<std::uint32_t>& m_folded;
+    std::unordered_map<std::uint32_t, std::vector<std::size_t>> m_members;
+    std::unordered_map<std::uint32_t, std::vector<std::uint32_t>> m_children;
+    std::vector<ChartRow> m_rows;
+};
+
+} // namespace
+
+std::vector<ChartRow> rowsFor(const Programme& programme, const Schedule& schedule, const Lens& lens,
+                              const std::unordered_set<std::uint32_t>& folded) {
+    return RowBuilder(programme, schedule, lens, folded).run();
+}
+
+} // namespace yarrin

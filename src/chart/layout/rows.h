@@ -1,0 +1,45 @@
+// SPDX-FileCopyrightText: 2026 The Yarrin authors
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+#include "core/network/schedule.h"
+
+#include <string>
+#include <unordered_map>
+#include <unordered_set>
+#include <vector>
+
+namespace yarrin {
+
+/// By what activities are grouped into rows.
+enum class Grouping { breakdown, location, none };
+enum class RowFilter { all, criticalAndNear, critical };
+
+/// A named choice of grouping and filter: which rows there are, and in which order.
+struct Lens {
+    Grouping grouping = Grouping::breakdown;
+    RowFilter filter = RowFilter::all;
+    bool measuredOnly = false; ///< only activities that a quantity stands behind
+    friend bool operator==(const Lens&, const Lens&) = default;
+};
+
+/// One row of table and chart: a group's heading, or an activity.
+struct ChartRow {
+    bool isGroup = false;
+    int depth = 0;
+    ActivityId activity;      ///< of an activity's row
+    std::size_t index = 0;    ///< of the activity in the programme
+    std::uint32_t group = 0;  ///< of a group's row: the value of its breakdown or location id, 0 for what lies outside
+    std::size_t count = 0;    ///< activities in and below a group
+    bool folded = false;
+    std::optional<Instant> start;  ///< span of a group's activities
+    std::optional<Instant> finish;
+    friend bool operator==(const ChartRow&, const ChartRow&) = default;
+};
+
+/// The rows that a lens shows of a programme, groups in `folded` without what is in them. Groups with nothing in them
+/// are shown where nothing is filtered, so that an empty breakdown can be filled.
+[[nodiscard]] std::vector<ChartRow> rowsFor(const Programme& programme, const Schedule& schedule, const Lens& lens,
+                                            const std::unordered_set<std::uint32_t>& folded);
+
+} // namespace yarrin

@@ -1,0 +1,86 @@
+// SPDX-FileCopyrightText: 2026 The Yarrin authors
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "chart/layout/time_scale.h"
+
+#include <algorithm>
+
+namespace yarrin {
+
+namespace {
+
+Date mondayOf(Date date) { return date + -weekday(date); }
+
+Date nextMonth(Date first, unsigned months) {
+    const auto day = yearMonthDay(first);
+    const unsigned total = day.month - 1 + months;
+    return dateFrom(day.year + static_cast<int>(total / 12), total % 12 + 1, 1);
+}
+
+/// A cell, its text left out where it would not fit (about 7 pixels a letter).
+AxisCell cell(const TimeScale& scale, Date from, Date to, std::string text, double letter = 7) {
+    AxisCell made{scale.x(startOf(from)), scale.x(startOf(to)), std::move(text)};
+    if (made.x1 - made.x0 < letter * static_cast<double>(made.text.size()) + 4) made.text.clear();
+    return made;
+}
+
+} // namespace
+
+const char* monthName(unsigned month) {
+    static constexpr const char* names[] = {"Jan", "Feb", "Mar", "Apr", "May", "Jun",
+                                            "Jul", "Aug", "Sep", "Oct", "Nov", "Dec"};
+    return names[(month - 1) % 12];
+}
+
+int contractWeek(Date date, Date programmeStart) {
+    const int days = mondayOf(date) - mondayOf(programmeStart);
+    return days / 7 + (days >= 0 ? 1 : 0); // there is no week 0
+}
+
+AxisLayout axisFor(const TimeScale& scale, double width, Date programmeStart) {
+    AxisLayout axis;
+    const Instant least = startOf(dateFrom(firstYear + 1, 1, 1));
+    const Instant most = startOf(dateFrom(lastYear - 1, 1, 1));
+    const Date first = dateOf(std::clamp(scale.at(0), least, most));
+    const Date last = dateOf(std::clamp(scale.at(width), least, most)) + 1;
+    const auto begin = yearMonthDay(first);
+    const double ppd = scale.pixelsPerDay;
+    if (ppd >= 0.55) {
+        bool yearShown = false;
+        for (Date month = dateFrom(begin.year, begin.month, 1); month < last; month = nextMonth(month, 1)) {
+            const auto day = yearMonthDay(month);
+            std::string text = monthName(day.month);
+            // The year stands with January, and with the first month that has room for it.
+            if (day.month == 1 || !yearShown) text += " " + std::to_string(day.year);
+            AxisCell made = cell(scale, std::max(month, first), nextMonth(month, 1), text);
+            if (made.text.empty() && day.month != 1) made = cell(scale, std::max(month, first), nextMonth(month, 1), monthName(day.month));
+            yearShown = yearShown || made.text.size() > 3;
+            made.x0 = scale.x(startOf(month));
+            axis.upper.push_back(made);
+        }
+    } else {
+        const int step = ppd * 365 < 44 ? (ppd * 365 < 8 ? 50 : 10) : 1;
+        for (int year = begin.year / step * step; year < lastYear; year += step) {
+            const Date from = dateFrom(std::max(year, firstYear), 1, 1);
+            if (from >= last) break;
+            axis.upper.push_back(cell(scale, from, dateFrom(std::min(year + step, lastYear), 1, 1), std::to_string(year)));
+        }
+    }
+    if (ppd >= 15) {
+        for (Date day = first; day < last; day = day + 1)
+            axis.lower.push_back(cell(scale, day, day + 1, std::to_string(yearMonthDay(day).day)));
+    } else if (ppd >= 0.55) {
+        axis.weeks = true;
+        const int step = ppd * 7 >= 22 ? 1 : (ppd * 14 >= 24 ? 2 : (ppd * 28 >= 24 ? 4 : 8));
+        for (Date monday = mondayOf(first); monday < last; monday = monday + 7) {
+            const int week = contractWeek(monday, programmeStart);
+            if ((week % step + step) % step != 0) continue;
+            axis.lower.push_back(cell(scale, monday, monday + 7 * step, std::to_string(week)));
+        }
+    } else if (ppd * 91 >= 22) {
+        for (Date quarter = dateFrom(begin.year, (begin.month - 1) / 3 * 3 + 1, 1); quarter < last; quarter = nextMonth(quarter, 3))
+            axis.lower.push_back(cell(scale, quarter, nextMonth(quarter, 3), "Q" + std::to_string((yearMonthDay(quarter).month + 2) / 3)));
+    }
+    return axis;
+}
+
+} // namespace yarrin

@@ -1,0 +1,316 @@
+// SPDX-FileCopyrightText: 2026 The Yarrin authors
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "chart/paint/bar_painter.h"
+
+#include <QPainterPath>
+
+#include <algorithm>
+#include <cmath>
+
+namespace yarrin {
+
+namespace {
+
+struct ToneColours {
+    QColor bar;
+    QColor done;
+};
+
+ToneColours coloursOf(Tone tone, const Theme& theme) {
+    switch (tone) {
+    case Tone::critical: return {theme.critical, theme.criticalDone};
+    case Tone::nearCritical: return {theme.near, theme.nearDone};
+    case Tone::complete: return {theme.complete, theme.completeDone};
+    case Tone::plain: break;
+    }
+    return {theme.activity, theme.activityDone};
+}
+
+/// Half-pixel positions keep hairlines sharp.
+double crisp(double value) { return std::floor(value) + 0.5; }
+
+QColor faint(QColor colour, int alpha) {
+    colour.setAlpha(alpha);
+    return colour;
+}
+
+void paintGround(QPainter& painter, const BarLayout& layout, const AxisLayout& axis, const BarInk& ink) {
+    painter.fillRect(ink.area, ink.theme.paper);
+    for (const DamagesShape& run : layout.damages)
+        painter.fillRect(QRectF(run.x0, ink.area.top(), run.x1 - run.x0, ink.area.height()),
+                         faint(run.level > 1 ? ink.theme.damages2 : ink.theme.damages1, run.level > 1 ? 48 : 36));
+    for (const ShadeShape& shade : layout.nonWorking)
+        painter.fillRect(QRectF(shade.x0, ink.area.top(), shade.x1 - shade.x0, ink.area.height()), ink.theme.nonWorking);
+    painter.setPen(QPen(faint(ink.theme.rule, 150), 1));
+    for (const AxisCell& cell : axis.upper)
+        painter.drawLine(QPointF(crisp(cell.x0), ink.area.top()), QPointF(crisp(cell.x0), ink.area.bottom()));
+}
+
+void paintRows(QPainter& painter, std::span<const ChartRow> rows, const BarInk& ink) {
+    const double height = ink.metrics.rowHeight;
+    const auto first = static_cast<std::size_t>(std::max(0.0, ink.area.top() / height));
+    const auto last = std::min(rows.size(), static_cast<std::size_t>(std::max(0.0, ink.area.bottom() / height)) + 1);
+    for (std::size_t i = first; i < last; ++i) {
+        const QRectF band(ink.area.left(), static_cast<double>(i) * height, ink.area.width(), height);
+        if (rows[i].isGroup) painter.fillRect(band, faint(ink.theme.groupGround, 200));
+        else if (ink.isSelected(rows[i].activity)) painter.fillRect(band, faint(ink.theme.selection, 235));
+        painter.setPen(QPen(faint(ink.theme.rule, 130), 1));
+        painter.drawLine(QPointF(band.left(), crisp(band.bottom() - 1)), QPointF(band.right(), crisp(band.bottom() - 1)));
+    }
+}
+
+void paintPennantLines(QPainter& painter, const BarLayout& layout, const BarInk& ink) {
+    QPen pen(ink.theme.contractDate, 1);
+    pen.setDashPattern({5, 3});
+    painter.setPen(pen);
+    for (const PennantShape& pennant : layout.pennants)
+        painter.drawLine(QPointF(crisp(pennant.x), ink.area.top()), QPointF(crisp(pennant.x), ink.area.bottom()));
+}
+
+/// A right-angled way with corners rounded by 3 pixels.
+QPainterPath roundedWay(const std::vector<ChartPoint>& points) {
+    QPainterPath path(QPointF(crisp(points[0].x), crisp(points[0].y)));
+    for (std::size_t i = 1; i < points.size(); ++i) {
+        const QPointF at(crisp(points[i].x), crisp(points[i].y));
+        if (i + 1 == points.size()) {
+            path.lineTo(at);
+            break;
+        }
+        const QPointF before = path.currentPosition();
+        const QPointF after(crisp(points[i + 1].x), crisp(points[i + 1].y));
+        const auto toward = [&](const QPointF& other) {
+            const double length = std::hypot(other.x() - at.x(), other.y() - at.y());
+            const double step = std::min(3.0, length / 2);
+            return length == 0 ? at : at + (other - at) * (step / length);
+        };
+        path.lineTo(toward(before));
+        path.quadTo(at, toward(after));
+    }
+    return path;
+}
+
+void paintLinks(QPainter& painter, const BarLayout& layout, const BarInk& ink) {
+    // Thin ones first, so that what drives lies on top.
+    for (const int pass : {0, 1, 2})
+        for (const LinkShape& link : layout.links) {
+            const bool selected = link.link == ink.selectedLink && link.link;
+            if (pass != (link.critical || selected ? 2 : (link.driving ? 1 : 0))) continue;
+            const QColor colour = selected ? ink.theme.accent : (link.critical ? ink.theme.linkCritical : faint(ink.theme.link, link.driving ? 255 : 150));
+            painter.setPen(QPen(colour, selected ? 2.2 : (link.critical ? 1.6 : (link.driving ? 1.2 : 0.9))));
+            painter.setBrush(Qt::NoBrush);
+            painter.drawPath(roundedWay(link.points));
+            const ChartPoint& end = link.points.back();
+            const ChartPoint& before = link.points[link.points.size() - 2];
+            const double dx = end.x > before.x ? 1 : (end.x < before.x ? -1 : 0);
+            const double dy = dx != 0 ? 0 : (end.y >= before.y ? 1 : -1);
+            const QPointF tip(crisp(end.x), crisp(end.y));
+            const double size = link.driving ? 4 : 3.4;
+            painter.setBrush(colour);
+            painter.setPen(Qt::NoPen);
+            painter.drawPolygon(QPolygonF({tip, tip + QPointF(-dx * size * 1.3 - dy * size * 0.75, -dy * size * 1.3 + dx * size * 0.75),
+                                           tip + QPointF(-dx * size * 1.3 + dy * size * 0.75, -dy * size * 1.3 - dx * size * 0.75)}));
+        }
+}
+
+void paintFloats(QPainter& painter, const BarLayout& layout, const BarInk& ink) {
+    for (const BarShape& bar : layout.bars) {
+        if (!bar.floatX) continue;
+        const double y = crisp(bar.y + bar.height / 2);
+        const QColor colour = bar.negativeFloat ? ink.theme.critical : ink.theme.activityDone;
+        QPen pen(colour, 1.2);
+        pen.setDashPattern({1.2, 2.2});
+        painter.setPen(pen);
+        const double from = bar.negativeFloat ? bar.x0 : (bar.diamond ? bar.x0 + ink.metrics.milestone : bar.x1);
+        const double end = *bar.floatX + (bar.negativeFloat ? 2.5 : -2.5);
+        // A dotted line over many screens would be drawn dot by dot: only the part in sight is.
+        const double left = std::max(std::min(from, end), ink.area.left() - 10);
+        const double right = std::min(std::max(from, end), ink.area.right() + 10);
+        if (right > left) painter.drawLine(QPointF(left, y), QPointF(right, y));
+        painter.setPen(QPen(colour, 1.2));
+        painter.setBrush(ink.theme.paper);
+        painter.drawEllipse(QPointF(*bar.floatX, y), 2.5, 2.5);
+    }
+}
+
+void paintPin(QPainter& painter, double x, const BarShape& bar, const Theme& theme) {
+    painter.setPen(QPen(theme.contractDate, 1.4));
+    painter.setBrush(theme.contractDate);
+    painter.drawLine(QPointF(x, bar.y - 1), QPointF(x, bar.y + bar.height));
+    painter.drawEllipse(QPointF(x, bar.y - 2.5), 2.4, 2.4);
+}
+
+void paintBarShapes(QPainter& painter, const BarLayout& layout, const BarInk& ink) {
+    for (const BarShape& bar : layout.bars) {
+        const auto [colour, done] = coloursOf(bar.tone, ink.theme);
+        if (bar.diamond) {
+            const QPointF centre(bar.x0, bar.y + bar.height / 2);
+            const double half = ink.metrics.milestone;
+            painter.setPen(QPen(done, 1));
+            painter.setBrush(colour);
+            painter.drawPolygon(QPolygonF({centre + QPointF(0, -half), centre + QPointF(half, 0), centre + QPointF(0, half), centre + QPointF(-half, 0)}));
+        } else {
+            const double left = std::max(bar.x0, ink.area.left() - 20);
+            const double right = std::min(bar.x1, ink.area.right() + 20);
+            painter.setPen(Qt::NoPen);
+            painter.setBrush(colour);
+            painter.drawRoundedRect(QRectF(left, bar.y, right - left, bar.height), 2, 2);
+            if (bar.doneX > bar.x0) {
+                painter.setBrush(done);
+                const double until = std::min(bar.doneX, right);
+                if (until > left) painter.drawRoundedRect(QRectF(left, bar.y + bar.height * 0.55, until - left, bar.height * 0.45), 1.5, 1.5);
+            }
+            for (const auto& [from, to] : bar.gaps) {
+                painter.fillRect(QRectF(from, bar.y - 0.5, to - from, bar.height + 1), ink.theme.paper);
+                painter.fillRect(QRectF(from, bar.y + bar.height / 2 - 0.5, to - from, 1), done);
+            }
+        }
+        if (bar.pinStart) paintPin(painter, bar.x0, bar, ink.theme);
+        if (bar.pinFinish) paintPin(painter, bar.x1, bar, ink.theme);
+    }
+}
+
+/// A curve slung between two posts, its text under its middle as far as it is in sight.
+void paintHammocks(QPainter& painter, const BarLayout& layout, const BarInk& ink) {
+    painter.setFont(secondaryFont());
+    for (const HammockShape& hammock : layout.hammocks) {
+        if (hammock.x1 < ink.area.left() - 10 || hammock.x0 > ink.area.right() + 10) continue;
+        painter.setPen(QPen(ink.theme.hammock, 1.6));
+        painter.setBrush(Qt::NoBrush);
+        const double bottom = hammock.y + hammock.height;
+        for (const double x : {hammock.x0, hammock.x1})
+            painter.drawLine(QPointF(x, hammock.y - 1), QPointF(x, bottom - 4));
+        QPainterPath path(QPointF(hammock.x0, hammock.y + 1));
+        path.quadTo(QPointF((hammock.x0 + hammock.x1) / 2, bottom + 9), QPointF(hammock.x1, hammock.y + 1));
+        painter.drawPath(path);
+        const QString text = ink.hammockText(hammock.activity);
+        if (text.isEmpty()) continue;
+        const double left = std::max(hammock.x0, ink.area.left());
+        const double right = std::min(hammock.x1, ink.area.right());
+        const double width = painter.fontMetrics().horizontalAdvance(text) + 10;
+        if (right - left < width + 24) continue;
+        const QRectF box((left + right - width) / 2, hammock.y - 4, width, 15);
+        painter.setPen(ink.theme.hammock);
+        painter.drawText(box, Qt::AlignCenter, text);
+    }
+}
+
+/// A dimension line with oblique ticks and the length over it.
+void paintSpans(QPainter& painter, const BarLayout& layout, const BarInk& ink) {
+    painter.setFont(secondaryFont());
+    for (const SpanShape& span : layout.spans) {
+        if (span.x1 < ink.area.left() - 10 || span.x0 > ink.area.right() + 10) continue;
+        const double y = crisp(span.y + 3);
+        painter.setPen(QPen(ink.theme.ink, 1));
+        painter.drawLine(QPointF(std::max(span.x0, ink.area.left() - 10), y), QPointF(std::min(span.x1, ink.area.right() + 10), y));
+        painter.setPen(QPen(ink.theme.ink, 1.8));
+        for (const double x : {span.x0, span.x1}) painter.drawLine(QPointF(x - 3.5, y + 4.5), QPointF(x + 3.5, y - 4.5));
+        const double left = std::max(span.x0, ink.area.left());
+        const double right = std::min(span.x1, ink.area.right());
+        const double width = painter.fontMetrics().horizontalAdvance(span.text);
+        if (right - left < width + 16) continue;
+        painter.setPen(ink.theme.muted);
+        painter.drawText(QRectF((left + right - width) / 2, y - 14, width + 2, 13), Qt::AlignCenter, span.text);
+    }
+}
+
+void paintDataDate(QPainter& painter, const BarLayout& layout, const BarInk& ink) {
+    if (!layout.dataDateX) return;
+    painter.setPen(QPen(ink.theme.accent, 1.6));
+    painter.drawLine(QPointF(crisp(*layout.dataDateX), ink.area.top()), QPointF(crisp(*layout.dataDateX), ink.area.bottom()));
+}
+
+} // namespace
+
+void paintBars(QPainter& painter, const BarLayout& layout, std::span<const ChartRow> rows, const AxisLayout& axis,
+               const BarInk& ink) {
+    painter.setRenderHint(QPainter::Antialiasing);
+    paintGround(painter, layout, axis, ink);
+    paintRows(painter, rows, ink);
+    paintPennantLines(painter, layout, ink);
+    paintFloats(painter, layout, ink);
+    paintSpans(painter, layout, ink);
+    paintLinks(painter, layout, ink);
+    paintBarShapes(painter, layout, ink);
+    paintHammocks(painter, layout, ink);
+    paintDataDate(painter, layout, ink);
+}
+
+namespace {
+
+void paintRibbon(QPainter& painter, const BarLayout& layout, const AxisInk& ink) {
+    painter.setFont(secondaryFont());
+    if (!layout.damages.empty() && layout.damages.front().x0 > 70) {
+        painter.setPen(ink.theme.muted);
+        painter.drawText(QRectF(6, 0, 90, ribbonHeight), Qt::AlignVCenter, QStringLiteral("Damages"));
+    }
+    for (const DamagesShape& run : layout.damages) {
+        const QRectF band(run.x0, 2, run.x1 - run.x0, ribbonHeight - 4);
+        painter.fillRect(band, run.level > 1 ? ink.theme.damages2 : ink.theme.damages1);
+        const QString text = ink.ratePerDay ? ink.ratePerDay(run.ratePerDay) : QString();
+        if (painter.fontMetrics().horizontalAdvance(text) + 8 > band.width()) continue;
+        painter.setPen(ink.theme.damagesText);
+        painter.drawText(band.adjusted(4, -2, 0, 2), Qt::AlignVCenter | Qt::AlignLeft, text);
+    }
+}
+
+void paintCells(QPainter& painter, const AxisLayout& axis, const AxisInk& ink) {
+    painter.setFont(boldened(bodyFont()));
+    for (const AxisCell& cell : axis.upper) {
+        painter.setPen(QPen(ink.theme.rule, 1));
+        painter.drawLine(QPointF(crisp(cell.x0), ribbonHeight + 3), QPointF(crisp(cell.x0), axisHeight));
+        painter.setPen(ink.theme.ink);
+        painter.drawText(QRectF(std::max(cell.x0, 0.0) + 5, ribbonHeight, 200, axisLineHeight), Qt::AlignVCenter, cell.text);
+    }
+    painter.setFont(secondaryFont());
+    for (const AxisCell& cell : axis.lower) {
+        painter.setPen(QPen(ink.theme.rule, 1));
+        painter.drawLine(QPointF(crisp(cell.x0), ribbonHeight + axisLineHeight + 4), QPointF(crisp(cell.x0), axisHeight));
+        painter.setPen(ink.theme.muted);
+        painter.drawText(QRectF(cell.x0, ribbonHeight + axisLineHeight, cell.x1 - cell.x0, axisLineHeight), Qt::AlignCenter, cell.text);
+    }
+}
+
+void paintFlags(QPainter& painter, const BarLayout& layout, const AxisInk& ink) {
+    painter.setFont(boldened(secondaryFont()));
+    const double top = ribbonHeight + axisLineHeight + 3;
+    double free = -1000; // where the last pennant ends: dates close together share the line, one above the other
+    bool raised = false;
+    for (const PennantShape& pennant : layout.pennants) {
+        const QString text = ink.pennant ? ink.pennant(pennant.section) : QString();
+        const double width = painter.fontMetrics().horizontalAdvance(text) + 14;
+        raised = pennant.x < free && !raised;
+        free = pennant.x + width;
+        const double y = raised ? top - axisLineHeight + 2 : top;
+        const double x = crisp(pennant.x);
+        painter.setPen(Qt::NoPen);
+        painter.setBrush(ink.theme.contractDate);
+        painter.drawPolygon(QPolygonF({QPointF(x, y), QPointF(x + width, y), QPointF(x + width - 5, y + 7.5), QPointF(x + width, y + 15), QPointF(x, y + 15)}));
+        painter.setPen(QPen(ink.theme.contractDate, 1));
+        painter.drawLine(QPointF(x, y), QPointF(x, axisHeight));
+        painter.setPen(ink.theme.paper);
+        painter.drawText(QRectF(x + 4, y, width - 8, 15), Qt::AlignVCenter, text);
+    }
+    if (layout.dataDateX && !ink.dataDate.isEmpty()) {
+        const double width = painter.fontMetrics().horizontalAdvance(ink.dataDate) + 16;
+        const QRectF tab(*layout.dataDateX - width / 2, top, width, 15);
+        painter.setPen(Qt::NoPen);
+        painter.setBrush(ink.theme.accent);
+        painter.drawRoundedRect(tab, 2, 2);
+        painter.setPen(ink.theme.paper);
+        painter.drawText(tab, Qt::AlignCenter, ink.dataDate);
+    }
+}
+
+} // namespace
+
+void paintAxis(QPainter& painter, const AxisLayout& axis, const BarLayout& layout, const AxisInk& ink) {
+    painter.setRenderHint(QPainter::Antialiasing);
+    painter.fillRect(QRectF(0, 0, ink.width, axisHeight), ink.theme.panel);
+    paintRibbon(painter, layout, ink);
+    paintCells(painter, axis, ink);
+    paintFlags(painter, layout, ink);
+    painter.setPen(QPen(ink.theme.rule, 1));
+    painter.drawLine(QPointF(0, axisHeight - 0.5), QPointF(ink.width, axisHeight - 0.5));
+}
+
+} // namespace yarrin

@@ -1,0 +1,45 @@
+// SPDX-FileCopyrightText: 2026 The Yarrin authors
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+#include "chart/layout/bar_layout.h"
+#include "chart/paint/theme.h"
+
+#include <QPainter>
+#include <QString>
+
+#include <functional>
+
+namespace yarrin {
+
+/// What a bar chart's painter needs beside the layout.
+struct BarInk {
+    const Theme& theme;
+    QRectF area;        ///< to be painted, in the chart's pixels
+    BarMetrics metrics;
+    std::function<bool(ActivityId)> isSelected = [](ActivityId) { return false; };
+    std::function<QString(ActivityId)> hammockText = [](ActivityId) { return QString(); };
+    LinkId selectedLink;
+};
+
+/// Paints the chart, one function per layer of ink, in this order.
+void paintBars(QPainter& painter, const BarLayout& layout, std::span<const ChartRow> rows, const AxisLayout& axis,
+               const BarInk& ink);
+
+/// What the time axis needs.
+struct AxisInk {
+    const Theme& theme;
+    double width = 0;
+    std::function<QString(const Fraction&)> ratePerDay; ///< "£8,000/d"
+    std::function<QString(SectionId)> pennant;          ///< "S2"
+    QString dataDate;                                   ///< "1 Mar"
+};
+
+/// Heights of the axis' three lines, from the top: damages ribbon, months, weeks.
+inline constexpr int ribbonHeight = 16;
+inline constexpr int axisLineHeight = 21;
+inline constexpr int axisHeight = ribbonHeight + 2 * axisLineHeight;
+
+void paintAxis(QPainter& painter, const AxisLayout& axis, const BarLayout& layout, const AxisInk& ink);
+
+} // namespace yarrin

@@ -1,0 +1,37 @@
+// SPDX-FileCopyrightText: 2026 The Yarrin authors
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+#include <QColor>
+#include <QFont>
+
+namespace yarrin {
+
+/// Every colour of the application, for one of the two variants. Nothing else names a colour.
+struct Theme {
+    QColor paper, panel, rule, ink, muted, rail, railText, accent, selection;
+    QColor field;        ///< ground of what can be typed into
+    QColor groupGround;  ///< of a group's row
+    QColor activity, activityDone, critical, criticalDone, near, nearDone, complete, completeDone;
+    QColor criticalText, nearText, goodText; ///< of figures, dark enough to read
+    QColor hammock;      ///< also the contract programme
+    QColor contractDate;
+    QColor employer, neutral, own, recovered;
+    QColor link, linkCritical;
+    QColor nonWorking;
+    QColor damages1, damages2;       ///< the ribbon, for one section and where sections add up
+    QColor damagesText;
+    QColor standing, standingText, standingMuted, standingWarn; ///< the dark strip at the foot
+    bool dark = false;
+
+    [[nodiscard]] static const Theme& light();
+    [[nodiscard]] static const Theme& darkVariant();
+};
+
+/// The text sizes of the application in pixels: body, secondary, heading.
+[[nodiscard]] QFont bodyFont();
+[[nodiscard]] QFont secondaryFont();
+[[nodiscard]] QFont headingFont();
+[[nodiscard]] QFont boldened(QFont font);
+
+} // namespace yarrin
