@@ -35,7 +35,7 @@ public:
 
 private:
     [[nodiscard]] bool shows(const Activity& activity, std::size_t index) const {
-        if (m_lens.measuredOnly && !(activity.measure && activity.kind == ActivityKind::task)) return false;
+        if (m_lens.tasksOnly && activity.kind != ActivityKind::task) return false;
         if (m_lens.filter == RowFilter::all || index >= m_schedule.activities.size()) return true;
         const ActivityFigures& figures = m_schedule.activities[index];
         return figures.critical || (figures.nearCritical && m_lens.filter == RowFilter::criticalAndNear);
@@ -79,7 +79,7 @@ private:
         row.group = group;
         row.folded = isFolded(group);
         span(row, group);
-        const bool filtered = m_lens.filter != RowFilter::all || m_lens.measuredOnly;
+        const bool filtered = m_lens.filter != RowFilter::all || m_lens.tasksOnly;
         if (row.count == 0 && (filtered || m_lens.grouping == Grouping::location)) return false;
         m_rows.push_back(row);
         return true;

@@ -19,7 +19,7 @@ enum class RowFilter { all, criticalAndNear, critical };
 struct Lens {
     Grouping grouping = Grouping::breakdown;
     RowFilter filter = RowFilter::all;
-    bool measuredOnly = false; ///< only activities that a quantity stands behind
+    bool tasksOnly = false; ///< no milestones and hammocks
     friend bool operator==(const Lens&, const Lens&) = default;
 };
 

@@ -204,12 +204,13 @@ void paintSpans(QPainter& painter, const BarLayout& layout, const BarInk& ink) {
         painter.drawLine(QPointF(std::max(span.x0, ink.area.left() - 10), y), QPointF(std::min(span.x1, ink.area.right() + 10), y));
         painter.setPen(QPen(ink.theme.ink, 1.8));
         for (const double x : {span.x0, span.x1}) painter.drawLine(QPointF(x - 3.5, y + 4.5), QPointF(x + 3.5, y - 4.5));
+        const QString text = QString::fromStdString(span.text);
         const double left = std::max(span.x0, ink.area.left());
         const double right = std::min(span.x1, ink.area.right());
-        const double width = painter.fontMetrics().horizontalAdvance(span.text);
+        const double width = painter.fontMetrics().horizontalAdvance(text);
         if (right - left < width + 16) continue;
         painter.setPen(ink.theme.muted);
-        painter.drawText(QRectF((left + right - width) / 2, y - 14, width + 2, 13), Qt::AlignCenter, span.text);
+        painter.drawText(QRectF((left + right - width) / 2, y - 14, width + 2, 13), Qt::AlignCenter, text);
     }
 }
 
@@ -259,14 +260,14 @@ void paintCells(QPainter& painter, const AxisLayout& axis, const AxisInk& ink) {
         painter.setPen(QPen(ink.theme.rule, 1));
         painter.drawLine(QPointF(crisp(cell.x0), ribbonHeight + 3), QPointF(crisp(cell.x0), axisHeight));
         painter.setPen(ink.theme.ink);
-        painter.drawText(QRectF(std::max(cell.x0, 0.0) + 5, ribbonHeight, 200, axisLineHeight), Qt::AlignVCenter, cell.text);
+        painter.drawText(QRectF(std::max(cell.x0, 0.0) + 5, ribbonHeight, 200, axisLineHeight), Qt::AlignVCenter, QString::fromStdString(cell.text));
     }
     painter.setFont(secondaryFont());
     for (const AxisCell& cell : axis.lower) {
         painter.setPen(QPen(ink.theme.rule, 1));
         painter.drawLine(QPointF(crisp(cell.x0), ribbonHeight + axisLineHeight + 4), QPointF(crisp(cell.x0), axisHeight));
         painter.setPen(ink.theme.muted);
-        painter.drawText(QRectF(cell.x0, ribbonHeight + axisLineHeight, cell.x1 - cell.x0, axisLineHeight), Qt::AlignCenter, cell.text);
+        painter.drawText(QRectF(cell.x0, ribbonHeight + axisLineHeight, cell.x1 - cell.x0, axisLineHeight), Qt::AlignCenter, QString::fromStdString(cell.text));
     }
 }
 

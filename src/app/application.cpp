@@ -1,0 +1,102 @@
+// SPDX-FileCopyrightText: 2026 The Yarrin authors
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "app/application.h"
+
+#include "app/base/look.h"
+#include "app/window/main_window.h"
+
+#include <QApplication>
+#include <QCommandLineParser>
+#include <QDate>
+#include <QElapsedTimer>
+#include <QSettings>
+#include <QTimer>
+
+#include <cstdio>
+#include <fstream>
+#include <sstream>
+#include <time.h>
+#include <unistd.h>
+
+namespace yarrin {
+
+namespace {
+
+/// Milliseconds since this process was started, what was spent before main() included.
+double sinceStart() {
+    std::ifstream stat("/proc/self/stat");
+    std::string text((std::istreambuf_iterator<char>(stat)), {});
+    const auto tail = text.rfind(')');
+    if (tail == std::string::npos) return 0;
+    std::istringstream fields(text.substr(tail + 2));
+    std::string field;
+    for (int i = 0; i < 20; ++i) fields >> field; // field 22 of proc(5) is the start in clock ticks after boot
+    timespec now{};
+    clock_gettime(CLOCK_BOOTTIME, &now);
+    const double boot = double(now.tv_sec) * 1000 + double(now.tv_nsec) / 1e6;
+    return boot - std::atof(field.c_str()) * 1000 / double(sysconf(_SC_CLK_TCK));
+}
+
+MainWindow::Place placeNamed(const QString& name) {
+    if (name == QLatin1String("contract")) return MainWindow::Place::contract;
+    if (name == QLatin1String("build-up")) return MainWindow::Place::buildUp;
+    return MainWindow::Place::programme;
+}
+
+/// Lets the window paint itself and settle.
+void settle() {
+    for (int i = 0; i < 6; ++i) {
+        QApplication::processEvents();
+        QApplication::sendPostedEvents();
+    }
+}
+
+} // namespace
+
+int runApplication(int& count, char** words) {
+    QApplication::setApplicationName(QStringLiteral("yarrin"));
+    QApplication::setOrganizationName(QStringLiteral("yarrin"));
+    QApplication::setApplicationVersion(QStringLiteral("0.1.0"));
+    QApplication application(count, words);
+    QCommandLineParser parser;
+    parser.setApplicationDescription(QObject::tr("Programmes from quantities, and what delay costs."));
+    parser.addHelpOption();
+    parser.addVersionOption();
+    parser.addPositionalArgument(QStringLiteral("file"), QObject::tr("A programme to open."), QStringLiteral("[file]"));
+    parser.addOption({QStringLiteral("demo"), QObject::tr("Open the demo.")});
+    parser.addOption({QStringLiteral("dark"), QObject::tr("Wear the dark look.")});
+    parser.addOption({QStringLiteral("picture"), QObject::tr("Write a picture of the window and end."), QStringLiteral("png")});
+    parser.addOption({QStringLiteral("stage"), QObject::tr("Begin in a stage: contract, build-up or programme."), QStringLiteral("name")});
+    parser.addOption({QStringLiteral("select"), QObject::tr("Select an activity."), QStringLiteral("id")});
+    parser.addOption({QStringLiteral("size"), QObject::tr("Size of the window, as in 1280x800."), QStringLiteral("size")});
+    parser.addOption({QStringLiteral("zoom"), QObject::tr("Zoom the chart in by so much."), QStringLiteral("factor")});
+    parser.addOption({QStringLiteral("timing"), QObject::tr("Print how long starting took.")});
+    parser.process(application);
+
+    QSettings settings;
+    applyLook(application, parser.isSet(QStringLiteral("dark")) || settings.value(QStringLiteral("dark")).toBool());
+    application.setWindowIcon(QIcon(QStringLiteral(":/icons/yarrin.svg")));
+    SystemDialogs dialogs;
+    const QDate today = QDate::currentDate();
+    MainWindow window(settings, dialogs, dateFrom(today.year(), unsigned(today.month()), unsigned(today.day())));
+    const QString picture = parser.value(QStringLiteral("picture"));
+    if (!picture.isEmpty()) window.resize(1280, 800);
+    if (parser.isSet(QStringLiteral("size"))) {
+        const QStringList size = parser.value(QStringLiteral("size")).split(QLatin1Char('x'));
+        if (size.size() == 2) window.resize(size[0].toInt(), size[1].toInt());
+    }
+    if (parser.isSet(QStringLiteral("demo"))) window.openDemo();
+    if (!parser.positionalArguments().isEmpty()) window.openFile(parser.positionalArguments().first());
+    window.show();
+    window.go(placeNamed(parser.value(QStringLiteral("stage"))));
+    settle();
+    if (parser.isSet(QStringLiteral("timing"))) std::printf("painted after %.0f ms\n", sinceStart());
+    for (const Activity& activity : window.document().programme().activities)
+        if (QString::fromStdString(activity.key) == parser.value(QStringLiteral("select"))) window.viewState().select(activity.id);
+    if (parser.isSet(QStringLiteral("zoom"))) window.viewState().zoomAt(350, parser.value(QStringLiteral("zoom")).toDouble());
+    settle();
+    if (!picture.isEmpty()) return window.grab().save(picture) ? 0 : 3;
+    return application.exec();
+}
+
+} // namespace yarrin

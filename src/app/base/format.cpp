@@ -1,0 +1,120 @@
+// SPDX-FileCopyrightText: 2026 The Yarrin authors
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "app/base/format.h"
+
+#include "chart/layout/time_scale.h"
+#include "core/quantity/units.h"
+
+#include <array>
+#include <cmath>
+
+namespace yarrin::show {
+
+namespace {
+
+QString grouped(QString digits) {
+    const auto point = digits.indexOf(QLatin1Char('.'));
+    for (auto at = (point < 0 ? digits.size() : point) - 3; at > (digits.startsWith(QLatin1Char('-')) ? 1 : 0); at -= 3)
+        digits.insert(at, QLatin1Char(','));
+    return digits;
+}
+
+QString currencySign(const std::string& currency) {
+    if (currency == "GBP") return QStringLiteral("£");
+    if (currency == "EUR") return QStringLiteral("€");
+    if (currency == "USD") return QStringLiteral("$");
+    return text(currency) + QLatin1Char(' ');
+}
+
+} // namespace
+
+QString text(const std::string& text) { return QString::fromStdString(text); }
+
+QString shortDate(Date date) {
+    const auto day = yearMonthDay(date);
+    return QStringLiteral("%1 %2").arg(day.day).arg(QLatin1String(monthName(day.month)));
+}
+
+QString date(Date date) { return shortDate(date) + QStringLiteral(" %1").arg(yearMonthDay(date).year); }
+
+QString weekdayDate(Date of) {
+    static constexpr std::array<const char*, 7> names{"Mon", "Tue", "Wed", "Thu", "Fri", "Sat", "Sun"};
+    return QLatin1String(names[static_cast<std::size_t>(weekday(of))]) + QLatin1Char(' ') + date(of);
+}
+
+QString startDate(Instant t) { return date(dateOf(t)); }
+QString finishDate(Instant t) { return date(completionDate(t)); }
+
+QString days(Minutes minutes, Minutes dayMinutes) {
+    if (minutes % dayMinutes == 0) return grouped(QString::number(minutes / dayMinutes));
+    return daysWithUnit(minutes, dayMinutes);
+}
+
+QString daysWithUnit(Minutes minutes, Minutes dayMinutes) {
+    const QString sign = minutes < 0 ? QStringLiteral("−") : QString();
+    const Minutes size = std::abs(minutes);
+    const Minutes whole = size / dayMinutes;
+    const Minutes rest = size % dayMinutes;
+    QStringList parts;
+    if (whole > 0 || rest == 0) parts << grouped(QString::number(whole)) + QStringLiteral(" d");
+    if (rest >= 60) parts << QStringLiteral("%1 h").arg(rest / 60);
+    if (rest % 60 > 0 && whole == 0) parts << QStringLiteral("%1 min").arg(rest % 60);
+    if (rest > 0 && rest < 60 && whole > 0) parts << QStringLiteral("%1 min").arg(rest);
+    return sign + parts.join(QLatin1Char(' '));
+}
+
+QString number(const Decimal& value) { return grouped(text(value.text())); }
+
+QString money(const Decimal& sum, const std::string& currency) {
+    const bool negative = sum.sign() < 0;
+    QString digits = grouped(text(sum.text()));
+    if (negative) digits.remove(0, 1);
+    const auto point = digits.indexOf(QLatin1Char('.'));
+    if (point >= 0 && digits.size() - point == 2 && minorDigits(currency) == 2) digits += QLatin1Char('0');
+    return (negative ? QStringLiteral("−") : QString()) + currencySign(currency) + digits;
+}
+
+QString money(const Fraction& sum, const std::string& currency) {
+    const auto rounded = sum.rounded(minorDigits(currency));
+    return rounded ? money(*rounded, currency) : QStringLiteral("out of bounds");
+}
+
+QString moneyRange(const Exposure& exposure, const std::string& currency) {
+    if (exposure.claimed == exposure.unrelieved) return money(exposure.unrelieved, currency);
+    return money(exposure.claimed, currency) + QStringLiteral(" – ") + money(exposure.unrelieved, currency);
+}
+
+QString countOf(qint64 count, const char* one, const char* many) {
+    return grouped(QString::number(count)) + QLatin1Char(' ') + QLatin1String(count == 1 ? one : many);
+}
+
+QString lateness(int daysLate) {
+    if (daysLate == 0) return QStringLiteral("on its date");
+    return countOf(std::abs(daysLate), "day", "days") + (daysLate > 0 ? QStringLiteral(" late") : QStringLiteral(" in hand"));
+}
+
+QString shiftOf(int days) {
+    return countOf(std::abs(days), "day", "days") + (days > 0 ? QStringLiteral(" later") : QStringLiteral(" earlier"));
+}
+
+QString error(const Error& error) {
+    QString sentence = text(error.sentence());
+    if (!sentence.isEmpty()) sentence[0] = sentence[0].toUpper();
+    return sentence + QLatin1Char('.');
+}
+
+QString derivation(const Measure& measure, Minutes duration, Minutes dayMinutes) {
+    if (!measure.crews) return {};
+    const QString outcome = daysWithUnit(duration, dayMinutes) + QStringLiteral(" of ") +
+                            (dayMinutes % 60 == 0 ? QStringLiteral("%1 h").arg(dayMinutes / 60)
+                                                  : QStringLiteral("%1 h %2 min").arg(dayMinutes / 60).arg(dayMinutes % 60));
+    if (measure.outputPerCrewDay)
+        return QStringLiteral("%1 ÷ (%2 × %3 × %4) = %5")
+            .arg(number(measure.quantity), number(*measure.outputPerCrewDay), number(*measure.crews), number(measure.factor), outcome);
+    if (measure.hoursPerUnit)
+        return QStringLiteral("%1 × %2 h ÷ (%3 × %4) = %5")
+            .arg(number(measure.quantity), number(*measure.hoursPerUnit), number(*measure.crews), number(measure.factor), outcome);
+    return {};
+}
+
+} // namespace yarrin::show

@@ -1,0 +1,48 @@
+// SPDX-FileCopyrightText: 2026 The Yarrin authors
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+#include "core/contract/damages.h"
+#include "core/model/phrases.h"
+#include "core/network/schedule.h"
+
+#include <QString>
+
+namespace yarrin {
+
+/// How values are shown everywhere in the application: the one place that turns them into text.
+namespace show {
+
+[[nodiscard]] QString text(const std::string& text);
+/// "7 May 2027".
+[[nodiscard]] QString date(Date date);
+/// "7 May".
+[[nodiscard]] QString shortDate(Date date);
+/// "Mon 1 Mar 2027".
+[[nodiscard]] QString weekdayDate(Date date);
+/// The day on which work that ends at t is done; a start's own day.
+[[nodiscard]] QString startDate(Instant t);
+[[nodiscard]] QString finishDate(Instant t);
+/// "12", with hours only where days are not whole: "12 d 4 h".
+[[nodiscard]] QString days(Minutes minutes, Minutes dayMinutes);
+/// The same with its unit always: "12 d".
+[[nodiscard]] QString daysWithUnit(Minutes minutes, Minutes dayMinutes);
+/// "1,344.5".
+[[nodiscard]] QString number(const Decimal& value);
+[[nodiscard]] QString money(const Fraction& sum, const std::string& currency);
+[[nodiscard]] QString money(const Decimal& sum, const std::string& currency);
+/// "£0 – £64,000", from everything claimed to nothing but what was granted; one sum where both are the same.
+[[nodiscard]] QString moneyRange(const Exposure& exposure, const std::string& currency);
+/// "1 day", "3 days".
+[[nodiscard]] QString countOf(qint64 count, const char* one, const char* many);
+/// "8 days late", "21 days in hand", "on its date".
+[[nodiscard]] QString lateness(int daysLate);
+/// "12 days later", "3 days earlier".
+[[nodiscard]] QString shiftOf(int days);
+[[nodiscard]] QString error(const Error& error);
+/// "336 ÷ (7.0 × 2 × 1.00) = 24 days of 10 h", or nothing where the measure gives no duration.
+[[nodiscard]] QString derivation(const Measure& measure, Minutes duration, Minutes dayMinutes);
+
+} // namespace show
+
+} // namespace yarrin

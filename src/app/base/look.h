@@ -1,0 +1,22 @@
+// SPDX-FileCopyrightText: 2026 The Yarrin authors
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+#include "chart/paint/theme.h"
+
+#include <QIcon>
+#include <QWidget>
+
+class QApplication;
+
+namespace yarrin {
+
+/// The theme that the application currently wears.
+[[nodiscard]] const Theme& theme();
+/// Loads the shipped fonts and dresses the application in a theme: palette, style sheet, fonts.
+void applyLook(QApplication& application, bool dark);
+/// A shipped line icon in a colour.
+[[nodiscard]] QIcon lineIcon(const QString& name, const QColor& colour);
+[[nodiscard]] QPixmap linePixmap(const QString& name, const QColor& colour, int size, qreal scale);
+
+} // namespace yarrin

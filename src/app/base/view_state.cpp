@@ -1,0 +1,47 @@
+// SPDX-FileCopyrightText: 2026 The Yarrin authors
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "app/base/view_state.h"
+
+#include <algorithm>
+
+namespace yarrin {
+
+void ViewState::select(std::vector<ActivityId> ids, ActivityId current) {
+    if (ids == m_selection && current == m_current) return;
+    m_selection = std::move(ids);
+    m_selected = {m_selection.begin(), m_selection.end()};
+    m_current = current;
+    emit selectionChanged();
+}
+
+void ViewState::setLens(const Lens& lens) {
+    if (lens == m_lens) return;
+    if (lens.grouping != m_lens.grouping) m_folded.clear();
+    m_lens = lens;
+    emit rowsChanged();
+}
+
+void ViewState::setFolded(std::uint32_t group, bool folded) {
+    if (folded ? m_folded.insert(group).second : m_folded.erase(group) > 0) emit rowsChanged();
+}
+
+void ViewState::foldAll(const std::vector<std::uint32_t>& groups) {
+    m_folded = {groups.begin(), groups.end()};
+    emit rowsChanged();
+}
+
+void ViewState::zoomAt(double x, double factor) {
+    const double ppd = std::clamp(m_pixelsPerDay * factor, leastPixelsPerDay, mostPixelsPerDay);
+    const Instant there = TimeScale{m_left, m_pixelsPerDay}.at(x);
+    const auto back = static_cast<Minutes>(x / ppd * static_cast<double>(minutesPerDay));
+    setTime(there - back, ppd);
+}
+
+void ViewState::setTime(Instant left, double pixelsPerDay) {
+    if (left == m_left && pixelsPerDay == m_pixelsPerDay) return;
+    m_left = left;
+    m_pixelsPerDay = pixelsPerDay;
+    emit timeChanged();
+}
+
+} // namespace yarrin

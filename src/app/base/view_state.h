@@ -1,0 +1,56 @@
+// SPDX-FileCopyrightText: 2026 The Yarrin authors
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+#include "chart/layout/rows.h"
+#include "chart/layout/time_scale.h"
+
+#include <QObject>
+
+#include <unordered_set>
+#include <vector>
+
+namespace yarrin {
+
+/// What every window on the programme shares: selection, zoom, time in sight, lens and folded groups.
+class ViewState : public QObject {
+    Q_OBJECT
+public:
+    using QObject::QObject;
+
+    [[nodiscard]] const std::vector<ActivityId>& selection() const { return m_selection; }
+    /// The activity that the card tells of; none where nothing or a group is selected.
+    [[nodiscard]] ActivityId current() const { return m_current; }
+    [[nodiscard]] bool isSelected(ActivityId id) const { return m_selected.contains(id); }
+    void select(std::vector<ActivityId> ids, ActivityId current);
+    void select(ActivityId id) { select({id}, id); }
+    void clearSelection() { select({}, {}); }
+
+    [[nodiscard]] const Lens& lens() const { return m_lens; }
+    void setLens(const Lens& lens);
+    [[nodiscard]] const std::unordered_set<std::uint32_t>& folded() const { return m_folded; }
+    void setFolded(std::uint32_t group, bool folded);
+    void foldAll(const std::vector<std::uint32_t>& groups);
+
+    [[nodiscard]] double pixelsPerDay() const { return m_pixelsPerDay; }
+    [[nodiscard]] Instant left() const { return m_left; }
+    /// Zooms so that the instant at x pixels from the left edge stays there.
+    void zoomAt(double x, double factor);
+    void setTime(Instant left, double pixelsPerDay);
+
+signals:
+    void selectionChanged();
+    void rowsChanged(); ///< lens or folded groups
+    void timeChanged(); ///< zoom, or the time in sight
+
+private:
+    std::vector<ActivityId> m_selection;
+    std::unordered_set<ActivityId> m_selected;
+    ActivityId m_current;
+    Lens m_lens;
+    std::unordered_set<std::uint32_t> m_folded;
+    double m_pixelsPerDay = 6;
+    Instant m_left;
+};
+
+} // namespace yarrin

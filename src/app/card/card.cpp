@@ -1,0 +1,324 @@
+// SPDX-FileCopyrightText: 2026 The Yarrin authors
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "app/card/card.h"
+
+#include "app/base/format.h"
+#include "app/base/look.h"
+#include "app/card/crew_chart.h"
+#include "app/card/measure_boxes.h"
+#include "app/table/activity_columns.h"
+#include "core/quantity/units.h"
+#include "edit/activity_edits.h"
+
+#include <QComboBox>
+#include <QEvent>
+#include <QLabel>
+#include <QPlainTextEdit>
+#include <QPushButton>
+#include <QTimer>
+#include <QVBoxLayout>
+
+namespace yarrin {
+
+namespace {
+
+/// A note that is committed when it is left.
+class NoteEdit : public QPlainTextEdit {
+public:
+    NoteEdit(const QString& text, QWidget* parent, std::function<void(const QString&)> commit)
+        : QPlainTextEdit(text, parent), m_commit(std::move(commit)) {
+        setObjectName(QStringLiteral("cardNotes"));
+        setAccessibleName(Card::tr("Notes"));
+        setPlaceholderText(Card::tr("Notes on this activity"));
+        setTabChangesFocus(true);
+        setFixedHeight(66);
+    }
+
+protected:
+    void focusOutEvent(QFocusEvent* event) override {
+        QPlainTextEdit::focusOutEvent(event);
+        if (document()->isModified()) m_commit(toPlainText());
+    }
+
+private:
+    std::function<void(const QString&)> m_commit;
+};
+
+void clearLayout(QLayout* layout) {
+    while (QLayoutItem* item = layout->takeAt(0)) {
+        if (QWidget* widget = item->widget()) {
+            widget->hide();
+            widget->deleteLater();
+        }
+        if (QLayout* inner = item->layout()) clearLayout(inner);
+        delete item;
+    }
+}
+
+} // namespace
+
+Card::Card(Document& document, ViewState& state, QWidget* parent)
+    : QScrollArea(parent), m_document(document), m_state(state), m_top(new QWidget), m_topLayout(new QVBoxLayout(m_top)), m_body(new QWidget),
+      m_bodyLayout(new QVBoxLayout(m_body)), m_crewPart(new QWidget), m_boxes(new MeasureBoxes(document)), m_crews(new CrewChart(document)) {
+    setObjectName(QStringLiteral("card"));
+    setAccessibleName(tr("Card of the selection"));
+    setWidgetResizable(true);
+    setHorizontalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
+    setFixedWidth(254);
+    auto* page = new QWidget(this);
+    page->setObjectName(QStringLiteral("cardPage"));
+    auto* layout = new QVBoxLayout(page);
+    layout->setContentsMargins(14, 10, 12, 10);
+    layout->setSpacing(0);
+    auto* crewLayout = new QVBoxLayout(m_crewPart);
+    crewLayout->setContentsMargins(0, 0, 0, 0);
+    crewLayout->setSpacing(2);
+    crewLayout->addWidget(m_boxes);
+    m_owner = m_crewPart;
+    m_into = crewLayout;
+    heading(tr("If crews were"));
+    crewLayout->addWidget(m_crews);
+    for (QVBoxLayout* inner : {m_topLayout, m_bodyLayout}) {
+        inner->setContentsMargins(0, 0, 0, 0);
+        inner->setSpacing(3);
+    }
+    layout->addWidget(m_top);
+    layout->addWidget(m_crewPart);
+    layout->addWidget(m_body);
+    layout->addStretch();
+    setWidget(page);
+    connect(&m_document, &Document::changed, this, &Card::refresh);
+    connect(&m_state, &ViewState::selectionChanged, this, &Card::refresh);
+    fill();
+}
+
+void Card::setBuildUp(bool buildUp) {
+    m_buildUp = buildUp;
+    refresh();
+}
+
+/// Several changes in one turn of the event loop fill the card once.
+void Card::refresh() {
+    if (std::exchange(m_pending, true)) return;
+    QTimer::singleShot(0, this, [this] {
+        m_pending = false;
+        fill();
+    });
+}
+
+void Card::heading(const QString& text) {
+    auto* rule = new QFrame(m_owner);
+    rule->setFixedHeight(1);
+    rule->setStyleSheet(QStringLiteral("background: %1;").arg(theme().rule.name()));
+    auto* label = new QLabel(text.toUpper(), m_owner);
+    label->setFont(boldened(bodyFont()));
+    label->setStyleSheet(QStringLiteral("color: %1;").arg(theme().accent.name()));
+    m_into->addSpacing(7);
+    m_into->addWidget(rule);
+    m_into->addSpacing(4);
+    m_into->addWidget(label);
+}
+
+void Card::pair(const QString& label, const QString& value, bool bold, const QColor& colour) {
+    auto* row = new QHBoxLayout;
+    auto* name = new QLabel(label, m_owner);
+    name->setStyleSheet(QStringLiteral("color: %1;").arg(theme().muted.name()));
+    auto* figure = new QLabel(value, m_owner);
+    figure->setAlignment(Qt::AlignRight | Qt::AlignVCenter);
+    figure->setTextInteractionFlags(Qt::TextSelectableByMouse);
+    if (bold) figure->setFont(boldened(bodyFont()));
+    if (colour.isValid()) figure->setStyleSheet(QStringLiteral("color: %1;").arg(colour.name()));
+    row->addWidget(name);
+    row->addWidget(figure, 1);
+    m_into->addLayout(row);
+}
+
+void Card::words(const QString& text, const QColor& colour) {
+    auto* label = new QLabel(text, m_owner);
+    label->setWordWrap(true);
+    label->setTextFormat(Qt::PlainText);
+    label->setStyleSheet(QStringLiteral("color: %1;").arg((colour.isValid() ? colour : theme().muted).name()));
+    m_into->addWidget(label);
+}
+
+void Card::linkRow(ActivityId other, const QString& label, const QString& value, bool bold) {
+    auto* row = new QHBoxLayout;
+    row->setSpacing(4);
+    auto* go = new QPushButton(label, m_owner);
+    go->setProperty("quiet", true);
+    go->setStyleSheet(QStringLiteral("QPushButton { text-align: left; padding: 1px 0; color: %1; font-weight: 400; }").arg(theme().ink.name()));
+    go->setToolTip(tr("Go to it"));
+    go->setCursor(Qt::PointingHandCursor);
+    connect(go, &QPushButton::clicked, this, [this, other] { emit reveal(other); });
+    auto* figure = new QLabel(value, m_owner);
+    figure->setAlignment(Qt::AlignRight | Qt::AlignVCenter);
+    if (bold) figure->setFont(boldened(bodyFont()));
+    row->addWidget(go, 1);
+    row->addWidget(figure);
+    m_into->addLayout(row);
+}
+
+void Card::fill() {
+    clearLayout(m_topLayout);
+    clearLayout(m_bodyLayout);
+    m_owner = m_top;
+    m_into = m_topLayout;
+    const std::size_t index = m_document.programme().activities.indexOf(m_state.current());
+    const bool there = index < m_document.programme().activities.size();
+    const bool calculated = index < m_document.schedule().activities.size();
+    m_crewPart->setVisible(m_buildUp && there && m_document.programme().activities[index].kind == ActivityKind::task);
+    if (!there) {
+        words(tr("Select an activity to see how long it takes, when, what it waits for and what it leads to."));
+        return;
+    }
+    const Activity activity = m_document.programme().activities[index];
+    header(activity);
+    problems(activity);
+    if (m_buildUp) {
+        m_boxes->present(activity.id);
+        m_crews->present(activity.id);
+        m_crewPart->setVisible(m_crewPart->isVisible() || activity.kind == ActivityKind::task);
+    }
+    m_owner = m_body;
+    m_into = m_bodyLayout;
+    if (!calculated) return;
+    const ActivityFigures figures = m_document.schedule().activities[index];
+    if (!m_buildUp) howLong(activity, figures);
+    when(activity, figures);
+    links(activity);
+    record(activity);
+}
+
+void Card::header(const Activity& activity) {
+    auto* title = new QLabel(QStringLiteral("<span style='color:%1; font-weight:400'>%2</span>&nbsp;&nbsp; %3")
+                                 .arg(theme().muted.name(), show::text(activity.key).toHtmlEscaped(), show::text(activity.name).toHtmlEscaped()), m_owner);
+    title->setObjectName(QStringLiteral("cardTitle"));
+    title->setFont(headingFont());
+    title->setWordWrap(true);
+    m_into->addWidget(title);
+    QStringList path;
+    for (BreakdownId id = activity.breakdown; id && path.size() < 20;) {
+        const BreakdownNode* node = m_document.programme().breakdown.row(id);
+        if (!node) break;
+        path.prepend(show::text(node->name));
+        id = node->parent;
+    }
+    words(path.join(QStringLiteral(" ▸ ")));
+}
+
+void Card::problems(const Activity& activity) {
+    for (const Problem& problem : m_document.schedule().problems)
+        if (problem.where == activity.key) words(show::text(problem.what), problem.severity == Problem::Severity::error ? theme().criticalText : theme().nearText);
+}
+
+void Card::howLong(const Activity& activity, const ActivityFigures& figures) {
+    const Minutes day = m_document.schedule().calendarOf(figures).dayMinutes();
+    heading(tr("How long"));
+    if (activity.kind == ActivityKind::hammock) {
+        pair(tr("Spans"), show::daysWithUnit(figures.duration, day), true);
+        if (activity.costPerWeek) pair(tr("Cost a week"), show::money(*activity.costPerWeek, m_document.programme().job.currency));
+        return;
+    }
+    if (isMilestone(activity.kind)) return words(tr("A milestone takes no time."));
+    if (const auto& m = activity.measure) {
+        pair(tr("Quantity"), (show::number(m->quantity) + QLatin1Char(' ') + show::text(unitSymbol(m->unit))).trimmed());
+        if (m->outputPerCrewDay) pair(tr("Output, a crew a day"), show::number(*m->outputPerCrewDay));
+        if (m->hoursPerUnit) pair(tr("Crew-hours a unit"), show::number(*m->hoursPerUnit));
+        if (m->crews) pair(tr("Crews"), show::number(*m->crews));
+        if (m->factor != Decimal(1)) pair(tr("Working factor"), show::number(m->factor));
+        pair(tr("Works out at"), show::daysWithUnit(figures.duration, day), true);
+    } else {
+        pair(tr("Typed"), show::daysWithUnit(figures.duration, day), true);
+    }
+    for (const Pause& pause : activity.pauses)
+        pair(tr("Pause after %1").arg(show::daysWithUnit(pause.after, day)), show::daysWithUnit(pause.rest, day));
+}
+
+void Card::choose(const Activity& activity) {
+    auto* row = new QHBoxLayout;
+    auto* name = new QLabel(tr("Works to"), m_owner);
+    name->setStyleSheet(QStringLiteral("color: %1;").arg(theme().muted.name()));
+    auto* box = new QComboBox(m_owner);
+    box->setObjectName(QStringLiteral("cardCalendar"));
+    box->setAccessibleName(tr("Calendar"));
+    box->addItems(calendarChoices(m_document.programme()));
+    box->setCurrentText(calendarName(m_document.programme(), calendarOf(m_document.programme(), activity)));
+    box->setSizeAdjustPolicy(QComboBox::AdjustToMinimumContentsLengthWithIcon);
+    connect(box, &QComboBox::textActivated, this, [this, id = activity.id, key = show::text(activity.key)](const QString& chosen) {
+        const Outcome outcome = m_document.perform(tr("%1 calendar → %2").arg(key, chosen), [&](Transaction& tx) -> Outcome {
+            const auto calendar = calendarNamed(tx.programme(), chosen.toStdString());
+            return calendar.ok() ? setCalendar(tx, id, *calendar) : Outcome(calendar.errors());
+        });
+        if (!outcome.ok()) emit refused(show::error(outcome.error()));
+    });
+    row->addWidget(name);
+    row->addWidget(box, 1);
+    m_into->addLayout(row);
+}
+
+void Card::when(const Activity& activity, const ActivityFigures& figures) {
+    const Minutes day = m_document.schedule().calendarOf(figures).dayMinutes();
+    heading(tr("When"));
+    const auto range = [](Instant start, Instant finish) {
+        const Date a = dateOf(start), b = completionDate(finish);
+        if (a >= b) return show::date(b);
+        return (yearMonthDay(a).year == yearMonthDay(b).year ? show::shortDate(a) : show::date(a)) + QStringLiteral(" – ") + show::date(b);
+    };
+    pair(tr("Early"), range(figures.earlyStart, figures.earlyFinish));
+    if (figures.lateStart && figures.lateFinish) pair(tr("Late"), range(*figures.lateStart, *figures.lateFinish));
+    if (figures.totalFloat) {
+        const bool bad = figures.critical && activity.kind != ActivityKind::hammock;
+        pair(tr("Float"), show::daysWithUnit(*figures.totalFloat, day) + (bad ? tr(" · critical") : QString()), bad, bad ? theme().criticalText : QColor());
+    }
+    if (figures.freeFloat && *figures.freeFloat > 0) pair(tr("Free float"), show::daysWithUnit(*figures.freeFloat, day));
+    choose(activity);
+    if (!activity.constraint) return;
+    heading(tr("Held by"));
+    words(constraintText(*activity.constraint), theme().ink);
+    auto* off = new QPushButton(tr("Take it off"), m_owner);
+    off->setObjectName(QStringLiteral("cardTakeOff"));
+    m_into->addWidget(off, 0, Qt::AlignLeft);
+    connect(off, &QPushButton::clicked, this, [this, id = activity.id, key = show::text(activity.key)] {
+        const Outcome outcome = m_document.perform(tr("%1 constraint taken off").arg(key), [&](Transaction& tx) { return setConstraint(tx, id, {}); });
+        if (!outcome.ok()) emit refused(show::error(outcome.error()));
+    });
+}
+
+void Card::links(const Activity& activity) {
+    const Programme& programme = m_document.programme();
+    const auto list = [&](bool into) {
+        bool any = false;
+        for (std::size_t i = 0; i < programme.links.size(); ++i) {
+            const Link& link = programme.links[i];
+            if ((into ? link.to : link.from) != activity.id) continue;
+            if (!any) heading(into ? tr("Waits for") : tr("Leads to"));
+            any = true;
+            const Activity& other = *programme.activities.row(into ? link.from : link.to);
+            static const char* ends[] = {"finish", "with start", "with finish", "on its start"};
+            const CalendarId calendar = lagCalendarOf(programme, link);
+            const bool elapsed = calendar == continuousCalendar && link.lag % minutesPerDay == 0;
+            QString lag;
+            if (link.lag != 0) {
+                lag = show::text(spanText(std::abs(link.lag), dayUnitOf(programme, calendar), elapsed));
+                lag = (link.lag < 0 ? QStringLiteral("−") : QStringLiteral("+")) + lag;
+            }
+            const bool drives = i < m_document.schedule().driving.size() && m_document.schedule().driving[i];
+            QStringList parts;
+            if (!lag.isEmpty()) parts << lag;
+            if (drives) parts << tr("drives");
+            linkRow(other.id, tr("%1 %2").arg(show::text(other.key), tr(ends[int(link.type)])), parts.join(QStringLiteral(" · ")), drives);
+        }
+    };
+    list(true);
+    list(false);
+}
+
+void Card::record(const Activity& activity) {
+    heading(tr("Record"));
+    m_into->addWidget(new NoteEdit(show::text(activity.notes), m_owner, [this, id = activity.id, key = show::text(activity.key)](const QString& text) {
+        const Outcome outcome = m_document.perform(tr("%1 notes").arg(key), [&](Transaction& tx) { return setNotes(tx, id, text.toStdString()); });
+        if (!outcome.ok()) emit refused(show::error(outcome.error()));
+    }));
+}
+
+} // namespace yarrin

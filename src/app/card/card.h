@@ -1,0 +1,60 @@
+// SPDX-FileCopyrightText: 2026 The Yarrin authors
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+#include "app/base/document.h"
+#include "app/base/view_state.h"
+
+#include <QScrollArea>
+
+class QVBoxLayout;
+
+namespace yarrin {
+
+class CrewChart;
+class MeasureBoxes;
+
+/// The panel at the right with everything about the selected activity: how long, when, waits for, leads to, record.
+class Card : public QScrollArea {
+    Q_OBJECT
+public:
+    Card(Document& document, ViewState& state, QWidget* parent = nullptr);
+
+    /// In the stage Build-up the card leads with the four boxes and "if crews were".
+    void setBuildUp(bool buildUp);
+
+signals:
+    void reveal(ActivityId id);
+    void refused(const QString& reason);
+
+private:
+    void refresh();
+    void fill();
+    void heading(const QString& text);
+    void pair(const QString& label, const QString& value, bool bold = false, const QColor& colour = {});
+    void words(const QString& text, const QColor& colour = {});
+    void linkRow(ActivityId other, const QString& label, const QString& value, bool bold);
+    void header(const Activity& activity);
+    void howLong(const Activity& activity, const ActivityFigures& figures);
+    void when(const Activity& activity, const ActivityFigures& figures);
+    void links(const Activity& activity);
+    void record(const Activity& activity);
+    void problems(const Activity& activity);
+    void choose(const Activity& activity);
+
+    Document& m_document;
+    ViewState& m_state;
+    QWidget* m_top;
+    QVBoxLayout* m_topLayout;
+    QWidget* m_body;
+    QVBoxLayout* m_bodyLayout;
+    QVBoxLayout* m_into = nullptr; ///< where the next row goes
+    QWidget* m_owner = nullptr;
+    QWidget* m_crewPart;
+    MeasureBoxes* m_boxes;
+    CrewChart* m_crews;
+    bool m_buildUp = false;
+    bool m_pending = false;
+};
+
+} // namespace yarrin

@@ -1,0 +1,108 @@
+// SPDX-FileCopyrightText: 2026 The Yarrin authors
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "app/card/crew_chart.h"
+
+#include "app/base/format.h"
+#include "app/base/look.h"
+
+#include <QPainter>
+
+#include <algorithm>
+
+namespace yarrin {
+
+namespace {
+constexpr int rowHeight = 24;
+}
+
+CrewChart::CrewChart(Document& document, QWidget* parent) : QWidget(parent), m_document(document) {
+    setObjectName(QStringLiteral("crewChart"));
+    setAccessibleName(tr("If crews were"));
+}
+
+void CrewChart::present(ActivityId id) {
+    m_rows.clear();
+    m_neededIn.reset();
+    const Programme& programme = m_document.programme();
+    const std::size_t index = programme.activities.indexOf(id);
+    if (index < m_document.schedule().activities.size()) {
+        const Activity activity = programme.activities[index];
+        const ActivityFigures figures = m_document.schedule().activities[index];
+        m_currency = programme.job.currency;
+        const bool open = figures.state == NodeState::notStarted && activity.kind == ActivityKind::task;
+        if (open && activity.measure && activity.measure->crews && (activity.measure->outputPerCrewDay || activity.measure->hoursPerUnit)) {
+            m_dayMinutes = m_document.schedule().calendarOf(figures).dayMinutes();
+            if (figures.totalFloat) m_neededIn = figures.duration + *figures.totalFloat;
+            const auto now = Fraction(*activity.measure->crews).ceil().value_or(1);
+            const int first = int(std::clamp<std::int64_t>(now - 1, 1, 1000));
+            for (int crews = std::max(1, first); crews < std::max(1, first) + 4; ++crews) {
+                Activity changed = activity;
+                changed.measure->crews = Decimal(crews);
+                const auto duration = durationOf(*changed.measure, m_dayMinutes);
+                if (!duration.ok() || !*duration) break;
+                const bool current = *activity.measure->crews == Decimal(crews);
+                const Schedule tried = current ? m_document.schedule() : m_document.tried([&](Transaction& tx) {
+                    tx.set(changed);
+                    return done();
+                });
+                if (!tried.ok()) break;
+                m_rows.push_back({crews, **duration, tried.damages.unrelieved, current});
+            }
+        }
+    }
+    QString words;
+    for (const Row& row : m_rows)
+        words += tr("%1: %2, %3. ").arg(show::countOf(row.crews, "crew", "crews"), show::daysWithUnit(row.duration, m_dayMinutes), show::money(row.exposure, m_currency));
+    setAccessibleDescription(words);
+    setVisible(!m_rows.empty());
+    updateGeometry();
+    update();
+}
+
+QSize CrewChart::sizeHint() const { return {220, int(m_rows.size()) * rowHeight + 22}; }
+
+void CrewChart::paintEvent(QPaintEvent*) {
+    if (m_rows.empty()) return;
+    QPainter painter(this);
+    painter.setRenderHint(QPainter::Antialiasing);
+    const Theme& t = theme();
+    Minutes longest = m_neededIn.value_or(0);
+    for (const Row& row : m_rows) longest = std::max(longest, row.duration);
+    // Far off, the day it is needed by would squeeze the bars to nothing.
+    const Minutes most = std::max(m_rows.front().duration, std::min(longest, m_rows.front().duration * 3 / 2));
+    const double left = 20;
+    const double room = width() - left - 108;
+    const auto x = [&](Minutes d) { return left + room * double(d) / double(std::max<Minutes>(1, most)); };
+    int y = 0;
+    for (const Row& row : m_rows) {
+        const bool late = row.exposure.sign() > 0;
+        painter.setFont(row.isCurrent ? boldened(bodyFont()) : bodyFont());
+        painter.setPen(t.ink);
+        painter.drawText(QRect(0, y, 18, rowHeight), Qt::AlignVCenter, QString::number(row.crews));
+        painter.setPen(Qt::NoPen);
+        painter.setBrush(row.isCurrent ? t.accent : (late ? t.critical : t.activity));
+        painter.drawRoundedRect(QRectF(left, y + 6, std::max(2.0, x(row.duration) - left), 12), 2, 2);
+        painter.setPen(t.ink);
+        painter.drawText(QRectF(x(row.duration) + 6, y, 60, rowHeight), Qt::AlignVCenter, show::daysWithUnit(row.duration, m_dayMinutes));
+        painter.setPen(late ? t.criticalText : t.muted);
+        if (late) painter.setFont(boldened(bodyFont()));
+        painter.drawText(QRect(width() - 70, y, 70, rowHeight), Qt::AlignVCenter | Qt::AlignRight, show::money(row.exposure, m_currency));
+        y += rowHeight;
+    }
+    if (!m_neededIn) return;
+    painter.setFont(secondaryFont());
+    painter.setPen(t.contractDate);
+    const QString words = *m_neededIn >= 0 ? tr("needed in %1").arg(show::daysWithUnit(*m_neededIn / m_dayMinutes * m_dayMinutes, m_dayMinutes)) : tr("already too late");
+    if (*m_neededIn >= 0 && *m_neededIn <= most) {
+        QPen pen(t.contractDate, 1);
+        pen.setDashPattern({4, 3});
+        painter.setPen(pen);
+        painter.drawLine(QPointF(x(*m_neededIn), 0), QPointF(x(*m_neededIn), y));
+        const double textWidth = painter.fontMetrics().horizontalAdvance(words) + 4;
+        painter.drawText(QRectF(std::clamp(x(*m_neededIn) - textWidth / 2, 0.0, width() - textWidth), y, textWidth, 20), Qt::AlignCenter, words);
+    } else {
+        painter.drawText(QRectF(left, y, width() - left, 20), Qt::AlignVCenter, words);
+    }
+}
+
+} // namespace yarrin

@@ -1,0 +1,158 @@
+// SPDX-FileCopyrightText: 2026 The Yarrin authors
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "app/card/measure_boxes.h"
+
+#include "app/base/format.h"
+#include "app/base/look.h"
+#include "core/quantity/units.h"
+#include "edit/activity_edits.h"
+
+#include <QGridLayout>
+#include <QLabel>
+#include <QLineEdit>
+#include <QPushButton>
+
+namespace yarrin {
+
+MeasureBoxes::MeasureBoxes(Document& document, QWidget* parent)
+    : QWidget(parent), m_document(document), m_days(new QPushButton(tr("Days"), this)), m_crews(new QPushButton(tr("Crews"), this)),
+      m_sum(new QLabel(this)), m_fault(new QLabel(this)) {
+    auto* grid = new QGridLayout(this);
+    grid->setContentsMargins(0, 4, 0, 2);
+    grid->setSpacing(6);
+    build(Box::quantity, tr("Quantity"), QStringLiteral("boxQuantity"));
+    build(Box::output, tr("Output, a crew a day"), QStringLiteral("boxOutput"));
+    build(Box::crews, tr("Crews"), QStringLiteral("boxCrews"));
+    build(Box::days, tr("Days"), QStringLiteral("boxDays"));
+    grid->addWidget(field(Box::quantity).frame, 0, 0);
+    grid->addWidget(field(Box::output).frame, 0, 1);
+    grid->addWidget(field(Box::crews).frame, 1, 0);
+    grid->addWidget(field(Box::days).frame, 1, 1);
+    m_sum->setFont(secondaryFont());
+    m_sum->setWordWrap(true);
+    m_fault->setFont(secondaryFont());
+    m_fault->setWordWrap(true);
+    m_fault->setObjectName(QStringLiteral("boxFault"));
+    grid->addWidget(m_sum, 2, 0, 1, 2);
+    grid->addWidget(m_fault, 3, 0, 1, 2);
+    auto* choice = new QHBoxLayout;
+    choice->setSpacing(2);
+    auto* label = new QLabel(tr("Solve for"), this);
+    label->setProperty("quiet", true);
+    choice->addWidget(label);
+    for (QPushButton* button : {m_days, m_crews}) {
+        button->setProperty("quiet", true);
+        button->setCheckable(true);
+        choice->addWidget(button);
+    }
+    choice->addStretch();
+    m_days->setObjectName(QStringLiteral("solveDays"));
+    m_crews->setObjectName(QStringLiteral("solveCrews"));
+    grid->addLayout(choice, 4, 0, 1, 2);
+    connect(m_days, &QPushButton::clicked, this, [this] { solveFor(false); });
+    connect(m_crews, &QPushButton::clicked, this, [this] { solveFor(true); });
+    solveFor(false);
+}
+
+void MeasureBoxes::build(Box box, const QString& title, const QString& name) {
+    Field& made = field(box);
+    made.frame = new QFrame(this);
+    made.frame->setObjectName(QStringLiteral("box"));
+    made.title = new QLabel(title, made.frame);
+    made.title->setFont(secondaryFont());
+    made.solved = new QLabel(tr("solved"), made.frame);
+    made.solved->setFont(secondaryFont());
+    made.edit = new QLineEdit(made.frame);
+    made.edit->setObjectName(name);
+    made.edit->setAccessibleName(title);
+    made.edit->setFont(headingFont());
+    made.edit->setFrame(false);
+    auto* layout = new QGridLayout(made.frame);
+    layout->setContentsMargins(8, 4, 8, 4);
+    layout->setVerticalSpacing(0);
+    layout->addWidget(made.title, 0, 0);
+    layout->addWidget(made.solved, 0, 1, Qt::AlignRight);
+    layout->addWidget(made.edit, 1, 0, 1, 2);
+    connect(made.edit, &QLineEdit::editingFinished, this, [this, box] { commit(box); });
+}
+
+void MeasureBoxes::solveFor(bool crews) {
+    m_solvesCrews = crews;
+    m_days->setChecked(!crews);
+    m_crews->setChecked(crews);
+    for (const Box box : {Box::quantity, Box::output, Box::crews, Box::days}) {
+        const bool solved = box == (crews ? Box::crews : Box::days);
+        Field& at = field(box);
+        at.solved->setVisible(solved);
+        at.frame->setStyleSheet(QStringLiteral("#box { background: %1; border: %2px solid %3; border-radius: 5px; } QLineEdit { background: transparent; border: none; padding: 0; } QLabel { color: %4; }")
+                                    .arg((solved ? theme().selection : theme().field).name(), solved ? QStringLiteral("2") : QStringLiteral("1"),
+                                         (solved ? theme().accent : theme().rule).name(), theme().muted.name()));
+        at.solved->setStyleSheet(QStringLiteral("color: %1;").arg(theme().accent.name()));
+    }
+}
+
+void MeasureBoxes::present(ActivityId id) {
+    if (id != m_activity) m_fault->clear();
+    m_activity = id;
+    fill();
+}
+
+void MeasureBoxes::fill() {
+    const std::size_t index = m_document.programme().activities.indexOf(m_activity);
+    const bool there = index < m_document.programme().activities.size();
+    const Activity* activity = there ? &m_document.programme().activities[index] : nullptr;
+    const bool task = activity && activity->kind == ActivityKind::task;
+    setVisible(task);
+    if (!task) return;
+    const auto& m = activity->measure;
+    const QString unit = m ? show::text(unitSymbol(m->unit)) : QString();
+    const auto set = [&](Box box, const QString& value) {
+        QLineEdit* edit = field(box).edit;
+        if (!edit->isModified()) edit->setText(value);
+    };
+    set(Box::quantity, m ? (show::number(m->quantity) + QLatin1Char(' ') + unit).trimmed() : QString());
+    set(Box::output, m && m->outputPerCrewDay ? show::number(*m->outputPerCrewDay) : QString());
+    set(Box::crews, m && m->crews ? show::number(*m->crews) : QString());
+    const Minutes day = dayUnitOf(m_document.programme(), calendarOf(m_document.programme(), *activity)).dayMinutes;
+    const Minutes duration = index < m_document.schedule().activities.size() ? m_document.schedule().activities[index].duration : activity->duration.value_or(0);
+    set(Box::days, show::days(duration, day));
+    m_sum->setText(m ? show::derivation(*m, duration, day) : tr("Typed. Give it a quantity and an output, and the days come out."));
+    m_fault->setVisible(!m_fault->text().isEmpty());
+    m_fault->setStyleSheet(QStringLiteral("color: %1;").arg(theme().criticalText.name()));
+}
+
+void MeasureBoxes::commit(Box box) {
+    QLineEdit* edit = field(box).edit;
+    if (!edit->isModified() || !m_activity) return;
+    const Activity* activity = m_document.programme().activities.row(m_activity);
+    if (!activity) return;
+    QString typed = edit->text().trimmed();
+    const QString key = show::text(activity->key);
+    const auto unit = activity->measure ? activity->measure->unit : std::string();
+    if (box == Box::quantity && !unit.empty() && typed.endsWith(show::text(unitSymbol(unit)))) typed.chop(show::text(unitSymbol(unit)).size());
+    const std::string text = typed.trimmed().toStdString();
+    const DayUnit day = dayUnitOf(m_document.programme(), calendarOf(m_document.programme(), *activity));
+    const Minutes before = [&] {
+        const std::size_t index = m_document.programme().activities.indexOf(m_activity);
+        return index < m_document.schedule().activities.size() ? m_document.schedule().activities[index].duration : 0;
+    }();
+    static const char* names[] = {"quantity", "output", "crews", "days"};
+    const Outcome outcome = m_document.perform(tr("%1 %2 → %3").arg(key, QLatin1String(names[int(box)]), edit->text()), [&](Transaction& tx) -> Outcome {
+        static constexpr MeasureField fields[] = {MeasureField::quantity, MeasureField::output, MeasureField::crews};
+        if (box == Box::days) return setDuration(tx, m_activity, text);
+        Outcome set = setMeasureField(tx, m_activity, fields[int(box)], text);
+        // Where crews are solved, the days stay as they were and the crews follow.
+        if (set.ok() && m_solvesCrews && box != Box::crews) return setDuration(tx, m_activity, spanText(before, day));
+        return set;
+    });
+    if (!outcome.ok()) {
+        m_fault->setText(show::error(outcome.error()));
+        m_fault->show();
+        return;
+    }
+    edit->setModified(false);
+    m_fault->clear();
+    fill();
+}
+
+} // namespace yarrin

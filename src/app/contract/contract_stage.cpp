@@ -1,0 +1,181 @@
+// SPDX-FileCopyrightText: 2026 The Yarrin authors
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "app/contract/contract_stage.h"
+
+#include "app/base/format.h"
+#include "app/base/look.h"
+#include "app/contract/field_edit.h"
+#include "app/contract/section_model.h"
+#include "app/table/grid_view.h"
+#include "app/table/inline_message.h"
+
+#include <QComboBox>
+#include <QGridLayout>
+#include <QHeaderView>
+#include <QLabel>
+#include <QLineEdit>
+#include <QPushButton>
+#include <QVBoxLayout>
+
+namespace yarrin {
+
+namespace {
+
+QString sum(const std::optional<Decimal>& value) { return value ? show::number(*value) : QString(); }
+
+} // namespace
+
+ContractStage::ContractStage(Document& document, QWidget* parent)
+    : Stage(parent), m_document(document), m_notice(new NoticeBar(this)), m_model(new SectionModel(document, this)), m_table(new GridView(this)) {
+    setObjectName(QStringLiteral("contractStage"));
+    auto* page = new QWidget(this);
+    auto* layout = new QVBoxLayout(this);
+    layout->setContentsMargins(0, 0, 0, 0);
+    layout->setSpacing(0);
+    layout->addWidget(m_notice);
+    layout->addWidget(page, 1);
+    auto* inner = new QVBoxLayout(page);
+    inner->setContentsMargins(18, 14, 18, 10);
+    inner->setSpacing(10);
+    auto* title = new QLabel(tr("What was promised"), page);
+    title->setFont(headingFont());
+    inner->addWidget(title);
+    auto* grid = new QGridLayout;
+    grid->setHorizontalSpacing(14);
+    grid->setVerticalSpacing(8);
+    buildFields(*grid);
+    inner->addLayout(grid);
+    inner->addSpacing(6);
+    inner->addWidget(buildSections(), 1);
+    connect(&m_document, &Document::changed, this, [this] {
+        for (FieldEdit* field : m_fields) field->refresh();
+        m_notice->dismiss();
+    });
+    connect(m_table, &GridView::refused, m_notice, &NoticeBar::say);
+    connect(m_table, &GridView::addRequested, this, &ContractStage::addSection);
+    connect(m_table, &GridView::deleteRequested, this, &ContractStage::deleteSection);
+}
+
+FieldEdit* ContractStage::field(const QString& name, const QString& label, const QString& hint, std::function<QString()> value, Commit commit) {
+    auto* made = new FieldEdit(name, label, hint, std::move(value), [this, label, commit](const std::string& text) {
+        const QString step = text.empty() ? tr("%1 taken away").arg(label) : tr("%1 → %2").arg(label, show::text(text));
+        return m_document.perform(step, [&](Transaction& tx) { return commit(tx, text); });
+    }, this);
+    m_fields.push_back(made);
+    return made;
+}
+
+void ContractStage::buildFields(QGridLayout& grid) {
+    const auto job = [this]() -> const Job& { return m_document.programme().job; };
+    grid.addWidget(field(QStringLiteral("jobTitle"), tr("Job"), tr("Its name"), [=] { return show::text(job().title); },
+                         [](Transaction& tx, const std::string& text) { return setTitle(tx, text); }), 0, 0, 1, 2);
+    grid.addWidget(field(QStringLiteral("jobStart"), tr("Start or possession"), tr("7 May 2027"), [=] { return show::weekdayDate(dateOf(job().start)); },
+                         [](Transaction& tx, const std::string& text) { return setStart(tx, text); }), 0, 2);
+    grid.addWidget(field(QStringLiteral("jobRequired"), tr("Required finish (to work back from)"), tr("none"),
+                         [=] { return job().requiredFinish ? show::weekdayDate(completionDate(*job().requiredFinish)) : QString(); },
+                         [](Transaction& tx, const std::string& text) { return setRequiredFinish(tx, text); }), 0, 3);
+    grid.addWidget(field(QStringLiteral("jobCurrency"), tr("Currency"), tr("GBP"), [=] { return show::text(job().currency); },
+                         [](Transaction& tx, const std::string& text) { return setCurrency(tx, text); }), 1, 0);
+    grid.addWidget(field(QStringLiteral("jobSum"), tr("Contract sum"), tr("not stated"), [=] { return sum(job().contractSum); },
+                         [](Transaction& tx, const std::string& text) { return setJobSum(tx, JobSum::contractSum, text); }), 1, 1);
+    grid.addWidget(field(QStringLiteral("jobCap"), tr("Cap on all damages, as a sum"), tr("none"), [=] { return sum(job().damagesCap); },
+                         [](Transaction& tx, const std::string& text) { return setJobSum(tx, JobSum::damagesCap, text); }), 1, 2);
+    grid.addWidget(field(QStringLiteral("jobShare"), tr("Cap, in per cent of the contract sum"), tr("none"),
+                         [=] {
+                             const auto& share = job().damagesCapShare;
+                             const auto percent = share ? (Fraction(*share) * Fraction(100)).rounded(6) : std::nullopt;
+                             return percent ? show::number(*percent) + QStringLiteral(" %") : QString();
+                         },
+                         [](Transaction& tx, const std::string& text) { return setJobSum(tx, JobSum::damagesCapShare, text); }), 1, 3);
+    auto* from = new QComboBox(this);
+    from->setObjectName(QStringLiteral("jobLateDates"));
+    from->setAccessibleName(tr("Float is measured to"));
+    from->addItems({tr("Float is measured to the programme's own finish"), tr("Float is measured to the contract dates")});
+    grid.addWidget(from, 2, 0, 1, 2);
+    const auto refresh = [this, from] { from->setCurrentIndex(int(m_document.programme().job.lateDatesFrom)); };
+    connect(&m_document, &Document::changed, from, refresh);
+    refresh();
+    connect(from, &QComboBox::activated, this, [this, from](int chosen) {
+        const Outcome outcome = m_document.perform(from->itemText(chosen), [chosen](Transaction& tx) {
+            return setLateDatesFrom(tx, chosen == 1 ? LateDatesFrom::contract : LateDatesFrom::programmeFinish);
+        });
+        if (!outcome.ok()) m_notice->say(show::error(outcome.error()));
+    });
+    auto* latest = new QLabel(this);
+    latest->setObjectName(QStringLiteral("latestStart"));
+    grid.addWidget(latest, 2, 2, 1, 2);
+    const auto showLatest = [this, latest] {
+        const Schedule& schedule = m_document.schedule();
+        const Job& j = m_document.programme().job;
+        if (!schedule.ok()) return latest->setText(show::error(schedule.errors.front()));
+        if (!schedule.latestStart) return latest->clear();
+        const int late = dateOf(j.start) - dateOf(*schedule.latestStart);
+        QString text = tr("Latest start of the programme: %1").arg(show::weekdayDate(dateOf(*schedule.latestStart)));
+        if (late > 0) text += tr(", %1 before the start: too late by as much").arg(show::countOf(late, "day", "days"));
+        latest->setText(text);
+        latest->setStyleSheet(QStringLiteral("color: %1;").arg((late > 0 ? theme().criticalText : theme().muted).name()));
+    };
+    connect(&m_document, &Document::changed, latest, showLatest);
+    showLatest();
+    for (int column = 0; column < 4; ++column) grid.setColumnStretch(column, 1);
+}
+
+QWidget* ContractStage::buildSections() {
+    auto* part = new QWidget(this);
+    auto* layout = new QVBoxLayout(part);
+    layout->setContentsMargins(0, 0, 0, 0);
+    layout->setSpacing(6);
+    auto* head = new QHBoxLayout;
+    auto* title = new QLabel(tr("Sections"), part);
+    title->setFont(headingFont());
+    auto* add = new QPushButton(tr("Add a section"), part);
+    add->setObjectName(QStringLiteral("addSection"));
+    add->setProperty("quiet", true);
+    head->addWidget(title);
+    head->addStretch();
+    head->addWidget(add);
+    connect(add, &QPushButton::clicked, this, &ContractStage::addSection);
+    layout->addLayout(head);
+    auto* empty = new QLabel(tr("Each part of the works that has a completion date and damages of its own is a section. Add the first one."), part);
+    layout->addWidget(empty);
+    const auto refresh = [this, empty] { empty->setVisible(m_document.programme().sections.empty()); };
+    connect(&m_document, &Document::changed, empty, refresh);
+    refresh();
+    m_table->setObjectName(QStringLiteral("sectionTable"));
+    m_table->setAccessibleName(tr("Sections"));
+    m_table->setModel(m_model);
+    m_table->horizontalHeader()->setFixedHeight(28);
+    const int widths[] = {40, 140, 190, 92, 76, 50, 122, 76, 88, 92, 104};
+    for (int i = 0; i < m_model->columnCount(); ++i) m_table->setColumnWidth(i, widths[i]);
+    layout->addWidget(m_table, 1);
+    return part;
+}
+
+void ContractStage::addSection() {
+    const Outcome outcome = m_document.perform(tr("Section added"), [](Transaction& tx) -> Outcome {
+        const auto added = yarrin::addSection(tx);
+        return added.ok() ? done() : Outcome(added.errors());
+    });
+    if (!outcome.ok()) return m_notice->say(show::error(outcome.error()));
+    const QModelIndex cell = m_model->index(m_model->rowCount() - 1, m_model->columnOf(QStringLiteral("name")));
+    m_table->setFocus();
+    m_table->setCurrentIndex(cell);
+    m_table->edit(cell);
+}
+
+void ContractStage::deleteSection() {
+    const SectionId id = m_model->sectionAt(m_table->currentIndex().row());
+    const Section* section = m_document.programme().sections.row(id);
+    if (!section) return;
+    const QString name = show::text(section->name);
+    m_notice->ask(tr("Delete the section “%1” with its date, its damages and the days claimed on it?").arg(name), tr("Delete"), [this, id, name] {
+        const Outcome outcome = m_document.perform(tr("Section “%1” deleted").arg(name), [id](Transaction& tx) { return removeSection(tx, id); });
+        if (!outcome.ok()) m_notice->say(show::error(outcome.error()));
+    });
+}
+
+void ContractStage::focusMain() {
+    if (auto* first = findChild<QLineEdit*>(QStringLiteral("jobTitle"))) first->setFocus();
+}
+
+} // namespace yarrin

@@ -1,0 +1,332 @@
+// SPDX-FileCopyrightText: 2026 The Yarrin authors
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "app/programme/bar_chart_view.h"
+
+#include "app/base/format.h"
+#include "app/base/look.h"
+#include "app/table/activity_model.h"
+#include "chart/paint/bar_painter.h"
+#include "edit/activity_edits.h"
+#include "edit/link_edits.h"
+
+#include <QHelpEvent>
+#include <QMouseEvent>
+#include <QPainter>
+#include <QScrollBar>
+#include <QToolTip>
+
+#include <cmath>
+
+namespace yarrin {
+
+/// The time axis above the bars; wheel and drag on it are the chart's.
+class BarChartView::Axis : public QWidget {
+public:
+    explicit Axis(BarChartView* view) : QWidget(view), m_view(view) {
+        setObjectName(QStringLiteral("timeAxis"));
+        setAccessibleName(BarChartView::tr("Time axis"));
+    }
+
+protected:
+    void paintEvent(QPaintEvent*) override { m_view->paintAxisOn(*this); }
+
+private:
+    BarChartView* m_view;
+};
+
+BarChartView::BarChartView(Document& document, ViewState& state, ActivityModel& rows, QWidget* parent)
+    : QAbstractScrollArea(parent), m_document(document), m_state(state), m_rows(rows), m_axis(new Axis(this)) {
+    setObjectName(QStringLiteral("barChart"));
+    setAccessibleName(tr("Bar chart"));
+    setFrameShape(QFrame::NoFrame);
+    setViewportMargins(0, axisHeight, 0, 0);
+    setHorizontalScrollBarPolicy(Qt::ScrollBarAlwaysOn);
+    setVerticalScrollBarPolicy(Qt::ScrollBarAlwaysOn);
+    viewport()->setMouseTracking(true);
+    setFocusPolicy(Qt::StrongFocus);
+    connect(&m_document, &Document::changed, this, [this] {
+        updateScrollBars();
+        invalidate();
+    });
+    connect(&m_rows, &ActivityModel::rowsRebuilt, this, [this] {
+        updateScrollBars();
+        invalidate();
+    });
+    connect(&m_state, &ViewState::selectionChanged, this, &BarChartView::invalidate);
+    connect(&m_state, &ViewState::timeChanged, this, [this] {
+        updateScrollBars();
+        invalidate();
+    });
+    connect(horizontalScrollBar(), &QScrollBar::valueChanged, this, &BarChartView::takeHorizontal);
+    connect(verticalScrollBar(), &QScrollBar::valueChanged, this, &BarChartView::invalidate);
+}
+
+std::pair<Instant, Instant> BarChartView::extent() const {
+    Instant first = m_document.programme().job.start;
+    Instant last = m_document.schedule().programmeFinish.value_or(first + 90 * minutesPerDay);
+    for (const ActivityFigures& figures : m_document.schedule().activities) first = std::min(first, figures.earlyStart);
+    for (const Section& section : m_document.programme().sections)
+        last = std::max(last, startOf(section.completion + section.grantedDays));
+    return {first, last};
+}
+
+void BarChartView::fit() {
+    const auto [first, last] = extent();
+    const double days = std::max(5.0, static_cast<double>(last - first) / static_cast<double>(minutesPerDay));
+    const double width = std::max(100, viewport()->width());
+    const double ppd = std::clamp(width / (days * 1.06 + 6), leastPixelsPerDay, mostPixelsPerDay);
+    m_state.setTime(first - static_cast<Minutes>((days * 0.02 + 2) * static_cast<double>(minutesPerDay)), ppd);
+}
+
+void BarChartView::setShowsLinks(bool shown) {
+    m_links = shown;
+    invalidate();
+}
+
+BarRequest BarChartView::request() const {
+    const double rowHeight = BarMetrics{}.rowHeight;
+    const int top = verticalScrollBar()->value();
+    const auto first = static_cast<std::size_t>(std::max(0.0, std::floor(top / rowHeight)));
+    const auto count = static_cast<std::size_t>(std::ceil(viewport()->height() / rowHeight) + 1);
+    BarRequest request{m_document.programme(), m_document.schedule(), m_rows.rows(), first,
+                       std::min(m_rows.rows().size(), first + count),
+                       TimeScale{m_state.left(), m_state.pixelsPerDay()}, double(viewport()->width()), {}, m_state.current(), m_links};
+    return request;
+}
+
+const BarLayout& BarChartView::layout() const {
+    if (!m_layout) m_layout = layoutBars(request());
+    return *m_layout;
+}
+
+void BarChartView::invalidate() {
+    m_layout.reset();
+    viewport()->update();
+    m_axis->update();
+}
+
+void BarChartView::updateScrollBars() {
+    if (m_settingBars) return;
+    m_settingBars = true;
+    const int height = static_cast<int>(m_rows.rows().size()) * int(BarMetrics{}.rowHeight);
+    verticalScrollBar()->setRange(0, std::max(0, height - viewport()->height()));
+    verticalScrollBar()->setPageStep(viewport()->height());
+    verticalScrollBar()->setSingleStep(int(BarMetrics{}.rowHeight));
+    // The bar counts pixels from half a screen before the first date to as much after the last one.
+    const auto [first, last] = extent();
+    const TimeScale scale{first, m_state.pixelsPerDay()};
+    const double margin = viewport()->width() * 0.5;
+    const double end = scale.x(last) + margin - viewport()->width();
+    const double here = scale.x(m_state.left());
+    const double most = 1e9;
+    horizontalScrollBar()->setRange(int(std::clamp(std::min(-margin, here), -most, most)), int(std::clamp(std::max(end, here), -most, most)));
+    horizontalScrollBar()->setPageStep(viewport()->width());
+    horizontalScrollBar()->setSingleStep(std::max(8, int(m_state.pixelsPerDay() * 7)));
+    horizontalScrollBar()->setValue(int(std::clamp(here, -most, most)));
+    m_settingBars = false;
+}
+
+void BarChartView::takeHorizontal(int value) {
+    if (m_settingBars) return;
+    m_settingBars = true;
+    m_state.setTime(TimeScale{extent().first, m_state.pixelsPerDay()}.at(value), m_state.pixelsPerDay());
+    m_settingBars = false;
+    invalidate();
+}
+
+QPoint BarChartView::onViewport(ChartPoint at) const {
+    return QPoint(int(std::lround(at.x)), int(std::lround(at.y)) - verticalScrollBar()->value());
+}
+
+ChartPoint BarChartView::chartPoint(const QPoint& at) const { return {double(at.x()), double(at.y() + verticalScrollBar()->value())}; }
+
+void BarChartView::resizeEvent(QResizeEvent*) {
+    m_axis->setGeometry(0, 0, viewport()->width(), axisHeight);
+    updateScrollBars();
+    invalidate();
+}
+
+void BarChartView::paintEvent(QPaintEvent*) {
+    QPainter painter(viewport());
+    const int top = verticalScrollBar()->value();
+    painter.translate(0, -top);
+    BarInk ink{theme(), QRectF(0, top, viewport()->width(), viewport()->height()), {}, {}, {}, m_selectedLink};
+    ink.isSelected = [this](ActivityId id) { return m_state.isSelected(id); };
+    ink.hammockText = [this](ActivityId id) {
+        const Activity* hammock = m_document.programme().activities.row(id);
+        return hammock && hammock->costPerWeek ? tr("%1 a week").arg(show::money(*hammock->costPerWeek, m_document.programme().job.currency)) : QString();
+    };
+    const AxisLayout axis = axisFor(request().scale, viewport()->width(), dateOf(m_document.programme().job.start));
+    paintBars(painter, layout(), m_rows.rows(), axis, ink);
+    paintPreview(painter);
+    if (m_rows.rows().empty()) {
+        painter.resetTransform();
+        painter.setPen(theme().muted);
+        painter.drawText(viewport()->rect(), Qt::AlignCenter, tr("Bars appear here as soon as there is an activity."));
+    }
+}
+
+void BarChartView::paintPreview(QPainter& painter) const {
+    if (!m_tool.active()) return;
+    painter.setPen(QPen(theme().accent, 1.8));
+    if (m_tool.drawsLink()) {
+        painter.drawLine(QPointF(m_tool.from().x, m_tool.from().y), QPointF(m_tool.to().x, m_tool.to().y));
+        painter.setBrush(theme().accent);
+        painter.drawEllipse(QPointF(m_tool.from().x, m_tool.from().y), 3, 3);
+    }
+    for (const BarShape& bar : layout().bars) {
+        painter.setBrush(Qt::NoBrush);
+        const double shift = m_tool.drawsLink() ? 0 : m_tool.to().x - m_tool.from().x;
+        const bool moved = !m_tool.drawsLink() && bar.activity == m_tool.hit().activity;
+        const bool aimed = m_tool.drawsLink() && bar.activity == m_tool.target().activity;
+        if (moved || aimed)
+            painter.drawRoundedRect(QRectF(bar.x0 - 3 + shift, bar.y - 3, bar.x1 - bar.x0 + 6, bar.height + 6), 3, 3);
+    }
+}
+
+void BarChartView::paintAxisOn(QWidget& widget) const {
+    QPainter painter(&widget);
+    AxisInk ink{theme(), double(widget.width()), {}, {}, {}};
+    const Programme& programme = m_document.programme();
+    ink.ratePerDay = [&](const Fraction& rate) { return show::money(rate, programme.job.currency) + tr("/d"); };
+    ink.pennant = [&](SectionId id) { return show::text(programme.sections.row(id)->key); };
+    if (programme.job.dataDate) ink.dataDate = show::shortDate(dateOf(*programme.job.dataDate));
+    paintAxis(painter, axisFor(request().scale, widget.width(), dateOf(programme.job.start)), layout(), ink);
+}
+
+void BarChartView::mousePressEvent(QMouseEvent* event) {
+    if (event->button() != Qt::LeftButton) return;
+    const ChartPoint at = chartPoint(event->pos());
+    m_tool.press(layout(), at);
+    const BarHit hit = hitTest(layout(), at);
+    m_selectedLink = hit.link;
+    if (hit.activity) {
+        m_state.select(hit.activity);
+    } else if (!hit.link) {
+        const int row = int(at.y / BarMetrics{}.rowHeight);
+        if (const ActivityId id = m_rows.activityAt(row)) m_state.select(id);
+    } else {
+        const Link& link = *m_document.programme().links.row(hit.link);
+        emit message(tr("Link selected: %1 waits for %2. Delete takes it away.")
+                         .arg(show::text(m_document.programme().activities.row(link.to)->key), show::text(linkPhrase(m_document.programme(), link))));
+    }
+    // Selecting laid the chart out anew; the press belongs to the new one.
+    m_tool.press(layout(), at);
+    viewport()->update();
+}
+
+void BarChartView::mouseMoveEvent(QMouseEvent* event) {
+    const ChartPoint at = chartPoint(event->pos());
+    if (event->buttons() & Qt::LeftButton) {
+        m_tool.move(layout(), at);
+        if (m_tool.active()) viewport()->update();
+        return;
+    }
+    const BarHit hit = hitTest(layout(), at);
+    const bool end = hit.part == BarHit::Part::start || hit.part == BarHit::Part::finish;
+    viewport()->setCursor(end ? Qt::CrossCursor : (hit.part == BarHit::Part::body || hit.link ? Qt::PointingHandCursor : Qt::ArrowCursor));
+}
+
+void BarChartView::mouseReleaseEvent(QMouseEvent* event) {
+    if (event->button() != Qt::LeftButton) return;
+    finish(m_tool.release(layout(), chartPoint(event->pos())));
+    viewport()->update();
+}
+
+void BarChartView::mouseDoubleClickEvent(QMouseEvent*) { m_tool.cancel(); }
+
+void BarChartView::finish(const BarGesture& gesture) {
+    const Programme& programme = m_document.programme();
+    const auto keyOf = [&](ActivityId id) { return show::text(programme.activities.row(id)->key); };
+    Outcome outcome = done();
+    if (gesture.kind == BarGesture::Kind::link) {
+        outcome = m_document.perform(tr("Link from %1 to %2").arg(keyOf(gesture.link.from), keyOf(gesture.link.to)), [&](Transaction& tx) -> Outcome {
+            const auto added = addLink(tx, gesture.link);
+            return added.ok() ? done() : Outcome(added.errors());
+        });
+    } else if (gesture.kind == BarGesture::Kind::move) {
+        const std::size_t index = programme.activities.indexOf(gesture.activity);
+        if (programme.activities[index].kind == ActivityKind::hammock) return;
+        const Instant start = m_document.schedule().activities[index].earlyStart;
+        const auto days = static_cast<int>(std::lround(gesture.movedBy / m_state.pixelsPerDay()));
+        if (days == 0) return;
+        const Date date = dateOf(start) + days;
+        outcome = m_document.perform(tr("%1 held: start not before %2").arg(keyOf(gesture.activity), show::date(date)), [&](Transaction& tx) {
+            return setConstraint(tx, gesture.activity, Constraint{ConstraintType::startNotBefore, {startOf(date), true}});
+        });
+    }
+    if (!outcome.ok()) emit refused(show::error(outcome.error()));
+}
+
+void BarChartView::deleteSelectedLink() {
+    const Link* link = m_document.programme().links.row(m_selectedLink);
+    if (!link) return;
+    const QString text = tr("Link from %1 to %2 taken away")
+                             .arg(show::text(m_document.programme().activities.row(link->from)->key), show::text(m_document.programme().activities.row(link->to)->key));
+    const LinkId id = std::exchange(m_selectedLink, {});
+    const Outcome outcome = m_document.perform(text, [id](Transaction& tx) { return removeLink(tx, id); });
+    if (!outcome.ok()) emit refused(show::error(outcome.error()));
+}
+
+void BarChartView::wheelEvent(QWheelEvent* event) {
+    if (event->modifiers() & Qt::ControlModifier) {
+        m_state.zoomAt(event->position().x(), std::pow(1.0015, event->angleDelta().y()));
+        event->accept();
+    } else if (event->modifiers() & Qt::ShiftModifier) {
+        horizontalScrollBar()->setValue(horizontalScrollBar()->value() - event->angleDelta().y());
+        event->accept();
+    } else {
+        QAbstractScrollArea::wheelEvent(event);
+    }
+}
+
+void BarChartView::keyPressEvent(QKeyEvent* event) {
+    const int row = m_rows.rowOf(m_state.current());
+    const auto go = [&](int step) {
+        for (int next = row + step; next >= 0 && next < m_rows.rowCount(); next += step)
+            if (const ActivityId id = m_rows.activityAt(next)) return m_state.select(id);
+    };
+    switch (event->key()) {
+    case Qt::Key_Escape:
+        m_tool.cancel();
+        m_selectedLink = {};
+        viewport()->update();
+        return;
+    case Qt::Key_Delete: return deleteSelectedLink();
+    case Qt::Key_Up: return go(-1);
+    case Qt::Key_Down: return go(1);
+    case Qt::Key_Left: return horizontalScrollBar()->triggerAction(QAbstractSlider::SliderSingleStepSub);
+    case Qt::Key_Right: return horizontalScrollBar()->triggerAction(QAbstractSlider::SliderSingleStepAdd);
+    default: QAbstractScrollArea::keyPressEvent(event);
+    }
+}
+
+QString BarChartView::tip(const BarHit& hit) const {
+    const Programme& programme = m_document.programme();
+    if (hit.link) {
+        const Link& link = *programme.links.row(hit.link);
+        return tr("%1 waits for %2").arg(show::text(programme.activities.row(link.to)->key), show::text(linkPhrase(programme, link)));
+    }
+    const std::size_t index = programme.activities.indexOf(hit.activity);
+    if (!hit.activity || index >= m_document.schedule().activities.size()) return {};
+    const Activity& activity = programme.activities[index];
+    const ActivityFigures& figures = m_document.schedule().activities[index];
+    QString text = tr("%1  %2\n%3 – %4").arg(show::text(activity.key), show::text(activity.name), show::startDate(figures.earlyStart), show::finishDate(figures.earlyFinish));
+    const Minutes day = m_document.schedule().calendarOf(figures).dayMinutes();
+    if (figures.totalFloat) text += tr("\nfloat %1").arg(show::daysWithUnit(*figures.totalFloat, day));
+    if (activity.constraint) text += QLatin1Char('\n') + constraintText(*activity.constraint);
+    return text;
+}
+
+bool BarChartView::viewportEvent(QEvent* event) {
+    if (event->type() == QEvent::ToolTip) {
+        auto* help = static_cast<QHelpEvent*>(event);
+        const QString text = tip(hitTest(layout(), chartPoint(help->pos())));
+        if (text.isEmpty()) QToolTip::hideText();
+        else QToolTip::showText(help->globalPos(), text, viewport());
+        return true;
+    }
+    return QAbstractScrollArea::viewportEvent(event);
+}
+
+} // namespace yarrin

@@ -1,0 +1,73 @@
+// SPDX-FileCopyrightText: 2026 The Yarrin authors
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+#include "app/base/document.h"
+#include "app/base/view_state.h"
+#include "app/programme/bar_tool.h"
+
+#include <QAbstractScrollArea>
+
+namespace yarrin {
+
+class ActivityModel;
+
+/// The bar chart: scrolls, keeps the layout of what is in sight, and forwards the pointer to its tool. Its rows are
+/// those of the table beside it.
+class BarChartView : public QAbstractScrollArea {
+    Q_OBJECT
+public:
+    BarChartView(Document& document, ViewState& state, ActivityModel& rows, QWidget* parent = nullptr);
+
+    /// The layout of what is in sight, in the chart's pixels: x from the left edge, y from the first row.
+    [[nodiscard]] const BarLayout& layout() const;
+    /// Where a point of the chart lies on the viewport.
+    [[nodiscard]] QPoint onViewport(ChartPoint at) const;
+    [[nodiscard]] BarRequest request() const;
+    /// Shows the whole programme.
+    void fit();
+    void setShowsLinks(bool shown);
+    [[nodiscard]] bool showsLinks() const { return m_links; }
+    [[nodiscard]] LinkId selectedLink() const { return m_selectedLink; }
+    void deleteSelectedLink();
+
+signals:
+    void refused(const QString& reason);
+    void message(const QString& text);
+
+protected:
+    void paintEvent(QPaintEvent* event) override;
+    void resizeEvent(QResizeEvent* event) override;
+    void mousePressEvent(QMouseEvent* event) override;
+    void mouseMoveEvent(QMouseEvent* event) override;
+    void mouseReleaseEvent(QMouseEvent* event) override;
+    void mouseDoubleClickEvent(QMouseEvent* event) override;
+    void wheelEvent(QWheelEvent* event) override;
+    void keyPressEvent(QKeyEvent* event) override;
+    bool viewportEvent(QEvent* event) override;
+
+private:
+    class Axis;
+    friend class Axis;
+    void invalidate();
+    void updateScrollBars();
+    void takeHorizontal(int value);
+    void finish(const BarGesture& gesture);
+    void paintPreview(QPainter& painter) const;
+    [[nodiscard]] ChartPoint chartPoint(const QPoint& at) const;
+    [[nodiscard]] QString tip(const BarHit& hit) const;
+    void paintAxisOn(QWidget& widget) const;
+    [[nodiscard]] std::pair<Instant, Instant> extent() const;
+
+    Document& m_document;
+    ViewState& m_state;
+    ActivityModel& m_rows;
+    Axis* m_axis;
+    BarTool m_tool;
+    LinkId m_selectedLink;
+    bool m_links = true;
+    bool m_settingBars = false;
+    mutable std::optional<BarLayout> m_layout;
+};
+
+} // namespace yarrin

@@ -1,0 +1,78 @@
+// SPDX-FileCopyrightText: 2026 The Yarrin authors
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "app/programme/programme_stage.h"
+
+#include "app/base/look.h"
+#include "app/programme/bar_chart_view.h"
+#include "app/table/activity_table.h"
+#include "app/table/inline_message.h"
+#include "chart/paint/bar_painter.h"
+
+#include <QHeaderView>
+#include <QLabel>
+#include <QPushButton>
+#include <QScrollBar>
+#include <QSplitter>
+#include <QVBoxLayout>
+
+namespace yarrin {
+
+ProgrammeStage::ProgrammeStage(Document& document, ViewState& state, QWidget* parent)
+    : Stage(parent), m_document(document), m_notice(new NoticeBar(this)),
+      m_table(new ActivityTable(document, state, programmeColumns(), false, this)),
+      m_chart(new BarChartView(document, state, m_table->activities(), this)), m_empty(new QWidget(this)) {
+    setObjectName(QStringLiteral("programmeStage"));
+    m_table->setObjectName(QStringLiteral("programmeTable"));
+    m_table->setAccessibleName(tr("Activities"));
+    m_table->horizontalHeader()->setFixedHeight(axisHeight);
+    m_table->setHorizontalScrollBarPolicy(Qt::ScrollBarAlwaysOn);
+    m_table->setVerticalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
+
+    auto* splitter = new QSplitter(Qt::Horizontal, this);
+    splitter->setObjectName(QStringLiteral("programmeSplitter"));
+    splitter->addWidget(m_table);
+    splitter->addWidget(m_chart);
+    splitter->setChildrenCollapsible(false);
+    splitter->setHandleWidth(1);
+    splitter->setSizes({528, 700});
+    splitter->setStretchFactor(0, 0);
+    splitter->setStretchFactor(1, 1);
+
+    auto* emptyLayout = new QVBoxLayout(m_empty);
+    auto* words = new QLabel(tr("Activities, links and hammocks go here; dates come out."), m_empty);
+    words->setAlignment(Qt::AlignCenter);
+    auto* first = new QPushButton(tr("Add the first activity"), m_empty);
+    first->setObjectName(QStringLiteral("addFirstActivity"));
+    emptyLayout->addStretch();
+    emptyLayout->addWidget(words);
+    emptyLayout->addWidget(first, 0, Qt::AlignCenter);
+    emptyLayout->addStretch();
+    connect(first, &QPushButton::clicked, this, [this] { m_table->addActivity(ActivityKind::task); });
+
+    auto* layout = new QVBoxLayout(this);
+    layout->setContentsMargins(0, 0, 0, 0);
+    layout->setSpacing(0);
+    layout->addWidget(m_notice);
+    layout->addWidget(m_empty, 1);
+    layout->addWidget(splitter, 1);
+
+    const auto showEmpty = [this, splitter] {
+        const bool empty = m_document.programme().activities.empty() && m_document.programme().breakdown.empty();
+        m_empty->setVisible(empty);
+        splitter->setVisible(!empty);
+    };
+    connect(&document, &Document::changed, this, showEmpty);
+    showEmpty();
+    connect(&document, &Document::changed, m_notice, &NoticeBar::dismiss);
+    // Table and chart scroll as one.
+    connect(m_table->verticalScrollBar(), &QScrollBar::valueChanged, m_chart->verticalScrollBar(), &QScrollBar::setValue);
+    connect(m_chart->verticalScrollBar(), &QScrollBar::valueChanged, m_table->verticalScrollBar(), &QScrollBar::setValue);
+    connect(m_table, &GridView::refused, m_notice, &NoticeBar::say);
+    connect(m_table, &ActivityTable::question, m_notice, &NoticeBar::ask);
+    connect(m_chart, &BarChartView::refused, m_notice, &NoticeBar::say);
+    connect(m_chart, &BarChartView::message, m_notice, &NoticeBar::say);
+}
+
+void ProgrammeStage::focusMain() { m_table->setFocus(); }
+
+} // namespace yarrin

@@ -1,0 +1,35 @@
+// SPDX-FileCopyrightText: 2026 The Yarrin authors
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+#include "app/base/document.h"
+#include "app/base/view_state.h"
+#include "app/window/stage.h"
+
+class QStackedLayout;
+
+namespace yarrin {
+
+class ActivityTable;
+class BarChartView;
+
+/// The stage Programme: the table of activities and the bar chart side by side.
+class ProgrammeStage : public Stage {
+    Q_OBJECT
+public:
+    ProgrammeStage(Document& document, ViewState& state, QWidget* parent = nullptr);
+
+    [[nodiscard]] ActivityTable& table() const { return *m_table; }
+    [[nodiscard]] BarChartView& chart() const { return *m_chart; }
+    NoticeBar& notice() override { return *m_notice; }
+    void focusMain() override;
+
+private:
+    Document& m_document;
+    NoticeBar* m_notice;
+    ActivityTable* m_table;
+    BarChartView* m_chart;
+    QWidget* m_empty;
+};
+
+} // namespace yarrin

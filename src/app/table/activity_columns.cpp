@@ -1,0 +1,256 @@
+// SPDX-FileCopyrightText: 2026 The Yarrin authors
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "app/table/activity_columns.h"
+
+#include "app/base/format.h"
+#include "core/quantity/units.h"
+#include "edit/activity_edits.h"
+#include "edit/contract_edits.h"
+#include "edit/link_edits.h"
+
+#include <array>
+
+namespace yarrin {
+
+namespace {
+
+using Cell = const ActivityCell&;
+using show::text;
+
+constexpr std::array<std::pair<const char*, RoundTo>, 4> roundings{
+    {{"whole days", RoundTo::day}, {"half days", RoundTo::halfDay}, {"hours", RoundTo::hour}, {"not rounded", RoundTo::none}}};
+
+constexpr std::array<std::pair<const char*, ConstraintType>, 6> constraintWords{{{"start not before", ConstraintType::startNotBefore},
+                                                                                 {"start not after", ConstraintType::startNotAfter},
+                                                                                 {"start on", ConstraintType::startOn},
+                                                                                 {"finish not before", ConstraintType::finishNotBefore},
+                                                                                 {"finish not after", ConstraintType::finishNotAfter},
+                                                                                 {"finish on", ConstraintType::finishOn}}};
+
+bool isTask(Cell c) { return c.activity.kind == ActivityKind::task; }
+
+DayUnit unitOf(Cell c) { return dayUnitOf(c.programme, calendarOf(c.programme, c.activity)); }
+
+QString decimalText(const std::optional<Decimal>& value) { return value ? show::number(*value) : QString(); }
+
+ActivityColumn column(const char* name, const char* title, int width, const char* verb) {
+    ActivityColumn made;
+    made.name = QLatin1String(name);
+    made.title = QString::fromUtf8(title);
+    made.width = width;
+    made.verb = QLatin1String(verb);
+    return made;
+}
+
+ActivityColumn idColumn() {
+    ActivityColumn c = column("id", "ID", 56, "id");
+    c.quiet = true;
+    c.text = [](Cell x) { return text(x.activity.key); };
+    c.commit = [](Transaction& tx, ActivityId id, const std::string& typed) { return setKey(tx, id, typed); };
+    return c;
+}
+
+ActivityColumn nameColumn(int width) {
+    ActivityColumn c = column("name", "Activity", width, "name");
+    c.text = [](Cell x) { return text(x.activity.name); };
+    c.commit = [](Transaction& tx, ActivityId id, const std::string& typed) { return setName(tx, id, typed); };
+    return c;
+}
+
+ActivityColumn daysColumn() {
+    ActivityColumn c = column("days", "Days", 58, "duration");
+    c.right = true;
+    c.emphatic = true;
+    c.text = [](Cell x) {
+        if (isMilestone(x.activity.kind) || !x.figures) return QString();
+        return show::days(x.figures->duration, x.dayMinutes());
+    };
+    c.editText = [](Cell x) { return x.figures ? text(spanText(x.figures->duration, unitOf(x))) : QString(); };
+    c.commit = [](Transaction& tx, ActivityId id, const std::string& typed) { return setDuration(tx, id, typed); };
+    c.editable = isTask;
+    return c;
+}
+
+ActivityColumn calendarColumn() {
+    ActivityColumn c = column("calendar", "Calendar", 112, "calendar");
+    c.quiet = true;
+    c.text = [](Cell x) { return calendarName(x.programme, calendarOf(x.programme, x.activity)); };
+    c.commit = [](Transaction& tx, ActivityId id, const std::string& typed) -> Outcome {
+        const auto calendar = calendarNamed(tx.programme(), typed);
+        if (!calendar.ok()) return calendar.errors();
+        return setCalendar(tx, id, *calendar);
+    };
+    c.completion = GridModel::Completion::choice;
+    c.choices = calendarChoices;
+    return c;
+}
+
+ActivityColumn figureColumn(const char* name, const char* title, int width, const char* verb, MeasureField field,
+                            std::function<QString(const Measure&)> shown) {
+    ActivityColumn c = column(name, title, width, verb);
+    c.right = true;
+    c.text = [shown](Cell x) { return x.activity.measure ? shown(*x.activity.measure) : QString(); };
+    c.commit = [field](Transaction& tx, ActivityId id, const std::string& typed) { return setMeasureField(tx, id, field, typed); };
+    c.editable = isTask;
+    return c;
+}
+
+} // namespace
+
+Minutes ActivityCell::dayMinutes() const {
+    return figures && schedule.ok() ? schedule.calendarOf(*figures).dayMinutes()
+                                    : dayUnitOf(programme, calendarOf(programme, activity)).dayMinutes;
+}
+
+QString calendarName(const Programme& programme, CalendarId id) {
+    if (id == continuousCalendar) return QStringLiteral("Continuous");
+    const Calendar* calendar = programme.calendars.row(id);
+    return calendar ? text(calendar->name.empty() ? calendar->key : calendar->name) : QString();
+}
+
+QStringList calendarChoices(const Programme& programme) {
+    QStringList names;
+    for (const Calendar& calendar : programme.calendars) names << calendarName(programme, calendar.id);
+    return names << calendarName(programme, continuousCalendar);
+}
+
+Result<CalendarId> calendarNamed(const Programme& programme, const std::string& name) {
+    const QString wanted = text(name).trimmed();
+    if (wanted.isEmpty()) return CalendarId{};
+    for (const Calendar& calendar : programme.calendars)
+        if (calendarName(programme, calendar.id).compare(wanted, Qt::CaseInsensitive) == 0 || text(calendar.key) == wanted)
+            return calendar.id;
+    if (wanted.compare(QLatin1String("continuous"), Qt::CaseInsensitive) == 0) return continuousCalendar;
+    return inputError("there is no calendar \"" + name + "\"",
+                      "choose " + calendarChoices(programme).join(QStringLiteral(", ")).toStdString());
+}
+
+QString constraintText(const Constraint& constraint) {
+    return QLatin1String(constraintWords[static_cast<std::size_t>(constraint.type)].first) + QLatin1Char(' ') +
+           show::date(dateOf(constraint.date.at));
+}
+
+Result<std::optional<Constraint>> parseConstraint(const std::string& typed) {
+    const QString wanted = text(typed).trimmed().toLower();
+    if (wanted.isEmpty()) return std::optional<Constraint>{};
+    for (const auto& [words, type] : constraintWords)
+        if (wanted.startsWith(QLatin1String(words))) {
+            const auto date = parseTypedDate(wanted.mid(qsizetype(qstrlen(words))).toStdString());
+            if (!date.ok()) return date.errors();
+            return std::optional(Constraint{type, {startOf(*date), true}});
+        }
+    return inputError("\"" + typed + "\" is not a constraint", "write it as start not before 5 Apr 2027, or finish on …");
+}
+
+std::vector<ActivityColumn> programmeColumns() {
+    std::vector<ActivityColumn> columns{idColumn(), nameColumn(176), daysColumn()};
+    columns.back().emphatic = false;
+    ActivityColumn start = column("start", "Start", 84, "start");
+    start.text = [](Cell x) { return x.figures ? show::startDate(x.figures->earlyStart) : QString(); };
+    ActivityColumn finish = column("finish", "Finish", 84, "finish");
+    finish.text = [](Cell x) { return x.figures ? show::finishDate(x.figures->earlyFinish) : QString(); };
+    ActivityColumn slack = column("float", "Float", 66, "float");
+    slack.right = true;
+    slack.text = [](Cell x) {
+        if (!x.figures) return QString();
+        if (x.figures->state == NodeState::complete) return QStringLiteral("done");
+        if (x.activity.kind == ActivityKind::hammock || !x.figures->totalFloat) return QString();
+        // Hours tell nothing beside weeks of float: they are shown where less than five days are left.
+        const Minutes minutes = *x.figures->totalFloat;
+        const Minutes day = x.dayMinutes();
+        return show::daysWithUnit(minutes >= 5 * day ? minutes / day * day : minutes, day);
+    };
+    ActivityColumn waits = column("waits", "Waits for", 170, "waits for");
+    waits.quiet = true;
+    waits.text = [](Cell x) {
+        if (x.activity.kind == ActivityKind::hammock)
+            return QStringLiteral("from %1 to %2").arg(text(anchorsText(x.programme, x.activity, End::start)), text(anchorsText(x.programme, x.activity, End::finish)));
+        return text(waitsForText(x.programme, x.activity.id));
+    };
+    waits.commit = [](Transaction& tx, ActivityId id, const std::string& typed) -> Outcome {
+        const Activity* activity = tx.programme().activities.row(id);
+        if (!activity || activity->kind != ActivityKind::hammock) return setWaitsFor(tx, id, typed);
+        const auto to = typed.find(" to ");
+        if (!typed.starts_with("from ") || to == std::string::npos)
+            return inputError("\"" + typed + "\" does not say what the hammock spans", "write it as from A010 to A090");
+        Outcome outcome = setAnchors(tx, id, End::start, std::string_view(typed).substr(5, to - 5));
+        return outcome.ok() ? setAnchors(tx, id, End::finish, std::string_view(typed).substr(to + 4)) : outcome;
+    };
+    waits.completion = GridModel::Completion::phrases;
+    waits.choices = [](const Programme& programme) {
+        QStringList keys;
+        for (const Activity& activity : programme.activities)
+            if (activity.kind != ActivityKind::hammock) keys << text(quotedKey(activity.key)) + QStringLiteral("   ") + text(activity.name);
+        return keys;
+    };
+    ActivityColumn held = column("constraint", "Held by", 170, "constraint");
+    held.quiet = true;
+    held.text = [](Cell x) { return x.activity.constraint ? constraintText(*x.activity.constraint) : QString(); };
+    held.commit = [](Transaction& tx, ActivityId id, const std::string& typed) -> Outcome {
+        const auto constraint = parseConstraint(typed);
+        if (!constraint.ok()) return constraint.errors();
+        return setConstraint(tx, id, *constraint);
+    };
+    held.editable = [](Cell x) { return x.activity.kind != ActivityKind::hammock; };
+    for (ActivityColumn* c : {&start, &finish, &slack, &waits}) columns.push_back(std::move(*c));
+    columns.push_back(calendarColumn());
+    columns.push_back(std::move(held));
+    return columns;
+}
+
+std::vector<ActivityColumn> buildUpColumns() {
+    std::vector<ActivityColumn> columns{idColumn(), nameColumn(236)};
+    columns.push_back(figureColumn("quantity", "Quantity", 78, "quantity", MeasureField::quantity,
+                                   [](const Measure& m) { return show::number(m.quantity); }));
+    ActivityColumn unit = column("unit", "Unit", 46, "unit");
+    unit.quiet = true;
+    unit.text = [](Cell x) { return x.activity.measure ? text(unitSymbol(x.activity.measure->unit)) : QString(); };
+    unit.commit = [](Transaction& tx, ActivityId id, const std::string& typed) { return setUnit(tx, id, typed); };
+    unit.editable = isTask;
+    unit.completion = GridModel::Completion::choice;
+    unit.choices = [](const Programme&) {
+        QStringList units;
+        for (const std::string& known : knownUnits()) units << text(unitSymbol(known));
+        return units;
+    };
+    columns.push_back(std::move(unit));
+    columns.push_back(figureColumn("output", "Output/day", 80, "output", MeasureField::output,
+                                   [](const Measure& m) { return decimalText(m.outputPerCrewDay); }));
+    columns.push_back(figureColumn("hours", "Hours/unit", 76, "hours a unit", MeasureField::hours,
+                                   [](const Measure& m) { return decimalText(m.hoursPerUnit); }));
+    columns.push_back(figureColumn("crews", "Crews", 54, "crews", MeasureField::crews,
+                                   [](const Measure& m) { return decimalText(m.crews); }));
+    columns.push_back(figureColumn("factor", "Factor", 54, "factor", MeasureField::factor,
+                                   [](const Measure& m) { return show::number(m.factor); }));
+    ActivityColumn rounding = column("rounding", "Rounded to", 92, "rounding");
+    rounding.quiet = true;
+    rounding.text = [](Cell x) {
+        return x.activity.measure ? QLatin1String(roundings[static_cast<std::size_t>(x.activity.measure->roundTo)].first) : QString();
+    };
+    rounding.commit = [](Transaction& tx, ActivityId id, const std::string& typed) -> Outcome {
+        for (const auto& [word, value] : roundings)
+            if (text(typed).trimmed() == QLatin1String(word)) return setRounding(tx, id, value);
+        return inputError("\"" + typed + "\" is not a rounding", "choose whole days, half days, hours or not rounded");
+    };
+    rounding.editable = [](Cell x) { return x.activity.measure.has_value(); };
+    rounding.completion = GridModel::Completion::choice;
+    rounding.choices = [](const Programme&) {
+        QStringList words;
+        for (const auto& [word, value] : roundings) words << QLatin1String(word);
+        return words;
+    };
+    columns.push_back(std::move(rounding));
+    columns.push_back(daysColumn());
+    ActivityColumn driven = column("driven", "Comes from", 88, "");
+    driven.quiet = true;
+    driven.text = [](Cell x) {
+        const auto& m = x.activity.measure;
+        if (m && m->crews && (m->outputPerCrewDay || m->hoursPerUnit)) return QStringLiteral("quantity");
+        return m ? QStringLiteral("typed, unsolved") : QStringLiteral("typed");
+    };
+    columns.push_back(std::move(driven));
+    columns.push_back(calendarColumn());
+    return columns;
+}
+
+} // namespace yarrin

@@ -1,0 +1,54 @@
+// SPDX-FileCopyrightText: 2026 The Yarrin authors
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+#include "app/base/document.h"
+#include "app/table/grid_model.h"
+
+#include <QString>
+
+#include <functional>
+#include <span>
+#include <vector>
+
+namespace yarrin {
+
+/// One activity as a column sees it.
+struct ActivityCell {
+    const Programme& programme;
+    const Schedule& schedule;
+    const Activity& activity;
+    const ActivityFigures* figures; ///< none where nothing could be calculated
+    [[nodiscard]] Minutes dayMinutes() const;
+};
+
+/// What a column shows of an activity and how a typed text changes it; shared by all tables of activities.
+struct ActivityColumn {
+    QString name;  ///< stable
+    QString title;
+    int width = 80;
+    bool right = false; ///< a figure
+    QString verb;  ///< for the text of a change: "crews", "duration"
+    std::function<QString(const ActivityCell&)> text;
+    std::function<QString(const ActivityCell&)> editText; ///< none: as shown
+    std::function<Outcome(Transaction&, ActivityId, const std::string&)> commit; ///< none: cannot be edited
+    std::function<bool(const ActivityCell&)> editable;                           ///< none: always, where commit is
+    GridModel::Completion completion = GridModel::Completion::none;
+    std::function<QStringList(const Programme&)> choices;
+    std::function<bool(const ActivityCell&)> marked;
+    bool quiet = false;    ///< secondary: in the muted ink
+    bool emphatic = false; ///< set bold
+};
+
+[[nodiscard]] std::vector<ActivityColumn> programmeColumns();
+[[nodiscard]] std::vector<ActivityColumn> buildUpColumns();
+
+/// The name of a calendar as people choose it.
+[[nodiscard]] QString calendarName(const Programme& programme, CalendarId id);
+[[nodiscard]] QStringList calendarChoices(const Programme& programme);
+[[nodiscard]] Result<CalendarId> calendarNamed(const Programme& programme, const std::string& name);
+/// "not before 5 Apr 2027 (start)" as shown, and what it is read from: "start not before 5 Apr 2027".
+[[nodiscard]] QString constraintText(const Constraint& constraint);
+[[nodiscard]] Result<std::optional<Constraint>> parseConstraint(const std::string& text);
+
+} // namespace yarrin

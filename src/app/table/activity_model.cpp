@@ -1,0 +1,209 @@
+// SPDX-FileCopyrightText: 2026 The Yarrin authors
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "app/table/activity_model.h"
+
+#include "app/base/format.h"
+#include "app/base/look.h"
+#include "edit/breakdown_edits.h"
+
+namespace yarrin {
+
+ActivityModel::ActivityModel(Document& document, ViewState& state, std::vector<ActivityColumn> columns, bool tasksOnly,
+                             QObject* parent)
+    : GridModel(parent), m_document(document), m_state(state), m_columns(std::move(columns)), m_tasksOnly(tasksOnly) {
+    connect(&m_document, &Document::changed, this, &ActivityModel::refresh);
+    connect(&m_state, &ViewState::rowsChanged, this, &ActivityModel::refresh);
+    refresh();
+}
+
+void ActivityModel::refresh() {
+    Lens lens = m_state.lens();
+    lens.tasksOnly = m_tasksOnly;
+    std::vector<ChartRow> rows = rowsFor(m_document.programme(), m_document.schedule(), lens, m_state.folded());
+    const bool same = rows.size() == m_rows.size() &&
+                      std::equal(rows.begin(), rows.end(), m_rows.begin(), [](const ChartRow& a, const ChartRow& b) {
+                          return a.isGroup == b.isGroup && a.activity == b.activity && a.group == b.group;
+                      });
+    if (same) {
+        m_rows = std::move(rows);
+        if (!m_rows.empty()) emit dataChanged(index(0, 0), index(rowCount() - 1, columnCount() - 1));
+        return;
+    }
+    beginResetModel();
+    m_rows = std::move(rows);
+    m_places.clear();
+    for (std::size_t i = 0; i < m_rows.size(); ++i)
+        if (!m_rows[i].isGroup) m_places.emplace(m_rows[i].activity, static_cast<int>(i));
+    endResetModel();
+    emit rowsRebuilt();
+}
+
+int ActivityModel::rowOf(ActivityId id) const {
+    const auto found = m_places.find(id);
+    return found == m_places.end() ? -1 : found->second;
+}
+
+ActivityId ActivityModel::activityAt(int row) const {
+    return row >= 0 && row < rowCount() ? m_rows[static_cast<std::size_t>(row)].activity : ActivityId{};
+}
+
+BreakdownId ActivityModel::groupAt(int row) const {
+    if (row < 0 || row >= rowCount() || m_state.lens().grouping != Grouping::breakdown) return {};
+    const ChartRow& at = m_rows[static_cast<std::size_t>(row)];
+    return at.isGroup ? BreakdownId{at.group} : BreakdownId{};
+}
+
+int ActivityModel::rowCount(const QModelIndex& parent) const { return parent.isValid() ? 0 : static_cast<int>(m_rows.size()); }
+int ActivityModel::columnCount(const QModelIndex& parent) const { return parent.isValid() ? 0 : static_cast<int>(m_columns.size()); }
+
+ActivityCell ActivityModel::cell(const ChartRow& row) const {
+    const Schedule& schedule = m_document.schedule();
+    return {m_document.programme(), schedule, m_document.programme().activities[row.index],
+            row.index < schedule.activities.size() ? &schedule.activities[row.index] : nullptr};
+}
+
+QString ActivityModel::groupTitle(const ChartRow& row) const {
+    const bool byPlace = m_state.lens().grouping == Grouping::location;
+    if (row.group == 0) return byPlace ? tr("No location") : tr("Not in the breakdown");
+    if (byPlace) {
+        const Location* location = m_document.programme().locations.row(LocationId{row.group});
+        return location ? show::text(location->name) : QString();
+    }
+    const BreakdownNode* node = m_document.programme().breakdown.row(BreakdownId{row.group});
+    return node ? show::text(node->name) : QString();
+}
+
+QVariant ActivityModel::headingData(const QModelIndex& index, int role) const {
+    const ChartRow& row = m_rows[static_cast<std::size_t>(index.row())];
+    switch (role) {
+    case Qt::DisplayRole:
+    case Qt::EditRole:
+    case Qt::AccessibleTextRole: return index.column() == 0 ? QVariant(groupTitle(row)) : QVariant();
+    case Qt::StatusTipRole:
+        if (!row.start) return tr("empty");
+        return tr("%1 · %2 – %3").arg(show::countOf(qint64(row.count), "activity", "activities"), show::startDate(*row.start), show::finishDate(*row.finish));
+    default: return {};
+    }
+}
+
+QVariant ActivityModel::data(const QModelIndex& index, int role) const {
+    if (!index.isValid() || index.row() >= rowCount()) return {};
+    const ChartRow& row = m_rows[static_cast<std::size_t>(index.row())];
+    if (row.isGroup) return headingData(index, role);
+    const ActivityColumn& column = m_columns[static_cast<std::size_t>(index.column())];
+    const ActivityCell at = cell(row);
+    switch (role) {
+    case Qt::DisplayRole:
+    case Qt::AccessibleTextRole: return column.text(at);
+    case Qt::ToolTipRole: return column.text(at);
+    case Qt::EditRole: return column.editText ? column.editText(at) : column.text(at);
+    case Qt::TextAlignmentRole: return int(column.right ? Qt::AlignRight : Qt::AlignLeft);
+    case Qt::UserRole: return m_state.isSelected(row.activity);
+    case Qt::ForegroundRole:
+        if (column.name == QLatin1String("float") && at.figures) {
+            if (at.figures->critical) return theme().criticalText;
+            if (at.figures->nearCritical) return theme().nearText;
+            if (at.figures->state == NodeState::complete) return theme().muted;
+        }
+        return column.quiet ? theme().muted : theme().ink;
+    case Qt::FontRole:
+        if (column.emphatic || (column.name == QLatin1String("float") && at.figures && at.figures->critical)) return boldened(bodyFont());
+        return bodyFont();
+    default: return {};
+    }
+}
+
+QVariant ActivityModel::headerData(int section, Qt::Orientation orientation, int role) const {
+    if (orientation != Qt::Horizontal || section < 0 || section >= columnCount()) return {};
+    const ActivityColumn& column = m_columns[static_cast<std::size_t>(section)];
+    if (role == Qt::DisplayRole) return column.title;
+    if (role == Qt::TextAlignmentRole) return int((column.right ? Qt::AlignRight : Qt::AlignLeft) | Qt::AlignBottom);
+    return {};
+}
+
+Qt::ItemFlags ActivityModel::flags(const QModelIndex& index) const {
+    Qt::ItemFlags flags = Qt::ItemIsEnabled | Qt::ItemIsSelectable;
+    if (!index.isValid()) return flags;
+    const ChartRow& row = m_rows[static_cast<std::size_t>(index.row())];
+    if (row.isGroup) return groupAt(index.row()) && index.column() == 0 ? flags | Qt::ItemIsEditable : flags;
+    const ActivityColumn& column = m_columns[static_cast<std::size_t>(index.column())];
+    if (column.commit && (!column.editable || column.editable(cell(row)))) flags |= Qt::ItemIsEditable;
+    return flags;
+}
+
+bool ActivityModel::setData(const QModelIndex& index, const QVariant& value, int role) {
+    return role == Qt::EditRole && index.isValid() && commit({{index.row(), index.column(), value.toString()}}, {}).ok();
+}
+
+QString ActivityModel::stepText(const Entry& entry) const {
+    const ChartRow& row = m_rows[static_cast<std::size_t>(entry.row)];
+    if (row.isGroup) return tr("Group renamed “%1”").arg(entry.text);
+    const ActivityColumn& column = m_columns[static_cast<std::size_t>(entry.column)];
+    const ActivityCell at = cell(row);
+    const QString key = show::text(at.activity.key);
+    const QString before = column.text(at);
+    if (column.name == QLatin1String("name")) return tr("%1 renamed “%2”").arg(key, entry.text);
+    if (entry.text.trimmed().isEmpty()) return tr("%1 %2 %3 taken away").arg(key, column.verb, before);
+    if (before.isEmpty()) return tr("%1 %2 %3").arg(key, column.verb, entry.text);
+    return tr("%1 %2 %3 → %4").arg(key, column.verb, before, entry.text);
+}
+
+Outcome ActivityModel::commit(const std::vector<Entry>& entries, const QString& text) {
+    if (entries.empty()) return done();
+    // Rows may be rebuilt by what an entry does, so they are looked up before.
+    struct Target {
+        const Entry& entry;
+        ChartRow row;
+    };
+    std::vector<Target> targets;
+    for (const Entry& entry : entries) targets.push_back({entry, m_rows[static_cast<std::size_t>(entry.row)]});
+    return m_document.perform(text.isEmpty() ? stepText(entries.front()) : text, [&](Transaction& tx) -> Outcome {
+        for (const auto& [entry, row] : targets) {
+            if (row.isGroup) {
+                Outcome renamed = renameGroup(tx, BreakdownId{row.group}, entry.text.toStdString());
+                if (!renamed.ok()) return renamed;
+                continue;
+            }
+            const ActivityColumn& column = m_columns[static_cast<std::size_t>(entry.column)];
+            const Activity& activity = *tx.programme().activities.row(row.activity);
+            const ActivityCell at{tx.programme(), m_document.schedule(), activity,
+                                  row.index < m_document.schedule().activities.size() ? &m_document.schedule().activities[row.index] : nullptr};
+            const QString place = targets.size() > 1 ? show::text(activity.key) + QStringLiteral(", ") + column.title : QString();
+            const bool same = (column.editText ? column.editText(at) : column.text(at)) == entry.text;
+            if (same) continue;
+            if (!column.commit || (column.editable && !column.editable(at)))
+                return Error{ErrorCode::input, place.toStdString(), "\"" + column.title.toStdString() + "\" cannot be typed here", "it follows from other figures"};
+            Outcome outcome = column.commit(tx, row.activity, entry.text.toStdString());
+            if (!outcome.ok()) {
+                Error error = outcome.error();
+                error.place = place.toStdString();
+                return error;
+            }
+        }
+        return done();
+    });
+}
+
+bool ActivityModel::isHeading(int row) const { return row >= 0 && row < rowCount() && m_rows[static_cast<std::size_t>(row)].isGroup; }
+bool ActivityModel::isFolded(int row) const { return isHeading(row) && m_rows[static_cast<std::size_t>(row)].folded; }
+int ActivityModel::depth(int row) const { return m_rows[static_cast<std::size_t>(row)].depth; }
+
+void ActivityModel::toggleFold(int row) {
+    if (isHeading(row)) m_state.setFolded(m_rows[static_cast<std::size_t>(row)].group, !isFolded(row));
+}
+
+GridModel::Completion ActivityModel::completion(int column) const { return m_columns[static_cast<std::size_t>(column)].completion; }
+
+QStringList ActivityModel::choices(const QModelIndex& index) const {
+    const ActivityColumn& column = m_columns[static_cast<std::size_t>(index.column())];
+    return column.choices && !isHeading(index.row()) ? column.choices(m_document.programme()) : QStringList();
+}
+
+bool ActivityModel::isMarked(const QModelIndex& index) const {
+    const ActivityColumn& column = m_columns[static_cast<std::size_t>(index.column())];
+    return column.marked && column.marked(cell(m_rows[static_cast<std::size_t>(index.row())]));
+}
+
+QString ActivityModel::columnName(int column) const { return m_columns[static_cast<std::size_t>(column)].name; }
+
+} // namespace yarrin

@@ -1,0 +1,60 @@
+// SPDX-FileCopyrightText: 2026 The Yarrin authors
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+#include "app/base/document.h"
+#include "app/base/view_state.h"
+#include "app/table/activity_columns.h"
+
+namespace yarrin {
+
+/// The rows that the lens shows, with a set of columns: the model of every table of activities. Follows the document
+/// and the shared state; holds no figures of its own.
+class ActivityModel : public GridModel {
+    Q_OBJECT
+public:
+    ActivityModel(Document& document, ViewState& state, std::vector<ActivityColumn> columns, bool tasksOnly, QObject* parent);
+
+    [[nodiscard]] const std::vector<ChartRow>& rows() const { return m_rows; }
+    [[nodiscard]] const std::vector<ActivityColumn>& columns() const { return m_columns; }
+    [[nodiscard]] int rowOf(ActivityId id) const;
+    [[nodiscard]] ActivityId activityAt(int row) const;
+    [[nodiscard]] BreakdownId groupAt(int row) const;
+
+    int rowCount(const QModelIndex& parent = {}) const override;
+    int columnCount(const QModelIndex& parent = {}) const override;
+    QVariant data(const QModelIndex& index, int role) const override;
+    QVariant headerData(int section, Qt::Orientation orientation, int role) const override;
+    Qt::ItemFlags flags(const QModelIndex& index) const override;
+    bool setData(const QModelIndex& index, const QVariant& value, int role) override;
+
+    Outcome commit(const std::vector<Entry>& entries, const QString& text) override;
+    bool isHeading(int row) const override;
+    bool isFolded(int row) const override;
+    int depth(int row) const override;
+    void toggleFold(int row) override;
+    Completion completion(int column) const override;
+    QStringList choices(const QModelIndex& index) const override;
+    bool isMarked(const QModelIndex& index) const override;
+    QString columnName(int column) const override;
+
+signals:
+    /// The rows are other ones; views restore their selection.
+    void rowsRebuilt();
+
+private:
+    void refresh();
+    [[nodiscard]] ActivityCell cell(const ChartRow& row) const;
+    [[nodiscard]] QString groupTitle(const ChartRow& row) const;
+    [[nodiscard]] QVariant headingData(const QModelIndex& index, int role) const;
+    [[nodiscard]] QString stepText(const Entry& entry) const;
+
+    Document& m_document;
+    ViewState& m_state;
+    std::vector<ActivityColumn> m_columns;
+    bool m_tasksOnly;
+    std::vector<ChartRow> m_rows;
+    std::unordered_map<ActivityId, int> m_places;
+};
+
+} // namespace yarrin

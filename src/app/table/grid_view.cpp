@@ -1,0 +1,178 @@
+// SPDX-FileCopyrightText: 2026 The Yarrin authors
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "app/table/grid_view.h"
+
+#include "app/base/format.h"
+#include "app/table/grid_delegate.h"
+
+#include <QApplication>
+#include <QClipboard>
+#include <QHeaderView>
+#include <QKeyEvent>
+#include <QScrollBar>
+
+namespace yarrin {
+
+GridView::GridView(QWidget* parent) : QTableView(parent) {
+    auto* delegate = new GridDelegate(this);
+    setItemDelegate(delegate);
+    connect(delegate, &GridDelegate::refused, this, &GridView::refused);
+    verticalHeader()->hide();
+    verticalHeader()->setSectionResizeMode(QHeaderView::Fixed);
+    verticalHeader()->setDefaultSectionSize(rowHeight);
+    horizontalHeader()->setHighlightSections(false);
+    horizontalHeader()->setDefaultAlignment(Qt::AlignLeft | Qt::AlignBottom);
+    setShowGrid(false);
+    setWordWrap(false);
+    setVerticalScrollMode(ScrollPerPixel);
+    setHorizontalScrollMode(ScrollPerPixel);
+    setSelectionMode(ExtendedSelection);
+    setEditTriggers(DoubleClicked | EditKeyPressed | AnyKeyPressed);
+    setCornerButtonEnabled(false);
+    setTabKeyNavigation(true);
+    setFrameShape(QFrame::NoFrame);
+}
+
+void GridView::setModel(QAbstractItemModel* model) { QTableView::setModel(model); }
+
+GridModel* GridView::grid() const { return static_cast<GridModel*>(model()); }
+
+void GridView::report(const Outcome& outcome) {
+    if (!outcome.ok()) emit refused(show::error(outcome.error()));
+}
+
+void GridView::copy() {
+    if (!selectionModel() || selectionModel()->selectedIndexes().isEmpty()) return;
+    int top = INT_MAX, bottom = -1, left = INT_MAX, right = -1;
+    for (const QModelIndex& index : selectionModel()->selectedIndexes()) {
+        top = std::min(top, index.row());
+        bottom = std::max(bottom, index.row());
+        left = std::min(left, index.column());
+        right = std::max(right, index.column());
+    }
+    QStringList lines;
+    for (int row = top; row <= bottom; ++row) {
+        if (grid()->isHeading(row)) continue;
+        QStringList cells;
+        for (int column = left; column <= right; ++column) {
+            if (isColumnHidden(column)) continue;
+            QString cell = grid()->index(row, column).data(Qt::EditRole).toString();
+            cell.replace(QLatin1Char('\t'), QLatin1Char(' ')).replace(QLatin1Char('\n'), QLatin1Char(' '));
+            cells << cell;
+        }
+        lines << cells.join(QLatin1Char('\t'));
+    }
+    QApplication::clipboard()->setText(lines.join(QLatin1Char('\n')) + QLatin1Char('\n'));
+}
+
+void GridView::paste() {
+    QString text = QApplication::clipboard()->text();
+    text.remove(QLatin1Char('\r'));
+    while (text.endsWith(QLatin1Char('\n'))) text.chop(1);
+    const QModelIndex start = currentIndex();
+    if (text.isEmpty() || !start.isValid()) return;
+    std::vector<GridModel::Entry> entries;
+    std::vector<int> columns;
+    for (int column = start.column(); column < grid()->columnCount(); ++column)
+        if (!isColumnHidden(column)) columns.push_back(column);
+    const QStringList lines = text.split(QLatin1Char('\n'));
+    int row = start.row();
+    for (const QString& line : lines) {
+        while (row < grid()->rowCount() && grid()->isHeading(row)) ++row;
+        if (row >= grid()->rowCount()) {
+            emit refused(tr("The pasted block has %1 rows, more than there are from here down. Nothing was pasted; add rows first.").arg(lines.size()));
+            return;
+        }
+        const QStringList cells = line.split(QLatin1Char('\t'));
+        if (cells.size() > qsizetype(columns.size())) {
+            emit refused(tr("The pasted block has %1 columns, but only %2 are left from here to the right. Nothing was pasted.")
+                             .arg(cells.size()).arg(columns.size()));
+            return;
+        }
+        for (qsizetype i = 0; i < cells.size(); ++i) entries.push_back({row, columns[std::size_t(i)], cells[i].trimmed()});
+        ++row;
+    }
+    report(grid()->commit(entries, tr("%1 pasted").arg(show::countOf(lines.size(), "row", "rows"))));
+}
+
+void GridView::fillDown() {
+    QModelIndexList cells = selectionModel()->selectedIndexes();
+    std::sort(cells.begin(), cells.end(), [](const QModelIndex& a, const QModelIndex& b) {
+        return std::pair(a.column(), a.row()) < std::pair(b.column(), b.row());
+    });
+    std::vector<GridModel::Entry> entries;
+    int column = -1;
+    QString text;
+    for (const QModelIndex& cell : cells) {
+        if (grid()->isHeading(cell.row())) continue;
+        if (cell.column() != column) {
+            column = cell.column();
+            text = cell.data(Qt::EditRole).toString();
+            continue;
+        }
+        if (cell.flags() & Qt::ItemIsEditable) entries.push_back({cell.row(), column, text});
+    }
+    if (entries.empty()) {
+        emit refused(tr("Select the cell to copy and the cells below it first."));
+        return;
+    }
+    report(grid()->commit(entries, tr("Filled down over %1").arg(show::countOf(qint64(entries.size()), "cell", "cells"))));
+}
+
+void GridView::clearCells() {
+    std::vector<GridModel::Entry> entries;
+    for (const QModelIndex& cell : selectionModel()->selectedIndexes())
+        if (!grid()->isHeading(cell.row()) && cell.flags() & Qt::ItemIsEditable) entries.push_back({cell.row(), cell.column(), {}});
+    if (!entries.empty()) report(grid()->commit(entries, tr("%1 cleared").arg(show::countOf(qint64(entries.size()), "cell", "cells"))));
+}
+
+void GridView::keyPressEvent(QKeyEvent* event) {
+    if (event->matches(QKeySequence::Copy)) return copy();
+    if (event->matches(QKeySequence::Paste)) return paste();
+    const QModelIndex at = currentIndex();
+    const bool heading = at.isValid() && grid()->isHeading(at.row());
+    switch (event->key()) {
+    case Qt::Key_D:
+        if (event->modifiers() == Qt::ControlModifier) return fillDown();
+        break;
+    case Qt::Key_Insert: emit addRequested(); return;
+    case Qt::Key_Delete: emit deleteRequested(); return;
+    case Qt::Key_Backspace: return clearCells();
+    case Qt::Key_Return:
+    case Qt::Key_Enter:
+        if (heading) grid()->toggleFold(at.row());
+        else if (at.isValid() && event->modifiers() == Qt::NoModifier) {
+            QModelIndex below = at.sibling(at.row() + 1, at.column());
+            if (below.isValid()) setCurrentIndex(below);
+        }
+        return;
+    case Qt::Key_Right:
+    case Qt::Key_Left:
+        if (event->modifiers() == Qt::AltModifier) {
+            emit moveDepthRequested(event->key() == Qt::Key_Right);
+            return;
+        }
+        if (heading && grid()->isFolded(at.row()) == (event->key() == Qt::Key_Right)) {
+            grid()->toggleFold(at.row());
+            return;
+        }
+        break;
+    default: break;
+    }
+    QTableView::keyPressEvent(event);
+}
+
+void GridView::mousePressEvent(QMouseEvent* event) {
+    const QModelIndex at = indexAt(event->pos());
+    if (at.isValid() && grid()->isHeading(at.row())) {
+        const int arrow = columnViewportPosition(0) + 6 + 14 * grid()->depth(at.row());
+        if (event->pos().x() >= arrow - 6 && event->pos().x() <= arrow + 14) {
+            setCurrentIndex(at);
+            grid()->toggleFold(at.row());
+            return;
+        }
+    }
+    QTableView::mousePressEvent(event);
+}
+
+} // namespace yarrin

@@ -1,0 +1,46 @@
+// SPDX-FileCopyrightText: 2026 The Yarrin authors
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+#include "app/table/grid_model.h"
+
+#include <QTableView>
+
+namespace yarrin {
+
+class GridDelegate;
+
+/// A table that behaves as a spreadsheet does: blocks are selected, copied, pasted, filled down and typed over; headings
+/// fold. Rows have one height, so that a chart beside it lines up.
+class GridView : public QTableView {
+    Q_OBJECT
+public:
+    explicit GridView(QWidget* parent = nullptr);
+
+    void setModel(QAbstractItemModel* model) override;
+    [[nodiscard]] GridModel* grid() const;
+    static constexpr int rowHeight = 26;
+
+    /// The selected cells as tab-separated text, to the clipboard.
+    void copy();
+    /// Pastes tab-separated text from the clipboard over cells, from the current one on.
+    void paste();
+    /// Gives the cells below in the selection what its first row holds.
+    void fillDown();
+    void clearCells();
+
+signals:
+    void refused(const QString& reason);
+    void deleteRequested();
+    void addRequested();
+    void moveDepthRequested(bool deeper);
+
+protected:
+    void keyPressEvent(QKeyEvent* event) override;
+    void mousePressEvent(QMouseEvent* event) override;
+
+private:
+    void report(const Outcome& outcome);
+};
+
+} // namespace yarrin

@@ -1,0 +1,32 @@
+// SPDX-FileCopyrightText: 2026 The Yarrin authors
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+#include <QString>
+
+class QWidget;
+
+namespace yarrin {
+
+/// The questions that only a box of its own can ask; tests answer them from a script.
+class Dialogs {
+public:
+    virtual ~Dialogs() = default;
+    /// A file to open, empty where none was chosen.
+    [[nodiscard]] virtual QString fileToOpen(QWidget* parent, const QString& folder) = 0;
+    [[nodiscard]] virtual QString fileToSave(QWidget* parent, const QString& title, const QString& suggestion, const QString& filter) = 0;
+    enum class Unsaved { save, discard, cancel };
+    [[nodiscard]] virtual Unsaved unsavedChanges(QWidget* parent, const QString& name) = 0;
+    virtual void about(QWidget* parent) = 0;
+};
+
+/// The ones that a person sees.
+class SystemDialogs : public Dialogs {
+public:
+    QString fileToOpen(QWidget* parent, const QString& folder) override;
+    QString fileToSave(QWidget* parent, const QString& title, const QString& suggestion, const QString& filter) override;
+    Unsaved unsavedChanges(QWidget* parent, const QString& name) override;
+    void about(QWidget* parent) override;
+};
+
+} // namespace yarrin

@@ -1,0 +1,306 @@
+// SPDX-FileCopyrightText: 2026 The Yarrin authors
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "app/window/main_window.h"
+
+#include "app/base/format.h"
+#include "app/base/look.h"
+#include "app/buildup/build_up_stage.h"
+#include "app/card/card.h"
+#include "app/contract/contract_stage.h"
+#include "app/programme/bar_chart_view.h"
+#include "app/programme/programme_stage.h"
+#include "app/table/activity_table.h"
+#include "app/table/inline_message.h"
+#include "app/window/find_field.h"
+#include "app/window/rail.h"
+#include "app/window/ripple_panel.h"
+#include "app/window/standing.h"
+#include "store/json.h"
+
+#include <QApplication>
+#include <QCloseEvent>
+#include <QFile>
+#include <QFileInfo>
+#include <QLabel>
+#include <QMenuBar>
+#include <QSettings>
+#include <QStackedWidget>
+#include <QTimer>
+#include <QToolButton>
+#include <QVBoxLayout>
+
+namespace yarrin {
+
+namespace {
+
+struct NamedLens {
+    const char* name;
+    Lens lens;
+};
+const std::vector<NamedLens>& lenses() {
+    static const std::vector<NamedLens> list{{QT_TRANSLATE_NOOP("yarrin::MainWindow", "By breakdown"), {Grouping::breakdown, RowFilter::all, false}},
+                                             {QT_TRANSLATE_NOOP("yarrin::MainWindow", "By location"), {Grouping::location, RowFilter::all, false}},
+                                             {QT_TRANSLATE_NOOP("yarrin::MainWindow", "One list"), {Grouping::none, RowFilter::all, false}},
+                                             {QT_TRANSLATE_NOOP("yarrin::MainWindow", "Critical and near"), {Grouping::breakdown, RowFilter::criticalAndNear, false}},
+                                             {QT_TRANSLATE_NOOP("yarrin::MainWindow", "Critical only"), {Grouping::breakdown, RowFilter::critical, false}}};
+    return list;
+}
+
+} // namespace
+
+MainWindow::MainWindow(QSettings& settings, Dialogs& dialogs, Date today)
+    : m_settings(settings), m_dialogs(dialogs), m_today(today),
+      m_rail(new Rail({{QStringLiteral("contract"), tr("Contract")}, {QStringLiteral("buildup"), tr("Build-up")}, {QStringLiteral("programme"), tr("Programme")}})),
+      m_stack(new QStackedWidget), m_contract(new ContractStage(m_document)), m_buildUp(new BuildUpStage(m_document, m_state)),
+      m_programme(new ProgrammeStage(m_document, m_state)), m_card(new Card(m_document, m_state)), m_standing(new Standing(m_document)),
+      m_ripple(nullptr), m_find(new FindField(m_document)), m_jobTitle(new QLabel), m_jobState(new QLabel), m_lens(new QToolButton) {
+    setObjectName(QStringLiteral("mainWindow"));
+    setMinimumSize(900, 560);
+    resize(1280, 800);
+    for (Stage* one : std::initializer_list<Stage*>{m_contract, m_buildUp, m_programme}) m_stack->addWidget(one);
+    buildActions();
+
+    auto* centre = new QWidget(this);
+    auto* columns = new QHBoxLayout;
+    columns->setContentsMargins(0, 0, 0, 0);
+    columns->setSpacing(0);
+    auto* right = new QVBoxLayout;
+    right->setContentsMargins(0, 0, 0, 0);
+    right->setSpacing(0);
+    right->addWidget(buildContext());
+    auto* middle = new QHBoxLayout;
+    middle->setSpacing(0);
+    middle->addWidget(m_stack, 1);
+    middle->addWidget(m_card);
+    right->addLayout(middle, 1);
+    columns->addWidget(m_rail);
+    columns->addLayout(right, 1);
+    auto* rows = new QVBoxLayout(centre);
+    rows->setContentsMargins(0, 0, 0, 0);
+    rows->setSpacing(0);
+    rows->addLayout(columns, 1);
+    rows->addWidget(m_standing);
+    setCentralWidget(centre);
+    m_ripple = new RipplePanel(m_document, centre);
+
+    connect(m_rail, &Rail::chosen, this, [this](int index) { go(Place(index)); });
+    connect(m_standing, &Standing::undoRequested, &m_document, &Document::undo);
+    connect(m_standing, &Standing::showRequested, m_ripple, &RipplePanel::open);
+    connect(m_ripple, &RipplePanel::reveal, this, &MainWindow::reveal);
+    connect(m_card, &Card::reveal, this, &MainWindow::reveal);
+    connect(m_card, &Card::refused, this, &MainWindow::say);
+    connect(m_find, &FindField::activityChosen, this, &MainWindow::reveal);
+    connect(m_find, &FindField::left, this, [this] { stage().focusMain(); });
+    connect(&m_document, &Document::changed, this, &MainWindow::refreshContext);
+    connect(&m_document, &Document::fileChanged, this, &MainWindow::refreshTitle);
+    connect(&m_document, &Document::replaced, this, [this] {
+        m_state.clearSelection();
+        m_state.foldAll({});
+        m_fitPending = true;
+        if (m_programme->isVisible()) QTimer::singleShot(0, this, [this] { go(Place::programme); });
+    });
+    m_document.replace(Document::blank(m_today), {});
+    const QByteArray geometry = m_settings.value(QStringLiteral("window/geometry")).toByteArray();
+    if (!geometry.isEmpty()) restoreGeometry(geometry);
+    go(Place::programme);
+}
+
+MainWindow::~MainWindow() = default;
+
+Stage& MainWindow::stage() { return *static_cast<Stage*>(m_stack->currentWidget()); }
+
+ActivityTable& MainWindow::table() {
+    if (m_stack->currentWidget() == m_buildUp) return m_buildUp->table();
+    if (m_stack->currentWidget() != m_programme) go(Place::programme);
+    return m_programme->table();
+}
+
+void MainWindow::go(Place place) {
+    m_rail->setCurrent(int(place));
+    m_stack->setCurrentIndex(int(place));
+    m_card->setVisible(m_cardWanted && place != Place::contract);
+    m_card->setBuildUp(place == Place::buildUp);
+    m_lens->setVisible(place != Place::contract);
+    if (place == Place::programme && std::exchange(m_fitPending, false)) {
+        // The chart has its size only after the layout ran.
+        centralWidget()->layout()->activate();
+        QTimer::singleShot(0, this, [this] { m_programme->chart().fit(); });
+    }
+    stage().focusMain();
+}
+
+QWidget* MainWindow::buildContext() {
+    auto* line = new QWidget(this);
+    line->setObjectName(QStringLiteral("contextLine"));
+    line->setFixedHeight(44);
+    line->setStyleSheet(QStringLiteral("#contextLine { border-bottom: 1px solid %1; }").arg(theme().rule.name()));
+    auto* layout = new QHBoxLayout(line);
+    layout->setContentsMargins(12, 0, 12, 0);
+    layout->setSpacing(10);
+    auto* names = new QVBoxLayout;
+    names->setSpacing(0);
+    m_jobTitle->setFont(headingFont());
+    m_jobTitle->setObjectName(QStringLiteral("contextTitle"));
+    m_jobState->setFont(secondaryFont());
+    m_jobState->setObjectName(QStringLiteral("contextState"));
+    names->addStretch();
+    names->addWidget(m_jobTitle);
+    names->addWidget(m_jobState);
+    names->addStretch();
+    layout->addLayout(names, 1);
+    m_find->setFixedWidth(300);
+    layout->addWidget(m_find);
+    layout->addStretch(1);
+    m_lens->setObjectName(QStringLiteral("lensButton"));
+    m_lens->setPopupMode(QToolButton::InstantPopup);
+    m_lens->setStyleSheet(QStringLiteral("QToolButton { background: %1; border: 1px solid %2; border-radius: 12px; padding: 4px 14px; } QToolButton::menu-indicator { image: none; }").arg(theme().field.name(), theme().rule.name()));
+    auto* menu = new QMenu(m_lens);
+    for (int i = 0; i < int(lenses().size()); ++i) menu->addAction(tr(lenses()[std::size_t(i)].name), this, [this, i] { setLens(i); });
+    m_lens->setMenu(menu);
+    layout->addWidget(m_lens);
+    for (QAction* step : {m_undo, m_redo}) {
+        auto* button = new QToolButton(line);
+        button->setDefaultAction(step);
+        button->setIconSize({20, 20});
+        button->setToolButtonStyle(Qt::ToolButtonIconOnly);
+        layout->addWidget(button);
+    }
+    setLens(0);
+    return line;
+}
+
+void MainWindow::setLens(int index) {
+    const NamedLens& chosen = lenses()[std::size_t(index)];
+    m_lens->setText(tr("Lens: %1 ▾").arg(tr(chosen.name)));
+    m_lens->setAccessibleName(m_lens->text());
+    m_state.setLens(chosen.lens);
+}
+
+void MainWindow::refreshContext() {
+    const Programme& programme = m_document.programme();
+    m_jobTitle->setText(show::text(programme.job.title));
+    QStringList parts{m_document.displayName(), programme.job.dataDate ? tr("data date %1").arg(show::weekdayDate(dateOf(*programme.job.dataDate)))
+                                                                       : tr("starts %1").arg(show::weekdayDate(dateOf(programme.job.start)))};
+    const auto& problems = m_document.schedule().problems;
+    if (!problems.empty()) parts << tr("%1 to look at").arg(show::countOf(qint64(problems.size()), "problem", "problems"));
+    m_jobState->setText(parts.join(QStringLiteral(" · ")));
+    m_jobState->setStyleSheet(QStringLiteral("color: %1;").arg(theme().muted.name()));
+    QStringList words;
+    for (const Problem& problem : problems)
+        if (words.size() < 12) words << show::text(problem.where + ": " + problem.what);
+    m_jobState->setToolTip(words.join(QLatin1Char('\n')));
+    m_undo->setEnabled(m_document.canUndo());
+    m_redo->setEnabled(m_document.canRedo());
+    m_undo->setToolTip(m_document.canUndo() ? tr("Undo: %1").arg(m_document.undoText()) : tr("Nothing to undo"));
+    m_redo->setToolTip(m_document.canRedo() ? tr("Redo: %1").arg(m_document.redoText()) : tr("Nothing to redo"));
+}
+
+void MainWindow::refreshTitle() {
+    setWindowTitle(QStringLiteral("%1[*] – Yarrin").arg(m_document.displayName()));
+    setWindowModified(m_document.isModified());
+    refreshContext();
+}
+
+void MainWindow::say(const QString& text) { stage().notice().say(text); }
+
+void MainWindow::reveal(ActivityId id) {
+    table().reveal(id);
+    table().setFocus();
+    const std::size_t index = m_document.programme().activities.indexOf(id);
+    if (m_stack->currentWidget() != m_programme || index >= m_document.schedule().activities.size()) return;
+    // A bar out of sight is brought to a quarter of the chart.
+    const TimeScale scale{m_state.left(), m_state.pixelsPerDay()};
+    const double x = scale.x(m_document.schedule().activities[index].earlyStart);
+    const double width = m_programme->chart().viewport()->width();
+    if (x < 0 || x > width - 20) m_state.setTime(scale.at(x - width / 4), m_state.pixelsPerDay());
+}
+
+void MainWindow::zoom(double factor) { m_state.zoomAt(m_programme->chart().viewport()->width() / 2.0, factor); }
+
+bool MainWindow::openFile(const QString& path) {
+    QApplication::setOverrideCursor(Qt::WaitCursor);
+    const Outcome outcome = m_document.open(path);
+    QApplication::restoreOverrideCursor();
+    if (!outcome.ok()) {
+        QString text = show::error(outcome.error());
+        if (outcome.errors().size() > 1) text += tr(" There are %1 more faults.").arg(outcome.errors().size() - 1);
+        say(text);
+        return false;
+    }
+    remember(path);
+    return true;
+}
+
+void MainWindow::openDemo() {
+    QFile file(QStringLiteral(":/demo/brannoch.yarrin.json"));
+    if (!file.open(QIODevice::ReadOnly)) return;
+    const QByteArray text = file.readAll();
+    auto programme = programmeFromJson(std::string_view(text.data(), std::size_t(text.size())));
+    if (programme.ok()) m_document.replace(std::move(programme).value(), {});
+    else say(show::error(programme.error()));
+}
+
+bool MainWindow::mayLeave() {
+    // What is still being typed somewhere counts as typed.
+    if (QWidget* focus = QApplication::focusWidget()) focus->clearFocus();
+    if (!m_document.isModified()) return true;
+    switch (m_dialogs.unsavedChanges(this, m_document.displayName())) {
+    case Dialogs::Unsaved::save: return save();
+    case Dialogs::Unsaved::discard: return true;
+    case Dialogs::Unsaved::cancel: return false;
+    }
+    return false;
+}
+
+bool MainWindow::save() {
+    if (m_document.path().isEmpty()) return saveAs();
+    const Outcome outcome = m_document.save(m_document.path());
+    if (!outcome.ok()) say(tr("Not saved. %1").arg(show::error(outcome.error())));
+    return outcome.ok();
+}
+
+bool MainWindow::saveAs() {
+    const QString title = show::text(m_document.programme().job.title);
+    const QString suggestion = m_document.path().isEmpty() ? (title.isEmpty() ? tr("Programme") : title) + QStringLiteral(".yarrin") : m_document.path();
+    QString path = m_dialogs.fileToSave(this, tr("Save the programme"), suggestion, tr("Yarrin programmes (*.yarrin);;Open text format (*.yarrin.json)"));
+    if (path.isEmpty()) return false;
+    if (QFileInfo(path).suffix().isEmpty()) path += QStringLiteral(".yarrin");
+    const Outcome outcome = m_document.save(path);
+    if (!outcome.ok()) say(tr("Not saved. %1").arg(show::error(outcome.error())));
+    else remember(path);
+    return outcome.ok();
+}
+
+void MainWindow::exportJson() {
+    const QString path = m_dialogs.fileToSave(this, tr("Export in the open text format"), show::text(m_document.programme().job.title) + QStringLiteral(".yarrin.json"), tr("Open text format (*.yarrin.json)"));
+    if (path.isEmpty()) return;
+    const Outcome outcome = m_document.exportJson(path);
+    say(outcome.ok() ? tr("Exported to %1.").arg(path) : tr("Not exported. %1").arg(show::error(outcome.error())));
+}
+
+void MainWindow::remember(const QString& path) {
+    QStringList recent = m_settings.value(QStringLiteral("recent")).toStringList();
+    const QString full = QFileInfo(path).absoluteFilePath();
+    recent.removeAll(full);
+    recent.prepend(full);
+    m_settings.setValue(QStringLiteral("recent"), recent.mid(0, 8));
+    refreshRecent();
+}
+
+void MainWindow::refreshRecent() {
+    m_recent->clear();
+    for (const QString& path : m_settings.value(QStringLiteral("recent")).toStringList())
+        m_recent->addAction(path, this, [this, path] {
+            if (mayLeave()) openFile(path);
+        });
+    m_recent->setEnabled(!m_recent->isEmpty());
+}
+
+void MainWindow::closeEvent(QCloseEvent* event) {
+    if (!mayLeave()) return event->ignore();
+    m_settings.setValue(QStringLiteral("window/geometry"), saveGeometry());
+    event->accept();
+}
+
+
+} // namespace yarrin

@@ -1,0 +1,79 @@
+// SPDX-FileCopyrightText: 2026 The Yarrin authors
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "app/window/rail.h"
+
+#include "app/base/look.h"
+
+#include <QKeyEvent>
+#include <QMouseEvent>
+#include <QPainter>
+#include <QPainterPath>
+
+namespace yarrin {
+
+Rail::Rail(std::vector<Entry> entries, QWidget* parent) : QWidget(parent), m_entries(std::move(entries)) {
+    setObjectName(QStringLiteral("rail"));
+    setAccessibleName(tr("Stages"));
+    setFixedWidth(76);
+    setMouseTracking(true);
+    setFocusPolicy(Qt::TabFocus);
+}
+
+void Rail::setCurrent(int index) {
+    m_current = index;
+    setAccessibleDescription(m_entries[std::size_t(index)].title);
+    update();
+}
+
+QRect Rail::entryRect(int index) const { return {6, 8 + index * 66, 70, 60}; }
+
+void Rail::paintEvent(QPaintEvent*) {
+    QPainter painter(this);
+    painter.setRenderHint(QPainter::Antialiasing);
+    const Theme& t = theme();
+    painter.fillRect(rect(), t.rail);
+    for (int i = 0; i < int(m_entries.size()); ++i) {
+        const QRect box = entryRect(i);
+        const bool current = i == m_current;
+        if (current) {
+            QPainterPath tab;
+            tab.addRoundedRect(QRectF(box).adjusted(0, 0, 8, 0), 6, 6);
+            painter.fillPath(tab, t.paper);
+        }
+        if (hasFocus() && current) {
+            painter.setPen(QPen(t.accent, 2));
+            painter.drawRoundedRect(QRectF(box).adjusted(2, 2, -4, -2), 5, 5);
+        }
+        QColor ink = current ? t.accent : (i == m_hover ? QColor(Qt::white) : t.railText);
+        const QPixmap icon = linePixmap(m_entries[std::size_t(i)].icon, ink, 26, devicePixelRatioF());
+        painter.drawPixmap(QPointF(box.center().x() - 14, box.top() + 8), icon);
+        painter.setPen(current ? t.ink : ink);
+        painter.setFont(current ? boldened(secondaryFont()) : secondaryFont());
+        painter.drawText(box.adjusted(0, 36, -3, 0), Qt::AlignHCenter | Qt::AlignTop, m_entries[std::size_t(i)].title);
+    }
+}
+
+void Rail::mousePressEvent(QMouseEvent* event) {
+    for (int i = 0; i < int(m_entries.size()); ++i)
+        if (entryRect(i).contains(event->pos())) emit chosen(i);
+}
+
+void Rail::mouseMoveEvent(QMouseEvent* event) {
+    m_hover = -1;
+    for (int i = 0; i < int(m_entries.size()); ++i)
+        if (entryRect(i).contains(event->pos())) m_hover = i;
+    update();
+}
+
+void Rail::leaveEvent(QEvent*) {
+    m_hover = -1;
+    update();
+}
+
+void Rail::keyPressEvent(QKeyEvent* event) {
+    if (event->key() == Qt::Key_Down && m_current + 1 < int(m_entries.size())) emit chosen(m_current + 1);
+    else if (event->key() == Qt::Key_Up && m_current > 0) emit chosen(m_current - 1);
+    else QWidget::keyPressEvent(event);
+}
+
+} // namespace yarrin

@@ -1,0 +1,143 @@
+// SPDX-FileCopyrightText: 2026 The Yarrin authors
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "app/window/standing.h"
+
+#include "app/base/format.h"
+#include "app/base/look.h"
+
+#include <QPainter>
+#include <QPushButton>
+
+namespace yarrin {
+
+Standing::Standing(Document& document, QWidget* parent)
+    : QWidget(parent), m_document(document), m_undo(new QPushButton(tr("Undo change"), this)), m_show(new QPushButton(tr("show ▸"), this)) {
+    setObjectName(QStringLiteral("standing"));
+    setAccessibleName(tr("Standing"));
+    setFixedHeight(58);
+    m_undo->setObjectName(QStringLiteral("standingUndo"));
+    m_show->setObjectName(QStringLiteral("standingShow"));
+    m_show->setAccessibleName(tr("Show what moved"));
+    m_show->setCursor(Qt::PointingHandCursor);
+    connect(m_undo, &QPushButton::clicked, this, &Standing::undoRequested);
+    connect(m_show, &QPushButton::clicked, this, &Standing::showRequested);
+    connect(&m_document, &Document::changed, this, &Standing::refresh);
+    refresh();
+}
+
+void Standing::tellSections() {
+    const Programme& programme = m_document.programme();
+    const Schedule& schedule = m_document.schedule();
+    m_blocks.clear();
+    if (!schedule.ok()) {
+        m_blocks.push_back({tr("No dates"), tr("This programme cannot be calculated"), show::error(schedule.errors.front()), true});
+        return;
+    }
+    // The latest sections first in line where there is room for three only.
+    for (const SectionFigures& figures : schedule.sections) {
+        if (m_blocks.size() == 3) break;
+        const Section& section = *programme.sections.row(figures.section);
+        Block block;
+        block.title = show::text(section.key + " · " + section.name);
+        block.value = figures.forecast ? show::date(*figures.forecast) : tr("no milestone");
+        if (figures.daysLate) {
+            block.warn = *figures.daysLate > 0;
+            block.detail = tr("%1, due %2").arg(show::lateness(*figures.daysLate), show::shortDate(figures.extended));
+        }
+        m_blocks.push_back(block);
+    }
+    Block whole{tr("Whole works"), tr("nothing yet"), {}, false};
+    if (schedule.programmeFinish) {
+        whole.value = show::finishDate(*schedule.programmeFinish);
+        const Minutes span = *schedule.programmeFinish - programme.job.start;
+        whole.detail = tr("%1 weeks from the start").arg((span + 7 * minutesPerDay - 1) / (7 * minutesPerDay));
+    }
+    m_blocks.push_back(whole);
+    if (schedule.sections.empty()) return;
+    Block damages{tr("Damages exposure"), show::moneyRange(schedule.damages, programme.job.currency), tr("nothing late"), false};
+    damages.warn = schedule.damages.unrelieved.sign() > 0;
+    if (damages.warn) damages.detail = schedule.damages.claimed == schedule.damages.unrelieved ? tr("on the time granted so far") : tr("all claims met … granted only");
+    m_blocks.push_back(damages);
+}
+
+void Standing::tellLastChange() {
+    m_last = {tr("Last change"), tr("None yet"), {}, false};
+    const auto& change = m_document.lastChange();
+    m_show->setVisible(change && !change->ripple.moved.empty());
+    if (!change) return;
+    const Ripple& ripple = change->ripple;
+    m_last.value = change->text;
+    QStringList moved;
+    for (const SectionMoved& section : ripple.sections) {
+        const Section* row = m_document.programme().sections.row(section.section);
+        if (row) moved << tr("%1 %2").arg(show::text(row->name), show::shiftOf(section.days));
+    }
+    m_last.value += QStringLiteral(": ");
+    if (!moved.isEmpty()) m_last.value += moved.join(QStringLiteral(", "));
+    else m_last.value += ripple.moved.empty() ? tr("nothing moved") : tr("no section moved");
+    QStringList details;
+    if (!ripple.moved.empty()) details << tr("%1 moved").arg(show::countOf(qint64(ripple.moved.size()), "activity", "activities"));
+    if (ripple.newlyCritical > 0) details << tr("%1 newly critical").arg(ripple.newlyCritical);
+    if (ripple.noLongerCritical > 0) details << tr("%1 no longer critical").arg(ripple.noLongerCritical);
+    const std::string& currency = m_document.programme().job.currency;
+    if (!(ripple.before == ripple.after))
+        details << tr("exposure %1 → %2").arg(show::money(ripple.before.unrelieved, currency), show::money(ripple.after.unrelieved, currency));
+    m_last.detail = details.isEmpty() ? tr("dates are as they were") : details.join(QStringLiteral(" · "));
+}
+
+void Standing::refresh() {
+    tellSections();
+    tellLastChange();
+    m_undo->setEnabled(m_document.canUndo());
+    const Theme& t = theme();
+    m_undo->setStyleSheet(QStringLiteral("QPushButton { background: transparent; color: %1; border: 1px solid %2; border-radius: 14px; padding: 5px 16px; font-weight: 600; } QPushButton:disabled { color: %3; border-color: %3; } QPushButton:hover, QPushButton:focus { background: %4; }")
+                              .arg(t.standingText.name(), t.accent.name(), t.muted.name(), t.activityDone.name()));
+    m_show->setStyleSheet(QStringLiteral("QPushButton { background: transparent; border: none; color: %1; padding: 0; font-size: 11px; } QPushButton:hover, QPushButton:focus { color: %2; text-decoration: underline; }")
+                              .arg(t.standingMuted.name(), t.standingText.name()));
+    QString words;
+    for (const Block& block : m_blocks) words += block.title + QStringLiteral(" ") + block.value + QStringLiteral(", ") + block.detail + QStringLiteral(". ");
+    setAccessibleDescription(words + m_last.value + QStringLiteral(". ") + m_last.detail);
+    update();
+}
+
+void Standing::resizeEvent(QResizeEvent*) {
+    m_undo->adjustSize();
+    m_undo->move(width() - m_undo->width() - 14, (height() - m_undo->height()) / 2);
+}
+
+
+void Standing::paintEvent(QPaintEvent*) {
+    QPainter painter(this);
+    const Theme& t = theme();
+    painter.fillRect(rect(), t.standing);
+    QFont value = bodyFont();
+    value.setPixelSize(14);
+    value.setWeight(QFont::DemiBold);
+    int x = 16;
+    const auto block = [&](const Block& b, int most, bool change) {
+        painter.setFont(change ? boldened(secondaryFont()) : secondaryFont());
+        const int used = std::clamp(std::max({painter.fontMetrics().horizontalAdvance(b.title), QFontMetrics(value).horizontalAdvance(b.value),
+                                              QFontMetrics(secondaryFont()).horizontalAdvance(b.detail)}) + 4, 60, most);
+        painter.setPen(change ? QColor(t.accent).lighter(150) : t.standingMuted);
+        painter.drawText(QRect(x, 5, used, 16), Qt::AlignVCenter, painter.fontMetrics().elidedText(b.title, Qt::ElideRight, used));
+        painter.setFont(value);
+        painter.setPen(b.warn ? t.standingWarn : t.standingText);
+        painter.drawText(QRect(x, 20, used, 19), Qt::AlignVCenter, painter.fontMetrics().elidedText(b.value, Qt::ElideRight, used));
+        painter.setFont(secondaryFont());
+        painter.setPen(t.standingMuted);
+        painter.drawText(QRect(x, 38, used, 16), Qt::AlignVCenter, painter.fontMetrics().elidedText(b.detail, Qt::ElideRight, used));
+        return used;
+    };
+    for (const Block& b : m_blocks) x += block(b, 190, false) + 22;
+    painter.setPen(t.muted);
+    painter.drawLine(x - 6, 9, x - 6, height() - 9);
+    x += 10;
+    const int room = m_undo->x() - x - 20;
+    if (room < 80) return;
+    block(m_last, room, true);
+    const int detail = std::min(room - 46, QFontMetrics(secondaryFont()).horizontalAdvance(m_last.detail));
+    m_show->adjustSize();
+    m_show->move(x + detail + 10, 38);
+}
+
+} // namespace yarrin

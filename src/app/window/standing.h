@@ -1,0 +1,50 @@
+// SPDX-FileCopyrightText: 2026 The Yarrin authors
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+#include "app/base/document.h"
+
+#include <QWidget>
+
+class QPushButton;
+
+namespace yarrin {
+
+/// The dark strip at the foot: where each section stands, the exposure, and what the last change did.
+class Standing : public QWidget {
+    Q_OBJECT
+public:
+    explicit Standing(Document& document, QWidget* parent = nullptr);
+
+    /// One block of three lines.
+    struct Block {
+        QString title;
+        QString value;
+        QString detail;
+        bool warn = false;
+    };
+    [[nodiscard]] const std::vector<Block>& blocks() const { return m_blocks; }
+    /// What the last change did: what was done, what it moved, and the third line.
+    [[nodiscard]] const Block& lastChange() const { return m_last; }
+
+signals:
+    void undoRequested();
+    void showRequested();
+
+protected:
+    void paintEvent(QPaintEvent* event) override;
+    void resizeEvent(QResizeEvent* event) override;
+
+private:
+    void refresh();
+    void tellSections();
+    void tellLastChange();
+
+    Document& m_document;
+    QPushButton* m_undo;
+    QPushButton* m_show;
+    std::vector<Block> m_blocks;
+    Block m_last;
+};
+
+} // namespace yarrin
