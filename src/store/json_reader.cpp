@@ -8,6 +8,7 @@
 
 #include <algorithm>
 #include <array>
+#include <cmath>
 #include <set>
 #include <unordered_map>
 
@@ -82,13 +83,11 @@ public:
     }
     void whole(const char* key, std::optional<Minutes>& value) {
         read(key, [&](const Json& json, const std::string& where) {
-            const bool integral = json.is_number_integer() ||
-                                  (json.is_number_float() && json.get<double>() == static_cast<double>(static_cast<long long>(
-                                       std::clamp(json.get<double>(), -1e15, 1e15))));
-            if (!integral) return m_faults.file(where, "a whole number is expected here");
+            if (!json.is_number()) return m_faults.file(where, "a whole number is expected here");
             const double size = json.get<double>();
-            if (size > static_cast<double>(largestNumber) || size < -static_cast<double>(largestNumber))
+            if (!(std::abs(size) <= static_cast<double>(largestNumber)))
                 return m_faults.file(where, "the number is out of all bounds");
+            if (size != std::floor(size)) return m_faults.file(where, "a whole number is expected here");
             value = json.is_number_integer() ? json.get<Minutes>() : static_cast<Minutes>(size);
         });
     }
@@ -176,7 +175,8 @@ private:
 /// Ids as people know them, to the ids of rows.
 template <typename Id> class Keys {
 public:
-    void add(const std::string& key, Id id) { m_ids.try_emplace(key, id); }
+    /// False where the key is taken.
+    bool add(const std::string& key, Id id) { return m_ids.try_emplace(key, id).second; }
     /// The row that a member names; a fault where there is none of that name.
     Id find(Object& object, const char* member, const char* kind) const {
         std::string key;
@@ -249,13 +249,16 @@ private:
         m_programme.job.defaultCalendar = m_calendars.find(root, "default_calendar", "calendar");
         if (!m_programme.job.defaultCalendar) m_programme.job.defaultCalendar = continuousCalendar;
     }
-    template <typename Id> static void keysOf(Object& root, const char* list, Keys<Id>& keys) {
+    template <typename Id> void keysOf(Object& root, const char* list, Keys<Id>& keys) {
         const Json* rows = root.member(list);
         if (!rows || !rows->is_array()) return;
         std::uint32_t next = 1;
         for (const Json& row : *rows) {
-            if (row.is_object() && row.contains("id") && row["id"].is_string())
-                keys.add(row["id"].get<std::string>(), Id{next});
+            if (row.is_object() && row.contains("id") && row["id"].is_string()) {
+                const auto key = row["id"].get<std::string>();
+                if (!keys.add(key, Id{next}))
+                    m_faults.programme(std::string(list) + "[" + std::to_string(next - 1) + "].id", "the id " + key + " is used twice");
+            }
             ++next;
         }
     }

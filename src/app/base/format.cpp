@@ -65,6 +65,12 @@ QString daysWithUnit(Minutes minutes, Minutes dayMinutes) {
 
 QString number(const Decimal& value) { return grouped(text(value.text())); }
 
+QString twoDecimals(const Decimal& value) {
+    QString digits = number(value);
+    if (value.scale() == 0) digits += QLatin1Char('.');
+    return digits + QString(std::max(0, 2 - value.scale()), QLatin1Char('0'));
+}
+
 QString money(const Decimal& sum, const std::string& currency) {
     const bool negative = sum.sign() < 0;
     QString digits = grouped(text(sum.text()));
@@ -110,7 +116,7 @@ QString derivation(const Measure& measure, Minutes duration, Minutes dayMinutes)
                                                   : QStringLiteral("%1 h %2 min").arg(dayMinutes / 60).arg(dayMinutes % 60));
     if (measure.outputPerCrewDay)
         return QStringLiteral("%1 ÷ (%2 × %3 × %4) = %5")
-            .arg(number(measure.quantity), number(*measure.outputPerCrewDay), number(*measure.crews), number(measure.factor), outcome);
+            .arg(number(measure.quantity), number(*measure.outputPerCrewDay), number(*measure.crews), twoDecimals(measure.factor), outcome);
     if (measure.hoursPerUnit)
         return QStringLiteral("%1 × %2 h ÷ (%3 × %4) = %5")
             .arg(number(measure.quantity), number(*measure.hoursPerUnit), number(*measure.crews), number(measure.factor), outcome);

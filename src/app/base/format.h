@@ -29,6 +29,8 @@ namespace show {
 [[nodiscard]] QString daysWithUnit(Minutes minutes, Minutes dayMinutes);
 /// "1,344.5".
 [[nodiscard]] QString number(const Decimal& value);
+/// At least two decimals, as factors are written: "0.90".
+[[nodiscard]] QString twoDecimals(const Decimal& value);
 [[nodiscard]] QString money(const Fraction& sum, const std::string& currency);
 [[nodiscard]] QString money(const Decimal& sum, const std::string& currency);
 /// "£0 – £64,000", from everything claimed to nothing but what was granted; one sum where both are the same.

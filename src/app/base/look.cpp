@@ -9,6 +9,9 @@
 #include <QStyleFactory>
 #include <QSvgRenderer>
 
+/// Resources of a static library are only there once somebody asks for them.
+static void initResources() { Q_INIT_RESOURCE(resources); }
+
 namespace yarrin {
 
 namespace {
@@ -29,7 +32,12 @@ QToolTip { background: %field; color: %ink; border: 1px solid %rule; padding: 4p
 QLineEdit, QPlainTextEdit, QComboBox { background: %field; color: %ink; border: 1px solid %rule; border-radius: 4px; padding: 3px 7px; selection-background-color: %accent; selection-color: %paper; }
 QLineEdit:focus, QPlainTextEdit:focus, QComboBox:focus { border: 1px solid %accent; }
 QLineEdit[fault="true"] { border: 1px solid %critical; }
-QComboBox::drop-down { border: none; width: 18px; }
+QComboBox::drop-down { border: none; width: 20px; }
+QComboBox::down-arrow { image: url(:/icons/chevron.svg); width: 10px; height: 10px; }
+QAbstractScrollArea::corner { background: %panel; border: none; }
+#contractStage, #buildUpStage, #programmeStage { background: %paper; }
+#card { border-left: 1px solid %rule; background: %panel; }
+#cardPage { background: %panel; }
 QComboBox QAbstractItemView { background: %field; color: %ink; border: 1px solid %rule; selection-background-color: %selection; selection-color: %ink; }
 QTableView { background: %paper; color: %ink; border: none; gridline-color: %rule; selection-background-color: %selection; selection-color: %ink; outline: none; }
 QTableView QLineEdit { border-radius: 2px; padding: 0 4px; border: 1px solid %accent; }
@@ -41,6 +49,8 @@ QPushButton:focus { border-color: %accent; }
 QPushButton:disabled { color: %muted; }
 QPushButton[quiet="true"] { background: transparent; border: none; color: %accent; font-weight: 600; padding: 3px 6px; border-radius: 3px; }
 QPushButton[quiet="true"]:hover, QPushButton[quiet="true"]:focus { background: %selection; }
+QPushButton[quiet="true"]:checkable { color: %muted; font-weight: 400; }
+QPushButton[quiet="true"]:checked { background: %selection; color: %accent; font-weight: 600; }
 QToolButton { background: transparent; border: none; border-radius: 4px; padding: 4px; color: %ink; }
 QToolButton:hover, QToolButton:focus { background: %selection; }
 QSplitter::handle { background: %rule; }
@@ -75,6 +85,7 @@ const Theme& theme() { return *current; }
 
 void applyLook(QApplication& application, bool dark) {
     static const bool fontsLoaded = [] {
+        initResources();
         for (const char* file : {"Regular", "Semibold", "Bold"})
             QFontDatabase::addApplicationFont(QStringLiteral(":/fonts/OpenSans-%1.ttf").arg(QLatin1String(file)));
         return true;

@@ -15,6 +15,7 @@
 #include <QLabel>
 #include <QPlainTextEdit>
 #include <QPushButton>
+#include <QRegularExpression>
 #include <QTimer>
 #include <QVBoxLayout>
 
@@ -73,9 +74,10 @@ Card::Card(Document& document, ViewState& state, QWidget* parent)
     auto* crewLayout = new QVBoxLayout(m_crewPart);
     crewLayout->setContentsMargins(0, 0, 0, 0);
     crewLayout->setSpacing(2);
-    crewLayout->addWidget(m_boxes);
     m_owner = m_crewPart;
     m_into = crewLayout;
+    heading(tr("How long"));
+    crewLayout->addWidget(m_boxes);
     heading(tr("If crews were"));
     crewLayout->addWidget(m_crews);
     for (QVBoxLayout* inner : {m_topLayout, m_bodyLayout}) {
@@ -300,6 +302,7 @@ void Card::links(const Activity& activity) {
             QString lag;
             if (link.lag != 0) {
                 lag = show::text(spanText(std::abs(link.lag), dayUnitOf(programme, calendar), elapsed));
+                lag.replace(QRegularExpression(QStringLiteral("(\\d)([a-z])")), QStringLiteral("\\1 \\2"));
                 lag = (link.lag < 0 ? QStringLiteral("−") : QStringLiteral("+")) + lag;
             }
             const bool drives = i < m_document.schedule().driving.size() && m_document.schedule().driving[i];

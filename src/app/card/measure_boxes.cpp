@@ -20,8 +20,10 @@ MeasureBoxes::MeasureBoxes(Document& document, QWidget* parent)
     auto* grid = new QGridLayout(this);
     grid->setContentsMargins(0, 4, 0, 2);
     grid->setSpacing(6);
+    grid->setColumnStretch(0, 1);
+    grid->setColumnStretch(1, 1);
     build(Box::quantity, tr("Quantity"), QStringLiteral("boxQuantity"));
-    build(Box::output, tr("Output, a crew a day"), QStringLiteral("boxOutput"));
+    build(Box::output, tr("Output a day"), QStringLiteral("boxOutput"));
     build(Box::crews, tr("Crews"), QStringLiteral("boxCrews"));
     build(Box::days, tr("Days"), QStringLiteral("boxDays"));
     grid->addWidget(field(Box::quantity).frame, 0, 0);

@@ -147,8 +147,54 @@ QWidget* ContractStage::buildSections() {
     m_table->horizontalHeader()->setFixedHeight(28);
     const int widths[] = {40, 140, 190, 92, 76, 50, 122, 76, 88, 92, 104};
     for (int i = 0; i < m_model->columnCount(); ++i) m_table->setColumnWidth(i, widths[i]);
-    layout->addWidget(m_table, 1);
+    m_table->horizontalHeader()->setStretchLastSection(true);
+    layout->addWidget(m_table);
+    layout->addSpacing(10);
+    auto* sumTitle = new QLabel(tr("Damages, line by line"), part);
+    sumTitle->setFont(headingFont());
+    layout->addWidget(sumTitle);
+    auto* lines = new QLabel(part);
+    lines->setObjectName(QStringLiteral("damagesLines"));
+    lines->setTextInteractionFlags(Qt::TextSelectableByMouse);
+    lines->setWordWrap(true);
+    layout->addWidget(lines);
+    layout->addStretch(1);
+    const auto tell = [this, lines, sumTitle] {
+        // The table is as tall as its rows, within reason.
+        m_table->setFixedHeight(std::min(12, std::max(1, m_model->rowCount())) * GridView::rowHeight + 28 + 14);
+        sumTitle->setVisible(!m_document.programme().sections.empty());
+        lines->setText(damagesLines().join(QLatin1Char('\n')));
+    };
+    connect(&m_document, &Document::changed, lines, tell);
+    tell();
     return part;
+}
+
+QStringList ContractStage::damagesLines() const {
+    const Programme& programme = m_document.programme();
+    const Schedule& schedule = m_document.schedule();
+    const std::string& currency = programme.job.currency;
+    QStringList lines;
+    if (programme.sections.empty() || !schedule.ok()) return lines;
+    const auto sumOf = [&](const Section& section, int late) {
+        return late <= 0 ? tr("%1: nothing").arg(late == 0 ? tr("on its date") : show::lateness(late))
+                         : tr("%1: %2").arg(show::lateness(late), show::money(damagesFor(section, late), currency));
+    };
+    for (const SectionFigures& figures : schedule.sections) {
+        const Section& section = *programme.sections.row(figures.section);
+        if (!figures.daysLate) {
+            lines << tr("%1 %2: no milestone says when it is complete.").arg(show::text(section.key), show::text(section.name));
+            continue;
+        }
+        QString line = tr("%1 %2, forecast %3 against %4, at %5 a %6. Granted only, %7").arg(show::text(section.key), show::text(section.name), show::date(*figures.forecast), show::date(figures.extended), show::money(section.rate, currency),
+                                section.per == DamagesPer::day ? tr("day") : tr("week"), sumOf(section, *figures.daysLate));
+        if (figures.assessedDays > 0) line += tr(". With the %1 assessed, %2").arg(show::countOf(figures.assessedDays, "day", "days"), sumOf(section, *figures.daysLate - figures.assessedDays));
+        if (figures.claimedDays > 0) line += tr(". With the %1 claimed, %2").arg(show::countOf(figures.claimedDays, "day", "days"), sumOf(section, *figures.daysLate - figures.claimedDays));
+        lines << line + QLatin1Char('.');
+    }
+    const auto cap = contractCap(programme.job);
+    lines << tr("In all %1%2.").arg(show::moneyRange(schedule.damages, currency), cap ? tr(", capped at %1").arg(show::money(*cap, currency)) : QString());
+    return lines;
 }
 
 void ContractStage::addSection() {

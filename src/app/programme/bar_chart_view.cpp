@@ -74,7 +74,7 @@ void BarChartView::fit() {
     const auto [first, last] = extent();
     const double days = std::max(5.0, static_cast<double>(last - first) / static_cast<double>(minutesPerDay));
     const double width = std::max(100, viewport()->width());
-    const double ppd = std::clamp(width / (days * 1.06 + 6), leastPixelsPerDay, mostPixelsPerDay);
+    const double ppd = std::clamp(width / (days * 1.12 + 8), leastPixelsPerDay, mostPixelsPerDay);
     m_state.setTime(first - static_cast<Minutes>((days * 0.02 + 2) * static_cast<double>(minutesPerDay)), ppd);
 }
 

@@ -43,7 +43,7 @@ ActivityColumn column(const char* name, const char* title, int width, const char
 }
 
 ActivityColumn idColumn() {
-    ActivityColumn c = column("id", "ID", 56, "id");
+    ActivityColumn c = column("id", "ID", 50, "id");
     c.quiet = true;
     c.text = [](Cell x) { return text(x.activity.key); };
     c.commit = [](Transaction& tx, ActivityId id, const std::string& typed) { return setKey(tx, id, typed); };
@@ -58,11 +58,13 @@ ActivityColumn nameColumn(int width) {
 }
 
 ActivityColumn daysColumn() {
-    ActivityColumn c = column("days", "Days", 58, "duration");
+    ActivityColumn c = column("days", "Days", 46, "duration");
     c.right = true;
     c.emphatic = true;
     c.text = [](Cell x) {
         if (isMilestone(x.activity.kind) || !x.figures) return QString();
+        // What a hammock spans is told in whole days here, to the hour on its card.
+        if (x.activity.kind == ActivityKind::hammock) return show::days(x.figures->duration / x.dayMinutes() * x.dayMinutes(), x.dayMinutes());
         return show::days(x.figures->duration, x.dayMinutes());
     };
     c.editText = [](Cell x) { return x.figures ? text(spanText(x.figures->duration, unitOf(x))) : QString(); };
@@ -72,7 +74,7 @@ ActivityColumn daysColumn() {
 }
 
 ActivityColumn calendarColumn() {
-    ActivityColumn c = column("calendar", "Calendar", 112, "calendar");
+    ActivityColumn c = column("calendar", "Calendar", 128, "calendar");
     c.quiet = true;
     c.text = [](Cell x) { return calendarName(x.programme, calendarOf(x.programme, x.activity)); };
     c.commit = [](Transaction& tx, ActivityId id, const std::string& typed) -> Outcome {
@@ -143,13 +145,13 @@ Result<std::optional<Constraint>> parseConstraint(const std::string& typed) {
 }
 
 std::vector<ActivityColumn> programmeColumns() {
-    std::vector<ActivityColumn> columns{idColumn(), nameColumn(176), daysColumn()};
+    std::vector<ActivityColumn> columns{idColumn(), nameColumn(194), daysColumn()};
     columns.back().emphatic = false;
-    ActivityColumn start = column("start", "Start", 84, "start");
+    ActivityColumn start = column("start", "Start", 87, "start");
     start.text = [](Cell x) { return x.figures ? show::startDate(x.figures->earlyStart) : QString(); };
-    ActivityColumn finish = column("finish", "Finish", 84, "finish");
+    ActivityColumn finish = column("finish", "Finish", 87, "finish");
     finish.text = [](Cell x) { return x.figures ? show::finishDate(x.figures->earlyFinish) : QString(); };
-    ActivityColumn slack = column("float", "Float", 66, "float");
+    ActivityColumn slack = column("float", "Float", 64, "float");
     slack.right = true;
     slack.text = [](Cell x) {
         if (!x.figures) return QString();
@@ -199,7 +201,7 @@ std::vector<ActivityColumn> programmeColumns() {
 }
 
 std::vector<ActivityColumn> buildUpColumns() {
-    std::vector<ActivityColumn> columns{idColumn(), nameColumn(236)};
+    std::vector<ActivityColumn> columns{idColumn(), nameColumn(194)};
     columns.push_back(figureColumn("quantity", "Quantity", 78, "quantity", MeasureField::quantity,
                                    [](const Measure& m) { return show::number(m.quantity); }));
     ActivityColumn unit = column("unit", "Unit", 46, "unit");
@@ -216,13 +218,13 @@ std::vector<ActivityColumn> buildUpColumns() {
     columns.push_back(std::move(unit));
     columns.push_back(figureColumn("output", "Output/day", 80, "output", MeasureField::output,
                                    [](const Measure& m) { return decimalText(m.outputPerCrewDay); }));
-    columns.push_back(figureColumn("hours", "Hours/unit", 76, "hours a unit", MeasureField::hours,
+    columns.push_back(figureColumn("hours", "Hours/unit", 78, "hours a unit", MeasureField::hours,
                                    [](const Measure& m) { return decimalText(m.hoursPerUnit); }));
-    columns.push_back(figureColumn("crews", "Crews", 54, "crews", MeasureField::crews,
+    columns.push_back(figureColumn("crews", "Crews", 50, "crews", MeasureField::crews,
                                    [](const Measure& m) { return decimalText(m.crews); }));
-    columns.push_back(figureColumn("factor", "Factor", 54, "factor", MeasureField::factor,
-                                   [](const Measure& m) { return show::number(m.factor); }));
-    ActivityColumn rounding = column("rounding", "Rounded to", 92, "rounding");
+    columns.push_back(figureColumn("factor", "Factor", 50, "factor", MeasureField::factor,
+                                   [](const Measure& m) { return show::twoDecimals(m.factor); }));
+    ActivityColumn rounding = column("rounding", "Rounded to", 80, "rounding");
     rounding.quiet = true;
     rounding.text = [](Cell x) {
         return x.activity.measure ? QLatin1String(roundings[static_cast<std::size_t>(x.activity.measure->roundTo)].first) : QString();
@@ -241,7 +243,7 @@ std::vector<ActivityColumn> buildUpColumns() {
     };
     columns.push_back(std::move(rounding));
     columns.push_back(daysColumn());
-    ActivityColumn driven = column("driven", "Comes from", 88, "");
+    ActivityColumn driven = column("driven", "Comes from", 86, "");
     driven.quiet = true;
     driven.text = [](Cell x) {
         const auto& m = x.activity.measure;

@@ -12,7 +12,7 @@ class NoticeBar;
 class Stage : public QWidget {
     Q_OBJECT
 public:
-    using QWidget::QWidget;
+    explicit Stage(QWidget* parent = nullptr) : QWidget(parent) { setAttribute(Qt::WA_StyledBackground); }
 
     /// The line in which the stage says what was refused, and asks.
     [[nodiscard]] virtual NoticeBar& notice() = 0;

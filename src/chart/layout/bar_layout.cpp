@@ -98,7 +98,11 @@ void layoutContract(const BarRequest& request, BarLayout& layout) {
         const Section& section = *request.programme.sections.row(figures.section);
         const Instant end = startOf(figures.extended + 1);
         const double x = request.scale.x(end);
-        if (x >= 0 && x <= request.width) layout.pennants.push_back({x, section.id});
+        if (x >= 0 && x <= request.width) {
+            const auto twin = std::find_if(layout.pennants.begin(), layout.pennants.end(), [&](const PennantShape& p) { return p.x == x; });
+            if (twin == layout.pennants.end()) layout.pennants.push_back({x, {section.id}});
+            else twin->sections.push_back(section.id);
+        }
         if (section.rate.sign() <= 0) continue;
         const Fraction days(section.per == DamagesPer::week ? 7 : 1);
         steps.push_back({end, Fraction(section.rate) / days});

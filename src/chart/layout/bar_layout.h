@@ -73,7 +73,7 @@ struct DamagesShape {
 
 struct PennantShape {
     double x = 0;
-    SectionId section;
+    std::vector<SectionId> sections; ///< all that are due on this date
 };
 
 /// What a bar chart shows, in pixels of the chart: x from the scale's origin, y from the first row's top.

@@ -45,14 +45,15 @@ AxisLayout axisFor(const TimeScale& scale, double width, Date programmeStart) {
     const auto begin = yearMonthDay(first);
     const double ppd = scale.pixelsPerDay;
     if (ppd >= 0.55) {
+        // Narrow months go three at a time; the year stands with January, and with the first that has room for it.
+        const unsigned step = ppd * 30 < 32 ? 3 : 1;
         bool yearShown = false;
-        for (Date month = dateFrom(begin.year, begin.month, 1); month < last; month = nextMonth(month, 1)) {
+        for (Date month = dateFrom(begin.year, (begin.month - 1) / step * step + 1, 1); month < last; month = nextMonth(month, step)) {
             const auto day = yearMonthDay(month);
-            std::string text = monthName(day.month);
-            // The year stands with January, and with the first month that has room for it.
-            if (day.month == 1 || !yearShown) text += " " + std::to_string(day.year);
-            AxisCell made = cell(scale, std::max(month, first), nextMonth(month, 1), text);
-            if (made.text.empty() && day.month != 1) made = cell(scale, std::max(month, first), nextMonth(month, 1), monthName(day.month));
+            const std::string name = monthName(day.month);
+            const std::string named = name + " " + std::to_string(day.year);
+            AxisCell made = cell(scale, std::max(month, first), nextMonth(month, step), day.month == 1 || !yearShown ? named : name);
+            if (made.text.empty()) made = cell(scale, std::max(month, first), nextMonth(month, step), name);
             yearShown = yearShown || made.text.size() > 3;
             made.x0 = scale.x(startOf(month));
             axis.upper.push_back(made);

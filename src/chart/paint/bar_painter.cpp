@@ -277,7 +277,9 @@ void paintFlags(QPainter& painter, const BarLayout& layout, const AxisInk& ink) 
     double free = -1000; // where the last pennant ends: dates close together share the line, one above the other
     bool raised = false;
     for (const PennantShape& pennant : layout.pennants) {
-        const QString text = ink.pennant ? ink.pennant(pennant.section) : QString();
+        QStringList names;
+        for (const SectionId section : pennant.sections) names << (ink.pennant ? ink.pennant(section) : QString());
+        const QString text = names.join(QLatin1Char(' '));
         const double width = painter.fontMetrics().horizontalAdvance(text) + 14;
         raised = pennant.x < free && !raised;
         free = pennant.x + width;

@@ -1,0 +1,461 @@
+// SPDX-FileCopyrightText: 2026 The Yarrin authors
+// SPDX-License-Identifier: GPL-3.0-or-later
+// The real window, driven with mouse and keyboard as a person does. Positions come from the views' own layout.
+#include "app/base/format.h"
+#include "app/base/look.h"
+#include "app/contract/contract_stage.h"
+#include "app/programme/bar_chart_view.h"
+#include "app/programme/programme_stage.h"
+#include "app/table/activity_table.h"
+#include "app/table/inline_message.h"
+#include "app/window/main_window.h"
+#include "app/window/standing.h"
+#include "support/builder.h"
+
+#include <QAbstractItemModelTester>
+#include <QAction>
+#include <QClipboard>
+#include <QFile>
+#include <QLineEdit>
+#include <QListWidget>
+#include <QPushButton>
+#include <QScrollBar>
+#include <QSettings>
+#include <QTemporaryDir>
+#include <QTest>
+
+using namespace yarrin;
+using namespace yarrin::test;
+
+namespace {
+
+/// Answers dialogs from a script.
+class ScriptedDialogs : public Dialogs {
+public:
+    QString fileToOpen(QWidget*, const QString&) override { return open; }
+    QString fileToSave(QWidget*, const QString&, const QString&, const QString&) override { return save; }
+    Unsaved unsavedChanges(QWidget*, const QString&) override {
+        ++asked;
+        return unsaved;
+    }
+    void about(QWidget*) override {}
+    QString open;
+    QString save;
+    Unsaved unsaved = Unsaved::discard;
+    int asked = 0;
+};
+
+/// A window on a small programme, and the gestures of a person on it.
+class Desk {
+public:
+    explicit Desk(const Programme& programme, const QString& settingsFile)
+        : settings(settingsFile, QSettings::IniFormat), window(settings, dialogs, dateFrom(2027, 2, 1)) {
+        window.document().replace(programme, {});
+        window.resize(1280, 800);
+        window.show();
+        if (!QTest::qWaitForWindowExposed(&window)) qFatal("the window does not show");
+        window.activateWindow();
+        QApplication::processEvents();
+        QApplication::processEvents();
+    }
+
+    template <typename Widget> Widget* find(const char* name) {
+        auto* found = window.findChild<Widget*>(QString::fromLatin1(name));
+        if (!found) qFatal("there is no %s", name);
+        return found;
+    }
+    ActivityTable& table() { return *find<ActivityTable>("programmeTable"); }
+    BarChartView& chart() { return *find<BarChartView>("barChart"); }
+    Standing& standing() { return *find<Standing>("standing"); }
+    QString notice() { return window.findChild<ProgrammeStage*>()->notice().text(); }
+    Document& document() { return window.document(); }
+    const Programme& programme() { return window.document().programme(); }
+
+    ActivityId id(const char* key) {
+        for (const Activity& activity : programme().activities)
+            if (activity.key == key) return activity.id;
+        return {};
+    }
+    void trigger(const char* action) { find<QAction>(action)->trigger(); }
+    QModelIndex cell(const char* key, const char* column, ActivityTable* in = nullptr) {
+        ActivityTable& t = in ? *in : table();
+        return t.activities().index(t.activities().rowOf(id(key)), t.activities().columnOf(QString::fromLatin1(column)));
+    }
+    void clickCell(const QModelIndex& index, ActivityTable* in = nullptr) {
+        ActivityTable& t = in ? *in : table();
+        t.scrollTo(index);
+        QTest::mouseClick(t.viewport(), Qt::LeftButton, {}, t.visualRect(index).center());
+    }
+    /// Opens a cell's editor as a person does and types over what is there.
+    QLineEdit* startTyping(const QModelIndex& index, const QString& text, ActivityTable* in = nullptr) {
+        ActivityTable& t = in ? *in : table();
+        clickCell(index, in);
+        QTest::keyClick(&t, Qt::Key_F2);
+        auto* editor = t.viewport()->findChild<QLineEdit*>(QStringLiteral("cellEditor"));
+        if (!editor) qFatal("no editor opened");
+        editor->selectAll();
+        QTest::keyClicks(editor, text);
+        return editor;
+    }
+    /// The same, and Enter.
+    void enter(const QModelIndex& index, const QString& text, ActivityTable* in = nullptr) {
+        QTest::keyClick(startTyping(index, text, in), Qt::Key_Return);
+        QApplication::processEvents();
+    }
+
+    ScriptedDialogs dialogs;
+    QSettings settings;
+    MainWindow window;
+};
+
+Programme small() {
+    Builder b;
+    b.programme.breakdown.append({BreakdownId{1}, "B1", "Berth", {}, {}});
+    b.task("A010", 5).task("A020", 3).task("A030", 4).milestone("M100").link("A010", "A020").link("A020", "M100").link("A030", "M100");
+    for (const char* key : {"A010", "A020", "A030", "M100"}) b.change(key, [](Activity& a) { a.breakdown = BreakdownId{1}; });
+    b.change("A030", [](Activity& a) {
+        a.duration.reset();
+        a.measure = Measure{Decimal(40), "m3", Decimal(10), {}, Decimal(1), Decimal(1), RoundTo::day};
+    });
+    b.section("S1", "M100", "2027-03-09", 1000);
+    return b.programme;
+}
+
+} // namespace
+
+class WindowTest : public QObject {
+    Q_OBJECT
+    QTemporaryDir m_folder;
+    [[nodiscard]] QString path(const char* name) const { return m_folder.filePath(QString::fromLatin1(name)); }
+    [[nodiscard]] QString settings() const { return path("settings.ini"); }
+private slots:
+    void initTestCase() { applyLook(*qApp, false); }
+
+    // The first hour of a planner: add, link, see the dates and the standing, take it back, save, open again.
+    void anActivityIsAddedLinkedDatedUndoneSavedAndFoundAgain() {
+        Desk desk(small(), settings());
+        const Programme before = desk.programme();
+        QCOMPARE(desk.standing().blocks()[0].value, QStringLiteral("10 Mar 2027"));
+        desk.clickCell(desk.cell("A020", "name"));
+        QTest::keyClick(&desk.table(), Qt::Key_Insert);
+        auto* editor = desk.table().viewport()->findChild<QLineEdit*>(QStringLiteral("cellEditor"));
+        QVERIFY(editor);
+        QTest::keyClicks(editor, QStringLiteral("Curing"));
+        QTest::keyClick(editor, Qt::Key_Return);
+        QVERIFY(desk.id("A021"));
+        QCOMPARE(desk.programme().activities.row(desk.id("A021"))->name, std::string("Curing"));
+        QVERIFY(desk.programme().activities.row(desk.id("A021"))->breakdown == BreakdownId{1});
+
+        desk.enter(desk.cell("A021", "days"), QStringLiteral("4d"));
+        desk.enter(desk.cell("A021", "waits"), QStringLiteral("A020 +1d"));
+        desk.enter(desk.cell("M100", "waits"), QStringLiteral("A021; A030"));
+        QCOMPARE(desk.cell("A021", "start").data().toString(), QStringLiteral("12 Mar 2027"));
+        QCOMPARE(desk.cell("A021", "finish").data().toString(), QStringLiteral("17 Mar 2027"));
+        QCOMPARE(desk.standing().blocks()[0].value, QStringLiteral("17 Mar 2027"));
+        QVERIFY(desk.standing().blocks()[0].warn);
+        QCOMPARE(desk.standing().blocks()[0].detail, QStringLiteral("8 days late, due 9 Mar"));
+        QCOMPARE(desk.standing().blocks().back().value, QStringLiteral("£8,000"));
+        QVERIFY2(desk.standing().lastChange().value.contains(QLatin1String("S1 7 days later")), qPrintable(desk.standing().lastChange().value));
+        QVERIFY(desk.window.isWindowModified());
+
+        desk.dialogs.save = path("mine.yarrin");
+        desk.trigger("fileSave");
+        QVERIFY(QFile::exists(path("mine.yarrin")));
+        QVERIFY(!desk.window.isWindowModified());
+        const Programme saved = desk.programme();
+
+        while (desk.document().canUndo()) QTest::mouseClick(desk.find<QPushButton>("standingUndo"), Qt::LeftButton);
+        QVERIFY(desk.programme() == before);
+        QCOMPARE(desk.standing().blocks()[0].value, QStringLiteral("10 Mar 2027"));
+        QVERIFY(desk.window.isWindowModified());
+
+        Desk again(Document::blank(dateFrom(2027, 1, 1)), settings());
+        again.dialogs.open = path("mine.yarrin");
+        again.trigger("fileOpen");
+        QVERIFY(again.programme() == saved);
+        QCOMPARE(again.cell("A021", "finish").data().toString(), QStringLiteral("17 Mar 2027"));
+    }
+
+    void whatIsRefusedStaysInTheCellWithItsReason_data() {
+        QTest::addColumn<QString>("column");
+        QTest::addColumn<QString>("typed");
+        QTest::addColumn<QString>("said");
+        QTest::newRow("duration") << "days" << "twelve" << "is not a duration";
+        QTest::newRow("unknown predecessor") << "waits" << "Q7" << "no activity Q7";
+        QTest::newRow("itself") << "waits" << "A010" << "itself";
+        QTest::newRow("loop") << "waits" << "A020" << "A020 → A010 → A020";
+        QTest::newRow("id taken") << "id" << "A020" << "is used by";
+        QTest::newRow("no name") << "name" << " " << "cannot be empty";
+        QTest::newRow("calendar") << "calendar" << "Moon" << "no calendar";
+        QTest::newRow("date that is not") << "constraint" << "start on 31 Feb 2027" << "in the calendar";
+    }
+    void whatIsRefusedStaysInTheCellWithItsReason() {
+        QFETCH(QString, column);
+        QFETCH(QString, typed);
+        QFETCH(QString, said);
+        Desk desk(small(), settings());
+        const Programme before = desk.programme();
+        QLineEdit* editor = desk.startTyping(desk.cell("A010", column.toLatin1().constData()), typed);
+        QTest::keyClick(editor, Qt::Key_Return);
+        auto* message = desk.table().viewport()->findChild<InlineMessage*>();
+        QVERIFY(message && message->isVisible());
+        QVERIFY2(message->text().contains(said), qPrintable(message->text()));
+        QVERIFY(editor->isVisible());
+        QCOMPARE(editor->text(), typed);
+        QVERIFY(desk.programme() == before);
+        QTest::keyClick(editor, Qt::Key_Escape);
+        QVERIFY(desk.programme() == before);
+        QVERIFY(!desk.document().canUndo());
+    }
+
+    void aLinkIsDrawnFromBarToBar() {
+        Desk desk(small(), settings());
+        const Programme before = desk.programme();
+        const auto bar = [&](const char* key) {
+            for (const BarShape& one : desk.chart().layout().bars)
+                if (one.activity == desk.id(key)) return one;
+            qFatal("no bar");
+        };
+        const BarShape from = bar("A010");
+        const BarShape to = bar("A030");
+        QWidget* view = desk.chart().viewport();
+        QTest::mousePress(view, Qt::LeftButton, {}, desk.chart().onViewport({from.x1 - 1, from.y + 5}));
+        QTest::mouseMove(view, desk.chart().onViewport({from.x1 + 20, from.y + 20}));
+        const QPoint end = desk.chart().onViewport({to.x0 + 3, to.y + 5});
+        QTest::mouseMove(view, end);
+        QTest::mouseRelease(view, Qt::LeftButton, {}, end);
+        QCOMPARE(desk.programme().links.size(), before.links.size() + 1);
+        QVERIFY(desk.programme().links[3].type == LinkType::fs);
+        QCOMPARE(desk.cell("A030", "waits").data().toString(), QStringLiteral("A010"));
+        desk.trigger("editUndo");
+        QVERIFY(desk.programme() == before);
+        desk.trigger("editRedo");
+        QCOMPARE(desk.programme().links.size(), before.links.size() + 1);
+    }
+
+    void escapeDropsADragAndABarMovedByHandIsMarked() {
+        Desk desk(small(), settings());
+        const Programme before = desk.programme();
+        const BarShape bar = desk.chart().layout().bars[0];
+        QWidget* view = desk.chart().viewport();
+        const double middle = (bar.x0 + bar.x1) / 2;
+        const double day = desk.window.viewState().pixelsPerDay();
+        const auto drag = [&] {
+            QTest::mousePress(view, Qt::LeftButton, {}, desk.chart().onViewport({middle, bar.y + 5}));
+            QTest::mouseMove(view, desk.chart().onViewport({middle + day * 3, bar.y + 5}));
+            QTest::mouseMove(view, desk.chart().onViewport({middle + day * 7, bar.y + 5}));
+        };
+        drag();
+        QTest::keyClick(&desk.chart(), Qt::Key_Escape);
+        QTest::mouseRelease(view, Qt::LeftButton, {}, desk.chart().onViewport({middle + day * 7, bar.y + 5}));
+        QVERIFY(desk.programme() == before);
+        drag();
+        QTest::mouseRelease(view, Qt::LeftButton, {}, desk.chart().onViewport({middle + day * 7, bar.y + 5}));
+        QCOMPARE(desk.cell("A010", "constraint").data().toString(), QStringLiteral("start not before 8 Mar 2027"));
+        QVERIFY(desk.chart().layout().bars[0].pinStart);
+        QApplication::processEvents();
+        QTest::mouseClick(desk.find<QPushButton>("cardTakeOff"), Qt::LeftButton);
+        QVERIFY(desk.programme() == before);
+    }
+
+    void tableAndChartScrollAndSelectAsOne() {
+        Builder b;
+        for (int i = 0; i < 120; ++i) b.task("T" + std::to_string(i), 1 + i % 7);
+        Desk desk(b.programme, settings());
+        desk.chart().verticalScrollBar()->setValue(700);
+        QCOMPARE(desk.table().verticalScrollBar()->value(), 700);
+        const QModelIndex row = desk.table().indexAt(QPoint(10, 30));
+        QVERIFY(row.isValid());
+        QCOMPARE(desk.table().visualRect(row).top(), row.row() * GridView::rowHeight - 700);
+        QTest::mouseClick(desk.chart().viewport(), Qt::LeftButton, {}, QPoint(desk.chart().viewport()->width() - 3, 30));
+        QVERIFY(desk.window.viewState().current() == desk.table().activities().activityAt(row.row()));
+        QCOMPARE(desk.table().currentIndex().row(), row.row());
+        const double before = desk.window.viewState().pixelsPerDay();
+        desk.trigger("zoomIn");
+        QVERIFY(desk.window.viewState().pixelsPerDay() > before);
+    }
+
+    void buildUpChangesCrewsAndTheDatesFollow() {
+        Desk desk(small(), settings());
+        desk.trigger("stage2");
+        auto* table = desk.find<ActivityTable>("buildUpTable");
+        QVERIFY(table->isVisible());
+        desk.enter(desk.cell("A030", "quantity", table), QStringLiteral("200"), table);
+        QCOMPARE(desk.cell("A030", "days", table).data().toString(), QStringLiteral("20"));
+        QCOMPARE(desk.standing().blocks()[0].value, QStringLiteral("26 Mar 2027"));
+        desk.enter(desk.cell("A030", "crews", table), QStringLiteral("4"), table);
+        QCOMPARE(desk.cell("A030", "days", table).data().toString(), QStringLiteral("5"));
+        QVERIFY2(desk.standing().lastChange().value.startsWith(QLatin1String("A030 crews 1 → 4: S1 16 days earlier")), qPrintable(desk.standing().lastChange().value));
+        desk.enter(desk.cell("A030", "days", table), QStringLiteral("10d"), table);
+        QCOMPARE(desk.cell("A030", "crews", table).data().toString(), QStringLiteral("2"));
+        QLineEdit* editor = desk.startTyping(desk.cell("A030", "output", table), QStringLiteral("0"), table);
+        QTest::keyClick(editor, Qt::Key_Return);
+        QVERIFY(table->viewport()->findChild<InlineMessage*>()->text().contains(QLatin1String("more than 0")));
+        QTest::keyClick(editor, Qt::Key_Escape);
+    }
+
+    void theCardSolvesForCrewsOrDays() {
+        Desk desk(small(), settings());
+        desk.trigger("stage2");
+        desk.window.viewState().select(desk.id("A030"));
+        QApplication::processEvents();
+        QTest::mouseClick(desk.find<QPushButton>("solveCrews"), Qt::LeftButton);
+        auto* quantity = desk.find<QLineEdit>("boxQuantity");
+        quantity->selectAll();
+        QTest::keyClicks(quantity, QStringLiteral("80"));
+        QTest::keyClick(quantity, Qt::Key_Return);
+        QVERIFY(*desk.programme().activities.row(desk.id("A030"))->measure->crews == Decimal(2)); // twice the work in the same days
+        QCOMPARE(desk.cell("A030", "days").data().toString(), QStringLiteral("4"));
+    }
+
+    void blocksAreCopiedPastedAndFilledDown() {
+        Desk desk(small(), settings());
+        desk.clickCell(desk.cell("A010", "days"));
+        QApplication::clipboard()->setText(QStringLiteral("7d\n2w\n"));
+        QTest::keyClick(&desk.table(), Qt::Key_V, Qt::ControlModifier);
+        QCOMPARE(desk.cell("A020", "days").data().toString(), QStringLiteral("10"));
+        QVERIFY(desk.standing().lastChange().value.startsWith(QLatin1String("2 rows pasted")));
+        const Programme pasted = desk.programme();
+        QApplication::clipboard()->setText(QStringLiteral("a\tb\tc\td\te\tf\tg\th\ti\tj\n"));
+        QTest::keyClick(&desk.table(), Qt::Key_V, Qt::ControlModifier);
+        QVERIFY2(desk.notice().contains(QLatin1String("10 columns")), qPrintable(desk.notice()));
+        QVERIFY(desk.programme() == pasted);
+        QApplication::clipboard()->setText(QStringLiteral("3d\nbad\n"));
+        QTest::keyClick(&desk.table(), Qt::Key_V, Qt::ControlModifier);
+        QVERIFY2(desk.notice().contains(QLatin1String("A020, Days")), qPrintable(desk.notice()));
+        QVERIFY(desk.programme() == pasted); // the good first row was not taken either
+        desk.clickCell(desk.cell("A010", "days"));
+        QTest::keyClick(&desk.table(), Qt::Key_Down, Qt::ShiftModifier);
+        QTest::keyClick(&desk.table(), Qt::Key_D, Qt::ControlModifier);
+        QCOMPARE(desk.cell("A020", "days").data().toString(), QStringLiteral("7"));
+        QTest::keyClick(&desk.table(), Qt::Key_C, Qt::ControlModifier);
+        QCOMPARE(QApplication::clipboard()->text(), QStringLiteral("7d\n7d\n"));
+    }
+
+    void deletingNamesWhatDependsFirst() {
+        Desk desk(small(), settings());
+        const Programme before = desk.programme();
+        desk.clickCell(desk.cell("M100", "name"));
+        QTest::keyClick(&desk.table(), Qt::Key_Delete);
+        QVERIFY2(desk.notice().contains(QLatin1String("2 links")) && desk.notice().contains(QLatin1String("section S1")), qPrintable(desk.notice()));
+        QVERIFY(desk.programme() == before);
+        auto& stage = *desk.window.findChild<ProgrammeStage*>();
+        QTest::mouseClick(stage.findChild<QPushButton*>(QStringLiteral("noticeAnswer")), Qt::LeftButton);
+        QVERIFY(!desk.id("M100"));
+        QCOMPARE(desk.standing().blocks()[0].value, QStringLiteral("no milestone"));
+        desk.trigger("editUndo");
+        QVERIFY(desk.programme() == before);
+    }
+
+    void groupsIndentFoldAndAreRenamed() {
+        Desk desk(small(), settings());
+        desk.clickCell(desk.cell("A020", "name"));
+        QTest::keyClick(&desk.table(), Qt::Key_Right, Qt::AltModifier);
+        QCOMPARE(desk.programme().breakdown.size(), std::size_t(2));
+        const int rows = desk.table().activities().rowCount();
+        desk.trigger("foldAll");
+        QVERIFY(desk.table().activities().rowCount() < rows);
+        desk.trigger("unfoldAll");
+        const QModelIndex group = desk.table().activities().index(0, 0);
+        QLineEdit* editor = desk.startTyping(group, QStringLiteral("Berth and linkspan"));
+        QTest::keyClick(editor, Qt::Key_Return);
+        QCOMPARE(desk.programme().breakdown[0].name, std::string("Berth and linkspan"));
+    }
+
+    void theContractTakesSectionsAndRefusesWhatIsNoDate() {
+        Desk desk(small(), settings());
+        desk.trigger("stage1");
+        GridView& sections = desk.window.findChild<ContractStage*>()->sections();
+        const auto cell = [&](const char* column) { return sections.grid()->index(0, sections.grid()->columnOf(QString::fromLatin1(column))); };
+        const auto typeIn = [&](const char* column, const QString& text) {
+            QTest::mouseClick(sections.viewport(), Qt::LeftButton, {}, sections.visualRect(cell(column)).center());
+            QTest::keyClick(&sections, Qt::Key_F2);
+            auto* editor = sections.viewport()->findChild<QLineEdit*>(QStringLiteral("cellEditor"));
+            editor->selectAll();
+            QTest::keyClicks(editor, text);
+            QTest::keyClick(editor, Qt::Key_Return);
+            return editor;
+        };
+        typeIn("completion", QStringLiteral("5 Mar 2027"));
+        typeIn("rate", QStringLiteral("2,500"));
+        QCOMPARE(desk.standing().blocks().back().value, QStringLiteral("£12,500"));
+        QLineEdit* editor = typeIn("completion", QStringLiteral("31 Feb 2027"));
+        QVERIFY(sections.viewport()->findChild<InlineMessage*>()->text().contains(QLatin1String("no 31 Feb 2027")));
+        QTest::keyClick(editor, Qt::Key_Escape);
+        auto* start = desk.find<QLineEdit>("jobStart");
+        start->selectAll();
+        QTest::keyClicks(start, QStringLiteral("8 Mar 2027"));
+        QTest::keyClick(start, Qt::Key_Return);
+        QCOMPARE(isoInstant(desk.programme().job.start), std::string("2027-03-08T08:00"));
+        start->selectAll();
+        QTest::keyClicks(start, QStringLiteral("soon"));
+        QTest::keyClick(start, Qt::Key_Return);
+        QVERIFY(desk.find<QWidget>("jobStartFault")->isVisible());
+        QCOMPARE(isoInstant(desk.programme().job.start), std::string("2027-03-08T08:00"));
+    }
+
+    void whatMovedIsShownAndFound() {
+        Desk desk(small(), settings());
+        desk.enter(desk.cell("A010", "days"), QStringLiteral("8d"));
+        QTest::mouseClick(desk.find<QPushButton>("standingShow"), Qt::LeftButton);
+        auto* list = desk.find<QListWidget>("rippleList");
+        QVERIFY(list->isVisible());
+        QCOMPARE(list->count(), 3);
+        QVERIFY2(list->item(0)->text().contains(QLatin1String("5 days later")), qPrintable(list->item(0)->text()));
+    }
+
+    void theFindFieldGoesToAnActivity() {
+        Desk desk(small(), settings());
+        desk.trigger("editFind");
+        auto* field = desk.find<QLineEdit>("findField");
+        QTest::keyClicks(field, QStringLiteral("A030"));
+        QTest::keyClick(field, Qt::Key_Return);
+        QVERIFY(desk.window.viewState().current() == desk.id("A030"));
+    }
+
+    void unsavedWorkIsAskedAboutAndFailuresAreSaid() {
+        Desk desk(small(), settings());
+        desk.enter(desk.cell("A010", "days"), QStringLiteral("8d"));
+        desk.dialogs.unsaved = Dialogs::Unsaved::cancel;
+        QVERIFY(!desk.window.close());
+        QCOMPARE(desk.dialogs.asked, 1);
+        QVERIFY(desk.window.isVisible());
+        desk.dialogs.save = path("no/such/folder/x.yarrin");
+        desk.trigger("fileSave");
+        QVERIFY2(desk.notice().startsWith(QLatin1String("Not saved.")), qPrintable(desk.notice()));
+        QVERIFY(desk.document().isModified());
+        QFile broken(path("broken.yarrin"));
+        QVERIFY(broken.open(QIODevice::WriteOnly));
+        broken.write("nothing of ours");
+        broken.close();
+        const Programme before = desk.programme();
+        QVERIFY(!desk.window.openFile(path("broken.yarrin")));
+        QVERIFY2(desk.notice().contains(QLatin1String("not a Yarrin programme")), qPrintable(desk.notice()));
+        QVERIFY(desk.programme() == before);
+        desk.dialogs.unsaved = Dialogs::Unsaved::discard;
+        QVERIFY(desk.window.close());
+    }
+
+    void theModelsKeepTheirPromises() {
+        Desk desk(small(), settings());
+        const QAbstractItemModelTester tester(&desk.table().activities(), QAbstractItemModelTester::FailureReportingMode::Fatal);
+        desk.enter(desk.cell("A010", "days"), QStringLiteral("8d"));
+        desk.trigger("addGroup");
+        while (desk.document().canUndo()) desk.trigger("editUndo");
+        desk.window.openDemo();
+        QVERIFY(desk.table().activities().rowCount() > 60);
+    }
+
+    void theDemoCalculatesAndEveryWidgetHasAName() {
+        Desk desk(small(), settings());
+        desk.window.openDemo();
+        QVERIFY(desk.document().schedule().ok());
+        QVERIFY2(desk.document().schedule().problems.empty(), desk.document().schedule().problems.empty() ? "" : desk.document().schedule().problems[0].what.c_str());
+        QVERIFY(desk.programme().activities.size() >= 60);
+        QVERIFY(desk.programme().calendars.size() >= 5);
+        for (QAction* action : desk.window.findChildren<QAction*>(QString(), Qt::FindDirectChildrenOnly)) QVERIFY2(!action->objectName().isEmpty(), qPrintable(action->text()));
+    }
+};
+
+QTEST_MAIN(WindowTest)
+#include "window_test.moc"

@@ -1,0 +1,184 @@
+// SPDX-FileCopyrightText: 2026 The Yarrin authors
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "chart/paint/bar_painter.h"
+#include "support/builder.h"
+
+#include <QImage>
+#include <QTest>
+
+using namespace yarrin;
+using namespace yarrin::test;
+
+namespace {
+
+/// A chart of a programme at ten pixels a day, its first day at x = 0.
+struct Chart {
+    explicit Chart(Programme p) : programme(std::move(p)), schedule(yarrin::schedule(programme)), rows(rowsFor(programme, schedule, {}, {})) {}
+    [[nodiscard]] BarRequest request() const {
+        return {programme, schedule, rows, 0, rows.size(), {startOf(dateFrom(2027, 3, 1)), 10}, 400, {}, {}, true};
+    }
+    Programme programme;
+    Schedule schedule;
+    std::vector<ChartRow> rows;
+};
+
+QImage painted(const Chart& chart, double scale, const Theme& theme = Theme::light()) {
+    QImage image(int(400 * scale), int(130 * scale), QImage::Format_RGB32);
+    image.setDevicePixelRatio(scale);
+    QPainter painter(&image);
+    paintBars(painter, layoutBars(chart.request()), chart.rows, axisFor(chart.request().scale, 400, dateFrom(2027, 3, 1)), BarInk{theme, QRectF(0, 0, 400, 130), {}, {}, {}, {}});
+    return image;
+}
+
+QColor at(const QImage& image, double x, double y) { return image.pixelColor(int(x * image.devicePixelRatio()), int(y * image.devicePixelRatio())); }
+
+bool near(const QColor& a, const QColor& b) { return std::abs(a.red() - b.red()) + std::abs(a.green() - b.green()) + std::abs(a.blue() - b.blue()) < 24; }
+
+} // namespace
+
+class ChartTest : public QObject {
+    Q_OBJECT
+private slots:
+    void contractWeekOneHoldsTheStart() {
+        const Date start = dateFrom(2026, 3, 4); // a Wednesday
+        QCOMPARE(contractWeek(start, start), 1);
+        QCOMPARE(contractWeek(dateFrom(2026, 3, 2), start), 1);
+        QCOMPARE(contractWeek(dateFrom(2026, 3, 8), start), 1);
+        QCOMPARE(contractWeek(dateFrom(2026, 3, 9), start), 2);
+        QCOMPARE(contractWeek(dateFrom(2026, 3, 1), start), -1);
+    }
+
+    void theAxisFitsItsWordsAtEveryZoom() {
+        for (double ppd = leastPixelsPerDay; ppd <= mostPixelsPerDay; ppd *= 1.37) {
+            const AxisLayout axis = axisFor({startOf(dateFrom(2027, 1, 13)), ppd}, 1200, dateFrom(2027, 1, 13));
+            QVERIFY2(!axis.upper.empty(), qPrintable(QString::number(ppd)));
+            QVERIFY(axis.lower.size() < 400);
+            bool words = false;
+            for (const auto* line : {&axis.upper, &axis.lower})
+                for (std::size_t i = 1; i < line->size(); ++i) {
+                    QVERIFY((*line)[i].x0 >= (*line)[i - 1].x0);
+                    words = words || !(*line)[i].text.empty();
+                }
+            QVERIFY2(words || axis.upper.size() < 3, qPrintable(QString::number(ppd)));
+        }
+    }
+
+    void barsLieOnTheirDates() {
+        Builder b;
+        b.task("A", 5).task("B", 2).link("A", "B").task("C", 10);
+        const Chart chart(b.programme);
+        const BarLayout layout = layoutBars(chart.request());
+        QCOMPARE(layout.bars.size(), std::size_t(3));
+        QCOMPARE(layout.bars[0].x0, 10.0 * 8 / 24);
+        QCOMPARE(layout.bars[0].x1, 10.0 * (4 + 17 / 24.0));
+        QVERIFY(layout.bars[1].tone != Tone::critical);
+        QVERIFY(layout.bars[2].tone == Tone::critical);
+        QVERIFY(!layout.bars[2].floatX);
+        QCOMPARE(*layout.bars[1].floatX, 10.0 * (11 + 17 / 24.0)); // Friday of the second week at five
+        QCOMPARE(layout.links.size(), std::size_t(1));
+        QVERIFY(layout.links[0].driving);
+    }
+
+    void linksAreRightAngledAndEndAtTheirBars_data() {
+        QTest::addColumn<int>("type");
+        QTest::addColumn<double>("shift");
+        for (int type = 0; type < 4; ++type)
+            for (const double shift : {-60.0, -5.0, 0.0, 5.0, 80.0}) QTest::addRow("type %d by %g", type, shift) << type << shift;
+    }
+    void linksAreRightAngledAndEndAtTheirBars() {
+        QFETCH(int, type);
+        QFETCH(double, shift);
+        BarShape from, to;
+        from.x0 = 100, from.x1 = 150, from.y = 7, from.height = 11;
+        to = from;
+        to.x0 += 50 + shift, to.x1 += 50 + shift, to.y += 52;
+        const auto way = routeLink(static_cast<LinkType>(type), from, to, {});
+        QVERIFY(way.size() >= 2);
+        for (std::size_t i = 1; i < way.size(); ++i) QVERIFY(way[i].x == way[i - 1].x || way[i].y == way[i - 1].y);
+        const bool leavesStart = type == int(LinkType::ss) || type == int(LinkType::sf);
+        QCOMPARE(way.front().x, leavesStart ? from.x0 : from.x1);
+        const bool entersStart = type == int(LinkType::fs) || type == int(LinkType::ss);
+        QVERIFY(entersStart ? std::abs(way.back().x - to.x0) < 5 : way.back().x == to.x1);
+    }
+
+    void damagesAddUpFromEachSectionsDate() {
+        Builder b;
+        b.task("A", 3).milestone("M").milestone("N").link("A", "M").link("A", "N");
+        b.section("S1", "M", "2027-03-10", 3500).section("S2", "N", "2027-03-20", 8000);
+        const BarLayout layout = layoutBars(Chart(b.programme).request());
+        QCOMPARE(layout.damages.size(), std::size_t(2));
+        QCOMPARE(layout.damages[0].x0, 100.0); // from the end of the tenth
+        QCOMPARE(layout.damages[1].ratePerDay.floor(), std::optional<std::int64_t>(11500));
+        QCOMPARE(layout.pennants.size(), std::size_t(2));
+    }
+
+    void groupsSpanTheirActivitiesAndFold() {
+        Builder b;
+        b.programme.breakdown.append({BreakdownId{1}, "B1", "Outer", {}, {}});
+        b.programme.breakdown.append({BreakdownId{2}, "B2", "Inner", BreakdownId{1}, {}});
+        b.task("A", 5).task("B", 10).task("C", 1);
+        b.change("A", [](Activity& a) { a.breakdown = BreakdownId{1}; }).change("B", [](Activity& a) { a.breakdown = BreakdownId{2}; });
+        const Chart chart(b.programme);
+        std::string shape;
+        for (const ChartRow& row : chart.rows) shape += row.isGroup ? "[" + std::to_string(row.count) + "]" : chart.programme.activities[row.index].key;
+        QCOMPARE(shape, std::string("[2]A[1]B[1]C"));
+        QCOMPARE(chart.rows[0].finish, chart.schedule.activities[1].earlyFinish);
+        QCOMPARE(rowsFor(chart.programme, chart.schedule, {}, {1}).size(), std::size_t(3));
+        Lens critical;
+        critical.filter = RowFilter::critical;
+        QCOMPARE(rowsFor(chart.programme, chart.schedule, critical, {}).size(), std::size_t(3)); // both headings and B
+    }
+
+    void inkLiesWhereTheLayoutSays_data() {
+        QTest::addColumn<double>("scale");
+        QTest::newRow("plain") << 1.0;
+        QTest::newRow("high-DPI") << 2.0;
+    }
+    void inkLiesWhereTheLayoutSays() {
+        QFETCH(double, scale);
+        Builder b;
+        b.task("A", 5).task("B", 20).task("C", 3);
+        b.change("A", [](Activity& a) {
+            a.actualStart = parseInstant("2027-03-01T08:00");
+            a.remaining = 2 * 480;
+        });
+        b.programme.job.dataDate = parseInstant("2027-03-04T08:00");
+        const Chart chart(b.programme);
+        const BarLayout layout = layoutBars(chart.request());
+        const QImage image = painted(chart, scale);
+        const Theme& t = Theme::light();
+        const BarShape& a = layout.bars[0];
+        QVERIFY(near(at(image, a.x0 + 8, a.y + 3), t.activity));
+        QVERIFY(near(at(image, a.x0 + 8, a.y + a.height - 3), t.activityDone)); // the darker band of work done
+        QVERIFY(near(at(image, a.x1 - 4, a.y + a.height - 3), t.activity));
+        const BarShape& c = layout.bars[1];
+        QVERIFY(near(at(image, c.x0 + 20, c.y + 5), t.critical));
+        QVERIFY(near(at(image, 390, 120), t.paper));
+        QVERIFY(near(at(image, *layout.dataDateX + 0.5, 110), t.accent));
+        QVERIFY(near(at(painted(chart, scale, Theme::darkVariant()), 390, 120), Theme::darkVariant().paper));
+    }
+
+    // WCAG 2.1, 1.4.3: text needs 4.5 to 1 on its ground.
+    void textMeetsTheContrastOfWcagAA() {
+        const auto luminance = [](const QColor& c) {
+            const auto part = [](double v) { return v <= 0.03928 ? v / 12.92 : std::pow((v + 0.055) / 1.055, 2.4); };
+            return 0.2126 * part(c.redF()) + 0.7152 * part(c.greenF()) + 0.0722 * part(c.blueF());
+        };
+        for (const Theme* t : {&Theme::light(), &Theme::darkVariant()}) {
+            const std::pair<QColor, QColor> pairs[] = {{t->ink, t->paper}, {t->ink, t->panel}, {t->muted, t->paper}, {t->muted, t->panel}, {t->ink, t->selection}, {t->muted, t->selection},
+                                                       {t->criticalText, t->paper}, {t->criticalText, t->selection}, {t->nearText, t->paper}, {t->goodText, t->paper}, {t->accent, t->paper},
+                                                       {t->railText, t->rail}, {t->standingText, t->standing}, {t->standingMuted, t->standing}, {t->standingWarn, t->standing}, {t->damagesText, t->damages1},
+                                                       {t->damagesText, t->damages2}};
+            int i = 0;
+            for (const auto& [text, ground] : pairs) {
+                const double a = luminance(text), b = luminance(ground);
+                const double ratio = (std::max(a, b) + 0.05) / (std::min(a, b) + 0.05);
+                QVERIFY2(ratio >= 4.5, qPrintable(QStringLiteral("%1 pair %2: %3").arg(t->dark ? QStringLiteral("dark") : QStringLiteral("light")).arg(i).arg(ratio)));
+                ++i;
+            }
+        }
+    }
+};
+
+QTEST_MAIN(ChartTest)
+#include "chart_test.moc"

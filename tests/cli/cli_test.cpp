@@ -1,0 +1,108 @@
+// SPDX-FileCopyrightText: 2026 The Yarrin authors
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "cli/cli.h"
+#include "store/file.h"
+#include "support/builder.h"
+
+#include <nlohmann/json.hpp>
+
+#include <QTemporaryDir>
+#include <QTest>
+
+#include <fstream>
+#include <sstream>
+
+using namespace yarrin;
+using namespace yarrin::test;
+
+namespace {
+
+struct Call {
+    ExitStatus status;
+    std::string out;
+    std::string err;
+};
+
+Call call(const std::vector<std::string>& words) {
+    std::ostringstream out, err;
+    const ExitStatus status = runCli(words, {out, err});
+    return {status, out.str(), err.str()};
+}
+
+} // namespace
+
+class CliTest : public QObject {
+    Q_OBJECT
+    QTemporaryDir m_folder;
+    [[nodiscard]] std::string path(const char* name) const { return m_folder.filePath(QString::fromLatin1(name)).toStdString(); }
+    std::string written(const Programme& p, const char* name) {
+        const auto file = path(name);
+        if (!writeProgramme(p, file, formatForName(file)).ok()) qFatal("cannot write");
+        return file;
+    }
+private slots:
+    void calcPrintsEveryFieldInTheFilesOrder() {
+        Builder b;
+        b.task("Z", 5).task("A", 5).milestone("M").link("Z", "A").link("A", "M").section("S1", "M", "2027-03-08", 3500);
+        const Call c = call({"calc", written(b.programme, "p.yarrin"), "--json"});
+        QVERIFY(c.status == ExitStatus::done);
+        const auto json = nlohmann::ordered_json::parse(c.out);
+        std::string keys;
+        for (const auto& [key, value] : json.items()) keys += key + " ";
+        QCOMPARE(keys, std::string("programme_finish latest_start activities links sections damages_total problems "));
+        keys.clear();
+        for (const auto& [key, value] : json["activities"][0].items()) keys += key + " ";
+        QCOMPARE(keys, std::string("id es ef ls lf duration remaining_start total_float free_float critical on_longest_path "));
+        QVERIFY(json["activities"][0]["id"] == "Z");
+        QVERIFY(json["activities"][1]["ef"] == "2027-03-12T17:00");
+        QVERIFY(json["activities"][1]["remaining_start"].is_null());
+        QCOMPARE(json["links"][0].dump(), std::string(R"({"from":"Z","to":"A","type":"FS","driving":true})"));
+        QVERIFY(json["sections"][0]["days_late"] == 4);
+        QVERIFY(json["sections"][0]["damages"]["unrelieved"] == 14000);
+        QVERIFY(json["damages_total"]["claimed"] == 14000);
+    }
+
+    void theTableNamesWhatAPersonReads() {
+        Builder b;
+        b.task("A", 5);
+        const Call c = call({"calc", written(b.programme, "table.yarrin")});
+        QVERIFY(c.status == ExitStatus::done);
+        QVERIFY(c.out.find("5d") != std::string::npos && c.out.find("critical") != std::string::npos);
+    }
+
+    void convertGoesBothWays() {
+        Builder b;
+        b.task("A", 5).task("B", 1).link("A", "B");
+        const auto native = written(b.programme, "c.yarrin");
+        QVERIFY(call({"convert", native, path("c.yarrin.json")}).status == ExitStatus::done);
+        QVERIFY(call({"convert", path("c.yarrin.json"), path("d.yarrin")}).status == ExitStatus::done);
+        QVERIFY(*readProgramme(path("d.yarrin")) == b.programme);
+    }
+
+    void exitStatusTellsWhatWentWrong() {
+        Builder loop;
+        loop.task("A", 1).task("B", 1).link("A", "B").link("B", "A");
+        const auto file = written(loop.programme, "loop.yarrin.json");
+        Call c = call({"calc", file});
+        QVERIFY(c.status == ExitStatus::programme);
+        QVERIFY(c.err.find(file + ": links: links form a loop: A → B → A") == 0);
+        QVERIFY(c.out.empty());
+        std::ofstream(path("id.json")) << R"({"format":"yarrin-programme","version":1,"start":"2027-03-01T08:00","activities":[{"id":"A","name":"A","calendar":"none"}]})";
+        QVERIFY(call({"calc", path("id.json")}).status == ExitStatus::programme);
+        std::ofstream(path("key.json")) << R"({"format":"yarrin-programme","version":1,"start":"2027-03-01T08:00","colour":1})";
+        c = call({"calc", path("key.json")});
+        QVERIFY(c.status == ExitStatus::file);
+        QVERIFY2(c.err.find("colour") != std::string::npos, c.err.c_str());
+        QVERIFY(call({"calc", path("nowhere")}).status == ExitStatus::file);
+        QVERIFY(call({"convert", file, path("no/such/folder.yarrin")}).status == ExitStatus::file);
+        QVERIFY(call({}).status == ExitStatus::usage);
+        QVERIFY(call({"dance"}).status == ExitStatus::usage);
+        QVERIFY(call({"calc"}).status == ExitStatus::usage);
+        QVERIFY(call({"calc", file, "--yaml"}).status == ExitStatus::usage);
+        QVERIFY(call({"convert", file}).status == ExitStatus::usage);
+        for (const Verb& verb : verbs()) QVERIFY(call({std::string(verb.name), "--help"}).status == ExitStatus::done);
+    }
+};
+
+QTEST_APPLESS_MAIN(CliTest)
+#include "cli_test.moc"

@@ -1,0 +1,90 @@
+// SPDX-FileCopyrightText: 2026 The Yarrin authors
+// SPDX-License-Identifier: GPL-3.0-or-later
+// What keeps the layers apart: quoted includes against the table of docs/architecture.md, no Qt below the painters, and
+// files that stay short enough to read.
+#include <QDirIterator>
+#include <QRegularExpression>
+#include <QTest>
+
+class StructureTest : public QObject {
+    Q_OBJECT
+    static QStringList sources(const QString& folder) {
+        QStringList files;
+        QDirIterator it(QStringLiteral(SOURCE_DIR "/") + folder, {QStringLiteral("*.h"), QStringLiteral("*.cpp")}, QDir::Files, QDirIterator::Subdirectories);
+        while (it.hasNext()) files << it.next();
+        return files;
+    }
+    static QString content(const QString& path) {
+        QFile file(path);
+        return file.open(QIODevice::ReadOnly) ? QString::fromUtf8(file.readAll()) : QString();
+    }
+private slots:
+    void layersIncludeOnlyWhatTheyMay_data() {
+        QTest::addColumn<QString>("folder");
+        QTest::addColumn<QStringList>("allowed");
+        QTest::newRow("core") << "src/core" << QStringList{"core/"};
+        QTest::newRow("edit") << "src/edit" << QStringList{"core/", "edit/"};
+        QTest::newRow("store") << "src/store" << QStringList{"core/", "edit/", "store/"};
+        QTest::newRow("chart layout") << "src/chart/layout" << QStringList{"core/", "chart/layout/"};
+        QTest::newRow("chart paint") << "src/chart/paint" << QStringList{"core/", "chart/"};
+        QTest::newRow("cli") << "src/cli" << QStringList{"core/", "edit/", "store/", "chart/", "cli/"};
+        QTest::newRow("app") << "src/app" << QStringList{"core/", "edit/", "store/", "chart/", "app/"};
+    }
+    void layersIncludeOnlyWhatTheyMay() {
+        QFETCH(QString, folder);
+        QFETCH(QStringList, allowed);
+        static const QRegularExpression quoted(QStringLiteral("#include \"([^\"]+)\""));
+        const QStringList files = sources(folder);
+        QVERIFY(!files.isEmpty());
+        for (const QString& file : files) {
+            auto match = quoted.globalMatch(content(file));
+            while (match.hasNext()) {
+                const QString included = match.next().captured(1);
+                if (included.endsWith(QLatin1String(".moc"))) continue;
+                const bool fine = std::any_of(allowed.begin(), allowed.end(), [&](const QString& prefix) { return included.startsWith(prefix); });
+                QVERIFY2(fine, qPrintable(file + QStringLiteral(" includes ") + included));
+            }
+        }
+    }
+
+    void belowThePaintersThereIsNoQt() {
+        static const QRegularExpression qt(QStringLiteral("#include <Q|\\bQ(String|Object|List|Vector|Debug)\\b"));
+        int count = 0;
+        for (const char* folder : {"src/core", "src/edit", "src/store", "src/chart/layout"}) {
+            for (const QString& file : sources(QLatin1String(folder))) {
+                ++count;
+                QVERIFY2(!content(file).contains(qt), qPrintable(file));
+            }
+            const QString cmake = content(QStringLiteral(SOURCE_DIR "/") + QLatin1String(folder) + QStringLiteral("/CMakeLists.txt"));
+            QVERIFY2(!cmake.isEmpty() && !cmake.contains(QLatin1String("Qt6")), folder);
+        }
+        QVERIFY(count > 30);
+    }
+
+    void widgetsStayInTheApplication() {
+        for (const char* folder : {"src/chart/paint", "src/cli"})
+            for (const QString& file : sources(QLatin1String(folder))) QVERIFY2(!content(file).contains(QLatin1String("#include <QWidget")), qPrintable(file));
+    }
+
+    void librariesOfTheStoreShowInNoHeader() {
+        for (const QString& file : sources(QStringLiteral("src/store")))
+            if (file.endsWith(QLatin1String(".h"))) QVERIFY2(!content(file).contains(QRegularExpression(QStringLiteral("#include <(sqlite3|nlohmann)"))), qPrintable(file));
+    }
+
+    void filesStayShortEnoughToRead() {
+        for (const QString& file : sources(QStringLiteral("src"))) {
+            const auto lines = content(file).count(QLatin1Char('\n'));
+            QVERIFY2(lines <= (file.endsWith(QLatin1String(".h")) ? 250 : 600), qPrintable(QStringLiteral("%1 has %2 lines").arg(file).arg(lines)));
+        }
+        QVERIFY(content(QStringLiteral(SOURCE_DIR "/src/app/main.cpp")).count(QLatin1Char('\n')) < 40);
+        QVERIFY(content(QStringLiteral(SOURCE_DIR "/src/cli/main.cpp")).count(QLatin1Char('\n')) < 40);
+    }
+
+    void everyFileSaysItsLicence() {
+        for (const QString& folder : {QStringLiteral("src"), QStringLiteral("tests")})
+            for (const QString& file : sources(folder)) QVERIFY2(content(file).startsWith(QLatin1String("// SPDX-FileCopyrightText")), qPrintable(file));
+    }
+};
+
+QTEST_APPLESS_MAIN(StructureTest)
+#include "structure_test.moc"
