@@ -10,7 +10,8 @@ class StructureTest : public QObject {
     Q_OBJECT
     static QStringList sources(const QString& folder) {
         QStringList files;
-        QDirIterator it(QStringLiteral(SOURCE_DIR "/") + folder, {QStringLiteral("*.h"), QStringLiteral("*.cpp")}, QDir::Files, QDirIterator::Subdirectories);
+        QDirIterator it(QStringLiteral(SOURCE_DIR "/") + folder, {QStringLiteral("*.h"), QStringLiteral("*.cpp")},
+                        QDir::Files, QDirIterator::Subdirectories);
         while (it.hasNext()) files << it.next();
         return files;
     }
@@ -41,7 +42,8 @@ private slots:
             while (match.hasNext()) {
                 const QString included = match.next().captured(1);
                 if (included.endsWith(QLatin1String(".moc"))) continue;
-                const bool fine = std::any_of(allowed.begin(), allowed.end(), [&](const QString& prefix) { return included.startsWith(prefix); });
+                const bool fine = std::any_of(allowed.begin(), allowed.end(),
+                                              [&](const QString& prefix) { return included.startsWith(prefix); });
                 QVERIFY2(fine, qPrintable(file + QStringLiteral(" includes ") + included));
             }
         }
@@ -55,7 +57,8 @@ private slots:
                 ++count;
                 QVERIFY2(!content(file).contains(qt), qPrintable(file));
             }
-            const QString cmake = content(QStringLiteral(SOURCE_DIR "/") + QLatin1String(folder) + QStringLiteral("/CMakeLists.txt"));
+            const QString cmake =
+                content(QStringLiteral(SOURCE_DIR "/") + QLatin1String(folder) + QStringLiteral("/CMakeLists.txt"));
             QVERIFY2(!cmake.isEmpty() && !cmake.contains(QLatin1String("Qt6")), folder);
         }
         QVERIFY(count > 30);
@@ -63,18 +66,22 @@ private slots:
 
     void widgetsStayInTheApplication() {
         for (const char* folder : {"src/chart/paint", "src/cli"})
-            for (const QString& file : sources(QLatin1String(folder))) QVERIFY2(!content(file).contains(QLatin1String("#include <QWidget")), qPrintable(file));
+            for (const QString& file : sources(QLatin1String(folder)))
+                QVERIFY2(!content(file).contains(QLatin1String("#include <QWidget")), qPrintable(file));
     }
 
     void librariesOfTheStoreShowInNoHeader() {
         for (const QString& file : sources(QStringLiteral("src/store")))
-            if (file.endsWith(QLatin1String(".h"))) QVERIFY2(!content(file).contains(QRegularExpression(QStringLiteral("#include <(sqlite3|nlohmann)"))), qPrintable(file));
+            if (file.endsWith(QLatin1String(".h")))
+                QVERIFY2(!content(file).contains(QRegularExpression(QStringLiteral("#include <(sqlite3|nlohmann)"))),
+                         qPrintable(file));
     }
 
     void filesStayShortEnoughToRead() {
         for (const QString& file : sources(QStringLiteral("src"))) {
             const auto lines = content(file).count(QLatin1Char('\n'));
-            QVERIFY2(lines <= (file.endsWith(QLatin1String(".h")) ? 250 : 600), qPrintable(QStringLiteral("%1 has %2 lines").arg(file).arg(lines)));
+            QVERIFY2(lines <= (file.endsWith(QLatin1String(".h")) ? 250 : 600),
+                     qPrintable(QStringLiteral("%1 has %2 lines").arg(file).arg(lines)));
         }
         QVERIFY(content(QStringLiteral(SOURCE_DIR "/src/app/main.cpp")).count(QLatin1Char('\n')) < 40);
         QVERIFY(content(QStringLiteral(SOURCE_DIR "/src/cli/main.cpp")).count(QLatin1Char('\n')) < 40);
@@ -82,7 +89,8 @@ private slots:
 
     void everyFileSaysItsLicence() {
         for (const QString& folder : {QStringLiteral("src"), QStringLiteral("tests")})
-            for (const QString& file : sources(folder)) QVERIFY2(content(file).startsWith(QLatin1String("// SPDX-FileCopyrightText")), qPrintable(file));
+            for (const QString& file : sources(folder))
+                QVERIFY2(content(file).startsWith(QLatin1String("// SPDX-FileCopyrightText")), qPrintable(file));
     }
 };
 

@@ -65,10 +65,13 @@ int runApplication(int& count, char** words) {
     parser.addPositionalArgument(QStringLiteral("file"), QObject::tr("A programme to open."), QStringLiteral("[file]"));
     parser.addOption({QStringLiteral("demo"), QObject::tr("Open the demo.")});
     parser.addOption({QStringLiteral("dark"), QObject::tr("Wear the dark look.")});
-    parser.addOption({QStringLiteral("picture"), QObject::tr("Write a picture of the window and end."), QStringLiteral("png")});
-    parser.addOption({QStringLiteral("stage"), QObject::tr("Begin in a stage: contract, build-up or programme."), QStringLiteral("name")});
+    parser.addOption(
+        {QStringLiteral("picture"), QObject::tr("Write a picture of the window and end."), QStringLiteral("png")});
+    parser.addOption({QStringLiteral("stage"), QObject::tr("Begin in a stage: contract, build-up or programme."),
+                      QStringLiteral("name")});
     parser.addOption({QStringLiteral("select"), QObject::tr("Select an activity."), QStringLiteral("id")});
-    parser.addOption({QStringLiteral("size"), QObject::tr("Size of the window, as in 1280x800."), QStringLiteral("size")});
+    parser.addOption(
+        {QStringLiteral("size"), QObject::tr("Size of the window, as in 1280x800."), QStringLiteral("size")});
     parser.addOption({QStringLiteral("zoom"), QObject::tr("Zoom the chart in by so much."), QStringLiteral("factor")});
     parser.addOption({QStringLiteral("timing"), QObject::tr("Print how long starting took.")});
     parser.process(application);
@@ -92,8 +95,10 @@ int runApplication(int& count, char** words) {
     settle();
     if (parser.isSet(QStringLiteral("timing"))) std::printf("painted after %.0f ms\n", sinceStart());
     for (const Activity& activity : window.document().programme().activities)
-        if (QString::fromStdString(activity.key) == parser.value(QStringLiteral("select"))) window.viewState().select(activity.id);
-    if (parser.isSet(QStringLiteral("zoom"))) window.viewState().zoomAt(350, parser.value(QStringLiteral("zoom")).toDouble());
+        if (QString::fromStdString(activity.key) == parser.value(QStringLiteral("select")))
+            window.viewState().select(activity.id);
+    if (parser.isSet(QStringLiteral("zoom")))
+        window.viewState().zoomAt(350, parser.value(QStringLiteral("zoom")).toDouble());
     settle();
     if (!picture.isEmpty()) return window.grab().save(picture) ? 0 : 3;
     return application.exec();

@@ -2,4 +2,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/application.h"
 
-int main(int count, char** words) { return yarrin::runApplication(count, words); }
+int main(int count, char** words) {
+    return yarrin::runApplication(count, words);
+}

@@ -26,7 +26,9 @@ std::string padded(std::string text, std::size_t width) {
     return text + std::string(width - length, ' ');
 }
 
-std::string instantText(const std::optional<Instant>& t) { return t ? isoInstant(*t) : "-"; }
+std::string instantText(const std::optional<Instant>& t) {
+    return t ? isoInstant(*t) : "-";
+}
 
 std::string floatText(const std::optional<Minutes>& slack, const WorkCalendar& calendar) {
     return slack ? spanText(*slack, {calendar.dayMinutes(), calendar.definition().daysPerWeek()}) : "-";
@@ -75,18 +77,24 @@ ExitStatus run(std::span<const std::string> arguments, CliStreams streams) {
     std::string file;
     bool json = false;
     for (const std::string& argument : arguments) {
-        if (argument == "--json") json = true;
-        else if (argument.starts_with("--")) return usageFault("calc", "there is no option " + argument, streams);
-        else if (!file.empty()) return usageFault("calc", "one file is expected", streams);
-        else file = argument;
+        if (argument == "--json")
+            json = true;
+        else if (argument.starts_with("--"))
+            return usageFault("calc", "there is no option " + argument, streams);
+        else if (!file.empty())
+            return usageFault("calc", "one file is expected", streams);
+        else
+            file = argument;
     }
     if (file.empty()) return usageFault("calc", "a file is missing", streams);
     const auto programme = readProgramme(file);
     if (!programme.ok()) return report(programme.errors(), file, streams);
     const Schedule result = schedule(*programme);
     if (!result.ok()) return report(result.errors, file, streams);
-    if (json) streams.out << scheduleToJson(*programme, result);
-    else printTable(*programme, result, streams.out);
+    if (json)
+        streams.out << scheduleToJson(*programme, result);
+    else
+        printTable(*programme, result, streams.out);
     return ExitStatus::done;
 }
 

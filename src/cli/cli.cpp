@@ -36,8 +36,8 @@ ExitStatus report(const std::vector<Error>& errors, std::string_view file, CliSt
 }
 
 ExitStatus usageFault(std::string_view verb, std::string_view what, CliStreams streams) {
-    streams.err << "yarrin-cli " << verb << (verb.empty() ? "" : ": ") << what << "; see yarrin-cli "
-                << verb << (verb.empty() ? "" : " ") << "--help\n";
+    streams.err << "yarrin-cli " << verb << (verb.empty() ? "" : ": ") << what << "; see yarrin-cli " << verb
+                << (verb.empty() ? "" : " ") << "--help\n";
     return ExitStatus::usage;
 }
 

@@ -52,7 +52,8 @@ Result<Decimal> parseFigure(std::string_view text) {
     // Thousands are separated in groups of three; "1,5" could mean anything.
     for (auto comma = text.find(','); comma != std::string_view::npos; comma = text.find(',', comma + 1)) {
         std::size_t group = 0;
-        while (comma + 1 + group < text.size() && text[comma + 1 + group] >= '0' && text[comma + 1 + group] <= '9') ++group;
+        while (comma + 1 + group < text.size() && text[comma + 1 + group] >= '0' && text[comma + 1 + group] <= '9')
+            ++group;
         if (group != 3)
             return inputError("\"" + trimmed(text) + "\" can be read in two ways", "write decimals with a full stop");
     }
@@ -63,7 +64,8 @@ Result<Decimal> parseFigure(std::string_view text) {
 
 std::string freeKey(const Programme& programme, const std::string& like) {
     std::size_t digits = 0;
-    while (digits < like.size() && like[like.size() - 1 - digits] >= '0' && like[like.size() - 1 - digits] <= '9') ++digits;
+    while (digits < like.size() && like[like.size() - 1 - digits] >= '0' && like[like.size() - 1 - digits] <= '9')
+        ++digits;
     digits = std::min<std::size_t>(digits, 9);
     const std::string prefix = digits > 0 ? like.substr(0, like.size() - digits) : (like.empty() ? "A" : like + "-");
     const std::size_t width = digits > 0 ? digits : 3;
@@ -103,8 +105,7 @@ Result<ActivityId> addActivity(Transaction& tx, ActivityKind kind, ActivityId be
     activity.key = freeKey(programme, like);
     if (kind == ActivityKind::task) activity.duration = 5 * dayOf(programme, activity);
     if (kind == ActivityKind::hammock) {
-        if (above == decltype(programme.activities)::none ||
-            programme.activities[above].kind == ActivityKind::hammock)
+        if (above == decltype(programme.activities)::none || programme.activities[above].kind == ActivityKind::hammock)
             return inputError("a hammock needs an activity to hang from", "select the activity that it should span");
         activity.from = {{below, End::start, 0}};
         activity.to = {{below, End::finish, 0}};
@@ -289,7 +290,9 @@ Outcome setMeasureField(Transaction& tx, ActivityId id, MeasureField field, std:
         if (!activity.measure) activity.measure = Measure{};
         Measure& measure = *activity.measure;
         switch (field) {
-        case MeasureField::quantity: measure.quantity = *value; break;
+        case MeasureField::quantity:
+            measure.quantity = *value;
+            break;
         case MeasureField::output:
             measure.outputPerCrewDay = value;
             if (value) measure.hoursPerUnit.reset();
@@ -298,8 +301,12 @@ Outcome setMeasureField(Transaction& tx, ActivityId id, MeasureField field, std:
             measure.hoursPerUnit = value;
             if (value) measure.outputPerCrewDay.reset();
             break;
-        case MeasureField::crews: measure.crews = value; break;
-        case MeasureField::factor: measure.factor = value.value_or(Decimal(1)); break;
+        case MeasureField::crews:
+            measure.crews = value;
+            break;
+        case MeasureField::factor:
+            measure.factor = value.value_or(Decimal(1));
+            break;
         }
         return settle(tx.programme(), activity);
     });

@@ -40,7 +40,8 @@ std::vector<BreakdownRow> breakdownInOrder(const Programme& programme) {
     const auto push = [&](BreakdownId parent, int depth) {
         const auto found = children.find(parent);
         if (found == children.end()) return;
-        for (auto child = found->second.rbegin(); child != found->second.rend(); ++child) open.push_back({*child, depth});
+        for (auto child = found->second.rbegin(); child != found->second.rend(); ++child)
+            open.push_back({*child, depth});
     };
     push({}, 0);
     while (!open.empty()) {

@@ -103,9 +103,7 @@ Result<Date> parseTypedDate(std::string_view text) {
     if (words.size() == 4 && std::any_of(weekdays.begin(), weekdays.end(),
                                          [&](std::string_view day) { return words[0].substr(0, 3) == day; }))
         words.erase(words.begin());
-    const auto bad = [&](const char* todo) {
-        return inputError("\"" + std::string(text) + "\" is not a date", todo);
-    };
+    const auto bad = [&](const char* todo) { return inputError("\"" + std::string(text) + "\" is not a date", todo); };
     if (words.size() != 3) return bad("write it as 7 May 2027");
     const auto day = wholeNumber(words[0]);
     auto month = monthOf(words[1]);
@@ -151,8 +149,10 @@ Outcome setRequiredFinish(Transaction& tx, std::string_view text) {
 Outcome setCurrency(Transaction& tx, std::string_view code) {
     std::string letters(trimmed(code));
     for (char& c : letters) c = static_cast<char>(std::toupper(static_cast<unsigned char>(c)));
-    if (letters.size() != 3 || !std::all_of(letters.begin(), letters.end(), [](char c) { return c >= 'A' && c <= 'Z'; }))
-        return inputError("\"" + std::string(code) + "\" is not a currency", "write its three letters, as in GBP or EUR");
+    if (letters.size() != 3 ||
+        !std::all_of(letters.begin(), letters.end(), [](char c) { return c >= 'A' && c <= 'Z'; }))
+        return inputError("\"" + std::string(code) + "\" is not a currency",
+                          "write its three letters, as in GBP or EUR");
     return changeJob(tx, [&](Job& job) -> Fault {
         job.currency = letters;
         return {};
@@ -162,9 +162,12 @@ Outcome setCurrency(Transaction& tx, std::string_view code) {
 Outcome setJobSum(Transaction& tx, JobSum which, std::string_view text) {
     return changeJob(tx, [&](Job& job) -> Fault {
         switch (which) {
-        case JobSum::contractSum: return setOptionalSum(job.contractSum, text, "a contract sum");
-        case JobSum::damagesCap: return setOptionalSum(job.damagesCap, text, "a cap");
-        case JobSum::damagesCapShare: break;
+        case JobSum::contractSum:
+            return setOptionalSum(job.contractSum, text, "a contract sum");
+        case JobSum::damagesCap:
+            return setOptionalSum(job.damagesCap, text, "a cap");
+        case JobSum::damagesCapShare:
+            break;
         }
         std::optional<Decimal> percent;
         std::string digits(text);
@@ -223,18 +226,23 @@ Outcome setSectionField(Transaction& tx, SectionId id, SectionField field, std::
     case SectionField::key:
         if (text.empty()) fault = inputError("an id cannot be empty");
         for (const Section& other : tx.programme().sections)
-            if (other.id != id && other.key == text) fault = inputError("the id " + other.key + " is used by " + other.name);
+            if (other.id != id && other.key == text)
+                fault = inputError("the id " + other.key + " is used by " + other.name);
         section.key = text;
         break;
     case SectionField::name:
         if (text.empty()) fault = inputError("a section needs a name");
         section.name = text;
         break;
-    case SectionField::milestone: fault = setMilestone(tx.programme(), section, text); break;
+    case SectionField::milestone:
+        fault = setMilestone(tx.programme(), section, text);
+        break;
     case SectionField::completion: {
         const auto date = parseTypedDate(text);
-        if (date.ok()) section.completion = *date;
-        else fault = date.error();
+        if (date.ok())
+            section.completion = *date;
+        else
+            fault = date.error();
         break;
     }
     case SectionField::rate: {
@@ -243,9 +251,15 @@ Outcome setSectionField(Transaction& tx, SectionId id, SectionField field, std::
         section.rate = rate.value_or(Decimal(0));
         break;
     }
-    case SectionField::per: fault = choose(section.per, text); break;
-    case SectionField::part: fault = choose(section.part, text); break;
-    case SectionField::cap: fault = setOptionalSum(section.cap, text, "a cap"); break;
+    case SectionField::per:
+        fault = choose(section.per, text);
+        break;
+    case SectionField::part:
+        fault = choose(section.part, text);
+        break;
+    case SectionField::cap:
+        fault = setOptionalSum(section.cap, text, "a cap");
+        break;
     case SectionField::granted: {
         const auto days = wholeNumber(std::string(text.empty() ? "0" : text));
         if (!days || *days < 0 || *days > 36500) fault = inputError("time granted is a whole number of calendar days");

@@ -12,10 +12,14 @@ namespace {
 
 const char* nameOf(LinkType type) {
     switch (type) {
-    case LinkType::fs: return "finish to start";
-    case LinkType::ss: return "start with start";
-    case LinkType::ff: return "finish with finish";
-    case LinkType::sf: return "start to finish";
+    case LinkType::fs:
+        return "finish to start";
+    case LinkType::ss:
+        return "start with start";
+    case LinkType::ff:
+        return "finish with finish";
+    case LinkType::sf:
+        return "start to finish";
     }
     return "";
 }
@@ -63,8 +67,9 @@ Outcome setWaitsFor(Transaction& tx, ActivityId id, std::string_view text) {
         if (link.to == id) old.push_back(link);
     std::vector<std::pair<Link, bool>> wanted; // with whether it is new
     for (const LinkPhrase& phrase : *phrases) {
-        Link link{{}, phrase.from, id, phrase.type, phrase.lag.minutes,
-                  phrase.lag.elapsed ? LagCalendar::continuous : LagCalendar::standard};
+        Link link{
+            {},          phrase.from,        id,
+            phrase.type, phrase.lag.minutes, phrase.lag.elapsed ? LagCalendar::continuous : LagCalendar::standard};
         const auto kept = std::find_if(old.begin(), old.end(), [&](const Link& other) {
             return other.from == link.from && other.type == link.type;
         });

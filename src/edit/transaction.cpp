@@ -8,7 +8,9 @@ namespace yarrin {
 
 namespace {
 
-void applyChange(Programme& programme, const JobChange& change) { programme.job = change.after; }
+void applyChange(Programme& programme, const JobChange& change) {
+    programme.job = change.after;
+}
 
 template <typename Row> void applyChange(Programme& programme, const RowChange<Row>& change) {
     auto& table = tableOf<Row>(programme);
@@ -20,7 +22,9 @@ template <typename Row> void applyChange(Programme& programme, const RowChange<R
         table.replace(change.index, *change.after);
 }
 
-Change inverted(const JobChange& change) { return JobChange{change.after, change.before}; }
+Change inverted(const JobChange& change) {
+    return JobChange{change.after, change.before};
+}
 
 template <typename Row> Change inverted(const RowChange<Row>& change) {
     return RowChange<Row>{change.index, change.after, change.before};
@@ -37,11 +41,12 @@ Edit inverse(const Edit& edit) {
 }
 
 void apply(Programme& programme, const Edit& edit) {
-    for (const Change& change : edit.changes)
-        std::visit([&](const auto& one) { applyChange(programme, one); }, change);
+    for (const Change& change : edit.changes) std::visit([&](const auto& one) { applyChange(programme, one); }, change);
 }
 
-Transaction::~Transaction() { rollBack(); }
+Transaction::~Transaction() {
+    rollBack();
+}
 
 void Transaction::rollBack() {
     apply(m_programme, inverse(m_edit));

@@ -39,13 +39,27 @@ void apply(Programme& programme, const Edit& edit);
 
 /// The table of a programme that holds rows of this type.
 template <typename Row> auto& tableOf(Programme& programme);
-template <> inline auto& tableOf<Calendar>(Programme& programme) { return programme.calendars; }
-template <> inline auto& tableOf<BreakdownNode>(Programme& programme) { return programme.breakdown; }
-template <> inline auto& tableOf<Location>(Programme& programme) { return programme.locations; }
-template <> inline auto& tableOf<Activity>(Programme& programme) { return programme.activities; }
-template <> inline auto& tableOf<Link>(Programme& programme) { return programme.links; }
-template <> inline auto& tableOf<Section>(Programme& programme) { return programme.sections; }
-template <> inline auto& tableOf<DelayEvent>(Programme& programme) { return programme.events; }
+template <> inline auto& tableOf<Calendar>(Programme& programme) {
+    return programme.calendars;
+}
+template <> inline auto& tableOf<BreakdownNode>(Programme& programme) {
+    return programme.breakdown;
+}
+template <> inline auto& tableOf<Location>(Programme& programme) {
+    return programme.locations;
+}
+template <> inline auto& tableOf<Activity>(Programme& programme) {
+    return programme.activities;
+}
+template <> inline auto& tableOf<Link>(Programme& programme) {
+    return programme.links;
+}
+template <> inline auto& tableOf<Section>(Programme& programme) {
+    return programme.sections;
+}
+template <> inline auto& tableOf<DelayEvent>(Programme& programme) {
+    return programme.events;
+}
 
 /// Changes a programme row by row and records what it did. Unless it is committed, its end takes everything back,
 /// so an operation that fails half way leaves nothing behind.

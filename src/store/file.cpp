@@ -25,19 +25,23 @@ Error fileError(const fs::path& path, std::string what, std::string todo = {}) {
 /// The system's reason in the planner's words.
 Error systemError(const fs::path& path, int number, const char* doing) {
     switch (number) {
-    case ENOENT: return fileError(path, "there is no such file or folder", "check the name");
+    case ENOENT:
+        return fileError(path, "there is no such file or folder", "check the name");
     case EACCES:
     case EPERM:
-    case EROFS: return fileError(path, std::string("there is no permission to ") + doing + " it", "choose another folder");
+    case EROFS:
+        return fileError(path, std::string("there is no permission to ") + doing + " it", "choose another folder");
     case ENOSPC:
-    case EDQUOT: return fileError(path, "the disk is full", "free some space or save elsewhere");
-    default: return fileError(path, std::string("it cannot be ") + (doing[0] == 'r' ? "read" : "written") + ": " + std::strerror(number));
+    case EDQUOT:
+        return fileError(path, "the disk is full", "free some space or save elsewhere");
+    default:
+        return fileError(path, std::string("it cannot be ") + (doing[0] == 'r' ? "read" : "written") + ": " +
+                                   std::strerror(number));
     }
 }
 
 std::vector<Error> inFile(const fs::path& path, std::vector<Error> errors) {
-    for (Error& error : errors)
-        error.place = path.string() + (error.place.empty() ? "" : ": " + error.place);
+    for (Error& error : errors) error.place = path.string() + (error.place.empty() ? "" : ": " + error.place);
     return errors;
 }
 
@@ -86,7 +90,8 @@ Result<Programme> readProgramme(const fs::path& path) {
     const auto first = head.find_first_not_of(" \t\r\n\xEF\xBB\xBF");
     if (first == std::string::npos)
         return fileError(path, head.empty() ? "it is empty" : "it is not a Yarrin programme", "choose another file");
-    if (head[first] != '{') return fileError(path, "it is not a Yarrin programme", "choose a .yarrin or .yarrin.json file");
+    if (head[first] != '{')
+        return fileError(path, "it is not a Yarrin programme", "choose a .yarrin or .yarrin.json file");
     stream.clear();
     stream.seekg(0);
     std::stringstream text;
@@ -106,8 +111,8 @@ Outcome writeProgramme(const Programme& programme, const fs::path& path, FileFor
     fs::path part = target;
     part += ".part";
     fs::remove(part, fault);
-    Outcome written = format == FileFormat::json ? writeText(part, programmeToJson(programme))
-                                                 : writeNative(programme, part);
+    Outcome written =
+        format == FileFormat::json ? writeText(part, programmeToJson(programme)) : writeNative(programme, part);
     if (written.ok()) written = flush(part);
     if (written.ok()) {
         if (fs::exists(target, fault)) fs::permissions(part, fs::status(target).permissions(), fault);

@@ -41,7 +41,8 @@ private:
 /// One object of the file: hands out its members by key, knows where it stands, and finds keys nobody asked for.
 class Object {
 public:
-    Object(const Json& json, std::string place, Faults& faults) : m_json(json), m_place(std::move(place)), m_faults(faults) {
+    Object(const Json& json, std::string place, Faults& faults)
+        : m_json(json), m_place(std::move(place)), m_faults(faults) {
         if (!m_json.is_object()) m_faults.file(m_place, "an object is expected here");
     }
     ~Object() = default;
@@ -66,8 +67,10 @@ public:
         const Json* found = member(key);
         if (!found && required) m_faults.file(at(key), "it is missing");
         if (!found) return;
-        if (found->is_string()) value = found->get<std::string>();
-        else m_faults.file(at(key), "a text is expected here");
+        if (found->is_string())
+            value = found->get<std::string>();
+        else
+            m_faults.file(at(key), "a text is expected here");
     }
     void optionalText(const char* key, std::optional<std::string>& value) {
         std::string got;
@@ -77,8 +80,10 @@ public:
     }
     void flag(const char* key, bool& value) {
         read(key, [&](const Json& json, const std::string& where) {
-            if (json.is_boolean()) value = json.get<bool>();
-            else m_faults.file(where, "true or false is expected here");
+            if (json.is_boolean())
+                value = json.get<bool>();
+            else
+                m_faults.file(where, "true or false is expected here");
         });
     }
     void whole(const char* key, std::optional<Minutes>& value) {
@@ -99,15 +104,20 @@ public:
     void whole(const char* key, int& value) {
         Minutes got = value;
         whole(key, got);
-        if (got > 1'000'000 || got < -1'000'000) m_faults.file(at(key), "the number is out of all bounds");
-        else value = static_cast<int>(got);
+        if (got > 1'000'000 || got < -1'000'000)
+            m_faults.file(at(key), "the number is out of all bounds");
+        else
+            value = static_cast<int>(got);
     }
     void decimal(const char* key, std::optional<Decimal>& value) {
         read(key, [&](const Json& json, const std::string& where) {
             std::optional<Decimal> got;
-            if (json.is_number_integer()) got = Decimal::parse(json.dump());
-            else if (json.is_number_float()) got = Decimal::fromDouble(json.get<double>());
-            else return m_faults.file(where, "a number is expected here");
+            if (json.is_number_integer())
+                got = Decimal::parse(json.dump());
+            else if (json.is_number_float())
+                got = Decimal::fromDouble(json.get<double>());
+            else
+                return m_faults.file(where, "a number is expected here");
             if (!got) return m_faults.file(where, "the number is out of all bounds");
             value = got;
         });
@@ -121,8 +131,10 @@ public:
         std::string word;
         text(key, word);
         if (word.empty()) return;
-        if (const auto chosen = fromWord<Enum>(word); chosen && word != "standard") value = *chosen;
-        else m_faults.file(at(key), "\"" + word + "\" is not one of " + allWords<Enum>());
+        if (const auto chosen = fromWord<Enum>(word); chosen && word != "standard")
+            value = *chosen;
+        else
+            m_faults.file(at(key), "\"" + word + "\" is not one of " + allWords<Enum>());
     }
     void instant(const char* key, std::optional<Instant>& value) {
         parsed(key, value, parseInstant, "a date and time like 2027-03-01T08:00");
@@ -146,7 +158,9 @@ public:
     void finish() {
         if (!m_json.is_object()) return;
         for (const auto& [key, value] : m_json.items())
-            if (!m_known.contains(key)) m_faults.file(m_place.empty() ? key : m_place + "." + key, "the key \"" + key + "\" is not known", "remove or correct it");
+            if (!m_known.contains(key))
+                m_faults.file(m_place.empty() ? key : m_place + "." + key, "the key \"" + key + "\" is not known",
+                              "remove or correct it");
     }
 
 private:
@@ -162,8 +176,10 @@ private:
         const bool there = member(key) != nullptr;
         text(key, word);
         if (!there) return;
-        if (auto got = parse(word)) value = *got;
-        else m_faults.file(at(key), "\"" + word + "\" is not " + form + " that exists");
+        if (auto got = parse(word))
+            value = *got;
+        else
+            m_faults.file(at(key), "\"" + word + "\" is not " + form + " that exists");
     }
 
     const Json& m_json;
@@ -224,8 +240,10 @@ private:
         root.text("title", job.title);
         std::optional<Instant> start;
         root.instant("start", start);
-        if (start) job.start = *start;
-        else if (!root.member("start")) m_faults.file("start", "it is missing");
+        if (start)
+            job.start = *start;
+        else if (!root.member("start"))
+            m_faults.file("start", "it is missing");
         root.instant("data_date", job.dataDate);
         root.read("options", [&](const Json& json, const std::string& where) {
             Object options(json, where, m_faults);
@@ -257,7 +275,8 @@ private:
             if (row.is_object() && row.contains("id") && row["id"].is_string()) {
                 const auto key = row["id"].get<std::string>();
                 if (!keys.add(key, Id{next}))
-                    m_faults.programme(std::string(list) + "[" + std::to_string(next - 1) + "].id", "the id " + key + " is used twice");
+                    m_faults.programme(std::string(list) + "[" + std::to_string(next - 1) + "].id",
+                                       "the id " + key + " is used twice");
             }
             ++next;
         }
@@ -267,8 +286,10 @@ private:
         if (!json.is_array()) return m_faults.file(where, "a list of spells is expected here");
         for (const Json& text : json) {
             const auto spell = text.is_string() ? parseSpell(text.get<std::string>()) : std::nullopt;
-            if (spell) work.push_back(*spell);
-            else m_faults.file(where, text.dump() + " is not a working spell", "write it as \"08:00-12:00\"");
+            if (spell)
+                work.push_back(*spell);
+            else
+                m_faults.file(where, text.dump() + " is not a working spell", "write it as \"08:00-12:00\"");
         }
     }
 
@@ -439,8 +460,10 @@ private:
                 section.milestone = m_activities.find(item, "milestone", "activity");
                 std::optional<Date> completion;
                 item.date("completion", completion);
-                if (completion) section.completion = *completion;
-                else if (!item.member("completion")) m_faults.file(item.at("completion"), "it is missing");
+                if (completion)
+                    section.completion = *completion;
+                else if (!item.member("completion"))
+                    m_faults.file(item.at("completion"), "it is missing");
                 item.decimal("rate", section.rate);
                 item.choice("per", section.per);
                 item.choice("part", section.part);
@@ -499,8 +522,9 @@ Result<Programme> programmeFromJson(std::string_view text) {
     try {
         return Reader().read(Json::parse(text));
     } catch (const Json::parse_error& fault) {
-        std::size_t line = 1 + static_cast<std::size_t>(std::count(
-                                   text.begin(), text.begin() + static_cast<std::ptrdiff_t>(std::min(fault.byte, text.size())), '\n'));
+        std::size_t line =
+            1 + static_cast<std::size_t>(std::count(
+                    text.begin(), text.begin() + static_cast<std::ptrdiff_t>(std::min(fault.byte, text.size())), '\n'));
         return Error{ErrorCode::file, "line " + std::to_string(line), "it is not valid JSON here",
                      "check for a missing bracket, comma or quote"};
     } catch (const Json::exception&) {

@@ -18,10 +18,18 @@ constexpr std::array<const char*, 7> weekdayKeys{"mon", "tue", "wed", "thu", "fr
 Json number(const Decimal& value) {
     return value.scale() == 0 ? Json(value.mantissa()) : Json(value.toDouble());
 }
-Json number(const std::optional<Decimal>& value) { return value ? number(*value) : Json(nullptr); }
-Json number(const std::optional<Minutes>& value) { return value ? Json(*value) : Json(nullptr); }
-Json text(const std::optional<Instant>& t) { return t ? Json(isoInstant(*t)) : Json(nullptr); }
-Json text(const std::optional<DateOrInstant>& when) { return when ? Json(isoText(*when)) : Json(nullptr); }
+Json number(const std::optional<Decimal>& value) {
+    return value ? number(*value) : Json(nullptr);
+}
+Json number(const std::optional<Minutes>& value) {
+    return value ? Json(*value) : Json(nullptr);
+}
+Json text(const std::optional<Instant>& t) {
+    return t ? Json(isoInstant(*t)) : Json(nullptr);
+}
+Json text(const std::optional<DateOrInstant>& when) {
+    return when ? Json(isoText(*when)) : Json(nullptr);
+}
 
 Json spells(const DayWork& work) {
     Json list = Json::array();
@@ -120,12 +128,9 @@ Json contractJson(const Programme& programme) {
 }
 
 Json optionsJson(const Job& job) {
-    return {{"lag_calendar", wordOf(job.lagCalendar)},
-            {"out_of_sequence", wordOf(job.outOfSequence)},
-            {"late_dates_from", wordOf(job.lateDatesFrom)},
-            {"required_finish", text(job.requiredFinish)},
-            {"critical_float", job.criticalFloat},
-            {"near_critical_float", number(job.nearCriticalFloat)}};
+    return {{"lag_calendar", wordOf(job.lagCalendar)},      {"out_of_sequence", wordOf(job.outOfSequence)},
+            {"late_dates_from", wordOf(job.lateDatesFrom)}, {"required_finish", text(job.requiredFinish)},
+            {"critical_float", job.criticalFloat},          {"near_critical_float", number(job.nearCriticalFloat)}};
 }
 
 Json money(const Fraction& sum, const std::string& currency) {
@@ -170,7 +175,8 @@ std::string programmeToJson(const Programme& programme) {
                  {"to", keyOf(programme.activities, link.to)},
                  {"type", wordOf(link.type)},
                  {"lag", link.lag}};
-        row["lag_calendar"] = link.lagCalendar == LagCalendar::standard ? Json(nullptr) : Json(wordOf(link.lagCalendar));
+        row["lag_calendar"] =
+            link.lagCalendar == LagCalendar::standard ? Json(nullptr) : Json(wordOf(link.lagCalendar));
         json["links"].push_back(std::move(row));
     }
     json["contract"] = contractJson(programme);
@@ -222,10 +228,9 @@ std::string scheduleToJson(const Programme& programme, const Schedule& schedule)
     json["damages_total"] = exposureJson(schedule.damages, currency);
     json["problems"] = Json::array();
     for (const Problem& problem : schedule.problems)
-        json["problems"].push_back(
-            {{"severity", problem.severity == Problem::Severity::error ? "error" : "warning"},
-             {"where", problem.where},
-             {"what", problem.what}});
+        json["problems"].push_back({{"severity", problem.severity == Problem::Severity::error ? "error" : "warning"},
+                                    {"where", problem.where},
+                                    {"what", problem.what}});
     return json.dump(1, ' ', false, Json::error_handler_t::replace) + "\n";
 }
 

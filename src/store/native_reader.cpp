@@ -6,7 +6,6 @@
 #include <algorithm>
 #include <unordered_map>
 
-
 namespace yarrin {
 
 namespace {
@@ -32,7 +31,8 @@ public:
 private:
     void fault(const std::string& what) {
         if (m_faults.size() < 100)
-            m_faults.push_back({ErrorCode::file, m_table + " row " + std::to_string(m_row), what, "the file is damaged"});
+            m_faults.push_back(
+                {ErrorCode::file, m_table + " row " + std::to_string(m_row), what, "the file is damaged"});
     }
     void at(const char* table, std::int64_t row) {
         m_table = table;
@@ -58,7 +58,8 @@ private:
         at(table, value);
         return id<Id>(value < 1 ? 0 : value);
     }
-    template <typename Value, typename Parse> std::optional<Value> parsed(const std::optional<std::string>& text, Parse parse, const char* what) {
+    template <typename Value, typename Parse>
+    std::optional<Value> parsed(const std::optional<std::string>& text, Parse parse, const char* what) {
         if (!text) return {};
         const auto value = parse(*text);
         if (!value) fault(std::string("\"") + *text + "\" is not " + what);
@@ -103,8 +104,10 @@ private:
         };
         Job& j = m_programme.job;
         j.title = values["title"].value_or("");
-        if (const auto start = instant(values["start"])) j.start = *start;
-        else fault("there is no start");
+        if (const auto start = instant(values["start"]))
+            j.start = *start;
+        else
+            fault("there is no start");
         j.dataDate = instant(values["data_date"]);
         j.defaultCalendar = id<CalendarId>(number("default_calendar").value_or(-1));
         j.lagCalendar = choice<LagCalendar>(values["lag_calendar"].value_or(""));
@@ -144,11 +147,14 @@ private:
             const std::int64_t weekday = day.number();
             at("calendar_day", calendar);
             Calendar* c = owner(calendar);
-            if (weekday < 0 || weekday > 6) fault("there is no such weekday");
-            else if (c) c->week[static_cast<std::size_t>(weekday)] = work(day.text());
+            if (weekday < 0 || weekday > 6)
+                fault("there is no such weekday");
+            else if (c)
+                c->week[static_cast<std::size_t>(weekday)] = work(day.text());
         }
-        Statement exception(m_database, "SELECT calendar, from_date, to_date, yearly, work, name FROM calendar_exception "
-                                        "ORDER BY calendar, position");
+        Statement exception(m_database,
+                            "SELECT calendar, from_date, to_date, yearly, work, name FROM calendar_exception "
+                            "ORDER BY calendar, position");
         while (exception.next()) {
             const std::int64_t calendar = exception.number();
             at("calendar_exception", calendar);
@@ -177,7 +183,8 @@ private:
         }
         assign(m_programme.breakdown, std::move(nodes));
         std::vector<Location> locations;
-        Statement row(m_database, "SELECT id, key, name, parent, from_chainage, to_chainage FROM location ORDER BY position");
+        Statement row(m_database,
+                      "SELECT id, key, name, parent, from_chainage, to_chainage FROM location ORDER BY position");
         while (row.next()) {
             Location l;
             l.id = rowId<LocationId>("location", row);
@@ -258,7 +265,8 @@ private:
             p.rest = pause.number();
             if (Activity* a = owner(activity)) a->pauses.push_back(p);
         }
-        Statement anchor(m_database, "SELECT hammock, side, activity, end, lag FROM anchor ORDER BY hammock, side, position");
+        Statement anchor(m_database,
+                         "SELECT hammock, side, activity, end, lag FROM anchor ORDER BY hammock, side, position");
         while (anchor.next()) {
             const std::int64_t hammock = anchor.number();
             at("anchor", hammock);
@@ -273,7 +281,8 @@ private:
 
     void links() {
         std::vector<Link> rows;
-        Statement row(m_database, "SELECT id, from_activity, to_activity, type, lag, lag_calendar FROM link ORDER BY position");
+        Statement row(m_database,
+                      "SELECT id, from_activity, to_activity, type, lag, lag_calendar FROM link ORDER BY position");
         while (row.next()) {
             Link l;
             l.id = rowId<LinkId>("link", row);
@@ -327,8 +336,10 @@ private:
             d.claimed = small(days.number());
             d.assessed = small(days.number());
             const auto found = places.find(of);
-            if (found == places.end()) fault("it belongs to no event");
-            else events[found->second].sectionDays.push_back(d);
+            if (found == places.end())
+                fault("it belongs to no event");
+            else
+                events[found->second].sectionDays.push_back(d);
         }
         assign(m_programme.events, std::move(events));
     }

@@ -80,8 +80,7 @@ private:
     }
 
     void activities() {
-        Statement row(m_database,
-                      "INSERT INTO activity VALUES (?,?,?,?,?,?,?,?,?,?,?,?,?,?,?,?,?,?,?,?,?,?,?,?,?,?)");
+        Statement row(m_database, "INSERT INTO activity VALUES (?,?,?,?,?,?,?,?,?,?,?,?,?,?,?,?,?,?,?,?,?,?,?,?,?,?)");
         Statement pause(m_database, "INSERT INTO pause VALUES (?,?,?,?)");
         Statement anchor(m_database, "INSERT INTO anchor VALUES (?,?,?,?,?,?)");
         std::size_t position = 0;
@@ -95,10 +94,11 @@ private:
             const auto measured = [&](auto value) { return m ? std::optional(value(*m)) : std::nullopt; };
             using M = const Measure&;
             row.insert(a.id.value, position++, a.key, a.name, wordOf(a.kind), reference(a.calendar),
-                       reference(a.breakdown), reference(a.location), a.duration, measured([](M x) { return x.quantity; }),
-                       measured([](M x) { return x.unit; }), m ? m->outputPerCrewDay : std::nullopt,
-                       m ? m->hoursPerUnit : std::nullopt, m ? m->crews : std::nullopt,
-                       measured([](M x) { return x.factor; }), measured([](M x) { return wordOf(x.roundTo); }),
+                       reference(a.breakdown), reference(a.location), a.duration,
+                       measured([](M x) { return x.quantity; }), measured([](M x) { return x.unit; }),
+                       m ? m->outputPerCrewDay : std::nullopt, m ? m->hoursPerUnit : std::nullopt,
+                       m ? m->crews : std::nullopt, measured([](M x) { return x.factor; }),
+                       measured([](M x) { return wordOf(x.roundTo); }),
                        a.constraint ? std::optional(wordOf(a.constraint->type)) : std::nullopt,
                        a.constraint ? std::optional(a.constraint->date) : std::nullopt, a.deadline, a.stretch, a.asLate,
                        a.actualStart, a.actualFinish, a.remaining, a.notes, a.costPerWeek);
@@ -121,7 +121,8 @@ private:
         for (const DelayEvent& e : m_programme.events) {
             event.insert(e.id.value, position++, e.key, wordOf(e.risk), wordOf(e.state));
             std::size_t at = 0;
-            for (const EventDays& d : e.sectionDays) days.insert(e.id.value, at++, d.section.value, d.claimed, d.assessed);
+            for (const EventDays& d : e.sectionDays)
+                days.insert(e.id.value, at++, d.section.value, d.claimed, d.assessed);
         }
     }
 

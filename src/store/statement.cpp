@@ -21,7 +21,9 @@ Database::Database(const std::string& path, Mode mode) {
     run("PRAGMA cell_size_check = ON");
 }
 
-Database::~Database() { sqlite3_close_v2(m_handle); }
+Database::~Database() {
+    sqlite3_close_v2(m_handle);
+}
 
 void Database::fail(int code) {
     if (m_error) return;
@@ -31,8 +33,14 @@ void Database::fail(int code) {
     case SQLITE_NOTADB:
     case SQLITE_SCHEMA:
     case SQLITE_ERROR:
-    case SQLITE_MISMATCH: error.what = "the file is damaged"; error.todo = "open a copy or an earlier version of it"; break;
-    case SQLITE_FULL: error.what = "the disk is full"; error.todo = "free some space or save elsewhere"; break;
+    case SQLITE_MISMATCH:
+        error.what = "the file is damaged";
+        error.todo = "open a copy or an earlier version of it";
+        break;
+    case SQLITE_FULL:
+        error.what = "the disk is full";
+        error.todo = "free some space or save elsewhere";
+        break;
     case SQLITE_READONLY:
     case SQLITE_PERM:
     case SQLITE_CANTOPEN:
@@ -40,8 +48,13 @@ void Database::fail(int code) {
         error.todo = "choose another folder";
         break;
     case SQLITE_BUSY:
-    case SQLITE_LOCKED: error.what = "another program holds the file"; error.todo = "close it there and try again"; break;
-    default: error.what = std::string("the file cannot be used: ") + sqlite3_errstr(code); break;
+    case SQLITE_LOCKED:
+        error.what = "another program holds the file";
+        error.todo = "close it there and try again";
+        break;
+    default:
+        error.what = std::string("the file cannot be used: ") + sqlite3_errstr(code);
+        break;
     }
     m_error = std::move(error);
 }
@@ -65,11 +78,14 @@ std::string Database::text(const char* sql) {
 
 Statement::Statement(Database& database, const std::string& sql) : m_database(database) {
     if (m_database.failed()) return;
-    const int code = sqlite3_prepare_v2(m_database.handle(), sql.c_str(), static_cast<int>(sql.size()), &m_statement, nullptr);
+    const int code =
+        sqlite3_prepare_v2(m_database.handle(), sql.c_str(), static_cast<int>(sql.size()), &m_statement, nullptr);
     if (code != SQLITE_OK) m_database.fail(code);
 }
 
-Statement::~Statement() { sqlite3_finalize(m_statement); }
+Statement::~Statement() {
+    sqlite3_finalize(m_statement);
+}
 
 bool Statement::next() {
     if (m_database.failed()) return false;
@@ -79,7 +95,9 @@ bool Statement::next() {
     return code == SQLITE_ROW;
 }
 
-std::int64_t Statement::number() { return sqlite3_column_int64(m_statement, m_column++); }
+std::int64_t Statement::number() {
+    return sqlite3_column_int64(m_statement, m_column++);
+}
 
 std::optional<std::int64_t> Statement::optionalNumber() {
     if (sqlite3_column_type(m_statement, m_column) == SQLITE_NULL) {

@@ -74,8 +74,10 @@ private:
     void bind(const Date& value) { bind(isoDate(value)); }
     void bind(const DateOrInstant& value) { bind(isoText(value)); }
     template <typename Value> void bind(const std::optional<Value>& value) {
-        if (value) bind(*value);
-        else bindNull();
+        if (value)
+            bind(*value);
+        else
+            bindNull();
     }
     void bindNull();
     bool execute();

@@ -45,6 +45,19 @@ public:
     int asked = 0;
 };
 
+/// The editor that is open on a grid; closed ones go away a little later.
+QLineEdit* openEditor(GridView& grid) {
+    for (QLineEdit* editor : grid.viewport()->findChildren<QLineEdit*>(QStringLiteral("cellEditor")))
+        if (editor->isVisible()) return editor;
+    qFatal("no editor is open");
+}
+
+QString messageOn(GridView& grid) {
+    for (InlineMessage* message : grid.viewport()->findChildren<InlineMessage*>())
+        if (message->isVisible()) return message->text();
+    return {};
+}
+
 /// A window on a small programme, and the gestures of a person on it.
 class Desk {
 public:
@@ -79,7 +92,8 @@ public:
     void trigger(const char* action) { find<QAction>(action)->trigger(); }
     QModelIndex cell(const char* key, const char* column, ActivityTable* in = nullptr) {
         ActivityTable& t = in ? *in : table();
-        return t.activities().index(t.activities().rowOf(id(key)), t.activities().columnOf(QString::fromLatin1(column)));
+        return t.activities().index(t.activities().rowOf(id(key)),
+                                    t.activities().columnOf(QString::fromLatin1(column)));
     }
     void clickCell(const QModelIndex& index, ActivityTable* in = nullptr) {
         ActivityTable& t = in ? *in : table();
@@ -91,8 +105,7 @@ public:
         ActivityTable& t = in ? *in : table();
         clickCell(index, in);
         QTest::keyClick(&t, Qt::Key_F2);
-        auto* editor = t.viewport()->findChild<QLineEdit*>(QStringLiteral("cellEditor"));
-        if (!editor) qFatal("no editor opened");
+        QLineEdit* editor = openEditor(t);
         editor->selectAll();
         QTest::keyClicks(editor, text);
         return editor;
@@ -111,8 +124,15 @@ public:
 Programme small() {
     Builder b;
     b.programme.breakdown.append({BreakdownId{1}, "B1", "Berth", {}, {}});
-    b.task("A010", 5).task("A020", 3).task("A030", 4).milestone("M100").link("A010", "A020").link("A020", "M100").link("A030", "M100");
-    for (const char* key : {"A010", "A020", "A030", "M100"}) b.change(key, [](Activity& a) { a.breakdown = BreakdownId{1}; });
+    b.task("A010", 5)
+        .task("A020", 3)
+        .task("A030", 4)
+        .milestone("M100")
+        .link("A010", "A020")
+        .link("A020", "M100")
+        .link("A030", "M100");
+    for (const char* key : {"A010", "A020", "A030", "M100"})
+        b.change(key, [](Activity& a) { a.breakdown = BreakdownId{1}; });
     b.change("A030", [](Activity& a) {
         a.duration.reset();
         a.measure = Measure{Decimal(40), "m3", Decimal(10), {}, Decimal(1), Decimal(1), RoundTo::day};
@@ -138,8 +158,7 @@ private slots:
         QCOMPARE(desk.standing().blocks()[0].value, QStringLiteral("10 Mar 2027"));
         desk.clickCell(desk.cell("A020", "name"));
         QTest::keyClick(&desk.table(), Qt::Key_Insert);
-        auto* editor = desk.table().viewport()->findChild<QLineEdit*>(QStringLiteral("cellEditor"));
-        QVERIFY(editor);
+        QLineEdit* editor = openEditor(desk.table());
         QTest::keyClicks(editor, QStringLiteral("Curing"));
         QTest::keyClick(editor, Qt::Key_Return);
         QVERIFY(desk.id("A021"));
@@ -155,7 +174,8 @@ private slots:
         QVERIFY(desk.standing().blocks()[0].warn);
         QCOMPARE(desk.standing().blocks()[0].detail, QStringLiteral("8 days late, due 9 Mar"));
         QCOMPARE(desk.standing().blocks().back().value, QStringLiteral("£8,000"));
-        QVERIFY2(desk.standing().lastChange().value.contains(QLatin1String("S1 7 days later")), qPrintable(desk.standing().lastChange().value));
+        QVERIFY2(desk.standing().lastChange().value.contains(QLatin1String("S1 7 days later")),
+                 qPrintable(desk.standing().lastChange().value));
         QVERIFY(desk.window.isWindowModified());
 
         desk.dialogs.save = path("mine.yarrin");
@@ -180,14 +200,30 @@ private slots:
         QTest::addColumn<QString>("column");
         QTest::addColumn<QString>("typed");
         QTest::addColumn<QString>("said");
-        QTest::newRow("duration") << "days" << "twelve" << "is not a duration";
-        QTest::newRow("unknown predecessor") << "waits" << "Q7" << "no activity Q7";
-        QTest::newRow("itself") << "waits" << "A010" << "itself";
-        QTest::newRow("loop") << "waits" << "A020" << "A020 → A010 → A020";
-        QTest::newRow("id taken") << "id" << "A020" << "is used by";
-        QTest::newRow("no name") << "name" << " " << "cannot be empty";
-        QTest::newRow("calendar") << "calendar" << "Moon" << "no calendar";
-        QTest::newRow("date that is not") << "constraint" << "start on 31 Feb 2027" << "in the calendar";
+        QTest::newRow("duration") << "days"
+                                  << "twelve"
+                                  << "is not a duration";
+        QTest::newRow("unknown predecessor") << "waits"
+                                             << "Q7"
+                                             << "no activity Q7";
+        QTest::newRow("itself") << "waits"
+                                << "A010"
+                                << "itself";
+        QTest::newRow("loop") << "waits"
+                              << "A020"
+                              << "A020 → A010 → A020";
+        QTest::newRow("id taken") << "id"
+                                  << "A020"
+                                  << "is used by";
+        QTest::newRow("no name") << "name"
+                                 << " "
+                                 << "cannot be empty";
+        QTest::newRow("calendar") << "calendar"
+                                  << "Moon"
+                                  << "no calendar";
+        QTest::newRow("date that is not") << "constraint"
+                                          << "start on 31 Feb 2027"
+                                          << "in the calendar";
     }
     void whatIsRefusedStaysInTheCellWithItsReason() {
         QFETCH(QString, column);
@@ -197,9 +233,7 @@ private slots:
         const Programme before = desk.programme();
         QLineEdit* editor = desk.startTyping(desk.cell("A010", column.toLatin1().constData()), typed);
         QTest::keyClick(editor, Qt::Key_Return);
-        auto* message = desk.table().viewport()->findChild<InlineMessage*>();
-        QVERIFY(message && message->isVisible());
-        QVERIFY2(message->text().contains(said), qPrintable(message->text()));
+        QVERIFY2(messageOn(desk.table()).contains(said), qPrintable(messageOn(desk.table())));
         QVERIFY(editor->isVisible());
         QCOMPARE(editor->text(), typed);
         QVERIFY(desk.programme() == before);
@@ -267,7 +301,8 @@ private slots:
         const QModelIndex row = desk.table().indexAt(QPoint(10, 30));
         QVERIFY(row.isValid());
         QCOMPARE(desk.table().visualRect(row).top(), row.row() * GridView::rowHeight - 700);
-        QTest::mouseClick(desk.chart().viewport(), Qt::LeftButton, {}, QPoint(desk.chart().viewport()->width() - 3, 30));
+        QTest::mouseClick(desk.chart().viewport(), Qt::LeftButton, {},
+                          QPoint(desk.chart().viewport()->width() - 3, 30));
         QVERIFY(desk.window.viewState().current() == desk.table().activities().activityAt(row.row()));
         QCOMPARE(desk.table().currentIndex().row(), row.row());
         const double before = desk.window.viewState().pixelsPerDay();
@@ -285,12 +320,13 @@ private slots:
         QCOMPARE(desk.standing().blocks()[0].value, QStringLiteral("26 Mar 2027"));
         desk.enter(desk.cell("A030", "crews", table), QStringLiteral("4"), table);
         QCOMPARE(desk.cell("A030", "days", table).data().toString(), QStringLiteral("5"));
-        QVERIFY2(desk.standing().lastChange().value.startsWith(QLatin1String("A030 crews 1 → 4: S1 16 days earlier")), qPrintable(desk.standing().lastChange().value));
+        QVERIFY2(desk.standing().lastChange().value.startsWith(QStringLiteral("A030 crews 1 → 4: S1 16 days earlier")),
+                 qPrintable(desk.standing().lastChange().value));
         desk.enter(desk.cell("A030", "days", table), QStringLiteral("10d"), table);
         QCOMPARE(desk.cell("A030", "crews", table).data().toString(), QStringLiteral("2"));
         QLineEdit* editor = desk.startTyping(desk.cell("A030", "output", table), QStringLiteral("0"), table);
         QTest::keyClick(editor, Qt::Key_Return);
-        QVERIFY(table->viewport()->findChild<InlineMessage*>()->text().contains(QLatin1String("more than 0")));
+        QVERIFY(messageOn(*table).contains(QLatin1String("more than 0")));
         QTest::keyClick(editor, Qt::Key_Escape);
     }
 
@@ -304,7 +340,8 @@ private slots:
         quantity->selectAll();
         QTest::keyClicks(quantity, QStringLiteral("80"));
         QTest::keyClick(quantity, Qt::Key_Return);
-        QVERIFY(*desk.programme().activities.row(desk.id("A030"))->measure->crews == Decimal(2)); // twice the work in the same days
+        QVERIFY(*desk.programme().activities.row(desk.id("A030"))->measure->crews ==
+                Decimal(2)); // twice the work in the same days
         QCOMPARE(desk.cell("A030", "days").data().toString(), QStringLiteral("4"));
     }
 
@@ -337,7 +374,9 @@ private slots:
         const Programme before = desk.programme();
         desk.clickCell(desk.cell("M100", "name"));
         QTest::keyClick(&desk.table(), Qt::Key_Delete);
-        QVERIFY2(desk.notice().contains(QLatin1String("2 links")) && desk.notice().contains(QLatin1String("section S1")), qPrintable(desk.notice()));
+        QVERIFY2(desk.notice().contains(QLatin1String("2 links")) &&
+                     desk.notice().contains(QLatin1String("section S1")),
+                 qPrintable(desk.notice()));
         QVERIFY(desk.programme() == before);
         auto& stage = *desk.window.findChild<ProgrammeStage*>();
         QTest::mouseClick(stage.findChild<QPushButton*>(QStringLiteral("noticeAnswer")), Qt::LeftButton);
@@ -366,11 +405,13 @@ private slots:
         Desk desk(small(), settings());
         desk.trigger("stage1");
         GridView& sections = desk.window.findChild<ContractStage*>()->sections();
-        const auto cell = [&](const char* column) { return sections.grid()->index(0, sections.grid()->columnOf(QString::fromLatin1(column))); };
+        const auto cell = [&](const char* column) {
+            return sections.grid()->index(0, sections.grid()->columnOf(QString::fromLatin1(column)));
+        };
         const auto typeIn = [&](const char* column, const QString& text) {
             QTest::mouseClick(sections.viewport(), Qt::LeftButton, {}, sections.visualRect(cell(column)).center());
             QTest::keyClick(&sections, Qt::Key_F2);
-            auto* editor = sections.viewport()->findChild<QLineEdit*>(QStringLiteral("cellEditor"));
+            QLineEdit* editor = openEditor(sections);
             editor->selectAll();
             QTest::keyClicks(editor, text);
             QTest::keyClick(editor, Qt::Key_Return);
@@ -380,7 +421,7 @@ private slots:
         typeIn("rate", QStringLiteral("2,500"));
         QCOMPARE(desk.standing().blocks().back().value, QStringLiteral("£12,500"));
         QLineEdit* editor = typeIn("completion", QStringLiteral("31 Feb 2027"));
-        QVERIFY(sections.viewport()->findChild<InlineMessage*>()->text().contains(QLatin1String("no 31 Feb 2027")));
+        QVERIFY(messageOn(sections).contains(QLatin1String("no 31 Feb 2027")));
         QTest::keyClick(editor, Qt::Key_Escape);
         auto* start = desk.find<QLineEdit>("jobStart");
         start->selectAll();
@@ -438,7 +479,8 @@ private slots:
 
     void theModelsKeepTheirPromises() {
         Desk desk(small(), settings());
-        const QAbstractItemModelTester tester(&desk.table().activities(), QAbstractItemModelTester::FailureReportingMode::Fatal);
+        const QAbstractItemModelTester tester(&desk.table().activities(),
+                                              QAbstractItemModelTester::FailureReportingMode::Fatal);
         desk.enter(desk.cell("A010", "days"), QStringLiteral("8d"));
         desk.trigger("addGroup");
         while (desk.document().canUndo()) desk.trigger("editUndo");
@@ -450,10 +492,13 @@ private slots:
         Desk desk(small(), settings());
         desk.window.openDemo();
         QVERIFY(desk.document().schedule().ok());
-        QVERIFY2(desk.document().schedule().problems.empty(), desk.document().schedule().problems.empty() ? "" : desk.document().schedule().problems[0].what.c_str());
+        QVERIFY2(desk.document().schedule().problems.empty(),
+                 desk.document().schedule().problems.empty() ? ""
+                                                             : desk.document().schedule().problems[0].what.c_str());
         QVERIFY(desk.programme().activities.size() >= 60);
         QVERIFY(desk.programme().calendars.size() >= 5);
-        for (QAction* action : desk.window.findChildren<QAction*>(QString(), Qt::FindDirectChildrenOnly)) QVERIFY2(!action->objectName().isEmpty(), qPrintable(action->text()));
+        for (QAction* action : desk.window.findChildren<QAction*>(QString(), Qt::FindDirectChildrenOnly))
+            QVERIFY2(!action->objectName().isEmpty(), qPrintable(action->text()));
     }
 };
 

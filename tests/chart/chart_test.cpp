@@ -13,7 +13,8 @@ namespace {
 
 /// A chart of a programme at ten pixels a day, its first day at x = 0.
 struct Chart {
-    explicit Chart(Programme p) : programme(std::move(p)), schedule(yarrin::schedule(programme)), rows(rowsFor(programme, schedule, {}, {})) {}
+    explicit Chart(Programme p)
+        : programme(std::move(p)), schedule(yarrin::schedule(programme)), rows(rowsFor(programme, schedule, {}, {})) {}
     [[nodiscard]] BarRequest request() const {
         return {programme, schedule, rows, 0, rows.size(), {startOf(dateFrom(2027, 3, 1)), 10}, 400, {}, {}, true};
     }
@@ -26,13 +27,19 @@ QImage painted(const Chart& chart, double scale, const Theme& theme = Theme::lig
     QImage image(int(400 * scale), int(130 * scale), QImage::Format_RGB32);
     image.setDevicePixelRatio(scale);
     QPainter painter(&image);
-    paintBars(painter, layoutBars(chart.request()), chart.rows, axisFor(chart.request().scale, 400, dateFrom(2027, 3, 1)), BarInk{theme, QRectF(0, 0, 400, 130), {}, {}, {}, {}});
+    BarInk ink{theme, QRectF(0, 0, 400, 130)};
+    paintBars(painter, layoutBars(chart.request()), chart.rows,
+              axisFor(chart.request().scale, 400, dateFrom(2027, 3, 1)), ink);
     return image;
 }
 
-QColor at(const QImage& image, double x, double y) { return image.pixelColor(int(x * image.devicePixelRatio()), int(y * image.devicePixelRatio())); }
+QColor at(const QImage& image, double x, double y) {
+    return image.pixelColor(int(x * image.devicePixelRatio()), int(y * image.devicePixelRatio()));
+}
 
-bool near(const QColor& a, const QColor& b) { return std::abs(a.red() - b.red()) + std::abs(a.green() - b.green()) + std::abs(a.blue() - b.blue()) < 24; }
+bool near(const QColor& a, const QColor& b) {
+    return std::abs(a.red() - b.red()) + std::abs(a.green() - b.green()) + std::abs(a.blue() - b.blue()) < 24;
+}
 
 } // namespace
 
@@ -83,7 +90,8 @@ private slots:
         QTest::addColumn<int>("type");
         QTest::addColumn<double>("shift");
         for (int type = 0; type < 4; ++type)
-            for (const double shift : {-60.0, -5.0, 0.0, 5.0, 80.0}) QTest::addRow("type %d by %g", type, shift) << type << shift;
+            for (const double shift : {-60.0, -5.0, 0.0, 5.0, 80.0})
+                QTest::addRow("type %d by %g", type, shift) << type << shift;
     }
     void linksAreRightAngledAndEndAtTheirBars() {
         QFETCH(int, type);
@@ -117,10 +125,13 @@ private slots:
         b.programme.breakdown.append({BreakdownId{1}, "B1", "Outer", {}, {}});
         b.programme.breakdown.append({BreakdownId{2}, "B2", "Inner", BreakdownId{1}, {}});
         b.task("A", 5).task("B", 10).task("C", 1);
-        b.change("A", [](Activity& a) { a.breakdown = BreakdownId{1}; }).change("B", [](Activity& a) { a.breakdown = BreakdownId{2}; });
+        b.change("A", [](Activity& a) { a.breakdown = BreakdownId{1}; }).change("B", [](Activity& a) {
+            a.breakdown = BreakdownId{2};
+        });
         const Chart chart(b.programme);
         std::string shape;
-        for (const ChartRow& row : chart.rows) shape += row.isGroup ? "[" + std::to_string(row.count) + "]" : chart.programme.activities[row.index].key;
+        for (const ChartRow& row : chart.rows)
+            shape += row.isGroup ? "[" + std::to_string(row.count) + "]" : chart.programme.activities[row.index].key;
         QCOMPARE(shape, std::string("[2]A[1]B[1]C"));
         QCOMPARE(chart.rows[0].finish, chart.schedule.activities[1].earlyFinish);
         QCOMPARE(rowsFor(chart.programme, chart.schedule, {}, {1}).size(), std::size_t(3));
@@ -165,15 +176,31 @@ private slots:
             return 0.2126 * part(c.redF()) + 0.7152 * part(c.greenF()) + 0.0722 * part(c.blueF());
         };
         for (const Theme* t : {&Theme::light(), &Theme::darkVariant()}) {
-            const std::pair<QColor, QColor> pairs[] = {{t->ink, t->paper}, {t->ink, t->panel}, {t->muted, t->paper}, {t->muted, t->panel}, {t->ink, t->selection}, {t->muted, t->selection},
-                                                       {t->criticalText, t->paper}, {t->criticalText, t->selection}, {t->nearText, t->paper}, {t->goodText, t->paper}, {t->accent, t->paper},
-                                                       {t->railText, t->rail}, {t->standingText, t->standing}, {t->standingMuted, t->standing}, {t->standingWarn, t->standing}, {t->damagesText, t->damages1},
+            const std::pair<QColor, QColor> pairs[] = {{t->ink, t->paper},
+                                                       {t->ink, t->panel},
+                                                       {t->muted, t->paper},
+                                                       {t->muted, t->panel},
+                                                       {t->ink, t->selection},
+                                                       {t->muted, t->selection},
+                                                       {t->criticalText, t->paper},
+                                                       {t->criticalText, t->selection},
+                                                       {t->nearText, t->paper},
+                                                       {t->goodText, t->paper},
+                                                       {t->accent, t->paper},
+                                                       {t->railText, t->rail},
+                                                       {t->standingText, t->standing},
+                                                       {t->standingMuted, t->standing},
+                                                       {t->standingWarn, t->standing},
+                                                       {t->damagesText, t->damages1},
                                                        {t->damagesText, t->damages2}};
             int i = 0;
             for (const auto& [text, ground] : pairs) {
                 const double a = luminance(text), b = luminance(ground);
                 const double ratio = (std::max(a, b) + 0.05) / (std::min(a, b) + 0.05);
-                QVERIFY2(ratio >= 4.5, qPrintable(QStringLiteral("%1 pair %2: %3").arg(t->dark ? QStringLiteral("dark") : QStringLiteral("light")).arg(i).arg(ratio)));
+                QVERIFY2(ratio >= 4.5, qPrintable(QStringLiteral("%1 pair %2: %3")
+                                                      .arg(t->dark ? QStringLiteral("dark") : QStringLiteral("light"))
+                                                      .arg(i)
+                                                      .arg(ratio)));
                 ++i;
             }
         }

@@ -34,7 +34,9 @@ Call call(const std::vector<std::string>& words) {
 class CliTest : public QObject {
     Q_OBJECT
     QTemporaryDir m_folder;
-    [[nodiscard]] std::string path(const char* name) const { return m_folder.filePath(QString::fromLatin1(name)).toStdString(); }
+    [[nodiscard]] std::string path(const char* name) const {
+        return m_folder.filePath(QString::fromLatin1(name)).toStdString();
+    }
     std::string written(const Programme& p, const char* name) {
         const auto file = path(name);
         if (!writeProgramme(p, file, formatForName(file)).ok()) qFatal("cannot write");
@@ -52,7 +54,8 @@ private slots:
         QCOMPARE(keys, std::string("programme_finish latest_start activities links sections damages_total problems "));
         keys.clear();
         for (const auto& [key, value] : json["activities"][0].items()) keys += key + " ";
-        QCOMPARE(keys, std::string("id es ef ls lf duration remaining_start total_float free_float critical on_longest_path "));
+        QCOMPARE(keys, std::string(
+                           "id es ef ls lf duration remaining_start total_float free_float critical on_longest_path "));
         QVERIFY(json["activities"][0]["id"] == "Z");
         QVERIFY(json["activities"][1]["ef"] == "2027-03-12T17:00");
         QVERIFY(json["activities"][1]["remaining_start"].is_null());
@@ -87,9 +90,11 @@ private slots:
         QVERIFY(c.status == ExitStatus::programme);
         QVERIFY(c.err.find(file + ": links: links form a loop: A → B → A") == 0);
         QVERIFY(c.out.empty());
-        std::ofstream(path("id.json")) << R"({"format":"yarrin-programme","version":1,"start":"2027-03-01T08:00","activities":[{"id":"A","name":"A","calendar":"none"}]})";
+        std::ofstream(path("id.json"))
+            << R"({"format":"yarrin-programme","version":1,"start":"2027-03-01T08:00","activities":[{"id":"A","name":"A","calendar":"none"}]})";
         QVERIFY(call({"calc", path("id.json")}).status == ExitStatus::programme);
-        std::ofstream(path("key.json")) << R"({"format":"yarrin-programme","version":1,"start":"2027-03-01T08:00","colour":1})";
+        std::ofstream(path("key.json"))
+            << R"({"format":"yarrin-programme","version":1,"start":"2027-03-01T08:00","colour":1})";
         c = call({"calc", path("key.json")});
         QVERIFY(c.status == ExitStatus::file);
         QVERIFY2(c.err.find("colour") != std::string::npos, c.err.c_str());

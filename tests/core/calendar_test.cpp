@@ -22,8 +22,12 @@ WorkCalendar compiled(ResolvedCalendar c, int first = 2020, int last = 2035) {
     return WorkCalendar(std::move(c), dateFrom(first, 1, 1), dateFrom(last, 1, 1));
 }
 
-Instant at(const char* text) { return parseInstant(text).value(); }
-QString iso(Instant t) { return QString::fromStdString(isoInstant(t)); }
+Instant at(const char* text) {
+    return parseInstant(text).value();
+}
+QString iso(Instant t) {
+    return QString::fromStdString(isoInstant(t));
+}
 
 /// Minute by minute and straight from the words: whether the minute that starts at t works.
 bool worksPlainly(const ResolvedCalendar& c, Instant t) {
@@ -32,7 +36,9 @@ bool worksPlainly(const ResolvedCalendar& c, Instant t) {
         for (const CalendarException& e : c.exceptions) {
             const auto key = [](Date d) { return std::pair(yearMonthDay(d).month, yearMonthDay(d).day); };
             bool covers = e.from <= day && day <= e.to;
-            if (e.yearly) covers = key(e.to) < key(e.from) ? key(day) >= key(e.from) || key(day) <= key(e.to) : key(day) >= key(e.from) && key(day) <= key(e.to);
+            if (e.yearly)
+                covers = key(e.to) < key(e.from) ? key(day) >= key(e.from) || key(day) <= key(e.to)
+                                                 : key(day) >= key(e.from) && key(day) <= key(e.to);
             if (covers) work = e.work;
         }
         return work;
@@ -64,7 +70,8 @@ private slots:
     }
 
     void datesThatDoNotExistAreNotRead() {
-        for (const char* text : {"2027-02-29", "2027-02-31", "2027-13-01", "2027-00-10", "27-01-01", "2027-1-1", "0000-01-01", "2027-06-31"})
+        for (const char* text : {"2027-02-29", "2027-02-31", "2027-13-01", "2027-00-10", "27-01-01", "2027-1-1",
+                                 "0000-01-01", "2027-06-31"})
             QVERIFY2(!parseDate(text), text);
         QVERIFY(parseDate("2028-02-29"));
         QCOMPARE(parseInstant("2027-03-01T24:00"), parseInstant("2027-03-02T00:00"));
@@ -115,8 +122,10 @@ private slots:
             for (auto& day : c.week) day = {{1200, 1800}};
         if (kind >= 2) {
             c.exceptions.push_back({dateFrom(2027, 3, 10), dateFrom(2027, 3, 12), false, {}, "off"});
-            c.exceptions.push_back({dateFrom(2027, 3, 12), dateFrom(2027, 3, 14), false, {{600, 700}, {1380, 1500}}, "works"});
-            c.exceptions.push_back({dateFrom(2026, 3, 25), dateFrom(2026, 3, 2), true, {{60, 120}}, "over the new year"});
+            c.exceptions.push_back(
+                {dateFrom(2027, 3, 12), dateFrom(2027, 3, 14), false, {{600, 700}, {1380, 1500}}, "works"});
+            c.exceptions.push_back(
+                {dateFrom(2026, 3, 25), dateFrom(2026, 3, 2), true, {{60, 120}}, "over the new year"});
         }
         if (kind == 3) c.week[2] = {{0, 2880}};
         // A window that ends in the middle, so that days from the table and days beyond it are both met.
@@ -206,7 +215,8 @@ private slots:
 
     void spellsThatCannotBeAreRefused_data() {
         QTest::addColumn<QString>("text");
-        for (const char* text : {"08:00", "12:00-08:00", "08:00-12:00, 11:00-13:00", "13:00-17:00, 08:00-12:00", "08:00-08:00", "25:00-26:00", "08:00-49:00", "08:60-12:00", "8-12"})
+        for (const char* text : {"08:00", "12:00-08:00", "08:00-12:00, 11:00-13:00", "13:00-17:00, 08:00-12:00",
+                                 "08:00-08:00", "25:00-26:00", "08:00-49:00", "08:60-12:00", "8-12"})
             QTest::addRow("%s", text) << QString::fromLatin1(text);
     }
     void spellsThatCannotBeAreRefused() {

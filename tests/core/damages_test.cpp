@@ -9,7 +9,9 @@ using namespace yarrin::test;
 
 namespace {
 
-QString sum(const Fraction& f) { return QString::fromStdString(f.rounded(2)->text()); }
+QString sum(const Fraction& f) {
+    return QString::fromStdString(f.rounded(2)->text());
+}
 
 Section section(int rate, DamagesPer per = DamagesPer::day, PartRule part = PartRule::proRata) {
     Section s;
@@ -59,13 +61,16 @@ private slots:
         QCOMPARE(isoDate(s.sections[0].extended), std::string("2027-03-09"));
     }
 
-    void midnightBelongsToTheDayBefore() { QCOMPARE(isoDate(completionDate(parseInstant("2027-03-06T00:00").value())), std::string("2027-03-05")); }
+    void midnightBelongsToTheDayBefore() {
+        QCOMPARE(isoDate(completionDate(parseInstant("2027-03-06T00:00").value())), std::string("2027-03-05"));
+    }
 
     void openEventsRelieveTheRange() {
         Builder b = late();
         const auto event = [&](Risk risk, EventState state, int claimed, int assessed) {
             const EventId id = b.programme.events.freshId();
-            b.programme.events.append({id, "E" + std::to_string(id.value), {{b.programme.sections[0].id, claimed, assessed}}, risk, state});
+            b.programme.events.append(
+                {id, "E" + std::to_string(id.value), {{b.programme.sections[0].id, claimed, assessed}}, risk, state});
         };
         event(Risk::employer, EventState::notified, 5, 3);
         event(Risk::neutral, EventState::claimed, 4, 4);

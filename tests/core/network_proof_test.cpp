@@ -28,13 +28,15 @@ RandomShape plainShape() {
 
 /// Early starts by the longest path from a source, Boost.Graph's dag_shortest_paths on negated weights.
 std::vector<Minutes> startsByBoost(const Programme& programme) {
-    using Graph = boost::adjacency_list<boost::vecS, boost::vecS, boost::directedS, boost::no_property, boost::property<boost::edge_weight_t, long>>;
+    using Graph = boost::adjacency_list<boost::vecS, boost::vecS, boost::directedS, boost::no_property,
+                                        boost::property<boost::edge_weight_t, long>>;
     const std::size_t count = programme.activities.size();
     Graph graph(count + 1);
     for (std::size_t i = 0; i < count; ++i) boost::add_edge(count, i, 0L, graph);
     for (const Link& link : programme.links) {
         const std::size_t from = programme.activities.indexOf(link.from);
-        boost::add_edge(from, programme.activities.indexOf(link.to), -long(*programme.activities[from].duration + link.lag), graph);
+        boost::add_edge(from, programme.activities.indexOf(link.to),
+                        -long(*programme.activities[from].duration + link.lag), graph);
     }
     std::vector<long> distance(count + 1);
     boost::dag_shortest_paths(graph, count, boost::distance_map(distance.data()));
@@ -89,7 +91,8 @@ private slots:
             const Schedule s = schedule(p);
             SEEDED(s.ok());
             const auto starts = startsByBoost(p);
-            for (std::size_t i = 0; i < starts.size(); ++i) SEEDED(s.activities[i].earlyStart - p.job.start == starts[i]);
+            for (std::size_t i = 0; i < starts.size(); ++i)
+                SEEDED(s.activities[i].earlyStart - p.job.start == starts[i]);
         }
     }
 
@@ -119,12 +122,14 @@ private slots:
             for (const Link& link : p.links) {
                 const ActivityFigures& a = s.activities[p.activities.indexOf(link.from)];
                 const ActivityFigures& b = s.activities[p.activities.indexOf(link.to)];
-                const LagCalendar on = link.lagCalendar == LagCalendar::standard ? LagCalendar::predecessor : link.lagCalendar;
+                const LagCalendar on =
+                    link.lagCalendar == LagCalendar::standard ? LagCalendar::predecessor : link.lagCalendar;
                 const WorkCalendar& lag = on == LagCalendar::predecessor ? s.calendarOf(a) : s.calendarOf(b);
                 if (on != LagCalendar::predecessor && on != LagCalendar::successor) continue;
                 const bool fromStart = link.type == LinkType::ss || link.type == LinkType::sf;
                 const bool toStart = link.type == LinkType::fs || link.type == LinkType::ss;
-                SEEDED((toStart ? b.earlyStart : b.earlyFinish) >= lag.shift(fromStart ? a.earlyStart : a.earlyFinish, link.lag));
+                SEEDED((toStart ? b.earlyStart : b.earlyFinish) >=
+                       lag.shift(fromStart ? a.earlyStart : a.earlyFinish, link.lag));
             }
             for (std::size_t i = 0; i < p.activities.size(); ++i) {
                 const ActivityFigures& f = s.activities[i];

@@ -9,7 +9,9 @@ using namespace yarrin::test;
 
 namespace {
 
-QString text(const std::string& s) { return QString::fromStdString(s); }
+QString text(const std::string& s) {
+    return QString::fromStdString(s);
+}
 
 } // namespace
 
@@ -20,9 +22,11 @@ private slots:
     // critical are A, C, F and I.
     void nineActivitiesTakeThirtyDays() {
         Builder b;
-        const std::pair<const char*, int> tasks[] = {{"A", 4}, {"B", 3}, {"C", 8}, {"D", 7}, {"E", 9}, {"F", 12}, {"G", 2}, {"H", 5}, {"I", 6}};
+        const std::pair<const char*, int> tasks[] = {{"A", 4},  {"B", 3}, {"C", 8}, {"D", 7}, {"E", 9},
+                                                     {"F", 12}, {"G", 2}, {"H", 5}, {"I", 6}};
         for (const auto& [key, days] : tasks) b.task(key, days);
-        const char* links[][2] = {{"A", "C"}, {"A", "D"}, {"B", "E"}, {"C", "E"}, {"B", "F"}, {"C", "F"}, {"D", "G"}, {"E", "G"}, {"D", "H"}, {"E", "H"}, {"F", "I"}, {"G", "I"}};
+        const char* links[][2] = {{"A", "C"}, {"A", "D"}, {"B", "E"}, {"C", "E"}, {"B", "F"}, {"C", "F"},
+                                  {"D", "G"}, {"E", "G"}, {"D", "H"}, {"E", "H"}, {"F", "I"}, {"G", "I"}};
         for (const auto& link : links) b.link(link[0], link[1]);
         const Schedule s = schedule(b.programme);
         QVERIFY(s.ok());
@@ -60,8 +64,8 @@ private slots:
     }
 
     // A ends on Friday 5 March at 17:00 on five days; B works six days of ten hours, 7 to 12 and 13 to 18. By hand:
-    // three days of five end on Wednesday at 17:00; 1200 minutes of six are one hour on Friday, ten on Saturday and nine
-    // on Monday, to 17:00; 1440 elapsed ones end on Saturday at 17:00. B works at each of these hours.
+    // three days of five end on Wednesday at 17:00; 1200 minutes of six are one hour on Friday, ten on Saturday and
+    // nine on Monday, to 17:00; 1440 elapsed ones end on Saturday at 17:00. B works at each of these hours.
     void lagsRunOnTheirCalendar_data() {
         QTest::addColumn<int>("calendar");
         QTest::addColumn<int>("lag");
@@ -85,9 +89,11 @@ private slots:
         Builder b;
         b.task("A", 5).task("B", 2).link("A", "B").task("C", 20);
         b.constrain("B", ConstraintType::startNotBefore, "2027-03-10");
-        QCOMPARE(text(dates(b.programme, schedule(b.programme), "B")), QStringLiteral("2027-03-10T08:00 2027-03-11T17:00"));
+        QCOMPARE(text(dates(b.programme, schedule(b.programme), "B")),
+                 QStringLiteral("2027-03-10T08:00 2027-03-11T17:00"));
         b.constrain("B", ConstraintType::finishNotBefore, "2027-03-12");
-        QCOMPARE(text(dates(b.programme, schedule(b.programme), "B")), QStringLiteral("2027-03-11T08:00 2027-03-12T17:00"));
+        QCOMPARE(text(dates(b.programme, schedule(b.programme), "B")),
+                 QStringLiteral("2027-03-11T08:00 2027-03-12T17:00"));
         b.constrain("B", ConstraintType::finishNotAfter, "2027-03-08");
         const Schedule late = schedule(b.programme);
         QCOMPARE(*of(b.programme, late, "B").totalFloat, -480);
@@ -100,14 +106,22 @@ private slots:
     void workMayStretchWhereItIsHeldBack() {
         Builder b;
         b.task("A", 5).task("B", 2).link("A", "B", LinkType::ff);
-        QCOMPARE(text(dates(b.programme, schedule(b.programme), "B")), QStringLiteral("2027-03-04T08:00 2027-03-05T17:00"));
+        QCOMPARE(text(dates(b.programme, schedule(b.programme), "B")),
+                 QStringLiteral("2027-03-04T08:00 2027-03-05T17:00"));
         b.change("B", [](Activity& a) { a.stretch = true; });
-        QCOMPARE(text(dates(b.programme, schedule(b.programme), "B")), QStringLiteral("2027-03-01T08:00 2027-03-05T17:00"));
+        QCOMPARE(text(dates(b.programme, schedule(b.programme), "B")),
+                 QStringLiteral("2027-03-01T08:00 2027-03-05T17:00"));
     }
 
     void milestonesStandWhereTheirBoundsPutThem() {
         Builder b;
-        b.task("A", 5).milestone("F").milestone("S", ActivityKind::startMilestone).link("A", "F").link("A", "S").task("B", 1).link("S", "B");
+        b.task("A", 5)
+            .milestone("F")
+            .milestone("S", ActivityKind::startMilestone)
+            .link("A", "F")
+            .link("A", "S")
+            .task("B", 1)
+            .link("S", "B");
         const Schedule s = schedule(b.programme);
         QCOMPARE(text(dates(b.programme, s, "F")), QStringLiteral("2027-03-05T17:00 2027-03-05T17:00"));
         QCOMPARE(text(dates(b.programme, s, "S")), QStringLiteral("2027-03-08T08:00 2027-03-08T08:00"));
@@ -174,7 +188,8 @@ private slots:
 
     void aLoopIsNamedActivityByActivity() {
         Builder b;
-        b.task("A", 1).task("B", 1).task("C", 1).task("D", 1).link("D", "A").link("A", "B").link("B", "C").link("C", "A");
+        b.task("A", 1).task("B", 1).task("C", 1).task("D", 1).link("D", "A").link("A", "B").link("B", "C").link("C",
+                                                                                                                "A");
         const Schedule s = schedule(b.programme);
         QVERIFY(!s.ok());
         QVERIFY2(s.errors[0].what.find("A → B → C → A") != std::string::npos, s.errors[0].what.c_str());
@@ -218,7 +233,8 @@ private slots:
         b.add(h).link("B", "H");
         std::string all;
         for (const Error& fault : faultsOf(b.programme)) all += fault.sentence() + "\n";
-        for (const char* part : {"the id is used twice", "linked to itself", "two links of one type", "it has no name", "a hammock cannot be linked", "needs a start anchor"})
+        for (const char* part : {"the id is used twice", "linked to itself", "two links of one type", "it has no name",
+                                 "a hammock cannot be linked", "needs a start anchor"})
             QVERIFY2(all.find(part) != std::string::npos, (std::string(part) + " not in\n" + all).c_str());
     }
 };

@@ -46,7 +46,8 @@ private slots:
 
     void whatIsNoDurationIsRefused_data() {
         QTest::addColumn<QString>("text");
-        for (const char* text : {"", "d", "12x", "-3d", "1d 2cd", "3d4", "1e99d", "99999999999999d", "five days"}) QTest::addRow("%s", text) << QString::fromLatin1(text);
+        for (const char* text : {"", "d", "12x", "-3d", "1d 2cd", "3d4", "1e99d", "99999999999999d", "five days"})
+            QTest::addRow("%s", text) << QString::fromLatin1(text);
     }
     void whatIsNoDurationIsRefused() {
         QFETCH(QString, text);
@@ -56,16 +57,26 @@ private slots:
     void phrasesReadBackAsWritten_data() {
         QTest::addColumn<QString>("typed");
         QTest::addColumn<QString>("written");
-        QTest::newRow("plain") << "A" << "A";
-        QTest::newRow("lag") << "A +3d" << "A +3d";
-        QTest::newRow("lead") << "A -2d" << "A -2d";
-        QTest::newRow("start with start") << "with A +5d" << "with A +5d";
-        QTest::newRow("finish with finish") << "ends with A + 1w" << "ends with A +5d";
-        QTest::newRow("start to finish") << "ends on start of A" << "ends on start of A";
-        QTest::newRow("abbreviation") << "a ss +5d" << "with A +5d";
-        QTest::newRow("calendar days") << "A FS +3cd" << "A +3cd";
-        QTest::newRow("hyphenated id with a lead") << "C-1-2d" << "C-1 -2d";
-        QTest::newRow("quoted id") << "\"D 4\" +1d" << "\"D 4\" +1d";
+        QTest::newRow("plain") << "A"
+                               << "A";
+        QTest::newRow("lag") << "A +3d"
+                             << "A +3d";
+        QTest::newRow("lead") << "A -2d"
+                              << "A -2d";
+        QTest::newRow("start with start") << "with A +5d"
+                                          << "with A +5d";
+        QTest::newRow("finish with finish") << "ends with A + 1w"
+                                            << "ends with A +5d";
+        QTest::newRow("start to finish") << "ends on start of A"
+                                         << "ends on start of A";
+        QTest::newRow("abbreviation") << "a ss +5d"
+                                      << "with A +5d";
+        QTest::newRow("calendar days") << "A FS +3cd"
+                                       << "A +3cd";
+        QTest::newRow("hyphenated id with a lead") << "C-1-2d"
+                                                   << "C-1 -2d";
+        QTest::newRow("quoted id") << "\"D 4\" +1d"
+                                   << "\"D 4\" +1d";
     }
     void phrasesReadBackAsWritten() {
         QFETCH(QString, typed);
@@ -76,16 +87,20 @@ private slots:
         QVERIFY2(phrases.ok(), phrases.ok() ? "" : phrases.error().what.c_str());
         QCOMPARE(phrases->size(), std::size_t(1));
         const LinkPhrase& p = phrases->front();
-        const Link link{LinkId{1}, p.from, b.id("B"), p.type, p.lag.minutes, p.lag.elapsed ? LagCalendar::continuous : LagCalendar::standard};
+        const Link link{LinkId{1}, p.from,        b.id("B"),
+                        p.type,    p.lag.minutes, p.lag.elapsed ? LagCalendar::continuous : LagCalendar::standard};
         QCOMPARE(QString::fromStdString(linkPhrase(b.programme, link)), written);
     }
 
     void whatIsWrongWithAPhraseIsSaid_data() {
         QTest::addColumn<QString>("typed");
         QTest::addColumn<QString>("said");
-        QTest::newRow("unknown") << "A; Z9 +1d" << "Z9";
-        QTest::newRow("lag") << "A +three" << "three";
-        QTest::newRow("rest") << "A later" << "later";
+        QTest::newRow("unknown") << "A; Z9 +1d"
+                                 << "Z9";
+        QTest::newRow("lag") << "A +three"
+                             << "three";
+        QTest::newRow("rest") << "A later"
+                              << "later";
     }
     void whatIsWrongWithAPhraseIsSaid() {
         QFETCH(QString, typed);

@@ -9,7 +9,9 @@ using namespace yarrin::test;
 
 namespace {
 
-QString text(const std::string& s) { return QString::fromStdString(s); }
+QString text(const std::string& s) {
+    return QString::fromStdString(s);
+}
 
 /// A takes five days, B five after it; the data date is Wednesday 3 March at eight.
 Builder twoInARow() {
@@ -26,7 +28,8 @@ class ProgressTest : public QObject {
 private slots:
     void nothingNotStartedStandsBeforeTheDataDate() {
         Builder b = twoInARow();
-        QCOMPARE(text(dates(b.programme, schedule(b.programme), "A")), QStringLiteral("2027-03-03T08:00 2027-03-09T17:00"));
+        QCOMPARE(text(dates(b.programme, schedule(b.programme), "A")),
+                 QStringLiteral("2027-03-03T08:00 2027-03-09T17:00"));
     }
 
     void workLeftGoesOnFromTheDataDate() {
@@ -78,11 +81,16 @@ private slots:
         QTest::addColumn<QString>("finish");
         QTest::addColumn<int>("remaining");
         QTest::addColumn<bool>("dataDate");
-        QTest::newRow("start after the data date") << "2027-03-04T08:00" << "" << -1 << true;
-        QTest::newRow("finish before start") << "2027-03-02T08:00" << "2027-03-01T17:00" << -1 << true;
-        QTest::newRow("nothing left but not finished") << "2027-03-02T08:00" << "" << 0 << true;
-        QTest::newRow("no data date") << "2027-03-02T08:00" << "" << 480 << false;
-        QTest::newRow("finish without a start") << "" << "2027-03-02T17:00" << -1 << true;
+        QTest::newRow("start after the data date") << "2027-03-04T08:00"
+                                                   << "" << -1 << true;
+        QTest::newRow("finish before start") << "2027-03-02T08:00"
+                                             << "2027-03-01T17:00" << -1 << true;
+        QTest::newRow("nothing left but not finished") << "2027-03-02T08:00"
+                                                       << "" << 0 << true;
+        QTest::newRow("no data date") << "2027-03-02T08:00"
+                                      << "" << 480 << false;
+        QTest::newRow("finish without a start") << ""
+                                                << "2027-03-02T17:00" << -1 << true;
     }
     void whatCannotBeIsReportedByName() {
         QFETCH(QString, start);
@@ -122,7 +130,8 @@ private slots:
             a.remaining = 2 * 480;
         });
         b.programme.job.dataDate = parseInstant("2027-03-03T08:00");
-        QCOMPARE(text(dates(b.programme, schedule(b.programme), "A")), QStringLiteral("2027-03-01T08:00 2027-03-05T17:00"));
+        QCOMPARE(text(dates(b.programme, schedule(b.programme), "A")),
+                 QStringLiteral("2027-03-01T08:00 2027-03-05T17:00"));
     }
 };
 

@@ -11,7 +11,9 @@ using namespace yarrin;
 
 namespace {
 
-Decimal dec(const char* text) { return Decimal::parse(text).value(); }
+Decimal dec(const char* text) {
+    return Decimal::parse(text).value();
+}
 
 Measure measure(const char* quantity, const char* output, const char* crews, const char* factor = "1") {
     Measure m;
@@ -102,11 +104,13 @@ private slots:
     }
 
     void decimalsReadAndWriteTheSame() {
-        for (const char* text : {"0", "0.65", "-12.5", "1344", "0.000001", "999999999999.99"}) QCOMPARE(dec(text).text(), std::string(text));
+        for (const char* text : {"0", "0.65", "-12.5", "1344", "0.000001", "999999999999.99"})
+            QCOMPARE(dec(text).text(), std::string(text));
         QCOMPARE(dec("1.500").text(), std::string("1.5"));
         QCOMPARE(dec("1e3").text(), std::string("1000"));
         QCOMPARE(Decimal::fromDouble(0.1)->text(), std::string("0.1"));
-        for (const char* text : {"", ".", "1.2.3", "12a", "1234567890123456789012", "--1", "1e99"}) QVERIFY2(!Decimal::parse(text), text);
+        for (const char* text : {"", ".", "1.2.3", "12a", "1234567890123456789012", "--1", "1e99"})
+            QVERIFY2(!Decimal::parse(text), text);
         QVERIFY(dec("0.3") == dec("0.30"));
         QVERIFY(dec("0.29") < dec("0.3"));
     }

@@ -25,17 +25,25 @@ Outcome anyEdit(Transaction& tx, std::mt19937& random) {
         const auto added = addActivity(tx, static_cast<ActivityKind>(below(4)), id, {}, "Added");
         return added.ok() ? done() : Outcome(added.errors());
     }
-    case 1: return removeActivities(tx, std::array{id});
-    case 2: return setDuration(tx, id, std::to_string(below(40)) + "d");
-    case 3: return setKey(tx, id, "K" + std::to_string(below(40)));
-    case 4: return setMeasureField(tx, id, static_cast<MeasureField>(below(5)), std::to_string(below(30)));
-    case 5: return setWaitsFor(tx, id, p.activities[below(p.activities.size())].key + " +2d");
+    case 1:
+        return removeActivities(tx, std::array{id});
+    case 2:
+        return setDuration(tx, id, std::to_string(below(40)) + "d");
+    case 3:
+        return setKey(tx, id, "K" + std::to_string(below(40)));
+    case 4:
+        return setMeasureField(tx, id, static_cast<MeasureField>(below(5)), std::to_string(below(30)));
+    case 5:
+        return setWaitsFor(tx, id, p.activities[below(p.activities.size())].key + " +2d");
     case 6: {
-        const auto added = addLink(tx, {{}, id, p.activities[below(p.activities.size())].id, static_cast<LinkType>(below(4)), 60, {}});
+        const auto added =
+            addLink(tx, {{}, id, p.activities[below(p.activities.size())].id, static_cast<LinkType>(below(4)), 60, {}});
         return added.ok() ? done() : Outcome(added.errors());
     }
-    case 7: return setCalendar(tx, id, Builder::six);
-    case 8: return setConstraint(tx, id, Constraint{static_cast<ConstraintType>(below(6)), {p.job.start, true}});
+    case 7:
+        return setCalendar(tx, id, Builder::six);
+    case 8:
+        return setConstraint(tx, id, Constraint{static_cast<ConstraintType>(below(6)), {p.job.start, true}});
     case 9: {
         const auto group = addGroup(tx, {}, "Group");
         return group.ok() ? setBreakdown(tx, id, *group) : Outcome(group.errors());
@@ -46,10 +54,13 @@ Outcome anyEdit(Transaction& tx, std::mt19937& random) {
     }
     case 11: {
         const auto section = addSection(tx);
-        return section.ok() ? setSectionField(tx, *section, SectionField::milestone, p.activities[0].key) : Outcome(section.errors());
+        return section.ok() ? setSectionField(tx, *section, SectionField::milestone, p.activities[0].key)
+                            : Outcome(section.errors());
     }
-    case 12: return p.breakdown.empty() ? done() : removeGroup(tx, p.breakdown[below(p.breakdown.size())].id);
-    default: return setTitle(tx, "Title " + std::to_string(below(100)));
+    case 12:
+        return p.breakdown.empty() ? done() : removeGroup(tx, p.breakdown[below(p.breakdown.size())].id);
+    default:
+        return setTitle(tx, "Title " + std::to_string(below(100)));
     }
 }
 
@@ -71,14 +82,19 @@ private slots:
                 const Programme untouched = tx.programme();
                 if (!anyEdit(tx, random).ok()) {
                     tx.rollBack();
-                    QVERIFY2(p == untouched, qPrintable(QStringLiteral("seed %1: a refused edit left something behind").arg(seed)));
+                    QVERIFY2(p == untouched,
+                             qPrintable(QStringLiteral("seed %1: a refused edit left something behind").arg(seed)));
                     continue;
                 }
                 auto edit = tx.commit("step");
                 if (!edit) continue;
                 history.push_back(std::move(*edit));
                 states.push_back(p);
-                QVERIFY2(faultsOf(p).empty(), qPrintable(QStringLiteral("seed %1: %2").arg(seed).arg(QString::fromStdString(faultsOf(p).empty() ? "" : faultsOf(p)[0].sentence()))));
+                QVERIFY2(
+                    faultsOf(p).empty(),
+                    qPrintable(QStringLiteral("seed %1: %2")
+                                   .arg(seed)
+                                   .arg(QString::fromStdString(faultsOf(p).empty() ? "" : faultsOf(p)[0].sentence()))));
             }
             for (std::size_t i = history.size(); i-- > 0;) {
                 QVERIFY(p == states[i]);
@@ -107,10 +123,14 @@ private slots:
     void whatIsNoLinkIsRefused_data() {
         QTest::addColumn<QString>("phrases");
         QTest::addColumn<QString>("said");
-        QTest::newRow("itself") << "B" << "itself";
-        QTest::newRow("hammock") << "H" << "hammock";
-        QTest::newRow("twice") << "A; A +2d" << "already";
-        QTest::newRow("unknown") << "Q" << "no activity Q";
+        QTest::newRow("itself") << "B"
+                                << "itself";
+        QTest::newRow("hammock") << "H"
+                                 << "hammock";
+        QTest::newRow("twice") << "A; A +2d"
+                               << "already";
+        QTest::newRow("unknown") << "Q"
+                                 << "no activity Q";
     }
     void whatIsNoLinkIsRefused() {
         QFETCH(QString, phrases);
@@ -131,7 +151,11 @@ private slots:
 
     void editingPhrasesKeepsLinksThatStay() {
         Builder b;
-        b.task("A", 1).task("B", 1).task("C", 1).link("A", "C", LinkType::fs, 90, LagCalendar::successor).link("B", "C");
+        b.task("A", 1)
+            .task("B", 1)
+            .task("C", 1)
+            .link("A", "C", LinkType::fs, 90, LagCalendar::successor)
+            .link("B", "C");
         const LinkId kept = b.programme.links[0].id;
         Transaction tx(b.programme);
         QVERIFY(setWaitsFor(tx, b.id("C"), waitsForText(b.programme, b.id("C")) + "; ends with B +1d").ok());
@@ -194,8 +218,11 @@ private slots:
     void datesReadAsPeopleTypeThem_data() {
         QTest::addColumn<QString>("text");
         QTest::addColumn<QString>("iso");
-        for (const char* text : {"7 May 2027", "7/5/2027", "07.05.27", "2027-05-07", "Fri 7 May 2027", "7 may 27"}) QTest::addRow("%s", text) << QString::fromLatin1(text) << "2027-05-07";
-        for (const char* text : {"31 Feb 2027", "29/2/2027", "May 7", "7 Mai 2027", "0/1/2027", "tomorrow", "7 13 2027"}) QTest::addRow("%s", text) << QString::fromLatin1(text) << "";
+        for (const char* text : {"7 May 2027", "7/5/2027", "07.05.27", "2027-05-07", "Fri 7 May 2027", "7 may 27"})
+            QTest::addRow("%s", text) << QString::fromLatin1(text) << "2027-05-07";
+        for (const char* text :
+             {"31 Feb 2027", "29/2/2027", "May 7", "7 Mai 2027", "0/1/2027", "tomorrow", "7 13 2027"})
+            QTest::addRow("%s", text) << QString::fromLatin1(text) << "";
     }
     void datesReadAsPeopleTypeThem() {
         QFETCH(QString, text);
@@ -206,7 +233,8 @@ private slots:
 
     void theRippleTellsWhatMoved() {
         Builder b;
-        b.task("A", 5).task("B", 5).milestone("M").link("A", "B").link("B", "M").task("C", 8).section("S1", "M", "2027-03-10", 1000);
+        b.task("A", 5).task("B", 5).milestone("M").link("A", "B").link("B", "M").task("C", 8).section(
+            "S1", "M", "2027-03-10", 1000);
         const Schedule before = schedule(b.programme);
         b.change("A", [](Activity& a) { a.duration = 7 * 480; });
         const Ripple ripple = rippleBetween(before, schedule(b.programme));

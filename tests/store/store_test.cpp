@@ -23,11 +23,21 @@ namespace {
 /// A programme with something in every table and field.
 Programme full() {
     Builder b;
-    b.task("A", 5).task("B", 3).milestone("M").link("A", "B", LinkType::ss, -120, LagCalendar::continuous).link("B", "M");
+    b.task("A", 5)
+        .task("B", 3)
+        .milestone("M")
+        .link("A", "B", LinkType::ss, -120, LagCalendar::continuous)
+        .link("B", "M");
     b.section("S1", "M", "2027-05-01", 3500).constrain("A", ConstraintType::startOn, "2027-03-05T09:00");
     b.change("B", [](Activity& a) {
         a.duration.reset();
-        a.measure = Measure{Decimal::parse("12.50").value(), "m3", {}, Decimal::parse("0.1"), Decimal(2), Decimal::parse("0.8").value(), RoundTo::halfDay};
+        a.measure = Measure{Decimal::parse("12.50").value(),
+                            "m3",
+                            {},
+                            Decimal::parse("0.1"),
+                            Decimal(2),
+                            Decimal::parse("0.8").value(),
+                            RoundTo::halfDay};
         a.deadline = parseDateOrInstant("2027-04-01");
         a.pauses = {{60, 30}, {90, 15}};
         a.notes = "Ünicode “notes”\nin two lines";
@@ -124,15 +134,24 @@ private slots:
     void damagedFilesAreToldAndLeftUntouched_data() {
         QTest::addColumn<QString>("kind");
         QTest::addColumn<QString>("said");
-        QTest::newRow("truncated") << "truncated" << "damaged";
-        QTest::newRow("garbage inside") << "garbage" << "damaged";
-        QTest::newRow("newer") << "newer" << "newer Yarrin";
-        QTest::newRow("other database") << "other" << "not a Yarrin programme";
-        QTest::newRow("text") << "text" << "not a Yarrin programme";
-        QTest::newRow("empty") << "empty" << "empty";
-        QTest::newRow("broken reference") << "reference" << "not in the programme";
-        QTest::newRow("broken date") << "date" << "date";
-        QTest::newRow("json cut short") << "json" << "JSON";
+        QTest::newRow("truncated") << "truncated"
+                                   << "damaged";
+        QTest::newRow("garbage inside") << "garbage"
+                                        << "damaged";
+        QTest::newRow("newer") << "newer"
+                               << "newer Yarrin";
+        QTest::newRow("other database") << "other"
+                                        << "not a Yarrin programme";
+        QTest::newRow("text") << "text"
+                              << "not a Yarrin programme";
+        QTest::newRow("empty") << "empty"
+                               << "empty";
+        QTest::newRow("broken reference") << "reference"
+                                          << "not in the programme";
+        QTest::newRow("broken date") << "date"
+                                     << "date";
+        QTest::newRow("json cut short") << "json"
+                                        << "JSON";
     }
     void damagedFilesAreToldAndLeftUntouched() {
         QFETCH(QString, kind);
@@ -195,7 +214,8 @@ private slots:
         const rlimit small{8192, old.rlim_max};
         setrlimit(RLIMIT_FSIZE, &small);
         const auto native = writeProgramme(randomProgramme(1, large), file.toStdString(), FileFormat::native);
-        const auto json = writeProgramme(randomProgramme(1, large), path("big.yarrin.json").toStdString(), FileFormat::json);
+        const auto json =
+            writeProgramme(randomProgramme(1, large), path("big.yarrin.json").toStdString(), FileFormat::json);
         setrlimit(RLIMIT_FSIZE, &old);
         QVERIFY(!native.ok());
         QVERIFY(!json.ok());
@@ -210,17 +230,39 @@ private slots:
         QTest::addColumn<QString>("from");
         QTest::addColumn<QString>("to");
         QTest::addColumn<QString>("said");
-        QTest::newRow("unknown key") << "\"title\"" << "\"titel\"" << "\"titel\" is not known";
-        QTest::newRow("unknown key in a row") << "\"as_late\": true" << "\"late\": true" << "activities[1].late";
-        QTest::newRow("unknown id") << "\"from\": \"A\"" << "\"from\": \"Q\"" << "there is no activity Q";
-        QTest::newRow("date that is not") << "2027-05-01" << "2027-02-31" << "contract.sections[0].completion";
-        QTest::newRow("word") << "\"FS\"" << "\"XX\"" << "links[1].type";
-        QTest::newRow("type") << "\"lag\": -120" << "\"lag\": \"two\"" << "links[0].lag";
-        QTest::newRow("huge") << "\"lag\": -120" << "\"lag\": 1e30" << "out of all bounds";
-        QTest::newRow("twice") << "\"id\": \"B\"" << "\"id\": \"A\"" << "used twice";
-        QTest::newRow("negative") << "\"quantity\": 12.5" << "\"quantity\": -12.5" << "cannot be negative";
-        QTest::newRow("spell") << "20:00-30:00" << "20:00-99:00" << "calendars[2].week.fri";
-        QTest::newRow("newer") << "\"version\": 1" << "\"version\": 2" << "newer Yarrin";
+        QTest::newRow("unknown key") << "\"title\""
+                                     << "\"titel\""
+                                     << "\"titel\" is not known";
+        QTest::newRow("unknown key in a row") << "\"as_late\": true"
+                                              << "\"late\": true"
+                                              << "activities[1].late";
+        QTest::newRow("unknown id") << "\"from\": \"A\""
+                                    << "\"from\": \"Q\""
+                                    << "there is no activity Q";
+        QTest::newRow("date that is not") << "2027-05-01"
+                                          << "2027-02-31"
+                                          << "contract.sections[0].completion";
+        QTest::newRow("word") << "\"FS\""
+                              << "\"XX\""
+                              << "links[1].type";
+        QTest::newRow("type") << "\"lag\": -120"
+                              << "\"lag\": \"two\""
+                              << "links[0].lag";
+        QTest::newRow("huge") << "\"lag\": -120"
+                              << "\"lag\": 1e30"
+                              << "out of all bounds";
+        QTest::newRow("twice") << "\"id\": \"B\""
+                               << "\"id\": \"A\""
+                               << "used twice";
+        QTest::newRow("negative") << "\"quantity\": 12.5"
+                                  << "\"quantity\": -12.5"
+                                  << "cannot be negative";
+        QTest::newRow("spell") << "20:00-30:00"
+                               << "20:00-99:00"
+                               << "calendars[2].week.fri";
+        QTest::newRow("newer") << "\"version\": 1"
+                               << "\"version\": 2"
+                               << "newer Yarrin";
     }
     void faultsOfTextAreNamedWithTheirPlace() {
         QFETCH(QString, from);
@@ -234,7 +276,8 @@ private slots:
     }
 
     void aMissingOptionalKeyHasItsDefault() {
-        const auto p = programmeFromJson(R"({"format":"yarrin-programme","version":1,"start":"2027-03-01T08:00","activities":[{"id":"A","name":"A","duration":60}]})");
+        const auto p = programmeFromJson(
+            R"({"format":"yarrin-programme","version":1,"start":"2027-03-01T08:00","activities":[{"id":"A","name":"A","duration":60}]})");
         QVERIFY(p.ok());
         QVERIFY(p->job.defaultCalendar == continuousCalendar);
         QVERIFY(p->activities[0].kind == ActivityKind::task);

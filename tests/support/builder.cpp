@@ -53,7 +53,8 @@ ActivityId Builder::id(const std::string& key) const {
     throw std::logic_error("no activity " + key);
 }
 
-Builder& Builder::link(const std::string& from, const std::string& to, LinkType type, Minutes lag, LagCalendar calendar) {
+Builder& Builder::link(const std::string& from, const std::string& to, LinkType type, Minutes lag,
+                       LagCalendar calendar) {
     programme.links.append({programme.links.freshId(), id(from), id(to), type, lag, calendar});
     return *this;
 }
@@ -67,10 +68,13 @@ Builder& Builder::change(const std::string& key, const std::function<void(Activi
 }
 
 Builder& Builder::constrain(const std::string& key, ConstraintType type, const std::string& date) {
-    return change(key, [&](Activity& activity) { activity.constraint = Constraint{type, parseDateOrInstant(date).value()}; });
+    return change(key, [&](Activity& activity) {
+        activity.constraint = Constraint{type, parseDateOrInstant(date).value()};
+    });
 }
 
-Builder& Builder::section(const std::string& key, const std::string& milestone, const std::string& completion, int rate) {
+Builder& Builder::section(const std::string& key, const std::string& milestone, const std::string& completion,
+                          int rate) {
     Section section;
     section.id = programme.sections.freshId();
     section.key = section.name = key;

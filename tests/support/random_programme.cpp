@@ -49,7 +49,8 @@ Programme randomProgramme(std::uint32_t seed, const RandomShape& shape) {
         if (shape.constraints && below(10) == 0) {
             const auto type = static_cast<ConstraintType>(below(6));
             activity.constraint = Constraint{type, {startOf(dateFrom(2027, 3, 1) + below(120)), below(3) != 0}};
-            if (!activity.constraint->date.bareDate) activity.constraint->date.at = activity.constraint->date.at + 60 * below(24);
+            if (!activity.constraint->date.bareDate)
+                activity.constraint->date.at = activity.constraint->date.at + 60 * below(24);
         }
         builder.add(std::move(activity));
     }

@@ -11,10 +11,10 @@ namespace yarrin::test {
 struct RandomShape {
     int activities = 12;
     double linksPerActivity = 1.8;
-    bool calendars = true;   ///< several calendars, else everything on `continuous`
+    bool calendars = true; ///< several calendars, else everything on `continuous`
     bool constraints = true;
     bool leads = true;
-    bool otherTypes = true;  ///< SS, FF and SF beside FS
+    bool otherTypes = true; ///< SS, FF and SF beside FS
     bool milestones = true;
 };
 

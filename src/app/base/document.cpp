@@ -13,7 +13,9 @@ namespace {
 
 constexpr std::size_t gone = static_cast<std::size_t>(-1);
 
-std::filesystem::path nativePath(const QString& path) { return path.toStdString(); }
+std::filesystem::path nativePath(const QString& path) {
+    return path.toStdString();
+}
 
 } // namespace
 
@@ -53,8 +55,12 @@ Schedule Document::tried(const Operation& operation) {
     return failed;
 }
 
-QString Document::undoText() const { return canUndo() ? show::text(m_history[m_done - 1].text) : QString(); }
-QString Document::redoText() const { return canRedo() ? show::text(m_history[m_done].text) : QString(); }
+QString Document::undoText() const {
+    return canUndo() ? show::text(m_history[m_done - 1].text) : QString();
+}
+QString Document::redoText() const {
+    return canRedo() ? show::text(m_history[m_done].text) : QString();
+}
 
 void Document::undo() {
     if (!canUndo()) return;
@@ -72,7 +78,8 @@ void Document::step(const Edit& edit, bool isUndo) {
     const auto before = m_schedule;
     recalculate();
     const QString text = show::text(edit.text);
-    m_lastChange = LastChange{isUndo ? tr("Taken back: %1").arg(text) : text, rippleBetween(*before, *m_schedule), isUndo};
+    m_lastChange =
+        LastChange{isUndo ? tr("Taken back: %1").arg(text) : text, rippleBetween(*before, *m_schedule), isUndo};
     emit changed();
     emit fileChanged();
 }
@@ -82,7 +89,9 @@ void Document::recalculate() {
     ++m_generation;
 }
 
-QString Document::displayName() const { return m_path.isEmpty() ? tr("Not saved yet") : QFileInfo(m_path).fileName(); }
+QString Document::displayName() const {
+    return m_path.isEmpty() ? tr("Not saved yet") : QFileInfo(m_path).fileName();
+}
 
 void Document::replace(Programme programme, const QString& path) {
     m_programme = std::move(programme);

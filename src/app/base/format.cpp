@@ -28,22 +28,30 @@ QString currencySign(const std::string& currency) {
 
 } // namespace
 
-QString text(const std::string& text) { return QString::fromStdString(text); }
+QString text(const std::string& text) {
+    return QString::fromStdString(text);
+}
 
 QString shortDate(Date date) {
     const auto day = yearMonthDay(date);
     return QStringLiteral("%1 %2").arg(day.day).arg(QLatin1String(monthName(day.month)));
 }
 
-QString date(Date date) { return shortDate(date) + QStringLiteral(" %1").arg(yearMonthDay(date).year); }
+QString date(Date date) {
+    return shortDate(date) + QStringLiteral(" %1").arg(yearMonthDay(date).year);
+}
 
 QString weekdayDate(Date of) {
     static constexpr std::array<const char*, 7> names{"Mon", "Tue", "Wed", "Thu", "Fri", "Sat", "Sun"};
     return QLatin1String(names[static_cast<std::size_t>(weekday(of))]) + QLatin1Char(' ') + date(of);
 }
 
-QString startDate(Instant t) { return date(dateOf(t)); }
-QString finishDate(Instant t) { return date(completionDate(t)); }
+QString startDate(Instant t) {
+    return date(dateOf(t));
+}
+QString finishDate(Instant t) {
+    return date(completionDate(t));
+}
 
 QString days(Minutes minutes, Minutes dayMinutes) {
     if (minutes % dayMinutes == 0) return grouped(QString::number(minutes / dayMinutes));
@@ -63,7 +71,9 @@ QString daysWithUnit(Minutes minutes, Minutes dayMinutes) {
     return sign + parts.join(QLatin1Char(' '));
 }
 
-QString number(const Decimal& value) { return grouped(text(value.text())); }
+QString number(const Decimal& value) {
+    return grouped(text(value.text()));
+}
 
 QString twoDecimals(const Decimal& value) {
     QString digits = number(value);
@@ -96,7 +106,8 @@ QString countOf(qint64 count, const char* one, const char* many) {
 
 QString lateness(int daysLate) {
     if (daysLate == 0) return QStringLiteral("on its date");
-    return countOf(std::abs(daysLate), "day", "days") + (daysLate > 0 ? QStringLiteral(" late") : QStringLiteral(" in hand"));
+    return countOf(std::abs(daysLate), "day", "days") +
+           (daysLate > 0 ? QStringLiteral(" late") : QStringLiteral(" in hand"));
 }
 
 QString shiftOf(int days) {
@@ -111,15 +122,18 @@ QString error(const Error& error) {
 
 QString derivation(const Measure& measure, Minutes duration, Minutes dayMinutes) {
     if (!measure.crews) return {};
-    const QString outcome = daysWithUnit(duration, dayMinutes) + QStringLiteral(" of ") +
-                            (dayMinutes % 60 == 0 ? QStringLiteral("%1 h").arg(dayMinutes / 60)
-                                                  : QStringLiteral("%1 h %2 min").arg(dayMinutes / 60).arg(dayMinutes % 60));
+    const QString outcome =
+        daysWithUnit(duration, dayMinutes) + QStringLiteral(" of ") +
+        (dayMinutes % 60 == 0 ? QStringLiteral("%1 h").arg(dayMinutes / 60)
+                              : QStringLiteral("%1 h %2 min").arg(dayMinutes / 60).arg(dayMinutes % 60));
     if (measure.outputPerCrewDay)
         return QStringLiteral("%1 ÷ (%2 × %3 × %4) = %5")
-            .arg(number(measure.quantity), number(*measure.outputPerCrewDay), number(*measure.crews), twoDecimals(measure.factor), outcome);
+            .arg(number(measure.quantity), number(*measure.outputPerCrewDay), number(*measure.crews),
+                 twoDecimals(measure.factor), outcome);
     if (measure.hoursPerUnit)
         return QStringLiteral("%1 × %2 h ÷ (%3 × %4) = %5")
-            .arg(number(measure.quantity), number(*measure.hoursPerUnit), number(*measure.crews), number(measure.factor), outcome);
+            .arg(number(measure.quantity), number(*measure.hoursPerUnit), number(*measure.crews),
+                 number(measure.factor), outcome);
     return {};
 }
 

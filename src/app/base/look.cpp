@@ -10,7 +10,9 @@
 #include <QSvgRenderer>
 
 /// Resources of a static library are only there once somebody asks for them.
-static void initResources() { Q_INIT_RESOURCE(resources); }
+static void initResources() {
+    Q_INIT_RESOURCE(resources);
+}
 
 namespace yarrin {
 
@@ -81,7 +83,9 @@ QListView::item:selected { background: %selection; color: %ink; }
 
 } // namespace
 
-const Theme& theme() { return *current; }
+const Theme& theme() {
+    return *current;
+}
 
 void applyLook(QApplication& application, bool dark) {
     static const bool fontsLoaded = [] {

@@ -16,7 +16,8 @@
 namespace yarrin {
 
 BuildUpStage::BuildUpStage(Document& document, ViewState& state, QWidget* parent)
-    : Stage(parent), m_notice(new NoticeBar(this)), m_table(new ActivityTable(document, state, buildUpColumns(), true, this)) {
+    : Stage(parent), m_notice(new NoticeBar(this)),
+      m_table(new ActivityTable(document, state, buildUpColumns(), true, this)) {
     setObjectName(QStringLiteral("buildUpStage"));
     m_table->setObjectName(QStringLiteral("buildUpTable"));
     m_table->setAccessibleName(tr("Activities and what their durations come from"));
@@ -38,7 +39,8 @@ BuildUpStage::BuildUpStage(Document& document, ViewState& state, QWidget* parent
     headLayout->addWidget(add);
     connect(add, &QPushButton::clicked, this, [this] { m_table->addActivity(ActivityKind::task); });
 
-    auto* empty = new QLabel(tr("Quantities, outputs and crews go here, and durations come out. Add an activity to begin."), this);
+    auto* empty = new QLabel(
+        tr("Quantities, outputs and crews go here, and durations come out. Add an activity to begin."), this);
     empty->setContentsMargins(14, 6, 14, 6);
     auto* layout = new QVBoxLayout(this);
     layout->setContentsMargins(0, 0, 0, 0);
@@ -65,6 +67,8 @@ BuildUpStage::BuildUpStage(Document& document, ViewState& state, QWidget* parent
     connect(m_table, &ActivityTable::question, m_notice, &NoticeBar::ask);
 }
 
-void BuildUpStage::focusMain() { m_table->setFocus(); }
+void BuildUpStage::focusMain() {
+    m_table->setFocus();
+}
 
 } // namespace yarrin

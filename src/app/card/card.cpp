@@ -59,8 +59,9 @@ void clearLayout(QLayout* layout) {
 } // namespace
 
 Card::Card(Document& document, ViewState& state, QWidget* parent)
-    : QScrollArea(parent), m_document(document), m_state(state), m_top(new QWidget), m_topLayout(new QVBoxLayout(m_top)), m_body(new QWidget),
-      m_bodyLayout(new QVBoxLayout(m_body)), m_crewPart(new QWidget), m_boxes(new MeasureBoxes(document)), m_crews(new CrewChart(document)) {
+    : QScrollArea(parent), m_document(document), m_state(state), m_top(new QWidget),
+      m_topLayout(new QVBoxLayout(m_top)), m_body(new QWidget), m_bodyLayout(new QVBoxLayout(m_body)),
+      m_crewPart(new QWidget), m_boxes(new MeasureBoxes(document)), m_crews(new CrewChart(document)) {
     setObjectName(QStringLiteral("card"));
     setAccessibleName(tr("Card of the selection"));
     setWidgetResizable(true);
@@ -148,7 +149,8 @@ void Card::linkRow(ActivityId other, const QString& label, const QString& value,
     row->setSpacing(4);
     auto* go = new QPushButton(label, m_owner);
     go->setProperty("quiet", true);
-    go->setStyleSheet(QStringLiteral("QPushButton { text-align: left; padding: 1px 0; color: %1; font-weight: 400; }").arg(theme().ink.name()));
+    go->setStyleSheet(QStringLiteral("QPushButton { text-align: left; padding: 1px 0; color: %1; font-weight: 400; }")
+                          .arg(theme().ink.name()));
     go->setToolTip(tr("Go to it"));
     go->setCursor(Qt::PointingHandCursor);
     connect(go, &QPushButton::clicked, this, [this, other] { emit reveal(other); });
@@ -193,7 +195,9 @@ void Card::fill() {
 
 void Card::header(const Activity& activity) {
     auto* title = new QLabel(QStringLiteral("<span style='color:%1; font-weight:400'>%2</span>&nbsp;&nbsp; %3")
-                                 .arg(theme().muted.name(), show::text(activity.key).toHtmlEscaped(), show::text(activity.name).toHtmlEscaped()), m_owner);
+                                 .arg(theme().muted.name(), show::text(activity.key).toHtmlEscaped(),
+                                      show::text(activity.name).toHtmlEscaped()),
+                             m_owner);
     title->setObjectName(QStringLiteral("cardTitle"));
     title->setFont(headingFont());
     title->setWordWrap(true);
@@ -210,7 +214,9 @@ void Card::header(const Activity& activity) {
 
 void Card::problems(const Activity& activity) {
     for (const Problem& problem : m_document.schedule().problems)
-        if (problem.where == activity.key) words(show::text(problem.what), problem.severity == Problem::Severity::error ? theme().criticalText : theme().nearText);
+        if (problem.where == activity.key)
+            words(show::text(problem.what),
+                  problem.severity == Problem::Severity::error ? theme().criticalText : theme().nearText);
 }
 
 void Card::howLong(const Activity& activity, const ActivityFigures& figures) {
@@ -218,12 +224,14 @@ void Card::howLong(const Activity& activity, const ActivityFigures& figures) {
     heading(tr("How long"));
     if (activity.kind == ActivityKind::hammock) {
         pair(tr("Spans"), show::daysWithUnit(figures.duration, day), true);
-        if (activity.costPerWeek) pair(tr("Cost a week"), show::money(*activity.costPerWeek, m_document.programme().job.currency));
+        if (activity.costPerWeek)
+            pair(tr("Cost a week"), show::money(*activity.costPerWeek, m_document.programme().job.currency));
         return;
     }
     if (isMilestone(activity.kind)) return words(tr("A milestone takes no time."));
     if (const auto& m = activity.measure) {
-        pair(tr("Quantity"), (show::number(m->quantity) + QLatin1Char(' ') + show::text(unitSymbol(m->unit))).trimmed());
+        pair(tr("Quantity"),
+             (show::number(m->quantity) + QLatin1Char(' ') + show::text(unitSymbol(m->unit))).trimmed());
         if (m->outputPerCrewDay) pair(tr("Output, a crew a day"), show::number(*m->outputPerCrewDay));
         if (m->hoursPerUnit) pair(tr("Crew-hours a unit"), show::number(*m->hoursPerUnit));
         if (m->crews) pair(tr("Crews"), show::number(*m->crews));
@@ -246,13 +254,15 @@ void Card::choose(const Activity& activity) {
     box->addItems(calendarChoices(m_document.programme()));
     box->setCurrentText(calendarName(m_document.programme(), calendarOf(m_document.programme(), activity)));
     box->setSizeAdjustPolicy(QComboBox::AdjustToMinimumContentsLengthWithIcon);
-    connect(box, &QComboBox::textActivated, this, [this, id = activity.id, key = show::text(activity.key)](const QString& chosen) {
-        const Outcome outcome = m_document.perform(tr("%1 calendar → %2").arg(key, chosen), [&](Transaction& tx) -> Outcome {
-            const auto calendar = calendarNamed(tx.programme(), chosen.toStdString());
-            return calendar.ok() ? setCalendar(tx, id, *calendar) : Outcome(calendar.errors());
-        });
-        if (!outcome.ok()) emit refused(show::error(outcome.error()));
-    });
+    connect(box, &QComboBox::textActivated, this,
+            [this, id = activity.id, key = show::text(activity.key)](const QString& chosen) {
+                const Outcome outcome =
+                    m_document.perform(tr("%1 calendar → %2").arg(key, chosen), [&](Transaction& tx) -> Outcome {
+                        const auto calendar = calendarNamed(tx.programme(), chosen.toStdString());
+                        return calendar.ok() ? setCalendar(tx, id, *calendar) : Outcome(calendar.errors());
+                    });
+                if (!outcome.ok()) emit refused(show::error(outcome.error()));
+            });
     row->addWidget(name);
     row->addWidget(box, 1);
     m_into->addLayout(row);
@@ -264,15 +274,18 @@ void Card::when(const Activity& activity, const ActivityFigures& figures) {
     const auto range = [](Instant start, Instant finish) {
         const Date a = dateOf(start), b = completionDate(finish);
         if (a >= b) return show::date(b);
-        return (yearMonthDay(a).year == yearMonthDay(b).year ? show::shortDate(a) : show::date(a)) + QStringLiteral(" – ") + show::date(b);
+        return (yearMonthDay(a).year == yearMonthDay(b).year ? show::shortDate(a) : show::date(a)) +
+               QStringLiteral(" – ") + show::date(b);
     };
     pair(tr("Early"), range(figures.earlyStart, figures.earlyFinish));
     if (figures.lateStart && figures.lateFinish) pair(tr("Late"), range(*figures.lateStart, *figures.lateFinish));
     if (figures.totalFloat) {
         const bool bad = figures.critical && activity.kind != ActivityKind::hammock;
-        pair(tr("Float"), show::daysWithUnit(*figures.totalFloat, day) + (bad ? tr(" · critical") : QString()), bad, bad ? theme().criticalText : QColor());
+        pair(tr("Float"), show::daysWithUnit(*figures.totalFloat, day) + (bad ? tr(" · critical") : QString()), bad,
+             bad ? theme().criticalText : QColor());
     }
-    if (figures.freeFloat && *figures.freeFloat > 0) pair(tr("Free float"), show::daysWithUnit(*figures.freeFloat, day));
+    if (figures.freeFloat && *figures.freeFloat > 0)
+        pair(tr("Free float"), show::daysWithUnit(*figures.freeFloat, day));
     choose(activity);
     if (!activity.constraint) return;
     heading(tr("Held by"));
@@ -281,7 +294,8 @@ void Card::when(const Activity& activity, const ActivityFigures& figures) {
     off->setObjectName(QStringLiteral("cardTakeOff"));
     m_into->addWidget(off, 0, Qt::AlignLeft);
     connect(off, &QPushButton::clicked, this, [this, id = activity.id, key = show::text(activity.key)] {
-        const Outcome outcome = m_document.perform(tr("%1 constraint taken off").arg(key), [&](Transaction& tx) { return setConstraint(tx, id, {}); });
+        const Outcome outcome = m_document.perform(tr("%1 constraint taken off").arg(key),
+                                                   [&](Transaction& tx) { return setConstraint(tx, id, {}); });
         if (!outcome.ok()) emit refused(show::error(outcome.error()));
     });
 }
@@ -309,7 +323,8 @@ void Card::links(const Activity& activity) {
             QStringList parts;
             if (!lag.isEmpty()) parts << lag;
             if (drives) parts << tr("drives");
-            linkRow(other.id, tr("%1 %2").arg(show::text(other.key), tr(ends[int(link.type)])), parts.join(QStringLiteral(" · ")), drives);
+            linkRow(other.id, tr("%1 %2").arg(show::text(other.key), tr(ends[int(link.type)])),
+                    parts.join(QStringLiteral(" · ")), drives);
         }
     };
     list(true);
@@ -318,10 +333,14 @@ void Card::links(const Activity& activity) {
 
 void Card::record(const Activity& activity) {
     heading(tr("Record"));
-    m_into->addWidget(new NoteEdit(show::text(activity.notes), m_owner, [this, id = activity.id, key = show::text(activity.key)](const QString& text) {
-        const Outcome outcome = m_document.perform(tr("%1 notes").arg(key), [&](Transaction& tx) { return setNotes(tx, id, text.toStdString()); });
-        if (!outcome.ok()) emit refused(show::error(outcome.error()));
-    }));
+    m_into->addWidget(new NoteEdit(show::text(activity.notes), m_owner,
+                                   [this, id = activity.id, key = show::text(activity.key)](const QString& text) {
+                                       const Outcome outcome =
+                                           m_document.perform(tr("%1 notes").arg(key), [&](Transaction& tx) {
+                                               return setNotes(tx, id, text.toStdString());
+                                           });
+                                       if (!outcome.ok()) emit refused(show::error(outcome.error()));
+                                   }));
 }
 
 } // namespace yarrin

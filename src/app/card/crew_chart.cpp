@@ -30,7 +30,8 @@ void CrewChart::present(ActivityId id) {
         const ActivityFigures figures = m_document.schedule().activities[index];
         m_currency = programme.job.currency;
         const bool open = figures.state == NodeState::notStarted && activity.kind == ActivityKind::task;
-        if (open && activity.measure && activity.measure->crews && (activity.measure->outputPerCrewDay || activity.measure->hoursPerUnit)) {
+        if (open && activity.measure && activity.measure->crews &&
+            (activity.measure->outputPerCrewDay || activity.measure->hoursPerUnit)) {
             m_dayMinutes = m_document.schedule().calendarOf(figures).dayMinutes();
             if (figures.totalFloat) m_neededIn = figures.duration + *figures.totalFloat;
             const auto now = Fraction(*activity.measure->crews).ceil().value_or(1);
@@ -52,14 +53,18 @@ void CrewChart::present(ActivityId id) {
     }
     QString words;
     for (const Row& row : m_rows)
-        words += tr("%1: %2, %3. ").arg(show::countOf(row.crews, "crew", "crews"), show::daysWithUnit(row.duration, m_dayMinutes), show::money(row.exposure, m_currency));
+        words += tr("%1: %2, %3. ")
+                     .arg(show::countOf(row.crews, "crew", "crews"), show::daysWithUnit(row.duration, m_dayMinutes),
+                          show::money(row.exposure, m_currency));
     setAccessibleDescription(words);
     setVisible(!m_rows.empty());
     updateGeometry();
     update();
 }
 
-QSize CrewChart::sizeHint() const { return {220, int(m_rows.size()) * rowHeight + 22}; }
+QSize CrewChart::sizeHint() const {
+    return {220, int(m_rows.size()) * rowHeight + 22};
+}
 
 void CrewChart::paintEvent(QPaintEvent*) {
     if (m_rows.empty()) return;
@@ -83,23 +88,29 @@ void CrewChart::paintEvent(QPaintEvent*) {
         painter.setBrush(row.isCurrent ? t.accent : (late ? t.critical : t.activity));
         painter.drawRoundedRect(QRectF(left, y + 6, std::max(2.0, x(row.duration) - left), 12), 2, 2);
         painter.setPen(t.ink);
-        painter.drawText(QRectF(x(row.duration) + 6, y, 60, rowHeight), Qt::AlignVCenter, show::daysWithUnit(row.duration, m_dayMinutes));
+        painter.drawText(QRectF(x(row.duration) + 6, y, 60, rowHeight), Qt::AlignVCenter,
+                         show::daysWithUnit(row.duration, m_dayMinutes));
         painter.setPen(late ? t.criticalText : t.muted);
         if (late) painter.setFont(boldened(bodyFont()));
-        painter.drawText(QRect(width() - 70, y, 70, rowHeight), Qt::AlignVCenter | Qt::AlignRight, show::money(row.exposure, m_currency));
+        painter.drawText(QRect(width() - 70, y, 70, rowHeight), Qt::AlignVCenter | Qt::AlignRight,
+                         show::money(row.exposure, m_currency));
         y += rowHeight;
     }
     if (!m_neededIn) return;
     painter.setFont(secondaryFont());
     painter.setPen(t.contractDate);
-    const QString words = *m_neededIn >= 0 ? tr("needed in %1").arg(show::daysWithUnit(*m_neededIn / m_dayMinutes * m_dayMinutes, m_dayMinutes)) : tr("already too late");
+    const QString words =
+        *m_neededIn >= 0
+            ? tr("needed in %1").arg(show::daysWithUnit(*m_neededIn / m_dayMinutes * m_dayMinutes, m_dayMinutes))
+            : tr("already too late");
     if (*m_neededIn >= 0 && *m_neededIn <= most) {
         QPen pen(t.contractDate, 1);
         pen.setDashPattern({4, 3});
         painter.setPen(pen);
         painter.drawLine(QPointF(x(*m_neededIn), 0), QPointF(x(*m_neededIn), y));
         const double textWidth = painter.fontMetrics().horizontalAdvance(words) + 4;
-        painter.drawText(QRectF(std::clamp(x(*m_neededIn) - textWidth / 2, 0.0, width() - textWidth), y, textWidth, 20), Qt::AlignCenter, words);
+        painter.drawText(QRectF(std::clamp(x(*m_neededIn) - textWidth / 2, 0.0, width() - textWidth), y, textWidth, 20),
+                         Qt::AlignCenter, words);
     } else {
         painter.drawText(QRectF(left, y, width() - left, 20), Qt::AlignVCenter, words);
     }

@@ -15,8 +15,8 @@
 namespace yarrin {
 
 MeasureBoxes::MeasureBoxes(Document& document, QWidget* parent)
-    : QWidget(parent), m_document(document), m_days(new QPushButton(tr("Days"), this)), m_crews(new QPushButton(tr("Crews"), this)),
-      m_sum(new QLabel(this)), m_fault(new QLabel(this)) {
+    : QWidget(parent), m_document(document), m_days(new QPushButton(tr("Days"), this)),
+      m_crews(new QPushButton(tr("Crews"), this)), m_sum(new QLabel(this)), m_fault(new QLabel(this)) {
     auto* grid = new QGridLayout(this);
     grid->setContentsMargins(0, 4, 0, 2);
     grid->setSpacing(6);
@@ -86,9 +86,12 @@ void MeasureBoxes::solveFor(bool crews) {
         const bool solved = box == (crews ? Box::crews : Box::days);
         Field& at = field(box);
         at.solved->setVisible(solved);
-        at.frame->setStyleSheet(QStringLiteral("#box { background: %1; border: %2px solid %3; border-radius: 5px; } QLineEdit { background: transparent; border: none; padding: 0; } QLabel { color: %4; }")
-                                    .arg((solved ? theme().selection : theme().field).name(), solved ? QStringLiteral("2") : QStringLiteral("1"),
-                                         (solved ? theme().accent : theme().rule).name(), theme().muted.name()));
+        at.frame->setStyleSheet(
+            QStringLiteral("#box { background: %1; border: %2px solid %3; border-radius: 5px; } QLineEdit { "
+                           "background: transparent; border: none; padding: 0; } QLabel { color: %4; }")
+                .arg((solved ? theme().selection : theme().field).name(),
+                     solved ? QStringLiteral("2") : QStringLiteral("1"),
+                     (solved ? theme().accent : theme().rule).name(), theme().muted.name()));
         at.solved->setStyleSheet(QStringLiteral("color: %1;").arg(theme().accent.name()));
     }
 }
@@ -116,9 +119,12 @@ void MeasureBoxes::fill() {
     set(Box::output, m && m->outputPerCrewDay ? show::number(*m->outputPerCrewDay) : QString());
     set(Box::crews, m && m->crews ? show::number(*m->crews) : QString());
     const Minutes day = dayUnitOf(m_document.programme(), calendarOf(m_document.programme(), *activity)).dayMinutes;
-    const Minutes duration = index < m_document.schedule().activities.size() ? m_document.schedule().activities[index].duration : activity->duration.value_or(0);
+    const Minutes duration = index < m_document.schedule().activities.size()
+                                 ? m_document.schedule().activities[index].duration
+                                 : activity->duration.value_or(0);
     set(Box::days, show::days(duration, day));
-    m_sum->setText(m ? show::derivation(*m, duration, day) : tr("Typed. Give it a quantity and an output, and the days come out."));
+    m_sum->setText(m ? show::derivation(*m, duration, day)
+                     : tr("Typed. Give it a quantity and an output, and the days come out."));
     m_fault->setVisible(!m_fault->text().isEmpty());
     m_fault->setStyleSheet(QStringLiteral("color: %1;").arg(theme().criticalText.name()));
 }
@@ -131,7 +137,8 @@ void MeasureBoxes::commit(Box box) {
     QString typed = edit->text().trimmed();
     const QString key = show::text(activity->key);
     const auto unit = activity->measure ? activity->measure->unit : std::string();
-    if (box == Box::quantity && !unit.empty() && typed.endsWith(show::text(unitSymbol(unit)))) typed.chop(show::text(unitSymbol(unit)).size());
+    if (box == Box::quantity && !unit.empty() && typed.endsWith(show::text(unitSymbol(unit))))
+        typed.chop(show::text(unitSymbol(unit)).size());
     const std::string text = typed.trimmed().toStdString();
     const DayUnit day = dayUnitOf(m_document.programme(), calendarOf(m_document.programme(), *activity));
     const Minutes before = [&] {
@@ -139,14 +146,17 @@ void MeasureBoxes::commit(Box box) {
         return index < m_document.schedule().activities.size() ? m_document.schedule().activities[index].duration : 0;
     }();
     static const char* names[] = {"quantity", "output", "crews", "days"};
-    const Outcome outcome = m_document.perform(tr("%1 %2 → %3").arg(key, QLatin1String(names[int(box)]), edit->text()), [&](Transaction& tx) -> Outcome {
-        static constexpr MeasureField fields[] = {MeasureField::quantity, MeasureField::output, MeasureField::crews};
-        if (box == Box::days) return setDuration(tx, m_activity, text);
-        Outcome set = setMeasureField(tx, m_activity, fields[int(box)], text);
-        // Where crews are solved, the days stay as they were and the crews follow.
-        if (set.ok() && m_solvesCrews && box != Box::crews) return setDuration(tx, m_activity, spanText(before, day));
-        return set;
-    });
+    const Outcome outcome = m_document.perform(
+        tr("%1 %2 → %3").arg(key, QLatin1String(names[int(box)]), edit->text()), [&](Transaction& tx) -> Outcome {
+            static constexpr MeasureField fields[] = {MeasureField::quantity, MeasureField::output,
+                                                      MeasureField::crews};
+            if (box == Box::days) return setDuration(tx, m_activity, text);
+            Outcome set = setMeasureField(tx, m_activity, fields[int(box)], text);
+            // Where crews are solved, the days stay as they were and the crews follow.
+            if (set.ok() && m_solvesCrews && box != Box::crews)
+                return setDuration(tx, m_activity, spanText(before, day));
+            return set;
+        });
     if (!outcome.ok()) {
         m_fault->setText(show::error(outcome.error()));
         m_fault->show();

@@ -21,12 +21,15 @@ namespace yarrin {
 
 namespace {
 
-QString sum(const std::optional<Decimal>& value) { return value ? show::number(*value) : QString(); }
+QString sum(const std::optional<Decimal>& value) {
+    return value ? show::number(*value) : QString();
+}
 
 } // namespace
 
 ContractStage::ContractStage(Document& document, QWidget* parent)
-    : Stage(parent), m_document(document), m_notice(new NoticeBar(this)), m_model(new SectionModel(document, this)), m_table(new GridView(this)) {
+    : Stage(parent), m_document(document), m_notice(new NoticeBar(this)), m_model(new SectionModel(document, this)),
+      m_table(new GridView(this)) {
     setObjectName(QStringLiteral("contractStage"));
     auto* page = new QWidget(this);
     auto* layout = new QVBoxLayout(this);
@@ -56,41 +59,68 @@ ContractStage::ContractStage(Document& document, QWidget* parent)
     connect(m_table, &GridView::deleteRequested, this, &ContractStage::deleteSection);
 }
 
-FieldEdit* ContractStage::field(const QString& name, const QString& label, const QString& hint, std::function<QString()> value, Commit commit) {
-    auto* made = new FieldEdit(name, label, hint, std::move(value), [this, label, commit](const std::string& text) {
-        const QString step = text.empty() ? tr("%1 taken away").arg(label) : tr("%1 → %2").arg(label, show::text(text));
-        return m_document.perform(step, [&](Transaction& tx) { return commit(tx, text); });
-    }, this);
+FieldEdit* ContractStage::field(const QString& name, const QString& label, const QString& hint,
+                                std::function<QString()> value, Commit commit) {
+    auto* made = new FieldEdit(
+        name, label, hint, std::move(value),
+        [this, label, commit](const std::string& text) {
+            const QString step =
+                text.empty() ? tr("%1 taken away").arg(label) : tr("%1 → %2").arg(label, show::text(text));
+            return m_document.perform(step, [&](Transaction& tx) { return commit(tx, text); });
+        },
+        this);
     m_fields.push_back(made);
     return made;
 }
 
 void ContractStage::buildFields(QGridLayout& grid) {
     const auto job = [this]() -> const Job& { return m_document.programme().job; };
-    grid.addWidget(field(QStringLiteral("jobTitle"), tr("Job"), tr("Its name"), [=] { return show::text(job().title); },
-                         [](Transaction& tx, const std::string& text) { return setTitle(tx, text); }), 0, 0, 1, 2);
-    grid.addWidget(field(QStringLiteral("jobStart"), tr("Start or possession"), tr("7 May 2027"), [=] { return show::weekdayDate(dateOf(job().start)); },
-                         [](Transaction& tx, const std::string& text) { return setStart(tx, text); }), 0, 2);
-    grid.addWidget(field(QStringLiteral("jobRequired"), tr("Required finish (to work back from)"), tr("none"),
-                         [=] { return job().requiredFinish ? show::weekdayDate(completionDate(*job().requiredFinish)) : QString(); },
-                         [](Transaction& tx, const std::string& text) { return setRequiredFinish(tx, text); }), 0, 3);
-    grid.addWidget(field(QStringLiteral("jobCurrency"), tr("Currency"), tr("GBP"), [=] { return show::text(job().currency); },
-                         [](Transaction& tx, const std::string& text) { return setCurrency(tx, text); }), 1, 0);
-    grid.addWidget(field(QStringLiteral("jobSum"), tr("Contract sum"), tr("not stated"), [=] { return sum(job().contractSum); },
-                         [](Transaction& tx, const std::string& text) { return setJobSum(tx, JobSum::contractSum, text); }), 1, 1);
-    grid.addWidget(field(QStringLiteral("jobCap"), tr("Cap on all damages, as a sum"), tr("none"), [=] { return sum(job().damagesCap); },
-                         [](Transaction& tx, const std::string& text) { return setJobSum(tx, JobSum::damagesCap, text); }), 1, 2);
-    grid.addWidget(field(QStringLiteral("jobShare"), tr("Cap, in per cent of the contract sum"), tr("none"),
-                         [=] {
-                             const auto& share = job().damagesCapShare;
-                             const auto percent = share ? (Fraction(*share) * Fraction(100)).rounded(6) : std::nullopt;
-                             return percent ? show::number(*percent) + QStringLiteral(" %") : QString();
-                         },
-                         [](Transaction& tx, const std::string& text) { return setJobSum(tx, JobSum::damagesCapShare, text); }), 1, 3);
+    grid.addWidget(field(
+                       QStringLiteral("jobTitle"), tr("Job"), tr("Its name"), [=] { return show::text(job().title); },
+                       [](Transaction& tx, const std::string& text) { return setTitle(tx, text); }),
+                   0, 0, 1, 2);
+    grid.addWidget(field(
+                       QStringLiteral("jobStart"), tr("Start or possession"), tr("7 May 2027"),
+                       [=] { return show::weekdayDate(dateOf(job().start)); },
+                       [](Transaction& tx, const std::string& text) { return setStart(tx, text); }),
+                   0, 2);
+    grid.addWidget(
+        field(
+            QStringLiteral("jobRequired"), tr("Required finish (to work back from)"), tr("none"),
+            [=] { return job().requiredFinish ? show::weekdayDate(completionDate(*job().requiredFinish)) : QString(); },
+            [](Transaction& tx, const std::string& text) { return setRequiredFinish(tx, text); }),
+        0, 3);
+    grid.addWidget(field(
+                       QStringLiteral("jobCurrency"), tr("Currency"), tr("GBP"),
+                       [=] { return show::text(job().currency); },
+                       [](Transaction& tx, const std::string& text) { return setCurrency(tx, text); }),
+                   1, 0);
+    grid.addWidget(
+        field(
+            QStringLiteral("jobSum"), tr("Contract sum"), tr("not stated"), [=] { return sum(job().contractSum); },
+            [](Transaction& tx, const std::string& text) { return setJobSum(tx, JobSum::contractSum, text); }),
+        1, 1);
+    grid.addWidget(
+        field(
+            QStringLiteral("jobCap"), tr("Cap on all damages, as a sum"), tr("none"),
+            [=] { return sum(job().damagesCap); },
+            [](Transaction& tx, const std::string& text) { return setJobSum(tx, JobSum::damagesCap, text); }),
+        1, 2);
+    grid.addWidget(
+        field(
+            QStringLiteral("jobShare"), tr("Cap, in per cent of the contract sum"), tr("none"),
+            [=] {
+                const auto& share = job().damagesCapShare;
+                const auto percent = share ? (Fraction(*share) * Fraction(100)).rounded(6) : std::nullopt;
+                return percent ? show::number(*percent) + QStringLiteral(" %") : QString();
+            },
+            [](Transaction& tx, const std::string& text) { return setJobSum(tx, JobSum::damagesCapShare, text); }),
+        1, 3);
     auto* from = new QComboBox(this);
     from->setObjectName(QStringLiteral("jobLateDates"));
     from->setAccessibleName(tr("Float is measured to"));
-    from->addItems({tr("Float is measured to the programme's own finish"), tr("Float is measured to the contract dates")});
+    from->addItems(
+        {tr("Float is measured to the programme's own finish"), tr("Float is measured to the contract dates")});
     grid.addWidget(from, 2, 0, 1, 2);
     const auto refresh = [this, from] { from->setCurrentIndex(int(m_document.programme().job.lateDatesFrom)); };
     connect(&m_document, &Document::changed, from, refresh);
@@ -113,7 +143,8 @@ void ContractStage::buildFields(QGridLayout& grid) {
         QString text = tr("Latest start of the programme: %1").arg(show::weekdayDate(dateOf(*schedule.latestStart)));
         if (late > 0) text += tr(", %1 before the start: too late by as much").arg(show::countOf(late, "day", "days"));
         latest->setText(text);
-        latest->setStyleSheet(QStringLiteral("color: %1;").arg((late > 0 ? theme().criticalText : theme().muted).name()));
+        latest->setStyleSheet(
+            QStringLiteral("color: %1;").arg((late > 0 ? theme().criticalText : theme().muted).name()));
     };
     connect(&m_document, &Document::changed, latest, showLatest);
     showLatest();
@@ -136,7 +167,9 @@ QWidget* ContractStage::buildSections() {
     head->addWidget(add);
     connect(add, &QPushButton::clicked, this, &ContractStage::addSection);
     layout->addLayout(head);
-    auto* empty = new QLabel(tr("Each part of the works that has a completion date and damages of its own is a section. Add the first one."), part);
+    auto* empty = new QLabel(
+        tr("Each part of the works that has a completion date and damages of its own is a section. Add the first one."),
+        part);
     layout->addWidget(empty);
     const auto refresh = [this, empty] { empty->setVisible(m_document.programme().sections.empty()); };
     connect(&m_document, &Document::changed, empty, refresh);
@@ -183,17 +216,29 @@ QStringList ContractStage::damagesLines() const {
     for (const SectionFigures& figures : schedule.sections) {
         const Section& section = *programme.sections.row(figures.section);
         if (!figures.daysLate) {
-            lines << tr("%1 %2: no milestone says when it is complete.").arg(show::text(section.key), show::text(section.name));
+            lines << tr("%1 %2: no milestone says when it is complete.")
+                         .arg(show::text(section.key), show::text(section.name));
             continue;
         }
-        QString line = tr("%1 %2, forecast %3 against %4, at %5 a %6. Granted only, %7").arg(show::text(section.key), show::text(section.name), show::date(*figures.forecast), show::date(figures.extended), show::money(section.rate, currency),
-                                section.per == DamagesPer::day ? tr("day") : tr("week"), sumOf(section, *figures.daysLate));
-        if (figures.assessedDays > 0) line += tr(". With the %1 assessed, %2").arg(show::countOf(figures.assessedDays, "day", "days"), sumOf(section, *figures.daysLate - figures.assessedDays));
-        if (figures.claimedDays > 0) line += tr(". With the %1 claimed, %2").arg(show::countOf(figures.claimedDays, "day", "days"), sumOf(section, *figures.daysLate - figures.claimedDays));
+        QString line =
+            tr("%1 %2, forecast %3 against %4, at %5 a %6. Granted only, %7")
+                .arg(show::text(section.key), show::text(section.name), show::date(*figures.forecast),
+                     show::date(figures.extended), show::money(section.rate, currency),
+                     section.per == DamagesPer::day ? tr("day") : tr("week"), sumOf(section, *figures.daysLate));
+        if (figures.assessedDays > 0)
+            line += tr(". With the %1 assessed, %2")
+                        .arg(show::countOf(figures.assessedDays, "day", "days"),
+                             sumOf(section, *figures.daysLate - figures.assessedDays));
+        if (figures.claimedDays > 0)
+            line += tr(". With the %1 claimed, %2")
+                        .arg(show::countOf(figures.claimedDays, "day", "days"),
+                             sumOf(section, *figures.daysLate - figures.claimedDays));
         lines << line + QLatin1Char('.');
     }
     const auto cap = contractCap(programme.job);
-    lines << tr("In all %1%2.").arg(show::moneyRange(schedule.damages, currency), cap ? tr(", capped at %1").arg(show::money(*cap, currency)) : QString());
+    lines << tr("In all %1%2.")
+                 .arg(show::moneyRange(schedule.damages, currency),
+                      cap ? tr(", capped at %1").arg(show::money(*cap, currency)) : QString());
     return lines;
 }
 
@@ -214,10 +259,13 @@ void ContractStage::deleteSection() {
     const Section* section = m_document.programme().sections.row(id);
     if (!section) return;
     const QString name = show::text(section->name);
-    m_notice->ask(tr("Delete the section “%1” with its date, its damages and the days claimed on it?").arg(name), tr("Delete"), [this, id, name] {
-        const Outcome outcome = m_document.perform(tr("Section “%1” deleted").arg(name), [id](Transaction& tx) { return removeSection(tx, id); });
-        if (!outcome.ok()) m_notice->say(show::error(outcome.error()));
-    });
+    m_notice->ask(tr("Delete the section “%1” with its date, its damages and the days claimed on it?").arg(name),
+                  tr("Delete"), [this, id, name] {
+                      const Outcome outcome =
+                          m_document.perform(tr("Section “%1” deleted").arg(name),
+                                             [id](Transaction& tx) { return removeSection(tx, id); });
+                      if (!outcome.ok()) m_notice->say(show::error(outcome.error()));
+                  });
 }
 
 void ContractStage::focusMain() {

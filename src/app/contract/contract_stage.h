@@ -25,7 +25,8 @@ public:
 
 private:
     using Commit = std::function<Outcome(Transaction&, const std::string&)>;
-    FieldEdit* field(const QString& name, const QString& label, const QString& hint, std::function<QString()> value, Commit commit);
+    FieldEdit* field(const QString& name, const QString& label, const QString& hint, std::function<QString()> value,
+                     Commit commit);
     void buildFields(QGridLayout& grid);
     QWidget* buildSections();
     /// Where each sum of damages comes from, a line for each section and one for the total.

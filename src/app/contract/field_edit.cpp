@@ -15,7 +15,8 @@ namespace yarrin {
 
 FieldEdit::FieldEdit(const QString& name, const QString& label, const QString& hint, std::function<QString()> value,
                      std::function<Outcome(const std::string&)> commit, QWidget* parent)
-    : QWidget(parent), m_edit(new QLineEdit(this)), m_fault(new QLabel(this)), m_value(std::move(value)), m_commit(std::move(commit)) {
+    : QWidget(parent), m_edit(new QLineEdit(this)), m_fault(new QLabel(this)), m_value(std::move(value)),
+      m_commit(std::move(commit)) {
     m_edit->setObjectName(name);
     m_edit->setAccessibleName(label);
     m_edit->setPlaceholderText(hint);

@@ -53,9 +53,15 @@ SectionId SectionModel::sectionAt(int row) const {
     return row >= 0 && row < m_count ? m_document.programme().sections[std::size_t(row)].id : SectionId{};
 }
 
-int SectionModel::rowCount(const QModelIndex& parent) const { return parent.isValid() ? 0 : m_count; }
-int SectionModel::columnCount(const QModelIndex& parent) const { return parent.isValid() ? 0 : int(columns.size()); }
-QString SectionModel::columnName(int column) const { return QLatin1String(columns[std::size_t(column)].name); }
+int SectionModel::rowCount(const QModelIndex& parent) const {
+    return parent.isValid() ? 0 : m_count;
+}
+int SectionModel::columnCount(const QModelIndex& parent) const {
+    return parent.isValid() ? 0 : int(columns.size());
+}
+QString SectionModel::columnName(int column) const {
+    return QLatin1String(columns[std::size_t(column)].name);
+}
 
 QString SectionModel::shown(const Section& section, int column, bool forEditing) const {
     const Programme& programme = m_document.programme();
@@ -65,24 +71,32 @@ QString SectionModel::shown(const Section& section, int column, bool forEditing)
     const Column& c = columns[std::size_t(column)];
     if (!c.field) {
         if (!figures || !figures->forecast) return tr("no milestone");
-        return columnName(column) == QLatin1String("forecast") ? show::date(*figures->forecast) : show::lateness(*figures->daysLate);
+        return columnName(column) == QLatin1String("forecast") ? show::date(*figures->forecast)
+                                                               : show::lateness(*figures->daysLate);
     }
     switch (*c.field) {
-    case SectionField::key: return show::text(section.key);
-    case SectionField::name: return show::text(section.name);
+    case SectionField::key:
+        return show::text(section.key);
+    case SectionField::name:
+        return show::text(section.name);
     case SectionField::milestone: {
         const Activity* at = programme.activities.row(section.milestone);
         if (!at) return {};
         return forEditing ? show::text(at->key) : show::text(at->key + "  " + at->name);
     }
-    case SectionField::completion: return show::date(section.completion);
-    case SectionField::rate: return forEditing ? show::number(section.rate) : show::money(section.rate, programme.job.currency);
-    case SectionField::per: return QLatin1String(perWords[std::size_t(section.per)]);
-    case SectionField::part: return QLatin1String(partWords[std::size_t(section.part)]);
+    case SectionField::completion:
+        return show::date(section.completion);
+    case SectionField::rate:
+        return forEditing ? show::number(section.rate) : show::money(section.rate, programme.job.currency);
+    case SectionField::per:
+        return QLatin1String(perWords[std::size_t(section.per)]);
+    case SectionField::part:
+        return QLatin1String(partWords[std::size_t(section.part)]);
     case SectionField::cap:
         if (!section.cap) return {};
         return forEditing ? show::number(*section.cap) : show::money(*section.cap, programme.job.currency);
-    case SectionField::granted: return QString::number(section.grantedDays);
+    case SectionField::granted:
+        return QString::number(section.grantedDays);
     }
     return {};
 }
@@ -93,40 +107,51 @@ QVariant SectionModel::data(const QModelIndex& index, int role) const {
     switch (role) {
     case Qt::DisplayRole:
     case Qt::ToolTipRole:
-    case Qt::AccessibleTextRole: return shown(section, index.column(), false);
-    case Qt::EditRole: return shown(section, index.column(), true);
-    case Qt::TextAlignmentRole: return int(columns[std::size_t(index.column())].right ? Qt::AlignRight : Qt::AlignLeft);
+    case Qt::AccessibleTextRole:
+        return shown(section, index.column(), false);
+    case Qt::EditRole:
+        return shown(section, index.column(), true);
+    case Qt::TextAlignmentRole:
+        return int(columns[std::size_t(index.column())].right ? Qt::AlignRight : Qt::AlignLeft);
     case Qt::ForegroundRole:
         if (columnName(index.column()) == QLatin1String("late"))
             for (const SectionFigures& one : m_document.schedule().sections)
-                if (one.section == section.id && one.daysLate) return *one.daysLate > 0 ? theme().criticalText : theme().goodText;
+                if (one.section == section.id && one.daysLate)
+                    return *one.daysLate > 0 ? theme().criticalText : theme().goodText;
         return theme().ink;
-    default: return {};
+    default:
+        return {};
     }
 }
 
 QVariant SectionModel::headerData(int section, Qt::Orientation orientation, int role) const {
     if (orientation != Qt::Horizontal || section < 0 || section >= columnCount()) return {};
     if (role == Qt::DisplayRole) return tr(columns[std::size_t(section)].title);
-    if (role == Qt::TextAlignmentRole) return int((columns[std::size_t(section)].right ? Qt::AlignRight : Qt::AlignLeft) | Qt::AlignVCenter);
+    if (role == Qt::TextAlignmentRole)
+        return int((columns[std::size_t(section)].right ? Qt::AlignRight : Qt::AlignLeft) | Qt::AlignVCenter);
     return {};
 }
 
 Qt::ItemFlags SectionModel::flags(const QModelIndex& index) const {
+    if (!index.isValid()) return Qt::NoItemFlags;
     Qt::ItemFlags flags = Qt::ItemIsEnabled | Qt::ItemIsSelectable;
-    if (index.isValid() && columns[std::size_t(index.column())].field) flags |= Qt::ItemIsEditable;
+    if (columns[std::size_t(index.column())].field) flags |= Qt::ItemIsEditable;
     return flags;
 }
 
 bool SectionModel::setData(const QModelIndex& index, const QVariant& value, int role) {
-    return role == Qt::EditRole && index.isValid() && commit({{index.row(), index.column(), value.toString()}}, {}).ok();
+    return role == Qt::EditRole && index.isValid() &&
+           commit({{index.row(), index.column(), value.toString()}}, {}).ok();
 }
 
 Outcome SectionModel::commit(const std::vector<Entry>& entries, const QString& text) {
     if (entries.empty()) return done();
     const Entry& first = entries.front();
     const Section& section = m_document.programme().sections[std::size_t(first.row)];
-    const QString step = text.isEmpty() ? tr("%1 %2 → %3").arg(show::text(section.key), tr(columns[std::size_t(first.column)].title).toLower(), first.text) : text;
+    const QString step = text.isEmpty() ? tr("%1 %2 → %3")
+                                              .arg(show::text(section.key),
+                                                   tr(columns[std::size_t(first.column)].title).toLower(), first.text)
+                                        : text;
     return m_document.perform(step, [&](Transaction& tx) -> Outcome {
         for (const Entry& entry : entries) {
             const auto field = columns[std::size_t(entry.column)].field;
@@ -159,7 +184,8 @@ QStringList SectionModel::choices(const QModelIndex& index) const {
         for (const char* word : partWords) list << QLatin1String(word);
     if (field == SectionField::milestone)
         for (const Activity& activity : m_document.programme().activities)
-            if (isMilestone(activity.kind)) list << show::text(activity.key) + QStringLiteral("   ") + show::text(activity.name);
+            if (isMilestone(activity.kind))
+                list << show::text(activity.key) + QStringLiteral("   ") + show::text(activity.name);
     return list;
 }
 

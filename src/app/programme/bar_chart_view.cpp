@@ -88,9 +88,16 @@ BarRequest BarChartView::request() const {
     const int top = verticalScrollBar()->value();
     const auto first = static_cast<std::size_t>(std::max(0.0, std::floor(top / rowHeight)));
     const auto count = static_cast<std::size_t>(std::ceil(viewport()->height() / rowHeight) + 1);
-    BarRequest request{m_document.programme(), m_document.schedule(), m_rows.rows(), first,
+    BarRequest request{m_document.programme(),
+                       m_document.schedule(),
+                       m_rows.rows(),
+                       first,
                        std::min(m_rows.rows().size(), first + count),
-                       TimeScale{m_state.left(), m_state.pixelsPerDay()}, double(viewport()->width()), {}, m_state.current(), m_links};
+                       TimeScale{m_state.left(), m_state.pixelsPerDay()},
+                       double(viewport()->width()),
+                       {},
+                       m_state.current(),
+                       m_links};
     return request;
 }
 
@@ -119,7 +126,8 @@ void BarChartView::updateScrollBars() {
     const double end = scale.x(last) + margin - viewport()->width();
     const double here = scale.x(m_state.left());
     const double most = 1e9;
-    horizontalScrollBar()->setRange(int(std::clamp(std::min(-margin, here), -most, most)), int(std::clamp(std::max(end, here), -most, most)));
+    horizontalScrollBar()->setRange(int(std::clamp(std::min(-margin, here), -most, most)),
+                                    int(std::clamp(std::max(end, here), -most, most)));
     horizontalScrollBar()->setPageStep(viewport()->width());
     horizontalScrollBar()->setSingleStep(std::max(8, int(m_state.pixelsPerDay() * 7)));
     horizontalScrollBar()->setValue(int(std::clamp(here, -most, most)));
@@ -138,7 +146,9 @@ QPoint BarChartView::onViewport(ChartPoint at) const {
     return QPoint(int(std::lround(at.x)), int(std::lround(at.y)) - verticalScrollBar()->value());
 }
 
-ChartPoint BarChartView::chartPoint(const QPoint& at) const { return {double(at.x()), double(at.y() + verticalScrollBar()->value())}; }
+ChartPoint BarChartView::chartPoint(const QPoint& at) const {
+    return {double(at.x()), double(at.y() + verticalScrollBar()->value())};
+}
 
 void BarChartView::resizeEvent(QResizeEvent*) {
     m_axis->setGeometry(0, 0, viewport()->width(), axisHeight);
@@ -154,7 +164,9 @@ void BarChartView::paintEvent(QPaintEvent*) {
     ink.isSelected = [this](ActivityId id) { return m_state.isSelected(id); };
     ink.hammockText = [this](ActivityId id) {
         const Activity* hammock = m_document.programme().activities.row(id);
-        return hammock && hammock->costPerWeek ? tr("%1 a week").arg(show::money(*hammock->costPerWeek, m_document.programme().job.currency)) : QString();
+        return hammock && hammock->costPerWeek
+                   ? tr("%1 a week").arg(show::money(*hammock->costPerWeek, m_document.programme().job.currency))
+                   : QString();
     };
     const AxisLayout axis = axisFor(request().scale, viewport()->width(), dateOf(m_document.programme().job.start));
     paintBars(painter, layout(), m_rows.rows(), axis, ink);
@@ -208,7 +220,8 @@ void BarChartView::mousePressEvent(QMouseEvent* event) {
     } else {
         const Link& link = *m_document.programme().links.row(hit.link);
         emit message(tr("Link selected: %1 waits for %2. Delete takes it away.")
-                         .arg(show::text(m_document.programme().activities.row(link.to)->key), show::text(linkPhrase(m_document.programme(), link))));
+                         .arg(show::text(m_document.programme().activities.row(link.to)->key),
+                              show::text(linkPhrase(m_document.programme(), link))));
     }
     // Selecting laid the chart out anew; the press belongs to the new one.
     m_tool.press(layout(), at);
@@ -224,7 +237,9 @@ void BarChartView::mouseMoveEvent(QMouseEvent* event) {
     }
     const BarHit hit = hitTest(layout(), at);
     const bool end = hit.part == BarHit::Part::start || hit.part == BarHit::Part::finish;
-    viewport()->setCursor(end ? Qt::CrossCursor : (hit.part == BarHit::Part::body || hit.link ? Qt::PointingHandCursor : Qt::ArrowCursor));
+    viewport()->setCursor(
+        end ? Qt::CrossCursor
+            : (hit.part == BarHit::Part::body || hit.link ? Qt::PointingHandCursor : Qt::ArrowCursor));
 }
 
 void BarChartView::mouseReleaseEvent(QMouseEvent* event) {
@@ -233,17 +248,20 @@ void BarChartView::mouseReleaseEvent(QMouseEvent* event) {
     viewport()->update();
 }
 
-void BarChartView::mouseDoubleClickEvent(QMouseEvent*) { m_tool.cancel(); }
+void BarChartView::mouseDoubleClickEvent(QMouseEvent*) {
+    m_tool.cancel();
+}
 
 void BarChartView::finish(const BarGesture& gesture) {
     const Programme& programme = m_document.programme();
     const auto keyOf = [&](ActivityId id) { return show::text(programme.activities.row(id)->key); };
     Outcome outcome = done();
     if (gesture.kind == BarGesture::Kind::link) {
-        outcome = m_document.perform(tr("Link from %1 to %2").arg(keyOf(gesture.link.from), keyOf(gesture.link.to)), [&](Transaction& tx) -> Outcome {
-            const auto added = addLink(tx, gesture.link);
-            return added.ok() ? done() : Outcome(added.errors());
-        });
+        outcome = m_document.perform(tr("Link from %1 to %2").arg(keyOf(gesture.link.from), keyOf(gesture.link.to)),
+                                     [&](Transaction& tx) -> Outcome {
+                                         const auto added = addLink(tx, gesture.link);
+                                         return added.ok() ? done() : Outcome(added.errors());
+                                     });
     } else if (gesture.kind == BarGesture::Kind::move) {
         const std::size_t index = programme.activities.indexOf(gesture.activity);
         if (programme.activities[index].kind == ActivityKind::hammock) return;
@@ -251,9 +269,11 @@ void BarChartView::finish(const BarGesture& gesture) {
         const auto days = static_cast<int>(std::lround(gesture.movedBy / m_state.pixelsPerDay()));
         if (days == 0) return;
         const Date date = dateOf(start) + days;
-        outcome = m_document.perform(tr("%1 held: start not before %2").arg(keyOf(gesture.activity), show::date(date)), [&](Transaction& tx) {
-            return setConstraint(tx, gesture.activity, Constraint{ConstraintType::startNotBefore, {startOf(date), true}});
-        });
+        outcome = m_document.perform(
+            tr("%1 held: start not before %2").arg(keyOf(gesture.activity), show::date(date)), [&](Transaction& tx) {
+                return setConstraint(tx, gesture.activity,
+                                     Constraint{ConstraintType::startNotBefore, {startOf(date), true}});
+            });
     }
     if (!outcome.ok()) emit refused(show::error(outcome.error()));
 }
@@ -262,7 +282,8 @@ void BarChartView::deleteSelectedLink() {
     const Link* link = m_document.programme().links.row(m_selectedLink);
     if (!link) return;
     const QString text = tr("Link from %1 to %2 taken away")
-                             .arg(show::text(m_document.programme().activities.row(link->from)->key), show::text(m_document.programme().activities.row(link->to)->key));
+                             .arg(show::text(m_document.programme().activities.row(link->from)->key),
+                                  show::text(m_document.programme().activities.row(link->to)->key));
     const LinkId id = std::exchange(m_selectedLink, {});
     const Outcome outcome = m_document.perform(text, [id](Transaction& tx) { return removeLink(tx, id); });
     if (!outcome.ok()) emit refused(show::error(outcome.error()));
@@ -292,12 +313,18 @@ void BarChartView::keyPressEvent(QKeyEvent* event) {
         m_selectedLink = {};
         viewport()->update();
         return;
-    case Qt::Key_Delete: return deleteSelectedLink();
-    case Qt::Key_Up: return go(-1);
-    case Qt::Key_Down: return go(1);
-    case Qt::Key_Left: return horizontalScrollBar()->triggerAction(QAbstractSlider::SliderSingleStepSub);
-    case Qt::Key_Right: return horizontalScrollBar()->triggerAction(QAbstractSlider::SliderSingleStepAdd);
-    default: QAbstractScrollArea::keyPressEvent(event);
+    case Qt::Key_Delete:
+        return deleteSelectedLink();
+    case Qt::Key_Up:
+        return go(-1);
+    case Qt::Key_Down:
+        return go(1);
+    case Qt::Key_Left:
+        return horizontalScrollBar()->triggerAction(QAbstractSlider::SliderSingleStepSub);
+    case Qt::Key_Right:
+        return horizontalScrollBar()->triggerAction(QAbstractSlider::SliderSingleStepAdd);
+    default:
+        QAbstractScrollArea::keyPressEvent(event);
     }
 }
 
@@ -305,13 +332,16 @@ QString BarChartView::tip(const BarHit& hit) const {
     const Programme& programme = m_document.programme();
     if (hit.link) {
         const Link& link = *programme.links.row(hit.link);
-        return tr("%1 waits for %2").arg(show::text(programme.activities.row(link.to)->key), show::text(linkPhrase(programme, link)));
+        return tr("%1 waits for %2")
+            .arg(show::text(programme.activities.row(link.to)->key), show::text(linkPhrase(programme, link)));
     }
     const std::size_t index = programme.activities.indexOf(hit.activity);
     if (!hit.activity || index >= m_document.schedule().activities.size()) return {};
     const Activity& activity = programme.activities[index];
     const ActivityFigures& figures = m_document.schedule().activities[index];
-    QString text = tr("%1  %2\n%3 – %4").arg(show::text(activity.key), show::text(activity.name), show::startDate(figures.earlyStart), show::finishDate(figures.earlyFinish));
+    QString text = tr("%1  %2\n%3 – %4")
+                       .arg(show::text(activity.key), show::text(activity.name), show::startDate(figures.earlyStart),
+                            show::finishDate(figures.earlyFinish));
     const Minutes day = m_document.schedule().calendarOf(figures).dayMinutes();
     if (figures.totalFloat) text += tr("\nfloat %1").arg(show::daysWithUnit(*figures.totalFloat, day));
     if (activity.constraint) text += QLatin1Char('\n') + constraintText(*activity.constraint);
@@ -322,8 +352,10 @@ bool BarChartView::viewportEvent(QEvent* event) {
     if (event->type() == QEvent::ToolTip) {
         auto* help = static_cast<QHelpEvent*>(event);
         const QString text = tip(hitTest(layout(), chartPoint(help->pos())));
-        if (text.isEmpty()) QToolTip::hideText();
-        else QToolTip::showText(help->globalPos(), text, viewport());
+        if (text.isEmpty())
+            QToolTip::hideText();
+        else
+            QToolTip::showText(help->globalPos(), text, viewport());
         return true;
     }
     return QAbstractScrollArea::viewportEvent(event);

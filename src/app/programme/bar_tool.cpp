@@ -34,10 +34,14 @@ BarHit hitTest(const BarLayout& layout, ChartPoint at) {
         BarHit hit;
         hit.activity = bar.activity;
         // On a short bar the ends keep half each.
-        if (bar.diamond) hit.part = at.x < bar.x0 ? BarHit::Part::start : BarHit::Part::finish;
-        else if (at.x >= bar.x1 - std::min(grip, (bar.x1 - bar.x0) / 2)) hit.part = BarHit::Part::finish;
-        else if (at.x <= bar.x0 + std::min(grip, (bar.x1 - bar.x0) / 2)) hit.part = BarHit::Part::start;
-        else hit.part = BarHit::Part::body;
+        if (bar.diamond)
+            hit.part = at.x < bar.x0 ? BarHit::Part::start : BarHit::Part::finish;
+        else if (at.x >= bar.x1 - std::min(grip, (bar.x1 - bar.x0) / 2))
+            hit.part = BarHit::Part::finish;
+        else if (at.x <= bar.x0 + std::min(grip, (bar.x1 - bar.x0) / 2))
+            hit.part = BarHit::Part::start;
+        else
+            hit.part = BarHit::Part::body;
         return hit;
     }
     BarHit hit;
@@ -83,7 +87,8 @@ BarGesture BarTool::release(const BarLayout& layout, ChartPoint at) {
         gesture.kind = BarGesture::Kind::link;
         gesture.link.from = m_hit.activity;
         gesture.link.to = m_target.activity;
-        gesture.link.type = fromStart ? (toFinish ? LinkType::sf : LinkType::ss) : (toFinish ? LinkType::ff : LinkType::fs);
+        gesture.link.type =
+            fromStart ? (toFinish ? LinkType::sf : LinkType::ss) : (toFinish ? LinkType::ff : LinkType::fs);
     } else if (m_dragging && m_hit.part == BarHit::Part::body) {
         gesture.kind = BarGesture::Kind::move;
         gesture.activity = m_hit.activity;

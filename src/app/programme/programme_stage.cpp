@@ -65,14 +65,18 @@ ProgrammeStage::ProgrammeStage(Document& document, ViewState& state, QWidget* pa
     showEmpty();
     connect(&document, &Document::changed, m_notice, &NoticeBar::dismiss);
     // Table and chart scroll as one.
-    connect(m_table->verticalScrollBar(), &QScrollBar::valueChanged, m_chart->verticalScrollBar(), &QScrollBar::setValue);
-    connect(m_chart->verticalScrollBar(), &QScrollBar::valueChanged, m_table->verticalScrollBar(), &QScrollBar::setValue);
+    connect(m_table->verticalScrollBar(), &QScrollBar::valueChanged, m_chart->verticalScrollBar(),
+            &QScrollBar::setValue);
+    connect(m_chart->verticalScrollBar(), &QScrollBar::valueChanged, m_table->verticalScrollBar(),
+            &QScrollBar::setValue);
     connect(m_table, &GridView::refused, m_notice, &NoticeBar::say);
     connect(m_table, &ActivityTable::question, m_notice, &NoticeBar::ask);
     connect(m_chart, &BarChartView::refused, m_notice, &NoticeBar::say);
     connect(m_chart, &BarChartView::message, m_notice, &NoticeBar::say);
 }
 
-void ProgrammeStage::focusMain() { m_table->setFocus(); }
+void ProgrammeStage::focusMain() {
+    m_table->setFocus();
+}
 
 } // namespace yarrin

@@ -17,21 +17,30 @@ namespace {
 using Cell = const ActivityCell&;
 using show::text;
 
-constexpr std::array<std::pair<const char*, RoundTo>, 4> roundings{
-    {{"whole days", RoundTo::day}, {"half days", RoundTo::halfDay}, {"hours", RoundTo::hour}, {"not rounded", RoundTo::none}}};
+constexpr std::array<std::pair<const char*, RoundTo>, 4> roundings{{{"whole days", RoundTo::day},
+                                                                    {"half days", RoundTo::halfDay},
+                                                                    {"hours", RoundTo::hour},
+                                                                    {"not rounded", RoundTo::none}}};
 
-constexpr std::array<std::pair<const char*, ConstraintType>, 6> constraintWords{{{"start not before", ConstraintType::startNotBefore},
-                                                                                 {"start not after", ConstraintType::startNotAfter},
-                                                                                 {"start on", ConstraintType::startOn},
-                                                                                 {"finish not before", ConstraintType::finishNotBefore},
-                                                                                 {"finish not after", ConstraintType::finishNotAfter},
-                                                                                 {"finish on", ConstraintType::finishOn}}};
+constexpr std::array<std::pair<const char*, ConstraintType>, 6> constraintWords{
+    {{"start not before", ConstraintType::startNotBefore},
+     {"start not after", ConstraintType::startNotAfter},
+     {"start on", ConstraintType::startOn},
+     {"finish not before", ConstraintType::finishNotBefore},
+     {"finish not after", ConstraintType::finishNotAfter},
+     {"finish on", ConstraintType::finishOn}}};
 
-bool isTask(Cell c) { return c.activity.kind == ActivityKind::task; }
+bool isTask(Cell c) {
+    return c.activity.kind == ActivityKind::task;
+}
 
-DayUnit unitOf(Cell c) { return dayUnitOf(c.programme, calendarOf(c.programme, c.activity)); }
+DayUnit unitOf(Cell c) {
+    return dayUnitOf(c.programme, calendarOf(c.programme, c.activity));
+}
 
-QString decimalText(const std::optional<Decimal>& value) { return value ? show::number(*value) : QString(); }
+QString decimalText(const std::optional<Decimal>& value) {
+    return value ? show::number(*value) : QString();
+}
 
 ActivityColumn column(const char* name, const char* title, int width, const char* verb) {
     ActivityColumn made;
@@ -64,7 +73,8 @@ ActivityColumn daysColumn() {
     c.text = [](Cell x) {
         if (isMilestone(x.activity.kind) || !x.figures) return QString();
         // What a hammock spans is told in whole days here, to the hour on its card.
-        if (x.activity.kind == ActivityKind::hammock) return show::days(x.figures->duration / x.dayMinutes() * x.dayMinutes(), x.dayMinutes());
+        if (x.activity.kind == ActivityKind::hammock)
+            return show::days(x.figures->duration / x.dayMinutes() * x.dayMinutes(), x.dayMinutes());
         return show::days(x.figures->duration, x.dayMinutes());
     };
     c.editText = [](Cell x) { return x.figures ? text(spanText(x.figures->duration, unitOf(x))) : QString(); };
@@ -92,7 +102,9 @@ ActivityColumn figureColumn(const char* name, const char* title, int width, cons
     ActivityColumn c = column(name, title, width, verb);
     c.right = true;
     c.text = [shown](Cell x) { return x.activity.measure ? shown(*x.activity.measure) : QString(); };
-    c.commit = [field](Transaction& tx, ActivityId id, const std::string& typed) { return setMeasureField(tx, id, field, typed); };
+    c.commit = [field](Transaction& tx, ActivityId id, const std::string& typed) {
+        return setMeasureField(tx, id, field, typed);
+    };
     c.editable = isTask;
     return c;
 }
@@ -120,7 +132,8 @@ Result<CalendarId> calendarNamed(const Programme& programme, const std::string& 
     const QString wanted = text(name).trimmed();
     if (wanted.isEmpty()) return CalendarId{};
     for (const Calendar& calendar : programme.calendars)
-        if (calendarName(programme, calendar.id).compare(wanted, Qt::CaseInsensitive) == 0 || text(calendar.key) == wanted)
+        if (calendarName(programme, calendar.id).compare(wanted, Qt::CaseInsensitive) == 0 ||
+            text(calendar.key) == wanted)
             return calendar.id;
     if (wanted.compare(QLatin1String("continuous"), Qt::CaseInsensitive) == 0) return continuousCalendar;
     return inputError("there is no calendar \"" + name + "\"",
@@ -141,7 +154,8 @@ Result<std::optional<Constraint>> parseConstraint(const std::string& typed) {
             if (!date.ok()) return date.errors();
             return std::optional(Constraint{type, {startOf(*date), true}});
         }
-    return inputError("\"" + typed + "\" is not a constraint", "write it as start not before 5 Apr 2027, or finish on …");
+    return inputError("\"" + typed + "\" is not a constraint",
+                      "write it as start not before 5 Apr 2027, or finish on …");
 }
 
 std::vector<ActivityColumn> programmeColumns() {
@@ -166,7 +180,9 @@ std::vector<ActivityColumn> programmeColumns() {
     waits.quiet = true;
     waits.text = [](Cell x) {
         if (x.activity.kind == ActivityKind::hammock)
-            return QStringLiteral("from %1 to %2").arg(text(anchorsText(x.programme, x.activity, End::start)), text(anchorsText(x.programme, x.activity, End::finish)));
+            return QStringLiteral("from %1 to %2")
+                .arg(text(anchorsText(x.programme, x.activity, End::start)),
+                     text(anchorsText(x.programme, x.activity, End::finish)));
         return text(waitsForText(x.programme, x.activity.id));
     };
     waits.commit = [](Transaction& tx, ActivityId id, const std::string& typed) -> Outcome {
@@ -182,7 +198,8 @@ std::vector<ActivityColumn> programmeColumns() {
     waits.choices = [](const Programme& programme) {
         QStringList keys;
         for (const Activity& activity : programme.activities)
-            if (activity.kind != ActivityKind::hammock) keys << text(quotedKey(activity.key)) + QStringLiteral("   ") + text(activity.name);
+            if (activity.kind != ActivityKind::hammock)
+                keys << text(quotedKey(activity.key)) + QStringLiteral("   ") + text(activity.name);
         return keys;
     };
     ActivityColumn held = column("constraint", "Held by", 170, "constraint");
@@ -227,7 +244,9 @@ std::vector<ActivityColumn> buildUpColumns() {
     ActivityColumn rounding = column("rounding", "Rounded to", 80, "rounding");
     rounding.quiet = true;
     rounding.text = [](Cell x) {
-        return x.activity.measure ? QLatin1String(roundings[static_cast<std::size_t>(x.activity.measure->roundTo)].first) : QString();
+        return x.activity.measure
+                   ? QLatin1String(roundings[static_cast<std::size_t>(x.activity.measure->roundTo)].first)
+                   : QString();
     };
     rounding.commit = [](Transaction& tx, ActivityId id, const std::string& typed) -> Outcome {
         for (const auto& [word, value] : roundings)

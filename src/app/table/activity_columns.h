@@ -24,13 +24,13 @@ struct ActivityCell {
 
 /// What a column shows of an activity and how a typed text changes it; shared by all tables of activities.
 struct ActivityColumn {
-    QString name;  ///< stable
+    QString name; ///< stable
     QString title;
     int width = 80;
     bool right = false; ///< a figure
-    QString verb;  ///< for the text of a change: "crews", "duration"
+    QString verb;       ///< for the text of a change: "crews", "duration"
     std::function<QString(const ActivityCell&)> text;
-    std::function<QString(const ActivityCell&)> editText; ///< none: as shown
+    std::function<QString(const ActivityCell&)> editText;                        ///< none: as shown
     std::function<Outcome(Transaction&, ActivityId, const std::string&)> commit; ///< none: cannot be edited
     std::function<bool(const ActivityCell&)> editable;                           ///< none: always, where commit is
     GridModel::Completion completion = GridModel::Completion::none;

@@ -53,8 +53,12 @@ BreakdownId ActivityModel::groupAt(int row) const {
     return at.isGroup ? BreakdownId{at.group} : BreakdownId{};
 }
 
-int ActivityModel::rowCount(const QModelIndex& parent) const { return parent.isValid() ? 0 : static_cast<int>(m_rows.size()); }
-int ActivityModel::columnCount(const QModelIndex& parent) const { return parent.isValid() ? 0 : static_cast<int>(m_columns.size()); }
+int ActivityModel::rowCount(const QModelIndex& parent) const {
+    return parent.isValid() ? 0 : static_cast<int>(m_rows.size());
+}
+int ActivityModel::columnCount(const QModelIndex& parent) const {
+    return parent.isValid() ? 0 : static_cast<int>(m_columns.size());
+}
 
 ActivityCell ActivityModel::cell(const ChartRow& row) const {
     const Schedule& schedule = m_document.schedule();
@@ -78,11 +82,15 @@ QVariant ActivityModel::headingData(const QModelIndex& index, int role) const {
     switch (role) {
     case Qt::DisplayRole:
     case Qt::EditRole:
-    case Qt::AccessibleTextRole: return index.column() == 0 ? QVariant(groupTitle(row)) : QVariant();
+    case Qt::AccessibleTextRole:
+        return index.column() == 0 ? QVariant(groupTitle(row)) : QVariant();
     case Qt::StatusTipRole:
         if (!row.start) return tr("empty");
-        return tr("%1 · %2 – %3").arg(show::countOf(qint64(row.count), "activity", "activities"), show::startDate(*row.start), show::finishDate(*row.finish));
-    default: return {};
+        return tr("%1 · %2 – %3")
+            .arg(show::countOf(qint64(row.count), "activity", "activities"), show::startDate(*row.start),
+                 show::finishDate(*row.finish));
+    default:
+        return {};
     }
 }
 
@@ -94,11 +102,16 @@ QVariant ActivityModel::data(const QModelIndex& index, int role) const {
     const ActivityCell at = cell(row);
     switch (role) {
     case Qt::DisplayRole:
-    case Qt::AccessibleTextRole: return column.text(at);
-    case Qt::ToolTipRole: return column.text(at);
-    case Qt::EditRole: return column.editText ? column.editText(at) : column.text(at);
-    case Qt::TextAlignmentRole: return int(column.right ? Qt::AlignRight : Qt::AlignLeft);
-    case Qt::UserRole: return m_state.isSelected(row.activity);
+    case Qt::AccessibleTextRole:
+        return column.text(at);
+    case Qt::ToolTipRole:
+        return column.text(at);
+    case Qt::EditRole:
+        return column.editText ? column.editText(at) : column.text(at);
+    case Qt::TextAlignmentRole:
+        return int(column.right ? Qt::AlignRight : Qt::AlignLeft);
+    case Qt::UserRole:
+        return m_state.isSelected(row.activity);
     case Qt::ForegroundRole:
         if (column.name == QLatin1String("float") && at.figures) {
             if (at.figures->critical) return theme().criticalText;
@@ -107,9 +120,11 @@ QVariant ActivityModel::data(const QModelIndex& index, int role) const {
         }
         return column.quiet ? theme().muted : theme().ink;
     case Qt::FontRole:
-        if (column.emphatic || (column.name == QLatin1String("float") && at.figures && at.figures->critical)) return boldened(bodyFont());
+        if (column.emphatic || (column.name == QLatin1String("float") && at.figures && at.figures->critical))
+            return boldened(bodyFont());
         return bodyFont();
-    default: return {};
+    default:
+        return {};
     }
 }
 
@@ -122,8 +137,8 @@ QVariant ActivityModel::headerData(int section, Qt::Orientation orientation, int
 }
 
 Qt::ItemFlags ActivityModel::flags(const QModelIndex& index) const {
+    if (!index.isValid()) return Qt::NoItemFlags;
     Qt::ItemFlags flags = Qt::ItemIsEnabled | Qt::ItemIsSelectable;
-    if (!index.isValid()) return flags;
     const ChartRow& row = m_rows[static_cast<std::size_t>(index.row())];
     if (row.isGroup) return groupAt(index.row()) && index.column() == 0 ? flags | Qt::ItemIsEditable : flags;
     const ActivityColumn& column = m_columns[static_cast<std::size_t>(index.column())];
@@ -132,7 +147,8 @@ Qt::ItemFlags ActivityModel::flags(const QModelIndex& index) const {
 }
 
 bool ActivityModel::setData(const QModelIndex& index, const QVariant& value, int role) {
-    return role == Qt::EditRole && index.isValid() && commit({{index.row(), index.column(), value.toString()}}, {}).ok();
+    return role == Qt::EditRole && index.isValid() &&
+           commit({{index.row(), index.column(), value.toString()}}, {}).ok();
 }
 
 QString ActivityModel::stepText(const Entry& entry) const {
@@ -167,12 +183,17 @@ Outcome ActivityModel::commit(const std::vector<Entry>& entries, const QString& 
             const ActivityColumn& column = m_columns[static_cast<std::size_t>(entry.column)];
             const Activity& activity = *tx.programme().activities.row(row.activity);
             const ActivityCell at{tx.programme(), m_document.schedule(), activity,
-                                  row.index < m_document.schedule().activities.size() ? &m_document.schedule().activities[row.index] : nullptr};
-            const QString place = targets.size() > 1 ? show::text(activity.key) + QStringLiteral(", ") + column.title : QString();
+                                  row.index < m_document.schedule().activities.size()
+                                      ? &m_document.schedule().activities[row.index]
+                                      : nullptr};
+            const QString place =
+                targets.size() > 1 ? show::text(activity.key) + QStringLiteral(", ") + column.title : QString();
             const bool same = (column.editText ? column.editText(at) : column.text(at)) == entry.text;
             if (same) continue;
             if (!column.commit || (column.editable && !column.editable(at)))
-                return Error{ErrorCode::input, place.toStdString(), "\"" + column.title.toStdString() + "\" cannot be typed here", "it follows from other figures"};
+                return Error{ErrorCode::input, place.toStdString(),
+                             "\"" + column.title.toStdString() + "\" cannot be typed here",
+                             "it follows from other figures"};
             Outcome outcome = column.commit(tx, row.activity, entry.text.toStdString());
             if (!outcome.ok()) {
                 Error error = outcome.error();
@@ -184,15 +205,23 @@ Outcome ActivityModel::commit(const std::vector<Entry>& entries, const QString& 
     });
 }
 
-bool ActivityModel::isHeading(int row) const { return row >= 0 && row < rowCount() && m_rows[static_cast<std::size_t>(row)].isGroup; }
-bool ActivityModel::isFolded(int row) const { return isHeading(row) && m_rows[static_cast<std::size_t>(row)].folded; }
-int ActivityModel::depth(int row) const { return m_rows[static_cast<std::size_t>(row)].depth; }
+bool ActivityModel::isHeading(int row) const {
+    return row >= 0 && row < rowCount() && m_rows[static_cast<std::size_t>(row)].isGroup;
+}
+bool ActivityModel::isFolded(int row) const {
+    return isHeading(row) && m_rows[static_cast<std::size_t>(row)].folded;
+}
+int ActivityModel::depth(int row) const {
+    return m_rows[static_cast<std::size_t>(row)].depth;
+}
 
 void ActivityModel::toggleFold(int row) {
     if (isHeading(row)) m_state.setFolded(m_rows[static_cast<std::size_t>(row)].group, !isFolded(row));
 }
 
-GridModel::Completion ActivityModel::completion(int column) const { return m_columns[static_cast<std::size_t>(column)].completion; }
+GridModel::Completion ActivityModel::completion(int column) const {
+    return m_columns[static_cast<std::size_t>(column)].completion;
+}
 
 QStringList ActivityModel::choices(const QModelIndex& index) const {
     const ActivityColumn& column = m_columns[static_cast<std::size_t>(index.column())];
@@ -204,6 +233,8 @@ bool ActivityModel::isMarked(const QModelIndex& index) const {
     return column.marked && column.marked(cell(m_rows[static_cast<std::size_t>(index.row())]));
 }
 
-QString ActivityModel::columnName(int column) const { return m_columns[static_cast<std::size_t>(column)].name; }
+QString ActivityModel::columnName(int column) const {
+    return m_columns[static_cast<std::size_t>(column)].name;
+}
 
 } // namespace yarrin

@@ -13,7 +13,8 @@ namespace yarrin {
 class ActivityModel : public GridModel {
     Q_OBJECT
 public:
-    ActivityModel(Document& document, ViewState& state, std::vector<ActivityColumn> columns, bool tasksOnly, QObject* parent);
+    ActivityModel(Document& document, ViewState& state, std::vector<ActivityColumn> columns, bool tasksOnly,
+                  QObject* parent);
 
     [[nodiscard]] const std::vector<ChartRow>& rows() const { return m_rows; }
     [[nodiscard]] const std::vector<ActivityColumn>& columns() const { return m_columns; }

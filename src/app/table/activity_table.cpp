@@ -12,7 +12,8 @@
 
 namespace yarrin {
 
-ActivityTable::ActivityTable(Document& document, ViewState& state, std::vector<ActivityColumn> columns, bool tasksOnly, QWidget* parent)
+ActivityTable::ActivityTable(Document& document, ViewState& state, std::vector<ActivityColumn> columns, bool tasksOnly,
+                             QWidget* parent)
     : GridView(parent), m_document(document), m_state(state),
       m_model(new ActivityModel(document, state, std::move(columns), tasksOnly, this)) {
     setModel(m_model);
@@ -54,7 +55,8 @@ void ActivityTable::showSelection() {
     const int column = std::max(0, currentIndex().column());
     QItemSelection selection;
     for (const ActivityId id : m_state.selection())
-        if (const int row = m_model->rowOf(id); row >= 0) selection.select(m_model->index(row, column), m_model->index(row, column));
+        if (const int row = m_model->rowOf(id); row >= 0)
+            selection.select(m_model->index(row, column), m_model->index(row, column));
     const int current = m_model->rowOf(m_state.current());
     if (current >= 0) selectionModel()->setCurrentIndex(m_model->index(current, column), QItemSelectionModel::NoUpdate);
     selectionModel()->select(selection, QItemSelectionModel::ClearAndSelect);
@@ -73,7 +75,8 @@ void ActivityTable::reveal(ActivityId id) {
         Lens lens = m_state.lens();
         lens.filter = RowFilter::all;
         m_state.setLens(lens);
-        for (const auto group : std::vector<std::uint32_t>(m_state.folded().begin(), m_state.folded().end())) m_state.setFolded(group, false);
+        for (const auto group : std::vector<std::uint32_t>(m_state.folded().begin(), m_state.folded().end()))
+            m_state.setFolded(group, false);
     }
     m_state.select(id);
 }
@@ -132,22 +135,27 @@ void ActivityTable::deleteSelected() {
     if (group) {
         const auto* node = m_document.programme().breakdown.row(group);
         const QString name = show::text(node->name);
-        emit question(tr("Delete the group “%1”? What is in it moves up one level.").arg(name), tr("Delete"), [this, group, name] {
-            perform(tr("Group “%1” deleted").arg(name), [group](Transaction& tx) { return removeGroup(tx, group); });
-        });
+        emit question(tr("Delete the group “%1”? What is in it moves up one level.").arg(name), tr("Delete"),
+                      [this, group, name] {
+                          perform(tr("Group “%1” deleted").arg(name),
+                                  [group](Transaction& tx) { return removeGroup(tx, group); });
+                      });
         return;
     }
     const std::vector<ActivityId> ids = m_state.selection();
     if (ids.empty()) return;
     const Activity* first = m_document.programme().activities.row(ids.front());
-    const QString what = ids.size() == 1 ? show::text(first->key + " " + first->name) : show::countOf(qint64(ids.size()), "activity", "activities");
+    const QString what = ids.size() == 1 ? show::text(first->key + " " + first->name)
+                                         : show::countOf(qint64(ids.size()), "activity", "activities");
     const auto remove = [this, ids, what] {
         perform(tr("%1 deleted").arg(what), [ids](Transaction& tx) { return removeActivities(tx, ids); });
     };
     QStringList dependents;
     for (const std::string& one : dependentsOf(m_document.programme(), ids)) dependents << show::text(one);
-    if (dependents.isEmpty()) remove();
-    else emit question(tr("Deleting %1 also takes away %2.").arg(what, dependents.join(tr(", "))), tr("Delete"), remove);
+    if (dependents.isEmpty())
+        remove();
+    else
+        emit question(tr("Deleting %1 also takes away %2.").arg(what, dependents.join(tr(", "))), tr("Delete"), remove);
 }
 
 void ActivityTable::moveDepth(bool deeper) {
@@ -161,11 +169,12 @@ void ActivityTable::moveDepth(bool deeper) {
     const std::vector<ActivityId> ids = m_state.selection();
     if (ids.empty()) return;
     const QString what = show::countOf(qint64(ids.size()), "activity", "activities");
-    perform(deeper ? tr("%1 moved into a subgroup").arg(what) : tr("%1 moved up a level").arg(what), [&](Transaction& tx) -> Outcome {
-        if (!deeper) return outdentActivities(tx, ids);
-        const auto into = indentActivities(tx, ids);
-        return into.ok() ? done() : Outcome(into.errors());
-    });
+    perform(deeper ? tr("%1 moved into a subgroup").arg(what) : tr("%1 moved up a level").arg(what),
+            [&](Transaction& tx) -> Outcome {
+                if (!deeper) return outdentActivities(tx, ids);
+                const auto into = indentActivities(tx, ids);
+                return into.ok() ? done() : Outcome(into.errors());
+            });
 }
 
 } // namespace yarrin

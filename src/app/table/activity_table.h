@@ -11,7 +11,8 @@ namespace yarrin {
 class ActivityTable : public GridView {
     Q_OBJECT
 public:
-    ActivityTable(Document& document, ViewState& state, std::vector<ActivityColumn> columns, bool tasksOnly, QWidget* parent = nullptr);
+    ActivityTable(Document& document, ViewState& state, std::vector<ActivityColumn> columns, bool tasksOnly,
+                  QWidget* parent = nullptr);
 
     [[nodiscard]] ActivityModel& activities() const { return *m_model; }
 

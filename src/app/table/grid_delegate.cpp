@@ -18,7 +18,9 @@ namespace yarrin {
 
 namespace {
 
-const GridModel& gridOf(const QModelIndex& index) { return static_cast<const GridModel&>(*index.model()); }
+const GridModel& gridOf(const QModelIndex& index) {
+    return static_cast<const GridModel&>(*index.model());
+}
 
 /// Where the phrase that is being typed starts.
 qsizetype phraseStart(const QString& text, int cursor) {
@@ -58,7 +60,8 @@ void GridDelegate::paint(QPainter* painter, const QStyleOptionViewItem& option, 
     painter->setPen(colour.isValid() ? colour.value<QColor>() : t.ink);
     const auto alignment = Qt::Alignment(index.data(Qt::TextAlignmentRole).toInt());
     const QRect box = option.rect.adjusted(6, 0, -6, -1);
-    painter->drawText(box, int(alignment | Qt::AlignVCenter), painter->fontMetrics().elidedText(index.data().toString(), Qt::ElideRight, box.width()));
+    painter->drawText(box, int(alignment | Qt::AlignVCenter),
+                      painter->fontMetrics().elidedText(index.data().toString(), Qt::ElideRight, box.width()));
     if (current && view->hasFocus()) {
         painter->setPen(QPen(t.accent, 1));
         painter->setBrush(Qt::NoBrush);
@@ -87,19 +90,23 @@ void GridDelegate::paintHeading(QPainter* painter, const QStyleOptionViewItem& o
     painter->setBrush(t.ink);
     const double middle = option.rect.center().y() + 0.5;
     if (grid.isFolded(index.row()))
-        painter->drawPolygon(QPolygonF({QPointF(left, middle - 4), QPointF(left + 5.5, middle), QPointF(left, middle + 4)}));
+        painter->drawPolygon(
+            QPolygonF({QPointF(left, middle - 4), QPointF(left + 5.5, middle), QPointF(left, middle + 4)}));
     else
-        painter->drawPolygon(QPolygonF({QPointF(left - 1, middle - 2.5), QPointF(left + 7, middle - 2.5), QPointF(left + 3, middle + 3)}));
+        painter->drawPolygon(QPolygonF(
+            {QPointF(left - 1, middle - 2.5), QPointF(left + 7, middle - 2.5), QPointF(left + 3, middle + 3)}));
     painter->setPen(t.ink);
     painter->setFont(boldened(option.font));
     const QRect box(left + 12, option.rect.top(), width - left - 18, option.rect.height() - 1);
     const QString title = index.siblingAtColumn(0).data().toString();
-    painter->drawText(box, Qt::AlignVCenter | Qt::AlignLeft, painter->fontMetrics().elidedText(title, Qt::ElideRight, box.width()));
+    painter->drawText(box, Qt::AlignVCenter | Qt::AlignLeft,
+                      painter->fontMetrics().elidedText(title, Qt::ElideRight, box.width()));
     const int used = painter->fontMetrics().horizontalAdvance(title) + 10;
     painter->setFont(secondaryFont());
     painter->setPen(t.muted);
     if (used < box.width())
-        painter->drawText(box.adjusted(used, 0, 0, 0), Qt::AlignVCenter | Qt::AlignLeft, index.data(Qt::StatusTipRole).toString());
+        painter->drawText(box.adjusted(used, 0, 0, 0), Qt::AlignVCenter | Qt::AlignLeft,
+                          index.data(Qt::StatusTipRole).toString());
     painter->restore();
 }
 
@@ -125,7 +132,8 @@ void GridDelegate::offer(QLineEdit* editor, const QModelIndex& index) const {
     if (kind == GridModel::Completion::choice) {
         completer->setCompletionMode(QCompleter::UnfilteredPopupCompletion);
         editor->setCompleter(completer);
-        QMetaObject::invokeMethod(completer, [completer] { completer->complete(); }, Qt::QueuedConnection);
+        QMetaObject::invokeMethod(
+            completer, [completer] { completer->complete(); }, Qt::QueuedConnection);
         return;
     }
     // Only the phrase at the cursor is completed, so the completer is driven by hand.
@@ -140,8 +148,10 @@ void GridDelegate::offer(QLineEdit* editor, const QModelIndex& index) const {
         completer->setCompletionPrefix(typed);
         QRect at = editor->rect();
         at.setWidth(300);
-        if (completer->completionCount() > 0) completer->complete(at);
-        else completer->popup()->hide();
+        if (completer->completionCount() > 0)
+            completer->complete(at);
+        else
+            completer->popup()->hide();
     });
     connect(completer, qOverload<const QString&>(&QCompleter::activated), editor, [editor](const QString& chosen) {
         const QString text = editor->text();
@@ -174,10 +184,12 @@ void GridDelegate::setModelData(QWidget* editor, QAbstractItemModel*, const QMod
     line->setModified(false);
 }
 
-void GridDelegate::updateEditorGeometry(QWidget* editor, const QStyleOptionViewItem& option, const QModelIndex& index) const {
+void GridDelegate::updateEditorGeometry(QWidget* editor, const QStyleOptionViewItem& option,
+                                        const QModelIndex& index) const {
     QRect box = option.rect;
     // Phrases need more room than their column mostly has.
-    if (gridOf(index).completion(index.column()) == GridModel::Completion::phrases) box.setWidth(std::max(box.width(), 240));
+    if (gridOf(index).completion(index.column()) == GridModel::Completion::phrases)
+        box.setWidth(std::max(box.width(), 240));
     editor->setGeometry(box);
 }
 
@@ -208,7 +220,8 @@ bool GridDelegate::eventFilter(QObject* object, QEvent* event) {
     auto* view = qobject_cast<QAbstractItemView*>(parent());
     if (enter && view && cell.isValid()) {
         QModelIndex below = cell.sibling(cell.row() + 1, cell.column());
-        while (below.isValid() && gridOf(below).isHeading(below.row())) below = below.sibling(below.row() + 1, below.column());
+        while (below.isValid() && gridOf(below).isHeading(below.row()))
+            below = below.sibling(below.row() + 1, below.column());
         view->setCurrentIndex(below.isValid() ? below : QModelIndex(cell));
         view->setFocus();
     }

@@ -33,9 +33,13 @@ GridView::GridView(QWidget* parent) : QTableView(parent) {
     setFrameShape(QFrame::NoFrame);
 }
 
-void GridView::setModel(QAbstractItemModel* model) { QTableView::setModel(model); }
+void GridView::setModel(QAbstractItemModel* model) {
+    QTableView::setModel(model);
+}
 
-GridModel* GridView::grid() const { return static_cast<GridModel*>(model()); }
+GridModel* GridView::grid() const {
+    return static_cast<GridModel*>(model());
+}
 
 void GridView::report(const Outcome& outcome) {
     if (!outcome.ok()) emit refused(show::error(outcome.error()));
@@ -80,16 +84,21 @@ void GridView::paste() {
     for (const QString& line : lines) {
         while (row < grid()->rowCount() && grid()->isHeading(row)) ++row;
         if (row >= grid()->rowCount()) {
-            emit refused(tr("The pasted block has %1 rows, more than there are from here down. Nothing was pasted; add rows first.").arg(lines.size()));
+            emit refused(tr("The pasted block has %1 rows, more than there are from here down. Nothing was pasted; add "
+                            "rows first.")
+                             .arg(lines.size()));
             return;
         }
         const QStringList cells = line.split(QLatin1Char('\t'));
         if (cells.size() > qsizetype(columns.size())) {
-            emit refused(tr("The pasted block has %1 columns, but only %2 are left from here to the right. Nothing was pasted.")
-                             .arg(cells.size()).arg(columns.size()));
+            emit refused(
+                tr("The pasted block has %1 columns, but only %2 are left from here to the right. Nothing was pasted.")
+                    .arg(cells.size())
+                    .arg(columns.size()));
             return;
         }
-        for (qsizetype i = 0; i < cells.size(); ++i) entries.push_back({row, columns[std::size_t(i)], cells[i].trimmed()});
+        for (qsizetype i = 0; i < cells.size(); ++i)
+            entries.push_back({row, columns[std::size_t(i)], cells[i].trimmed()});
         ++row;
     }
     report(grid()->commit(entries, tr("%1 pasted").arg(show::countOf(lines.size(), "row", "rows"))));
@@ -116,14 +125,17 @@ void GridView::fillDown() {
         emit refused(tr("Select the cell to copy and the cells below it first."));
         return;
     }
-    report(grid()->commit(entries, tr("Filled down over %1").arg(show::countOf(qint64(entries.size()), "cell", "cells"))));
+    report(
+        grid()->commit(entries, tr("Filled down over %1").arg(show::countOf(qint64(entries.size()), "cell", "cells"))));
 }
 
 void GridView::clearCells() {
     std::vector<GridModel::Entry> entries;
     for (const QModelIndex& cell : selectionModel()->selectedIndexes())
-        if (!grid()->isHeading(cell.row()) && cell.flags() & Qt::ItemIsEditable) entries.push_back({cell.row(), cell.column(), {}});
-    if (!entries.empty()) report(grid()->commit(entries, tr("%1 cleared").arg(show::countOf(qint64(entries.size()), "cell", "cells"))));
+        if (!grid()->isHeading(cell.row()) && cell.flags() & Qt::ItemIsEditable)
+            entries.push_back({cell.row(), cell.column(), {}});
+    if (!entries.empty())
+        report(grid()->commit(entries, tr("%1 cleared").arg(show::countOf(qint64(entries.size()), "cell", "cells"))));
 }
 
 void GridView::keyPressEvent(QKeyEvent* event) {
@@ -135,12 +147,18 @@ void GridView::keyPressEvent(QKeyEvent* event) {
     case Qt::Key_D:
         if (event->modifiers() == Qt::ControlModifier) return fillDown();
         break;
-    case Qt::Key_Insert: emit addRequested(); return;
-    case Qt::Key_Delete: emit deleteRequested(); return;
-    case Qt::Key_Backspace: return clearCells();
+    case Qt::Key_Insert:
+        emit addRequested();
+        return;
+    case Qt::Key_Delete:
+        emit deleteRequested();
+        return;
+    case Qt::Key_Backspace:
+        return clearCells();
     case Qt::Key_Return:
     case Qt::Key_Enter:
-        if (heading) grid()->toggleFold(at.row());
+        if (heading)
+            grid()->toggleFold(at.row());
         else if (at.isValid() && event->modifiers() == Qt::NoModifier) {
             QModelIndex below = at.sibling(at.row() + 1, at.column());
             if (below.isValid()) setCurrentIndex(below);
@@ -157,7 +175,8 @@ void GridView::keyPressEvent(QKeyEvent* event) {
             return;
         }
         break;
-    default: break;
+    default:
+        break;
     }
     QTableView::keyPressEvent(event);
 }

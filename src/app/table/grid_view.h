@@ -10,8 +10,8 @@ namespace yarrin {
 
 class GridDelegate;
 
-/// A table that behaves as a spreadsheet does: blocks are selected, copied, pasted, filled down and typed over; headings
-/// fold. Rows have one height, so that a chart beside it lines up.
+/// A table that behaves as a spreadsheet does: blocks are selected, copied, pasted, filled down and typed over;
+/// headings fold. Rows have one height, so that a chart beside it lines up.
 class GridView : public QTableView {
     Q_OBJECT
 public:

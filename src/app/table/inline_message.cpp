@@ -23,8 +23,10 @@ InlineMessage::InlineMessage(QWidget* parent) : QFrame(parent), m_label(new QLab
 }
 
 void InlineMessage::showAt(const QRect& rect, const QString& text) {
-    setStyleSheet(QStringLiteral("#inlineMessage { background: %1; border: 1px solid %2; border-radius: 4px; } QLabel { color: %3; }")
-                      .arg(theme().field.name(), theme().critical.name(), theme().criticalText.name()));
+    setStyleSheet(
+        QStringLiteral(
+            "#inlineMessage { background: %1; border: 1px solid %2; border-radius: 4px; } QLabel { color: %3; }")
+            .arg(theme().field.name(), theme().critical.name(), theme().criticalText.name()));
     m_label->setText(text);
     setAccessibleDescription(text);
     const int width = std::min(360, parentWidget()->width() - 16);
@@ -38,12 +40,17 @@ void InlineMessage::showAt(const QRect& rect, const QString& text) {
     raise();
 }
 
-QString InlineMessage::text() const { return isVisible() ? m_label->text() : QString(); }
+QString InlineMessage::text() const {
+    return isVisible() ? m_label->text() : QString();
+}
 
-void InlineMessage::mousePressEvent(QMouseEvent*) { hide(); }
+void InlineMessage::mousePressEvent(QMouseEvent*) {
+    hide();
+}
 
 NoticeBar::NoticeBar(QWidget* parent)
-    : QFrame(parent), m_label(new QLabel(this)), m_answer(new QPushButton(this)), m_close(new QPushButton(tr("Dismiss"), this)) {
+    : QFrame(parent), m_label(new QLabel(this)), m_answer(new QPushButton(this)),
+      m_close(new QPushButton(tr("Dismiss"), this)) {
     setObjectName(QStringLiteral("noticeBar"));
     auto* layout = new QHBoxLayout(this);
     layout->setContentsMargins(14, 6, 10, 6);
@@ -85,11 +92,15 @@ void NoticeBar::dismiss() {
     hide();
 }
 
-QString NoticeBar::text() const { return isHidden() ? QString() : m_label->text(); }
+QString NoticeBar::text() const {
+    return isHidden() ? QString() : m_label->text();
+}
 
 void NoticeBar::keyPressEvent(QKeyEvent* event) {
-    if (event->key() == Qt::Key_Escape) dismiss();
-    else QFrame::keyPressEvent(event);
+    if (event->key() == Qt::Key_Escape)
+        dismiss();
+    else
+        QFrame::keyPressEvent(event);
 }
 
 } // namespace yarrin

@@ -10,15 +10,18 @@
 namespace yarrin {
 
 QString SystemDialogs::fileToOpen(QWidget* parent, const QString& folder) {
-    return QFileDialog::getOpenFileName(parent, QObject::tr("Open a programme"), folder, QObject::tr("Programmes (*.yarrin *.yarrin.json *.json);;All files (*)"));
+    return QFileDialog::getOpenFileName(parent, QObject::tr("Open a programme"), folder,
+                                        QObject::tr("Programmes (*.yarrin *.yarrin.json *.json);;All files (*)"));
 }
 
-QString SystemDialogs::fileToSave(QWidget* parent, const QString& title, const QString& suggestion, const QString& filter) {
+QString SystemDialogs::fileToSave(QWidget* parent, const QString& title, const QString& suggestion,
+                                  const QString& filter) {
     return QFileDialog::getSaveFileName(parent, title, suggestion, filter);
 }
 
 Dialogs::Unsaved SystemDialogs::unsavedChanges(QWidget* parent, const QString& name) {
-    QMessageBox box(QMessageBox::Question, QObject::tr("Yarrin"), QObject::tr("Keep the changes to %1?").arg(name), QMessageBox::NoButton, parent);
+    QMessageBox box(QMessageBox::Question, QObject::tr("Yarrin"), QObject::tr("Keep the changes to %1?").arg(name),
+                    QMessageBox::NoButton, parent);
     QPushButton* save = box.addButton(QObject::tr("Save"), QMessageBox::AcceptRole);
     QPushButton* discard = box.addButton(QObject::tr("Drop the changes"), QMessageBox::DestructiveRole);
     box.addButton(QObject::tr("Go back"), QMessageBox::RejectRole);
@@ -30,8 +33,10 @@ Dialogs::Unsaved SystemDialogs::unsavedChanges(QWidget* parent, const QString& n
 
 void SystemDialogs::about(QWidget* parent) {
     QMessageBox::about(parent, QObject::tr("About Yarrin"),
-                       QObject::tr("<b>Yarrin %1</b><p>Programmes from quantities, and what delay costs.</p><p>Free software under the GNU General Public "
-                                   "License, version 3 or later. Open Sans by Steve Matteson, Apache License 2.0.</p>").arg(QCoreApplication::applicationVersion()));
+                       QObject::tr("<b>Yarrin %1</b><p>Programmes from quantities, and what delay costs.</p><p>Free "
+                                   "software under the GNU General Public "
+                                   "License, version 3 or later. Open Sans by Steve Matteson, Apache License 2.0.</p>")
+                           .arg(QCoreApplication::applicationVersion()));
 }
 
 } // namespace yarrin

@@ -14,7 +14,8 @@ public:
     virtual ~Dialogs() = default;
     /// A file to open, empty where none was chosen.
     [[nodiscard]] virtual QString fileToOpen(QWidget* parent, const QString& folder) = 0;
-    [[nodiscard]] virtual QString fileToSave(QWidget* parent, const QString& title, const QString& suggestion, const QString& filter) = 0;
+    [[nodiscard]] virtual QString fileToSave(QWidget* parent, const QString& title, const QString& suggestion,
+                                             const QString& filter) = 0;
     enum class Unsaved { save, discard, cancel };
     [[nodiscard]] virtual Unsaved unsavedChanges(QWidget* parent, const QString& name) = 0;
     virtual void about(QWidget* parent) = 0;
@@ -24,7 +25,8 @@ public:
 class SystemDialogs : public Dialogs {
 public:
     QString fileToOpen(QWidget* parent, const QString& folder) override;
-    QString fileToSave(QWidget* parent, const QString& title, const QString& suggestion, const QString& filter) override;
+    QString fileToSave(QWidget* parent, const QString& title, const QString& suggestion,
+                       const QString& filter) override;
     Unsaved unsavedChanges(QWidget* parent, const QString& name) override;
     void about(QWidget* parent) override;
 };

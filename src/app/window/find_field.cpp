@@ -19,7 +19,8 @@ constexpr int commandRole = Qt::UserRole + 2;
 } // namespace
 
 FindField::FindField(Document& document, QWidget* parent)
-    : QLineEdit(parent), m_document(document), m_items(new QStandardItemModel(this)), m_completer(new QCompleter(m_items, this)) {
+    : QLineEdit(parent), m_document(document), m_items(new QStandardItemModel(this)),
+      m_completer(new QCompleter(m_items, this)) {
     setObjectName(QStringLiteral("findField"));
     setAccessibleName(tr("Find activities, locations and commands"));
     setPlaceholderText(tr("Go to activity, location, command…"));
@@ -65,8 +66,10 @@ void FindField::choose(const QModelIndex& index) {
     const QVariant command = index.data(commandRole);
     // The completer still writes its text after this; the field is emptied when it is through.
     QTimer::singleShot(0, this, [this] { clear(); });
-    if (activity.isValid()) emit activityChosen(ActivityId{activity.toUInt()});
-    else if (command.isValid()) m_commands[command.toInt()]->trigger();
+    if (activity.isValid())
+        emit activityChosen(ActivityId{activity.toUInt()});
+    else if (command.isValid())
+        m_commands[command.toInt()]->trigger();
 }
 
 void FindField::focusInEvent(QFocusEvent* event) {

@@ -38,11 +38,13 @@ struct NamedLens {
     Lens lens;
 };
 const std::vector<NamedLens>& lenses() {
-    static const std::vector<NamedLens> list{{QT_TRANSLATE_NOOP("yarrin::MainWindow", "By breakdown"), {Grouping::breakdown, RowFilter::all, false}},
-                                             {QT_TRANSLATE_NOOP("yarrin::MainWindow", "By location"), {Grouping::location, RowFilter::all, false}},
-                                             {QT_TRANSLATE_NOOP("yarrin::MainWindow", "One list"), {Grouping::none, RowFilter::all, false}},
-                                             {QT_TRANSLATE_NOOP("yarrin::MainWindow", "Critical and near"), {Grouping::breakdown, RowFilter::criticalAndNear, false}},
-                                             {QT_TRANSLATE_NOOP("yarrin::MainWindow", "Critical only"), {Grouping::breakdown, RowFilter::critical, false}}};
+    static const std::vector<NamedLens> list{
+        {QT_TRANSLATE_NOOP("yarrin::MainWindow", "By breakdown"), {Grouping::breakdown, RowFilter::all, false}},
+        {QT_TRANSLATE_NOOP("yarrin::MainWindow", "By location"), {Grouping::location, RowFilter::all, false}},
+        {QT_TRANSLATE_NOOP("yarrin::MainWindow", "One list"), {Grouping::none, RowFilter::all, false}},
+        {QT_TRANSLATE_NOOP("yarrin::MainWindow", "Critical and near"),
+         {Grouping::breakdown, RowFilter::criticalAndNear, false}},
+        {QT_TRANSLATE_NOOP("yarrin::MainWindow", "Critical only"), {Grouping::breakdown, RowFilter::critical, false}}};
     return list;
 }
 
@@ -50,10 +52,13 @@ const std::vector<NamedLens>& lenses() {
 
 MainWindow::MainWindow(QSettings& settings, Dialogs& dialogs, Date today)
     : m_settings(settings), m_dialogs(dialogs), m_today(today),
-      m_rail(new Rail({{QStringLiteral("contract"), tr("Contract")}, {QStringLiteral("buildup"), tr("Build-up")}, {QStringLiteral("programme"), tr("Programme")}})),
-      m_stack(new QStackedWidget), m_contract(new ContractStage(m_document)), m_buildUp(new BuildUpStage(m_document, m_state)),
-      m_programme(new ProgrammeStage(m_document, m_state)), m_card(new Card(m_document, m_state)), m_standing(new Standing(m_document)),
-      m_ripple(nullptr), m_find(new FindField(m_document)), m_jobTitle(new QLabel), m_jobState(new QLabel), m_lens(new QToolButton) {
+      m_rail(new Rail({{QStringLiteral("contract"), tr("Contract")},
+                       {QStringLiteral("buildup"), tr("Build-up")},
+                       {QStringLiteral("programme"), tr("Programme")}})),
+      m_stack(new QStackedWidget), m_contract(new ContractStage(m_document)),
+      m_buildUp(new BuildUpStage(m_document, m_state)), m_programme(new ProgrammeStage(m_document, m_state)),
+      m_card(new Card(m_document, m_state)), m_standing(new Standing(m_document)), m_ripple(nullptr),
+      m_find(new FindField(m_document)), m_jobTitle(new QLabel), m_jobState(new QLabel), m_lens(new QToolButton) {
     setObjectName(QStringLiteral("mainWindow"));
     setMinimumSize(900, 560);
     resize(1280, 800);
@@ -107,7 +112,9 @@ MainWindow::MainWindow(QSettings& settings, Dialogs& dialogs, Date today)
 
 MainWindow::~MainWindow() = default;
 
-Stage& MainWindow::stage() { return *static_cast<Stage*>(m_stack->currentWidget()); }
+Stage& MainWindow::stage() {
+    return *static_cast<Stage*>(m_stack->currentWidget());
+}
 
 ActivityTable& MainWindow::table() {
     if (m_stack->currentWidget() == m_buildUp) return m_buildUp->table();
@@ -153,9 +160,12 @@ QWidget* MainWindow::buildContext() {
     layout->addStretch(1);
     m_lens->setObjectName(QStringLiteral("lensButton"));
     m_lens->setPopupMode(QToolButton::InstantPopup);
-    m_lens->setStyleSheet(QStringLiteral("QToolButton { background: %1; border: 1px solid %2; border-radius: 12px; padding: 4px 14px; } QToolButton::menu-indicator { image: none; }").arg(theme().field.name(), theme().rule.name()));
+    m_lens->setStyleSheet(QStringLiteral("QToolButton { background: %1; border: 1px solid %2; border-radius: 12px; "
+                                         "padding: 4px 14px; } QToolButton::menu-indicator { image: none; }")
+                              .arg(theme().field.name(), theme().rule.name()));
     auto* menu = new QMenu(m_lens);
-    for (int i = 0; i < int(lenses().size()); ++i) menu->addAction(tr(lenses()[std::size_t(i)].name), this, [this, i] { setLens(i); });
+    for (int i = 0; i < int(lenses().size()); ++i)
+        menu->addAction(tr(lenses()[std::size_t(i)].name), this, [this, i] { setLens(i); });
     m_lens->setMenu(menu);
     layout->addWidget(m_lens);
     for (QAction* step : {m_undo, m_redo}) {
@@ -179,10 +189,13 @@ void MainWindow::setLens(int index) {
 void MainWindow::refreshContext() {
     const Programme& programme = m_document.programme();
     m_jobTitle->setText(show::text(programme.job.title));
-    QStringList parts{m_document.displayName(), programme.job.dataDate ? tr("data date %1").arg(show::weekdayDate(dateOf(*programme.job.dataDate)))
-                                                                       : tr("starts %1").arg(show::weekdayDate(dateOf(programme.job.start)))};
+    QStringList parts{m_document.displayName(),
+                      programme.job.dataDate
+                          ? tr("data date %1").arg(show::weekdayDate(dateOf(*programme.job.dataDate)))
+                          : tr("starts %1").arg(show::weekdayDate(dateOf(programme.job.start)))};
     const auto& problems = m_document.schedule().problems;
-    if (!problems.empty()) parts << tr("%1 to look at").arg(show::countOf(qint64(problems.size()), "problem", "problems"));
+    if (!problems.empty())
+        parts << tr("%1 to look at").arg(show::countOf(qint64(problems.size()), "problem", "problems"));
     m_jobState->setText(parts.join(QStringLiteral(" · ")));
     m_jobState->setStyleSheet(QStringLiteral("color: %1;").arg(theme().muted.name()));
     QStringList words;
@@ -201,7 +214,9 @@ void MainWindow::refreshTitle() {
     refreshContext();
 }
 
-void MainWindow::say(const QString& text) { stage().notice().say(text); }
+void MainWindow::say(const QString& text) {
+    stage().notice().say(text);
+}
 
 void MainWindow::reveal(ActivityId id) {
     table().reveal(id);
@@ -215,7 +230,9 @@ void MainWindow::reveal(ActivityId id) {
     if (x < 0 || x > width - 20) m_state.setTime(scale.at(x - width / 4), m_state.pixelsPerDay());
 }
 
-void MainWindow::zoom(double factor) { m_state.zoomAt(m_programme->chart().viewport()->width() / 2.0, factor); }
+void MainWindow::zoom(double factor) {
+    m_state.zoomAt(m_programme->chart().viewport()->width() / 2.0, factor);
+}
 
 bool MainWindow::openFile(const QString& path) {
     QApplication::setOverrideCursor(Qt::WaitCursor);
@@ -236,8 +253,10 @@ void MainWindow::openDemo() {
     if (!file.open(QIODevice::ReadOnly)) return;
     const QByteArray text = file.readAll();
     auto programme = programmeFromJson(std::string_view(text.data(), std::size_t(text.size())));
-    if (programme.ok()) m_document.replace(std::move(programme).value(), {});
-    else say(show::error(programme.error()));
+    if (programme.ok())
+        m_document.replace(std::move(programme).value(), {});
+    else
+        say(show::error(programme.error()));
 }
 
 bool MainWindow::mayLeave() {
@@ -245,9 +264,12 @@ bool MainWindow::mayLeave() {
     if (QWidget* focus = QApplication::focusWidget()) focus->clearFocus();
     if (!m_document.isModified()) return true;
     switch (m_dialogs.unsavedChanges(this, m_document.displayName())) {
-    case Dialogs::Unsaved::save: return save();
-    case Dialogs::Unsaved::discard: return true;
-    case Dialogs::Unsaved::cancel: return false;
+    case Dialogs::Unsaved::save:
+        return save();
+    case Dialogs::Unsaved::discard:
+        return true;
+    case Dialogs::Unsaved::cancel:
+        return false;
     }
     return false;
 }
@@ -261,18 +283,26 @@ bool MainWindow::save() {
 
 bool MainWindow::saveAs() {
     const QString title = show::text(m_document.programme().job.title);
-    const QString suggestion = m_document.path().isEmpty() ? (title.isEmpty() ? tr("Programme") : title) + QStringLiteral(".yarrin") : m_document.path();
-    QString path = m_dialogs.fileToSave(this, tr("Save the programme"), suggestion, tr("Yarrin programmes (*.yarrin);;Open text format (*.yarrin.json)"));
+    const QString suggestion = m_document.path().isEmpty()
+                                   ? (title.isEmpty() ? tr("Programme") : title) + QStringLiteral(".yarrin")
+                                   : m_document.path();
+    QString path = m_dialogs.fileToSave(this, tr("Save the programme"), suggestion,
+                                        tr("Yarrin programmes (*.yarrin);;Open text format (*.yarrin.json)"));
     if (path.isEmpty()) return false;
     if (QFileInfo(path).suffix().isEmpty()) path += QStringLiteral(".yarrin");
     const Outcome outcome = m_document.save(path);
-    if (!outcome.ok()) say(tr("Not saved. %1").arg(show::error(outcome.error())));
-    else remember(path);
+    if (!outcome.ok())
+        say(tr("Not saved. %1").arg(show::error(outcome.error())));
+    else
+        remember(path);
     return outcome.ok();
 }
 
 void MainWindow::exportJson() {
-    const QString path = m_dialogs.fileToSave(this, tr("Export in the open text format"), show::text(m_document.programme().job.title) + QStringLiteral(".yarrin.json"), tr("Open text format (*.yarrin.json)"));
+    const QString path =
+        m_dialogs.fileToSave(this, tr("Export in the open text format"),
+                             show::text(m_document.programme().job.title) + QStringLiteral(".yarrin.json"),
+                             tr("Open text format (*.yarrin.json)"));
     if (path.isEmpty()) return;
     const Outcome outcome = m_document.exportJson(path);
     say(outcome.ok() ? tr("Exported to %1.").arg(path) : tr("Not exported. %1").arg(show::error(outcome.error())));
@@ -301,6 +331,5 @@ void MainWindow::closeEvent(QCloseEvent* event) {
     m_settings.setValue(QStringLiteral("window/geometry"), saveGeometry());
     event->accept();
 }
-
 
 } // namespace yarrin

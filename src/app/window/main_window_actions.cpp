@@ -16,7 +16,8 @@
 
 namespace yarrin {
 
-QAction* MainWindow::action(const QString& name, const QString& text, const QKeySequence& shortcut, std::function<void()> run) {
+QAction* MainWindow::action(const QString& name, const QString& text, const QKeySequence& shortcut,
+                            std::function<void()> run) {
     auto* made = new QAction(text, this);
     made->setObjectName(name);
     made->setShortcut(shortcut);
@@ -55,25 +56,34 @@ void MainWindow::buildFileMenu() {
     refreshRecent();
     menu->addSeparator();
     menu->addAction(action(QStringLiteral("fileSave"), tr("&Save"), QKeySequence::Save, [this] { save(); }));
-    menu->addAction(action(QStringLiteral("fileSaveAs"), tr("Save &as…"), QKeySequence(Qt::CTRL | Qt::SHIFT | Qt::Key_S), [this] { saveAs(); }));
+    menu->addAction(action(QStringLiteral("fileSaveAs"), tr("Save &as…"),
+                           QKeySequence(Qt::CTRL | Qt::SHIFT | Qt::Key_S), [this] { saveAs(); }));
     menu->addAction(action(QStringLiteral("fileExport"), tr("&Export as JSON…"), {}, [this] { exportJson(); }));
     menu->addSeparator();
-    menu->addAction(action(QStringLiteral("fileQuit"), tr("&Quit"), QKeySequence(Qt::CTRL | Qt::Key_Q), [this] { close(); }));
+    menu->addAction(
+        action(QStringLiteral("fileQuit"), tr("&Quit"), QKeySequence(Qt::CTRL | Qt::Key_Q), [this] { close(); }));
 }
 
 void MainWindow::buildEditMenu() {
     QMenu* menu = menuBar()->addMenu(tr("&Edit"));
-    m_undo = action(QStringLiteral("editUndo"), tr("&Undo"), QKeySequence(Qt::CTRL | Qt::Key_Z), [this] { m_document.undo(); });
-    m_redo = action(QStringLiteral("editRedo"), tr("&Redo"), QKeySequence(Qt::CTRL | Qt::SHIFT | Qt::Key_Z), [this] { m_document.redo(); });
+    m_undo = action(QStringLiteral("editUndo"), tr("&Undo"), QKeySequence(Qt::CTRL | Qt::Key_Z),
+                    [this] { m_document.undo(); });
+    m_redo = action(QStringLiteral("editRedo"), tr("&Redo"), QKeySequence(Qt::CTRL | Qt::SHIFT | Qt::Key_Z),
+                    [this] { m_document.redo(); });
     m_undo->setIcon(lineIcon(QStringLiteral("undo"), theme().ink));
     m_redo->setIcon(lineIcon(QStringLiteral("redo"), theme().ink));
     menu->addActions({m_undo, m_redo});
     menu->addSeparator();
     // The tables take these keys themselves, so that a line being typed in keeps its own copy and paste.
-    const auto inTable = [](const QString& text, const char* key) { return text + QLatin1Char('\t') + QLatin1String(key); };
-    menu->addAction(action(QStringLiteral("editCopy"), inTable(tr("&Copy cells"), "Ctrl+C"), {}, [this] { table().copy(); }));
-    menu->addAction(action(QStringLiteral("editPaste"), inTable(tr("&Paste cells"), "Ctrl+V"), {}, [this] { table().paste(); }));
-    menu->addAction(action(QStringLiteral("editFillDown"), inTable(tr("Fill &down"), "Ctrl+D"), {}, [this] { table().fillDown(); }));
+    const auto inTable = [](const QString& text, const char* key) {
+        return text + QLatin1Char('\t') + QLatin1String(key);
+    };
+    menu->addAction(
+        action(QStringLiteral("editCopy"), inTable(tr("&Copy cells"), "Ctrl+C"), {}, [this] { table().copy(); }));
+    menu->addAction(
+        action(QStringLiteral("editPaste"), inTable(tr("&Paste cells"), "Ctrl+V"), {}, [this] { table().paste(); }));
+    menu->addAction(action(QStringLiteral("editFillDown"), inTable(tr("Fill &down"), "Ctrl+D"), {},
+                           [this] { table().fillDown(); }));
     menu->addSeparator();
     menu->addAction(action(QStringLiteral("editFind"), tr("&Go to…"), QKeySequence(Qt::CTRL | Qt::Key_K), [this] {
         m_find->setFocus(Qt::ShortcutFocusReason);
@@ -83,17 +93,24 @@ void MainWindow::buildEditMenu() {
 
 void MainWindow::buildViewMenu() {
     QMenu* menu = menuBar()->addMenu(tr("&View"));
-    const std::pair<QString, Place> places[] = {{tr("&Contract"), Place::contract}, {tr("&Build-up"), Place::buildUp}, {tr("&Programme"), Place::programme}};
+    const std::pair<QString, Place> places[] = {
+        {tr("&Contract"), Place::contract}, {tr("&Build-up"), Place::buildUp}, {tr("&Programme"), Place::programme}};
     const int keys[] = {Qt::Key_1, Qt::Key_2, Qt::Key_3};
     for (int i = 0; i < 3; ++i)
-        menu->addAction(action(QStringLiteral("stage%1").arg(i + 1), places[i].first, QKeySequence(int(Qt::ALT) | keys[i]), [this, place = places[i].second] { go(place); }));
+        menu->addAction(action(QStringLiteral("stage%1").arg(i + 1), places[i].first,
+                               QKeySequence(int(Qt::ALT) | keys[i]), [this, place = places[i].second] { go(place); }));
     menu->addSeparator();
-    menu->addAction(action(QStringLiteral("zoomIn"), tr("Zoom &in"), QKeySequence(Qt::CTRL | Qt::Key_Plus), [this] { zoom(1.4); }));
-    menu->actions().last()->setShortcuts({QKeySequence(Qt::CTRL | Qt::Key_Plus), QKeySequence(Qt::CTRL | Qt::Key_Equal)});
-    menu->addAction(action(QStringLiteral("zoomOut"), tr("Zoom &out"), QKeySequence(Qt::CTRL | Qt::Key_Minus), [this] { zoom(1 / 1.4); }));
-    menu->addAction(action(QStringLiteral("zoomFit"), tr("&Whole programme"), QKeySequence(Qt::CTRL | Qt::Key_0), [this] { m_programme->chart().fit(); }));
+    menu->addAction(
+        action(QStringLiteral("zoomIn"), tr("Zoom &in"), QKeySequence(Qt::CTRL | Qt::Key_Plus), [this] { zoom(1.4); }));
+    menu->actions().last()->setShortcuts(
+        {QKeySequence(Qt::CTRL | Qt::Key_Plus), QKeySequence(Qt::CTRL | Qt::Key_Equal)});
+    menu->addAction(action(QStringLiteral("zoomOut"), tr("Zoom &out"), QKeySequence(Qt::CTRL | Qt::Key_Minus),
+                           [this] { zoom(1 / 1.4); }));
+    menu->addAction(action(QStringLiteral("zoomFit"), tr("&Whole programme"), QKeySequence(Qt::CTRL | Qt::Key_0),
+                           [this] { m_programme->chart().fit(); }));
     menu->addSeparator();
-    QAction* links = action(QStringLiteral("showLinks"), tr("&Links on the chart"), QKeySequence(Qt::CTRL | Qt::Key_L), [this] { m_programme->chart().setShowsLinks(!m_programme->chart().showsLinks()); });
+    QAction* links = action(QStringLiteral("showLinks"), tr("&Links on the chart"), QKeySequence(Qt::CTRL | Qt::Key_L),
+                            [this] { m_programme->chart().setShowsLinks(!m_programme->chart().showsLinks()); });
     links->setCheckable(true);
     links->setChecked(true);
     menu->addAction(links);
@@ -105,13 +122,15 @@ void MainWindow::buildViewMenu() {
     card->setChecked(true);
     menu->addAction(card);
     menu->addSeparator();
-    menu->addAction(action(QStringLiteral("unfoldAll"), tr("&Unfold all groups"), QKeySequence(Qt::CTRL | Qt::SHIFT | Qt::Key_Plus), [this] { m_state.foldAll({}); }));
-    menu->addAction(action(QStringLiteral("foldAll"), tr("&Fold all groups"), QKeySequence(Qt::CTRL | Qt::SHIFT | Qt::Key_Minus), [this] {
-        std::vector<std::uint32_t> groups;
-        for (const ChartRow& row : m_programme->table().activities().rows())
-            if (row.isGroup) groups.push_back(row.group);
-        m_state.foldAll(groups);
-    }));
+    menu->addAction(action(QStringLiteral("unfoldAll"), tr("&Unfold all groups"),
+                           QKeySequence(Qt::CTRL | Qt::SHIFT | Qt::Key_Plus), [this] { m_state.foldAll({}); }));
+    menu->addAction(action(QStringLiteral("foldAll"), tr("&Fold all groups"),
+                           QKeySequence(Qt::CTRL | Qt::SHIFT | Qt::Key_Minus), [this] {
+                               std::vector<std::uint32_t> groups;
+                               for (const ChartRow& row : m_programme->table().activities().rows())
+                                   if (row.isGroup) groups.push_back(row.group);
+                               m_state.foldAll(groups);
+                           }));
     menu->addSeparator();
     QAction* dark = action(QStringLiteral("darkLook"), tr("&Dark (from the next start)"), {}, [this] {
         m_settings.setValue(QStringLiteral("dark"), !m_settings.value(QStringLiteral("dark")).toBool());
@@ -123,15 +142,23 @@ void MainWindow::buildViewMenu() {
 
 void MainWindow::buildActivityMenu() {
     QMenu* menu = menuBar()->addMenu(tr("&Activity"));
-    menu->addAction(action(QStringLiteral("addTask"), tr("Add an &activity below") + QStringLiteral("\tInsert"), {}, [this] { table().addActivity(ActivityKind::task); }));
-    menu->addAction(action(QStringLiteral("addFinishMilestone"), tr("Add a &milestone below"), QKeySequence(Qt::CTRL | Qt::Key_M), [this] { table().addActivity(ActivityKind::finishMilestone); }));
-    menu->addAction(action(QStringLiteral("addHammock"), tr("Add a &hammock over it"), QKeySequence(Qt::CTRL | Qt::Key_H), [this] { table().addActivity(ActivityKind::hammock); }));
-    menu->addAction(action(QStringLiteral("addGroup"), tr("Add a &group"), QKeySequence(Qt::CTRL | Qt::Key_G), [this] { table().addGroup(); }));
+    menu->addAction(action(QStringLiteral("addTask"), tr("Add an &activity below") + QStringLiteral("\tInsert"), {},
+                           [this] { table().addActivity(ActivityKind::task); }));
+    menu->addAction(action(QStringLiteral("addFinishMilestone"), tr("Add a &milestone below"),
+                           QKeySequence(Qt::CTRL | Qt::Key_M),
+                           [this] { table().addActivity(ActivityKind::finishMilestone); }));
+    menu->addAction(action(QStringLiteral("addHammock"), tr("Add a &hammock over it"),
+                           QKeySequence(Qt::CTRL | Qt::Key_H), [this] { table().addActivity(ActivityKind::hammock); }));
+    menu->addAction(action(QStringLiteral("addGroup"), tr("Add a &group"), QKeySequence(Qt::CTRL | Qt::Key_G),
+                           [this] { table().addGroup(); }));
     menu->addSeparator();
-    menu->addAction(action(QStringLiteral("moveIn"), tr("Move a level &in") + QStringLiteral("\tAlt+Right"), {}, [this] { table().moveDepth(true); }));
-    menu->addAction(action(QStringLiteral("moveOut"), tr("Move a level &out") + QStringLiteral("\tAlt+Left"), {}, [this] { table().moveDepth(false); }));
+    menu->addAction(action(QStringLiteral("moveIn"), tr("Move a level &in") + QStringLiteral("\tAlt+Right"), {},
+                           [this] { table().moveDepth(true); }));
+    menu->addAction(action(QStringLiteral("moveOut"), tr("Move a level &out") + QStringLiteral("\tAlt+Left"), {},
+                           [this] { table().moveDepth(false); }));
     menu->addSeparator();
-    menu->addAction(action(QStringLiteral("deleteActivity"), tr("&Delete") + QStringLiteral("\tDel"), {}, [this] { table().deleteSelected(); }));
+    menu->addAction(action(QStringLiteral("deleteActivity"), tr("&Delete") + QStringLiteral("\tDel"), {},
+                           [this] { table().deleteSelected(); }));
 }
 
 } // namespace yarrin

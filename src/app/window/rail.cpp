@@ -25,7 +25,9 @@ void Rail::setCurrent(int index) {
     update();
 }
 
-QRect Rail::entryRect(int index) const { return {6, 8 + index * 66, 70, 60}; }
+QRect Rail::entryRect(int index) const {
+    return {6, 8 + index * 66, 70, 60};
+}
 
 void Rail::paintEvent(QPaintEvent*) {
     QPainter painter(this);
@@ -71,9 +73,12 @@ void Rail::leaveEvent(QEvent*) {
 }
 
 void Rail::keyPressEvent(QKeyEvent* event) {
-    if (event->key() == Qt::Key_Down && m_current + 1 < int(m_entries.size())) emit chosen(m_current + 1);
-    else if (event->key() == Qt::Key_Up && m_current > 0) emit chosen(m_current - 1);
-    else QWidget::keyPressEvent(event);
+    if (event->key() == Qt::Key_Down && m_current + 1 < int(m_entries.size()))
+        emit chosen(m_current + 1);
+    else if (event->key() == Qt::Key_Up && m_current > 0)
+        emit chosen(m_current - 1);
+    else
+        QWidget::keyPressEvent(event);
 }
 
 } // namespace yarrin

@@ -30,8 +30,10 @@ RipplePanel::RipplePanel(Document& document, QWidget* parent)
     layout->addLayout(head);
     layout->addWidget(m_list);
     connect(close, &QPushButton::clicked, this, &QWidget::hide);
-    connect(m_list, &QListWidget::itemActivated, this, [this](QListWidgetItem* item) { emit reveal(ActivityId{item->data(Qt::UserRole).toUInt()}); });
-    connect(m_list, &QListWidget::itemClicked, this, [this](QListWidgetItem* item) { emit reveal(ActivityId{item->data(Qt::UserRole).toUInt()}); });
+    connect(m_list, &QListWidget::itemActivated, this,
+            [this](QListWidgetItem* item) { emit reveal(ActivityId{item->data(Qt::UserRole).toUInt()}); });
+    connect(m_list, &QListWidget::itemClicked, this,
+            [this](QListWidgetItem* item) { emit reveal(ActivityId{item->data(Qt::UserRole).toUInt()}); });
     connect(&m_document, &Document::changed, this, &QWidget::hide);
     hide();
 }
@@ -39,17 +41,24 @@ RipplePanel::RipplePanel(Document& document, QWidget* parent)
 void RipplePanel::open() {
     const auto& change = m_document.lastChange();
     if (!change) return;
-    setStyleSheet(QStringLiteral("#ripplePanel { background: %1; border: 1px solid %2; border-radius: 6px; } QListWidget { border: none; }").arg(theme().field.name(), theme().rule.name()));
+    setStyleSheet(
+        QStringLiteral(
+            "#ripplePanel { background: %1; border: 1px solid %2; border-radius: 6px; } QListWidget { border: none; }")
+            .arg(theme().field.name(), theme().rule.name()));
     m_title->setText(tr("%1 moved").arg(show::countOf(qint64(change->ripple.moved.size()), "activity", "activities")));
     m_list->clear();
     std::vector<Moved> moved = change->ripple.moved;
-    std::stable_sort(moved.begin(), moved.end(), [](const Moved& a, const Moved& b) { return std::abs(a.finishDays) > std::abs(b.finishDays); });
+    std::stable_sort(moved.begin(), moved.end(),
+                     [](const Moved& a, const Moved& b) { return std::abs(a.finishDays) > std::abs(b.finishDays); });
     for (const Moved& one : moved) {
         const Activity* activity = m_document.programme().activities.row(one.activity);
         if (!activity) continue;
         const int days = one.finishDays != 0 ? one.finishDays : one.startDays;
-        const QString by = days == 0 ? tr("within the day") : (one.finishDays != 0 ? show::shiftOf(days) : tr("starts %1").arg(show::shiftOf(days)));
-        auto* item = new QListWidgetItem(QStringLiteral("%1   %2   %3").arg(show::text(activity->key), show::text(activity->name), by), m_list);
+        const QString by = days == 0
+                               ? tr("within the day")
+                               : (one.finishDays != 0 ? show::shiftOf(days) : tr("starts %1").arg(show::shiftOf(days)));
+        auto* item = new QListWidgetItem(
+            QStringLiteral("%1   %2   %3").arg(show::text(activity->key), show::text(activity->name), by), m_list);
         item->setData(Qt::UserRole, activity->id.value);
         if (m_list->count() == 500) break; // nobody reads on; the longest moves come first
     }
@@ -61,8 +70,10 @@ void RipplePanel::open() {
 }
 
 void RipplePanel::keyPressEvent(QKeyEvent* event) {
-    if (event->key() == Qt::Key_Escape) hide();
-    else QFrame::keyPressEvent(event);
+    if (event->key() == Qt::Key_Escape)
+        hide();
+    else
+        QFrame::keyPressEvent(event);
 }
 
 } // namespace yarrin

@@ -11,7 +11,8 @@
 namespace yarrin {
 
 Standing::Standing(Document& document, QWidget* parent)
-    : QWidget(parent), m_document(document), m_undo(new QPushButton(tr("Undo change"), this)), m_show(new QPushButton(tr("show ▸"), this)) {
+    : QWidget(parent), m_document(document), m_undo(new QPushButton(tr("Undo change"), this)),
+      m_show(new QPushButton(tr("show ▸"), this)) {
     setObjectName(QStringLiteral("standing"));
     setAccessibleName(tr("Standing"));
     setFixedHeight(58);
@@ -30,7 +31,8 @@ void Standing::tellSections() {
     const Schedule& schedule = m_document.schedule();
     m_blocks.clear();
     if (!schedule.ok()) {
-        m_blocks.push_back({tr("No dates"), tr("This programme cannot be calculated"), show::error(schedule.errors.front()), true});
+        m_blocks.push_back(
+            {tr("No dates"), tr("This programme cannot be calculated"), show::error(schedule.errors.front()), true});
         return;
     }
     // The latest sections first in line where there is room for three only.
@@ -54,9 +56,12 @@ void Standing::tellSections() {
     }
     m_blocks.push_back(whole);
     if (schedule.sections.empty()) return;
-    Block damages{tr("Damages exposure"), show::moneyRange(schedule.damages, programme.job.currency), tr("nothing late"), false};
+    Block damages{tr("Damages exposure"), show::moneyRange(schedule.damages, programme.job.currency),
+                  tr("nothing late"), false};
     damages.warn = schedule.damages.unrelieved.sign() > 0;
-    if (damages.warn) damages.detail = schedule.damages.claimed == schedule.damages.unrelieved ? tr("on the time granted so far") : tr("all claims met … granted only");
+    if (damages.warn)
+        damages.detail = schedule.damages.claimed == schedule.damages.unrelieved ? tr("on the time granted so far")
+                                                                                 : tr("all claims met … granted only");
     m_blocks.push_back(damages);
 }
 
@@ -73,15 +78,20 @@ void Standing::tellLastChange() {
         if (row) moved << tr("%1 %2").arg(show::text(row->name), show::shiftOf(section.days));
     }
     m_last.value += QStringLiteral(": ");
-    if (!moved.isEmpty()) m_last.value += moved.join(QStringLiteral(", "));
-    else m_last.value += ripple.moved.empty() ? tr("nothing moved") : tr("no section moved");
+    if (!moved.isEmpty())
+        m_last.value += moved.join(QStringLiteral(", "));
+    else
+        m_last.value += ripple.moved.empty() ? tr("nothing moved") : tr("no section moved");
     QStringList details;
-    if (!ripple.moved.empty()) details << tr("%1 moved").arg(show::countOf(qint64(ripple.moved.size()), "activity", "activities"));
+    if (!ripple.moved.empty())
+        details << tr("%1 moved").arg(show::countOf(qint64(ripple.moved.size()), "activity", "activities"));
     if (ripple.newlyCritical > 0) details << tr("%1 newly critical").arg(ripple.newlyCritical);
     if (ripple.noLongerCritical > 0) details << tr("%1 no longer critical").arg(ripple.noLongerCritical);
     const std::string& currency = m_document.programme().job.currency;
     if (!(ripple.before == ripple.after))
-        details << tr("exposure %1 → %2").arg(show::money(ripple.before.unrelieved, currency), show::money(ripple.after.unrelieved, currency));
+        details << tr("exposure %1 → %2")
+                       .arg(show::money(ripple.before.unrelieved, currency),
+                            show::money(ripple.after.unrelieved, currency));
     m_last.detail = details.isEmpty() ? tr("dates are as they were") : details.join(QStringLiteral(" · "));
 }
 
@@ -90,12 +100,19 @@ void Standing::refresh() {
     tellLastChange();
     m_undo->setEnabled(m_document.canUndo());
     const Theme& t = theme();
-    m_undo->setStyleSheet(QStringLiteral("QPushButton { background: transparent; color: %1; border: 1px solid %2; border-radius: 14px; padding: 5px 16px; font-weight: 600; } QPushButton:disabled { color: %3; border-color: %3; } QPushButton:hover, QPushButton:focus { background: %4; }")
-                              .arg(t.standingText.name(), t.accent.name(), t.muted.name(), t.activityDone.name()));
-    m_show->setStyleSheet(QStringLiteral("QPushButton { background: transparent; border: none; color: %1; padding: 0; font-size: 11px; } QPushButton:hover, QPushButton:focus { color: %2; text-decoration: underline; }")
-                              .arg(t.standingMuted.name(), t.standingText.name()));
+    m_undo->setStyleSheet(
+        QStringLiteral("QPushButton { background: transparent; color: %1; border: 1px solid %2; border-radius: 14px; "
+                       "padding: 5px 16px; font-weight: 600; } QPushButton:disabled { color: %3; border-color: %3; } "
+                       "QPushButton:hover, QPushButton:focus { background: %4; }")
+            .arg(t.standingText.name(), t.accent.name(), t.muted.name(), t.activityDone.name()));
+    m_show->setStyleSheet(
+        QStringLiteral("QPushButton { background: transparent; border: none; color: %1; padding: 0; font-size: 11px; } "
+                       "QPushButton:hover, QPushButton:focus { color: %2; text-decoration: underline; }")
+            .arg(t.standingMuted.name(), t.standingText.name()));
     QString words;
-    for (const Block& block : m_blocks) words += block.title + QStringLiteral(" ") + block.value + QStringLiteral(", ") + block.detail + QStringLiteral(". ");
+    for (const Block& block : m_blocks)
+        words += block.title + QStringLiteral(" ") + block.value + QStringLiteral(", ") + block.detail +
+                 QStringLiteral(". ");
     setAccessibleDescription(words + m_last.value + QStringLiteral(". ") + m_last.detail);
     update();
 }
@@ -104,7 +121,6 @@ void Standing::resizeEvent(QResizeEvent*) {
     m_undo->adjustSize();
     m_undo->move(width() - m_undo->width() - 14, (height() - m_undo->height()) / 2);
 }
-
 
 void Standing::paintEvent(QPaintEvent*) {
     QPainter painter(this);
@@ -116,16 +132,22 @@ void Standing::paintEvent(QPaintEvent*) {
     int x = 16;
     const auto block = [&](const Block& b, int most, bool change) {
         painter.setFont(change ? boldened(secondaryFont()) : secondaryFont());
-        const int used = std::clamp(std::max({painter.fontMetrics().horizontalAdvance(b.title), QFontMetrics(value).horizontalAdvance(b.value),
-                                              QFontMetrics(secondaryFont()).horizontalAdvance(b.detail)}) + 4, 60, most);
+        const int used = std::clamp(
+            std::max({painter.fontMetrics().horizontalAdvance(b.title), QFontMetrics(value).horizontalAdvance(b.value),
+                      QFontMetrics(secondaryFont()).horizontalAdvance(b.detail)}) +
+                4,
+            60, most);
         painter.setPen(change ? QColor(t.accent).lighter(150) : t.standingMuted);
-        painter.drawText(QRect(x, 5, used, 16), Qt::AlignVCenter, painter.fontMetrics().elidedText(b.title, Qt::ElideRight, used));
+        painter.drawText(QRect(x, 5, used, 16), Qt::AlignVCenter,
+                         painter.fontMetrics().elidedText(b.title, Qt::ElideRight, used));
         painter.setFont(value);
         painter.setPen(b.warn ? t.standingWarn : t.standingText);
-        painter.drawText(QRect(x, 20, used, 19), Qt::AlignVCenter, painter.fontMetrics().elidedText(b.value, Qt::ElideRight, used));
+        painter.drawText(QRect(x, 20, used, 19), Qt::AlignVCenter,
+                         painter.fontMetrics().elidedText(b.value, Qt::ElideRight, used));
         painter.setFont(secondaryFont());
         painter.setPen(t.standingMuted);
-        painter.drawText(QRect(x, 38, used, 16), Qt::AlignVCenter, painter.fontMetrics().elidedText(b.detail, Qt::ElideRight, used));
+        painter.drawText(QRect(x, 38, used, 16), Qt::AlignVCenter,
+                         painter.fontMetrics().elidedText(b.detail, Qt::ElideRight, used));
         return used;
     };
     for (const Block& b : m_blocks) x += block(b, 190, false) + 22;

@@ -27,8 +27,10 @@ BarShape barOf(const BarRequest& request, std::size_t rowIndex) {
     bar.height = request.metrics.barHeight;
     bar.doneX = bar.x0;
     bar.diamond = isMilestone(activity.kind) || (activity.kind == ActivityKind::task && figures.duration == 0);
-    if (bar.diamond) bar.x1 = bar.x0;
-    else bar.x1 = std::max(bar.x1, bar.x0 + 1.5); // the shortest work must still be seen
+    if (bar.diamond)
+        bar.x1 = bar.x0;
+    else
+        bar.x1 = std::max(bar.x1, bar.x0 + 1.5); // the shortest work must still be seen
     if (figures.totalFloat && *figures.totalFloat != 0) {
         bar.negativeFloat = *figures.totalFloat < 0;
         bar.floatX = scale.x(bar.negativeFloat ? *figures.lateStart : *figures.lateFinish);
@@ -36,7 +38,8 @@ BarShape barOf(const BarRequest& request, std::size_t rowIndex) {
     if (figures.state == NodeState::complete) bar.doneX = bar.x1;
     if (figures.state == NodeState::inProgress && figures.duration > 0) {
         const Minutes left = std::min(activity.remaining.value_or(figures.duration), figures.duration);
-        bar.doneX += (bar.x1 - bar.x0) * static_cast<double>(figures.duration - left) / static_cast<double>(figures.duration);
+        bar.doneX +=
+            (bar.x1 - bar.x0) * static_cast<double>(figures.duration - left) / static_cast<double>(figures.duration);
     }
     if (activity.constraint) {
         bar.pinStart = boundsStart(activity.constraint->type);
@@ -78,9 +81,12 @@ std::vector<ChartPoint> routeLink(LinkType type, const BarShape& from, const Bar
     }
     const ChartPoint end{entersStart ? left(to) : right(to), middle(to)};
     double lane = 0;
-    if (type == LinkType::ss) lane = std::min(begin.x, end.x) - out;
-    else if (type == LinkType::ff) lane = std::max(begin.x, end.x) + out;
-    else lane = begin.x - out;
+    if (type == LinkType::ss)
+        lane = std::min(begin.x, end.x) - out;
+    else if (type == LinkType::ff)
+        lane = std::max(begin.x, end.x) + out;
+    else
+        lane = begin.x - out;
     if (type == LinkType::sf && end.x > lane - out) {
         const double between = down ? to.y - metrics.barTop + 2 : to.y + to.height + metrics.barTop - 2;
         return {begin, {lane, begin.y}, {lane, between}, {end.x + out, between}, {end.x + out, end.y}, end};
@@ -99,9 +105,12 @@ void layoutContract(const BarRequest& request, BarLayout& layout) {
         const Instant end = startOf(figures.extended + 1);
         const double x = request.scale.x(end);
         if (x >= 0 && x <= request.width) {
-            const auto twin = std::find_if(layout.pennants.begin(), layout.pennants.end(), [&](const PennantShape& p) { return p.x == x; });
-            if (twin == layout.pennants.end()) layout.pennants.push_back({x, {section.id}});
-            else twin->sections.push_back(section.id);
+            const auto twin = std::find_if(layout.pennants.begin(), layout.pennants.end(),
+                                           [&](const PennantShape& p) { return p.x == x; });
+            if (twin == layout.pennants.end())
+                layout.pennants.push_back({x, {section.id}});
+            else
+                twin->sections.push_back(section.id);
         }
         if (section.rate.sign() <= 0) continue;
         const Fraction days(section.per == DamagesPer::week ? 7 : 1);
@@ -113,7 +122,8 @@ void layoutContract(const BarRequest& request, BarLayout& layout) {
         rate = rate + steps[i].rate;
         if (i + 1 < steps.size() && steps[i + 1].from == steps[i].from) continue;
         const double x0 = std::max(0.0, request.scale.x(steps[i].from));
-        const double x1 = i + 1 < steps.size() ? std::min(request.width, request.scale.x(steps[i + 1].from)) : request.width;
+        const double x1 =
+            i + 1 < steps.size() ? std::min(request.width, request.scale.x(steps[i + 1].from)) : request.width;
         if (x1 > x0) layout.damages.push_back({x0, x1, static_cast<int>(i + 1), rate});
     }
 }
@@ -155,7 +165,8 @@ void layoutLinks(const BarRequest& request, BarLayout& layout) {
         if (std::max(from, to) < request.first || std::min(from, to) >= request.last) continue;
         const BarShape a = barOf(request, from);
         const BarShape b = barOf(request, to);
-        if (std::max({a.x0, a.x1, b.x0, b.x1}) < -40 || std::min({a.x0, a.x1, b.x0, b.x1}) > request.width + 40) continue;
+        if (std::max({a.x0, a.x1, b.x0, b.x1}) < -40 || std::min({a.x0, a.x1, b.x0, b.x1}) > request.width + 40)
+            continue;
         LinkShape shape;
         shape.link = link.id;
         shape.driving = i < request.schedule.driving.size() && request.schedule.driving[i];
@@ -178,7 +189,8 @@ BarLayout layoutBars(const BarRequest& request) {
         const double top = static_cast<double>(i) * request.metrics.rowHeight;
         if (row.isGroup) {
             if (!row.start) continue;
-            SpanShape span{request.scale.x(*row.start), request.scale.x(*row.finish), top + request.metrics.rowHeight * 0.56, {}};
+            SpanShape span{
+                request.scale.x(*row.start), request.scale.x(*row.finish), top + request.metrics.rowHeight * 0.56, {}};
             const double weeks = static_cast<double>(*row.finish - *row.start) / static_cast<double>(7 * minutesPerDay);
             span.text = std::to_string(static_cast<long>(std::lround(std::max(1.0, weeks)))) + " wk";
             layout.spans.push_back(std::move(span));
@@ -187,7 +199,8 @@ BarLayout layoutBars(const BarRequest& request) {
         const BarShape bar = barOf(request, i);
         if (request.programme.activities[row.index].kind == ActivityKind::hammock)
             layout.hammocks.push_back({bar.activity, bar.x0, bar.x1, top + 6, request.metrics.rowHeight - 12});
-        else if (std::max(bar.x1, bar.floatX.value_or(bar.x1)) > -20 && std::min(bar.x0, bar.floatX.value_or(bar.x0)) < request.width + 20)
+        else if (std::max(bar.x1, bar.floatX.value_or(bar.x1)) > -20 &&
+                 std::min(bar.x0, bar.floatX.value_or(bar.x0)) < request.width + 20)
             layout.bars.push_back(bar);
     }
     if (request.links) layoutLinks(request, layout);

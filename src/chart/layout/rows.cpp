@@ -60,8 +60,7 @@ private:
     void span(ChartRow& row, std::uint32_t group) {
         row.count += m_members[group].size();
         for (const std::size_t index : m_members[group]) {
-            if (index >= m_schedule.activities.size() ||
-                m_programme.activities[index].kind == ActivityKind::hammock)
+            if (index >= m_schedule.activities.size() || m_programme.activities[index].kind == ActivityKind::hammock)
                 continue;
             const ActivityFigures& figures = m_schedule.activities[index];
             row.start = row.start ? std::min(*row.start, figures.earlyStart) : figures.earlyStart;

@@ -27,12 +27,12 @@ struct Lens {
 struct ChartRow {
     bool isGroup = false;
     int depth = 0;
-    ActivityId activity;      ///< of an activity's row
-    std::size_t index = 0;    ///< of the activity in the programme
-    std::uint32_t group = 0;  ///< of a group's row: the value of its breakdown or location id, 0 for what lies outside
-    std::size_t count = 0;    ///< activities in and below a group
+    ActivityId activity;     ///< of an activity's row
+    std::size_t index = 0;   ///< of the activity in the programme
+    std::uint32_t group = 0; ///< of a group's row: the value of its breakdown or location id, 0 for what lies outside
+    std::size_t count = 0;   ///< activities in and below a group
     bool folded = false;
-    std::optional<Instant> start;  ///< span of a group's activities
+    std::optional<Instant> start; ///< span of a group's activities
     std::optional<Instant> finish;
     friend bool operator==(const ChartRow&, const ChartRow&) = default;
 };

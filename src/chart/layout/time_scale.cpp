@@ -8,7 +8,9 @@ namespace yarrin {
 
 namespace {
 
-Date mondayOf(Date date) { return date + -weekday(date); }
+Date mondayOf(Date date) {
+    return date + -weekday(date);
+}
 
 Date nextMonth(Date first, unsigned months) {
     const auto day = yearMonthDay(first);
@@ -48,11 +50,13 @@ AxisLayout axisFor(const TimeScale& scale, double width, Date programmeStart) {
         // Narrow months go three at a time; the year stands with January, and with the first that has room for it.
         const unsigned step = ppd * 30 < 32 ? 3 : 1;
         bool yearShown = false;
-        for (Date month = dateFrom(begin.year, (begin.month - 1) / step * step + 1, 1); month < last; month = nextMonth(month, step)) {
+        for (Date month = dateFrom(begin.year, (begin.month - 1) / step * step + 1, 1); month < last;
+             month = nextMonth(month, step)) {
             const auto day = yearMonthDay(month);
             const std::string name = monthName(day.month);
             const std::string named = name + " " + std::to_string(day.year);
-            AxisCell made = cell(scale, std::max(month, first), nextMonth(month, step), day.month == 1 || !yearShown ? named : name);
+            AxisCell made = cell(scale, std::max(month, first), nextMonth(month, step),
+                                 day.month == 1 || !yearShown ? named : name);
             if (made.text.empty()) made = cell(scale, std::max(month, first), nextMonth(month, step), name);
             yearShown = yearShown || made.text.size() > 3;
             made.x0 = scale.x(startOf(month));
@@ -63,7 +67,8 @@ AxisLayout axisFor(const TimeScale& scale, double width, Date programmeStart) {
         for (int year = begin.year / step * step; year < lastYear; year += step) {
             const Date from = dateFrom(std::max(year, firstYear), 1, 1);
             if (from >= last) break;
-            axis.upper.push_back(cell(scale, from, dateFrom(std::min(year + step, lastYear), 1, 1), std::to_string(year)));
+            axis.upper.push_back(
+                cell(scale, from, dateFrom(std::min(year + step, lastYear), 1, 1), std::to_string(year)));
         }
     }
     if (ppd >= 15) {
@@ -78,8 +83,10 @@ AxisLayout axisFor(const TimeScale& scale, double width, Date programmeStart) {
             axis.lower.push_back(cell(scale, monday, monday + 7 * step, std::to_string(week)));
         }
     } else if (ppd * 91 >= 22) {
-        for (Date quarter = dateFrom(begin.year, (begin.month - 1) / 3 * 3 + 1, 1); quarter < last; quarter = nextMonth(quarter, 3))
-            axis.lower.push_back(cell(scale, quarter, nextMonth(quarter, 3), "Q" + std::to_string((yearMonthDay(quarter).month + 2) / 3)));
+        for (Date quarter = dateFrom(begin.year, (begin.month - 1) / 3 * 3 + 1, 1); quarter < last;
+             quarter = nextMonth(quarter, 3))
+            axis.lower.push_back(cell(scale, quarter, nextMonth(quarter, 3),
+                                      "Q" + std::to_string((yearMonthDay(quarter).month + 2) / 3)));
     }
     return axis;
 }

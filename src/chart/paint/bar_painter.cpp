@@ -18,16 +18,22 @@ struct ToneColours {
 
 ToneColours coloursOf(Tone tone, const Theme& theme) {
     switch (tone) {
-    case Tone::critical: return {theme.critical, theme.criticalDone};
-    case Tone::nearCritical: return {theme.near, theme.nearDone};
-    case Tone::complete: return {theme.complete, theme.completeDone};
-    case Tone::plain: break;
+    case Tone::critical:
+        return {theme.critical, theme.criticalDone};
+    case Tone::nearCritical:
+        return {theme.near, theme.nearDone};
+    case Tone::complete:
+        return {theme.complete, theme.completeDone};
+    case Tone::plain:
+        break;
     }
     return {theme.activity, theme.activityDone};
 }
 
 /// Half-pixel positions keep hairlines sharp.
-double crisp(double value) { return std::floor(value) + 0.5; }
+double crisp(double value) {
+    return std::floor(value) + 0.5;
+}
 
 QColor faint(QColor colour, int alpha) {
     colour.setAlpha(alpha);
@@ -40,7 +46,8 @@ void paintGround(QPainter& painter, const BarLayout& layout, const AxisLayout& a
         painter.fillRect(QRectF(run.x0, ink.area.top(), run.x1 - run.x0, ink.area.height()),
                          faint(run.level > 1 ? ink.theme.damages2 : ink.theme.damages1, run.level > 1 ? 48 : 36));
     for (const ShadeShape& shade : layout.nonWorking)
-        painter.fillRect(QRectF(shade.x0, ink.area.top(), shade.x1 - shade.x0, ink.area.height()), ink.theme.nonWorking);
+        painter.fillRect(QRectF(shade.x0, ink.area.top(), shade.x1 - shade.x0, ink.area.height()),
+                         ink.theme.nonWorking);
     painter.setPen(QPen(faint(ink.theme.rule, 150), 1));
     for (const AxisCell& cell : axis.upper)
         painter.drawLine(QPointF(crisp(cell.x0), ink.area.top()), QPointF(crisp(cell.x0), ink.area.bottom()));
@@ -52,10 +59,13 @@ void paintRows(QPainter& painter, std::span<const ChartRow> rows, const BarInk& 
     const auto last = std::min(rows.size(), static_cast<std::size_t>(std::max(0.0, ink.area.bottom() / height)) + 1);
     for (std::size_t i = first; i < last; ++i) {
         const QRectF band(ink.area.left(), static_cast<double>(i) * height, ink.area.width(), height);
-        if (rows[i].isGroup) painter.fillRect(band, faint(ink.theme.groupGround, 200));
-        else if (ink.isSelected(rows[i].activity)) painter.fillRect(band, faint(ink.theme.selection, 235));
+        if (rows[i].isGroup)
+            painter.fillRect(band, faint(ink.theme.groupGround, 200));
+        else if (ink.isSelected(rows[i].activity))
+            painter.fillRect(band, faint(ink.theme.selection, 235));
         painter.setPen(QPen(faint(ink.theme.rule, 130), 1));
-        painter.drawLine(QPointF(band.left(), crisp(band.bottom() - 1)), QPointF(band.right(), crisp(band.bottom() - 1)));
+        painter.drawLine(QPointF(band.left(), crisp(band.bottom() - 1)),
+                         QPointF(band.right(), crisp(band.bottom() - 1)));
     }
 }
 
@@ -95,7 +105,9 @@ void paintLinks(QPainter& painter, const BarLayout& layout, const BarInk& ink) {
         for (const LinkShape& link : layout.links) {
             const bool selected = link.link == ink.selectedLink && link.link;
             if (pass != (link.critical || selected ? 2 : (link.driving ? 1 : 0))) continue;
-            const QColor colour = selected ? ink.theme.accent : (link.critical ? ink.theme.linkCritical : faint(ink.theme.link, link.driving ? 255 : 150));
+            const QColor colour =
+                selected ? ink.theme.accent
+                         : (link.critical ? ink.theme.linkCritical : faint(ink.theme.link, link.driving ? 255 : 150));
             painter.setPen(QPen(colour, selected ? 2.2 : (link.critical ? 1.6 : (link.driving ? 1.2 : 0.9))));
             painter.setBrush(Qt::NoBrush);
             painter.drawPath(roundedWay(link.points));
@@ -107,8 +119,9 @@ void paintLinks(QPainter& painter, const BarLayout& layout, const BarInk& ink) {
             const double size = link.driving ? 4 : 3.4;
             painter.setBrush(colour);
             painter.setPen(Qt::NoPen);
-            painter.drawPolygon(QPolygonF({tip, tip + QPointF(-dx * size * 1.3 - dy * size * 0.75, -dy * size * 1.3 + dx * size * 0.75),
-                                           tip + QPointF(-dx * size * 1.3 + dy * size * 0.75, -dy * size * 1.3 - dx * size * 0.75)}));
+            painter.drawPolygon(
+                QPolygonF({tip, tip + QPointF(-dx * size * 1.3 - dy * size * 0.75, -dy * size * 1.3 + dx * size * 0.75),
+                           tip + QPointF(-dx * size * 1.3 + dy * size * 0.75, -dy * size * 1.3 - dx * size * 0.75)}));
         }
 }
 
@@ -147,7 +160,8 @@ void paintBarShapes(QPainter& painter, const BarLayout& layout, const BarInk& in
             const double half = ink.metrics.milestone;
             painter.setPen(QPen(done, 1));
             painter.setBrush(colour);
-            painter.drawPolygon(QPolygonF({centre + QPointF(0, -half), centre + QPointF(half, 0), centre + QPointF(0, half), centre + QPointF(-half, 0)}));
+            painter.drawPolygon(QPolygonF({centre + QPointF(0, -half), centre + QPointF(half, 0),
+                                           centre + QPointF(0, half), centre + QPointF(-half, 0)}));
         } else {
             const double left = std::max(bar.x0, ink.area.left() - 20);
             const double right = std::min(bar.x1, ink.area.right() + 20);
@@ -157,7 +171,9 @@ void paintBarShapes(QPainter& painter, const BarLayout& layout, const BarInk& in
             if (bar.doneX > bar.x0) {
                 painter.setBrush(done);
                 const double until = std::min(bar.doneX, right);
-                if (until > left) painter.drawRoundedRect(QRectF(left, bar.y + bar.height * 0.55, until - left, bar.height * 0.45), 1.5, 1.5);
+                if (until > left)
+                    painter.drawRoundedRect(QRectF(left, bar.y + bar.height * 0.55, until - left, bar.height * 0.45),
+                                            1.5, 1.5);
             }
             for (const auto& [from, to] : bar.gaps) {
                 painter.fillRect(QRectF(from, bar.y - 0.5, to - from, bar.height + 1), ink.theme.paper);
@@ -201,9 +217,11 @@ void paintSpans(QPainter& painter, const BarLayout& layout, const BarInk& ink) {
         if (span.x1 < ink.area.left() - 10 || span.x0 > ink.area.right() + 10) continue;
         const double y = crisp(span.y + 3);
         painter.setPen(QPen(ink.theme.ink, 1));
-        painter.drawLine(QPointF(std::max(span.x0, ink.area.left() - 10), y), QPointF(std::min(span.x1, ink.area.right() + 10), y));
+        painter.drawLine(QPointF(std::max(span.x0, ink.area.left() - 10), y),
+                         QPointF(std::min(span.x1, ink.area.right() + 10), y));
         painter.setPen(QPen(ink.theme.ink, 1.8));
-        for (const double x : {span.x0, span.x1}) painter.drawLine(QPointF(x - 3.5, y + 4.5), QPointF(x + 3.5, y - 4.5));
+        for (const double x : {span.x0, span.x1})
+            painter.drawLine(QPointF(x - 3.5, y + 4.5), QPointF(x + 3.5, y - 4.5));
         const QString text = QString::fromStdString(span.text);
         const double left = std::max(span.x0, ink.area.left());
         const double right = std::min(span.x1, ink.area.right());
@@ -217,7 +235,8 @@ void paintSpans(QPainter& painter, const BarLayout& layout, const BarInk& ink) {
 void paintDataDate(QPainter& painter, const BarLayout& layout, const BarInk& ink) {
     if (!layout.dataDateX) return;
     painter.setPen(QPen(ink.theme.accent, 1.6));
-    painter.drawLine(QPointF(crisp(*layout.dataDateX), ink.area.top()), QPointF(crisp(*layout.dataDateX), ink.area.bottom()));
+    painter.drawLine(QPointF(crisp(*layout.dataDateX), ink.area.top()),
+                     QPointF(crisp(*layout.dataDateX), ink.area.bottom()));
 }
 
 } // namespace
@@ -260,14 +279,17 @@ void paintCells(QPainter& painter, const AxisLayout& axis, const AxisInk& ink) {
         painter.setPen(QPen(ink.theme.rule, 1));
         painter.drawLine(QPointF(crisp(cell.x0), ribbonHeight + 3), QPointF(crisp(cell.x0), axisHeight));
         painter.setPen(ink.theme.ink);
-        painter.drawText(QRectF(std::max(cell.x0, 0.0) + 5, ribbonHeight, 200, axisLineHeight), Qt::AlignVCenter, QString::fromStdString(cell.text));
+        painter.drawText(QRectF(std::max(cell.x0, 0.0) + 5, ribbonHeight, 200, axisLineHeight), Qt::AlignVCenter,
+                         QString::fromStdString(cell.text));
     }
     painter.setFont(secondaryFont());
     for (const AxisCell& cell : axis.lower) {
         painter.setPen(QPen(ink.theme.rule, 1));
-        painter.drawLine(QPointF(crisp(cell.x0), ribbonHeight + axisLineHeight + 4), QPointF(crisp(cell.x0), axisHeight));
+        painter.drawLine(QPointF(crisp(cell.x0), ribbonHeight + axisLineHeight + 4),
+                         QPointF(crisp(cell.x0), axisHeight));
         painter.setPen(ink.theme.muted);
-        painter.drawText(QRectF(cell.x0, ribbonHeight + axisLineHeight, cell.x1 - cell.x0, axisLineHeight), Qt::AlignCenter, QString::fromStdString(cell.text));
+        painter.drawText(QRectF(cell.x0, ribbonHeight + axisLineHeight, cell.x1 - cell.x0, axisLineHeight),
+                         Qt::AlignCenter, QString::fromStdString(cell.text));
     }
 }
 
@@ -287,7 +309,8 @@ void paintFlags(QPainter& painter, const BarLayout& layout, const AxisInk& ink) 
         const double x = crisp(pennant.x);
         painter.setPen(Qt::NoPen);
         painter.setBrush(ink.theme.contractDate);
-        painter.drawPolygon(QPolygonF({QPointF(x, y), QPointF(x + width, y), QPointF(x + width - 5, y + 7.5), QPointF(x + width, y + 15), QPointF(x, y + 15)}));
+        painter.drawPolygon(QPolygonF({QPointF(x, y), QPointF(x + width, y), QPointF(x + width - 5, y + 7.5),
+                                       QPointF(x + width, y + 15), QPointF(x, y + 15)}));
         painter.setPen(QPen(ink.theme.contractDate, 1));
         painter.drawLine(QPointF(x, y), QPointF(x, axisHeight));
         painter.setPen(ink.theme.paper);

@@ -15,11 +15,11 @@ namespace yarrin {
 /// What a bar chart's painter needs beside the layout.
 struct BarInk {
     const Theme& theme;
-    QRectF area;        ///< to be painted, in the chart's pixels
-    BarMetrics metrics;
+    QRectF area; ///< to be painted, in the chart's pixels
+    BarMetrics metrics = {};
     std::function<bool(ActivityId)> isSelected = [](ActivityId) { return false; };
     std::function<QString(ActivityId)> hammockText = [](ActivityId) { return QString(); };
-    LinkId selectedLink;
+    LinkId selectedLink = {};
 };
 
 /// Paints the chart, one function per layer of ink, in this order.

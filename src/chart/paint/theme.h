@@ -10,16 +10,16 @@ namespace yarrin {
 /// Every colour of the application, for one of the two variants. Nothing else names a colour.
 struct Theme {
     QColor paper, panel, rule, ink, muted, rail, railText, accent, selection;
-    QColor field;        ///< ground of what can be typed into
-    QColor groupGround;  ///< of a group's row
+    QColor field;       ///< ground of what can be typed into
+    QColor groupGround; ///< of a group's row
     QColor activity, activityDone, critical, criticalDone, near, nearDone, complete, completeDone;
     QColor criticalText, nearText, goodText; ///< of figures, dark enough to read
-    QColor hammock;      ///< also the contract programme
+    QColor hammock;                          ///< also the contract programme
     QColor contractDate;
     QColor employer, neutral, own, recovered;
     QColor link, linkCritical;
     QColor nonWorking;
-    QColor damages1, damages2;       ///< the ribbon, for one section and where sections add up
+    QColor damages1, damages2; ///< the ribbon, for one section and where sections add up
     QColor damagesText;
     QColor standing, standingText, standingMuted, standingWarn; ///< the dark strip at the foot
     bool dark = false;

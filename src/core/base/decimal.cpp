@@ -20,7 +20,9 @@ constexpr std::int64_t powerOfTen(int exponent) {
     return power;
 }
 
-Wide absolute(Wide value) { return value < 0 ? -value : value; }
+Wide absolute(Wide value) {
+    return value < 0 ? -value : value;
+}
 
 Wide gcd(Wide a, Wide b) {
     a = absolute(a);
@@ -139,7 +141,9 @@ std::strong_ordering operator<=>(const Decimal& a, const Decimal& b) {
                         : (left > right ? std::strong_ordering::greater : std::strong_ordering::equal);
 }
 
-Fraction::Fraction(const Decimal& value) { *this = reduced(value.mantissa(), powerOfTen(value.scale())); }
+Fraction::Fraction(const Decimal& value) {
+    *this = reduced(value.mantissa(), powerOfTen(value.scale()));
+}
 
 Fraction Fraction::reduced(Wide numerator, Wide denominator) {
     Fraction result;
@@ -193,7 +197,9 @@ Fraction operator+(const Fraction& a, const Fraction& b) {
     return Fraction::reduced(sum, base);
 }
 
-Fraction operator-(const Fraction& a, const Fraction& b) { return a + b * Fraction(-1); }
+Fraction operator-(const Fraction& a, const Fraction& b) {
+    return a + b * Fraction(-1);
+}
 
 Fraction operator*(const Fraction& a, const Fraction& b) {
     Fraction::Wide above, below;
@@ -208,6 +214,8 @@ Fraction operator/(const Fraction& a, const Fraction& b) {
     return a * Fraction::reduced(b.m_denominator, b.m_numerator);
 }
 
-bool operator<(const Fraction& a, const Fraction& b) { return (a - b).sign() < 0; }
+bool operator<(const Fraction& a, const Fraction& b) {
+    return (a - b).sign() < 0;
+}
 
 } // namespace yarrin

@@ -56,7 +56,9 @@ private:
 
 /// The result of something that yields no value.
 using Outcome = Result<std::monostate>;
-[[nodiscard]] inline Outcome done() { return Outcome(std::monostate{}); }
+[[nodiscard]] inline Outcome done() {
+    return Outcome(std::monostate{});
+}
 
 /// An error of what a person typed.
 [[nodiscard]] inline Error inputError(std::string what, std::string todo = {}) {

@@ -11,7 +11,9 @@ namespace yarrin {
 
 namespace {
 
-bool isBlank(char c) { return c == ' ' || c == '\t' || c == '\n' || c == '\r'; }
+bool isBlank(char c) {
+    return c == ' ' || c == '\t' || c == '\n' || c == '\r';
+}
 
 std::string_view trimmed(std::string_view text) {
     while (!text.empty() && isBlank(text.front())) text.remove_prefix(1);
@@ -25,7 +27,9 @@ std::string lowered(std::string_view text) {
     return result;
 }
 
-std::string inQuotes(std::string_view text) { return "\"" + std::string(text) + "\""; }
+std::string inQuotes(std::string_view text) {
+    return "\"" + std::string(text) + "\"";
+}
 
 /// Takes a leading run of characters off a text.
 template <typename Test> std::string_view takeWhile(std::string_view& text, Test test) {
@@ -77,10 +81,14 @@ CalendarId lagCalendarOf(const Programme& programme, const Link& link) {
         return activity ? calendarOf(programme, *activity) : programme.job.defaultCalendar;
     };
     switch (link.lagCalendar == LagCalendar::standard ? programme.job.lagCalendar : link.lagCalendar) {
-    case LagCalendar::successor: return ofActivity(link.to);
-    case LagCalendar::programme: return programme.job.defaultCalendar;
-    case LagCalendar::continuous: return continuousCalendar;
-    default: return ofActivity(link.from);
+    case LagCalendar::successor:
+        return ofActivity(link.to);
+    case LagCalendar::programme:
+        return programme.job.defaultCalendar;
+    case LagCalendar::continuous:
+        return continuousCalendar;
+    default:
+        return ofActivity(link.from);
     }
 }
 
@@ -179,7 +187,8 @@ public:
         link.to = m_successor;
         link.lagCalendar = m_lags;
         auto lag = parseSpan(m_rest.substr(1), dayUnitOf(m_programme, lagCalendarOf(m_programme, link)));
-        if (!lag.ok()) return inputError("in " + inQuotes(m_whole) + ": " + lag.error().what, "write a lag as +3d or -2d");
+        if (!lag.ok())
+            return inputError("in " + inQuotes(m_whole) + ": " + lag.error().what, "write a lag as +3d or -2d");
         phrase.lag = *lag;
         if (sign == '-') phrase.lag.minutes = -phrase.lag.minutes;
         return phrase;

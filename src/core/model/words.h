@@ -15,9 +15,7 @@ template <typename Enum> struct Words;
 template <> struct Words<ActivityKind> {
     static constexpr std::string_view list[] = {"task", "start_milestone", "finish_milestone", "hammock"};
 };
-template <> struct Words<LinkType> {
-    static constexpr std::string_view list[] = {"FS", "SS", "FF", "SF"};
-};
+template <> struct Words<LinkType> { static constexpr std::string_view list[] = {"FS", "SS", "FF", "SF"}; };
 template <> struct Words<LagCalendar> {
     static constexpr std::string_view list[] = {"standard", "predecessor", "successor", "programme", "continuous"};
 };
@@ -25,30 +23,20 @@ template <> struct Words<ConstraintType> {
     static constexpr std::string_view list[] = {"start_not_before",  "start_not_after",  "start_on",
                                                 "finish_not_before", "finish_not_after", "finish_on"};
 };
-template <> struct Words<End> {
-    static constexpr std::string_view list[] = {"start", "finish"};
-};
-template <> struct Words<OutOfSequence> {
-    static constexpr std::string_view list[] = {"wait", "carry_on"};
-};
+template <> struct Words<End> { static constexpr std::string_view list[] = {"start", "finish"}; };
+template <> struct Words<OutOfSequence> { static constexpr std::string_view list[] = {"wait", "carry_on"}; };
 template <> struct Words<LateDatesFrom> {
     static constexpr std::string_view list[] = {"programme_finish", "contract"};
 };
-template <> struct Words<Risk> {
-    static constexpr std::string_view list[] = {"employer", "contractor", "neutral"};
-};
+template <> struct Words<Risk> { static constexpr std::string_view list[] = {"employer", "contractor", "neutral"}; };
 template <> struct Words<EventState> {
     static constexpr std::string_view list[] = {"noticed", "notified", "claimed", "granted", "refused"};
 };
-template <> struct Words<DamagesPer> {
-    static constexpr std::string_view list[] = {"day", "week"};
-};
+template <> struct Words<DamagesPer> { static constexpr std::string_view list[] = {"day", "week"}; };
 template <> struct Words<PartRule> {
     static constexpr std::string_view list[] = {"pro_rata", "whole_only", "round_up"};
 };
-template <> struct Words<RoundTo> {
-    static constexpr std::string_view list[] = {"day", "half_day", "hour", "none"};
-};
+template <> struct Words<RoundTo> { static constexpr std::string_view list[] = {"day", "half_day", "hour", "none"}; };
 
 template <typename Enum> [[nodiscard]] constexpr std::string_view wordOf(Enum value) {
     return Words<Enum>::list[static_cast<std::size_t>(value)];

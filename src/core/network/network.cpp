@@ -131,13 +131,15 @@ private:
         const auto& dataDate = m_programme.job.dataDate;
         const auto late = [&](const std::optional<Instant>& actual, const char* which) {
             if (actual && dataDate && *actual > *dataDate)
-                problem(Problem::Severity::error, activity, std::string("its actual ") + which + " is after the data date");
+                problem(Problem::Severity::error, activity,
+                        std::string("its actual ") + which + " is after the data date");
         };
         late(activity.actualStart, "start");
         late(activity.actualFinish, "finish");
         draft.work = duration + pauses(activity, duration, 0, true);
         if (!activity.actualStart && !activity.actualFinish) return;
-        if (!dataDate) problem(Problem::Severity::error, activity, "it has actual dates but the programme has no data date");
+        if (!dataDate)
+            problem(Problem::Severity::error, activity, "it has actual dates but the programme has no data date");
         if (node.kind != NodeKind::task) {
             node.state = NodeState::complete;
             const bool byStart = node.kind == NodeKind::startMilestone;
@@ -162,20 +164,25 @@ private:
         const Minutes remaining = activity.remaining.value_or(duration);
         if (remaining == 0)
             problem(Problem::Severity::error, activity, "nothing of it remains but it has no actual finish");
-        draft.work = remaining + (remaining > 0 ? pauses(activity, duration, std::max<Minutes>(0, duration - remaining), false) : 0);
+        draft.work =
+            remaining +
+            (remaining > 0 ? pauses(activity, duration, std::max<Minutes>(0, duration - remaining), false) : 0);
     }
 
     void bounds(const Activity& activity, Node& node, const WorkCalendar& calendar) {
         const bool started = node.state != NodeState::notStarted;
         node.startBound = started ? farPast : m_programme.job.start;
-        if (m_programme.job.dataDate) node.startBound = std::max(node.startBound, *m_programme.job.dataDate);
-        else if (started) node.startBound = std::max(node.actualStart, m_programme.job.start);
+        if (m_programme.job.dataDate)
+            node.startBound = std::max(node.startBound, *m_programme.job.dataDate);
+        else if (started)
+            node.startBound = std::max(node.actualStart, m_programme.job.start);
         node.finishBound = farPast;
         node.startLimit = node.finishLimit = farFuture;
         if (!activity.constraint) return;
         const ConstraintType type = activity.constraint->type;
         const bool ofStart = boundsStart(type);
-        const Instant at = boundOf(activity.constraint->date, ofStart || node.kind == NodeKind::startMilestone, calendar);
+        const Instant at =
+            boundOf(activity.constraint->date, ofStart || node.kind == NodeKind::startMilestone, calendar);
         const bool holdsBack = type != ConstraintType::startNotAfter && type != ConstraintType::finishNotAfter;
         const bool holdsForward = type != ConstraintType::startNotBefore && type != ConstraintType::finishNotBefore;
         if (ofStart && !started) {
@@ -219,10 +226,18 @@ private:
             net.link = static_cast<std::uint32_t>(i);
             switch (link.lagCalendar == LagCalendar::standard ? options.lagCalendar : link.lagCalendar) {
             case LagCalendar::standard:
-            case LagCalendar::predecessor: net.calendar = m_bySource[net.from].node.calendar; break;
-            case LagCalendar::successor: net.calendar = m_bySource[net.to].node.calendar; break;
-            case LagCalendar::programme: net.calendar = m_out.calendars.indexOf(options.defaultCalendar); break;
-            case LagCalendar::continuous: net.calendar = m_out.calendars.indexOf(continuousCalendar); break;
+            case LagCalendar::predecessor:
+                net.calendar = m_bySource[net.from].node.calendar;
+                break;
+            case LagCalendar::successor:
+                net.calendar = m_bySource[net.to].node.calendar;
+                break;
+            case LagCalendar::programme:
+                net.calendar = m_out.calendars.indexOf(options.defaultCalendar);
+                break;
+            case LagCalendar::continuous:
+                net.calendar = m_out.calendars.indexOf(continuousCalendar);
+                break;
             }
             m_out.network.links.push_back(net);
         }
@@ -314,6 +329,8 @@ private:
 
 } // namespace
 
-CompiledProgramme compile(const Programme& programme, CalendarCache& cache) { return Compiler(programme, cache).run(); }
+CompiledProgramme compile(const Programme& programme, CalendarCache& cache) {
+    return Compiler(programme, cache).run();
+}
 
 } // namespace yarrin

@@ -52,7 +52,7 @@ struct Network {
     std::vector<std::uint32_t> firstInto; ///< per node and one more: its first link in `links`
     std::vector<std::uint32_t> outOf;     ///< indices into `links`, sorted by predecessor
     std::vector<std::uint32_t> firstOutOf;
-    Instant contractBase;                 ///< the last contract date where late dates come from the contract, else farPast
+    Instant contractBase; ///< the last contract date where late dates come from the contract, else farPast
     static constexpr std::uint32_t noNode = 0xffffffffu;
 };
 

@@ -61,8 +61,7 @@ private:
                 const bool fromStart = link.type == LinkType::ss || link.type == LinkType::sf;
                 const Instant from = fromStart ? m_out.earlyStart[link.from] : m_out.earlyFinish[link.from];
                 const Instant bound =
-                    link.lag == 0 ? from
-                                  : checked(calendar(link.calendar).shift(from, link.lag), i, link.calendar);
+                    link.lag == 0 ? from : checked(calendar(link.calendar).shift(from, link.lag), i, link.calendar);
                 Instant& side = link.type == LinkType::fs || link.type == LinkType::ss ? start : finish;
                 side = std::max(side, bound);
             }

@@ -11,14 +11,14 @@ namespace yarrin {
 
 /// What the passes found, per node of the network. Figures of complete nodes that do not exist are left at 0.
 struct PassResult {
-    std::vector<Instant> earlyStart;  ///< actual where started
-    std::vector<Instant> earlyFinish; ///< actual where complete
+    std::vector<Instant> earlyStart;     ///< actual where started
+    std::vector<Instant> earlyFinish;    ///< actual where complete
     std::vector<Instant> remainingStart; ///< early start where not started
-    std::vector<Instant> startLimit;  ///< XS of docs/engine.md section 4
-    std::vector<Instant> finishLimit; ///< XF
+    std::vector<Instant> startLimit;     ///< XS of docs/engine.md section 4
+    std::vector<Instant> finishLimit;    ///< XF
     std::vector<Minutes> totalFloat;
     std::vector<Minutes> freeFloat;
-    std::vector<bool> driving;        ///< per link of the network
+    std::vector<bool> driving; ///< per link of the network
     std::vector<bool> onLongestPath;
     Instant programmeFinish;
     /// A node that would need a date beyond its calendar, and that calendar; the figures are not to be used then.

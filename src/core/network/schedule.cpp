@@ -102,7 +102,8 @@ private:
 
     void hammocks() {
         for (std::size_t i = 0; i < m_programme.activities.size(); ++i)
-            if (m_programme.activities[i].kind == ActivityKind::hammock) hammock(m_programme.activities[i], m_out.activities[i]);
+            if (m_programme.activities[i].kind == ActivityKind::hammock)
+                hammock(m_programme.activities[i], m_out.activities[i]);
     }
 
     /// Section 6.
@@ -132,10 +133,10 @@ private:
         }
         for (const Instant t : {out.earlyStart, out.earlyFinish, lateStart, lateFinish})
             if (isBeyond(t) && m_out.errors.empty())
-                m_out.errors.push_back({ErrorCode::programme, "hammock " + activity.key,
-                                        "it would need a date beyond the working time of calendar " +
-                                            own.definition().key,
-                                        "shorten the lags of its anchors"});
+                m_out.errors.push_back(
+                    {ErrorCode::programme, "hammock " + activity.key,
+                     "it would need a date beyond the working time of calendar " + own.definition().key,
+                     "shorten the lags of its anchors"});
         if (!open) out.state = NodeState::complete;
         if (open) out.lateStart = lateStart;
         if (out.earlyFinish < out.earlyStart) {
@@ -155,8 +156,8 @@ private:
             const Activity& activity = m_programme.activities[i];
             if (!activity.deadline) continue;
             const ActivityFigures& figures = m_out.activities[i];
-            const Instant bound = boundOf(*activity.deadline, activity.kind == ActivityKind::startMilestone,
-                                          calendar(figures.calendar));
+            const Instant bound =
+                boundOf(*activity.deadline, activity.kind == ActivityKind::startMilestone, calendar(figures.calendar));
             if (figures.earlyFinish > bound)
                 m_out.problems.push_back({Problem::Severity::warning, activity.key,
                                           "it finishes on " + isoDate(completionDate(figures.earlyFinish)) +
@@ -174,7 +175,8 @@ private:
             if (figures.assessedDays > figures.claimedDays)
                 m_out.problems.push_back({Problem::Severity::warning, section.key,
                                           "its open events are assessed at " + std::to_string(figures.assessedDays) +
-                                              " days, more than the " + std::to_string(figures.claimedDays) + " claimed"});
+                                              " days, more than the " + std::to_string(figures.claimedDays) +
+                                              " claimed"});
         }
         m_out.damages = totalExposure(m_programme, m_out.sections);
     }
@@ -187,7 +189,9 @@ private:
 
 } // namespace
 
-Schedule schedule(const Programme& programme, CalendarCache& cache) { return Scheduler(programme, cache).run(); }
+Schedule schedule(const Programme& programme, CalendarCache& cache) {
+    return Scheduler(programme, cache).run();
+}
 
 Schedule schedule(const Programme& programme) {
     CalendarCache cache;

@@ -18,7 +18,9 @@ Error tooLarge() {
     return inputError("the figures give a result that is out of all bounds", "check quantity, output and crews");
 }
 
-Error missing(const char* what) { return inputError(std::string("there is no ") + what, "type one first"); }
+Error missing(const char* what) {
+    return inputError(std::string("there is no ") + what, "type one first");
+}
 
 /// A fraction to three decimals, rounded up or down.
 Result<Decimal> threeDecimals(const Fraction& value, bool up) {
@@ -63,10 +65,17 @@ Result<std::optional<Minutes>> durationOf(const Measure& measure, Minutes dayMin
     if (!days) return tooLarge();
     Fraction step(1);
     switch (measure.roundTo) {
-    case RoundTo::day: step = Fraction(dayMinutes); break;
-    case RoundTo::halfDay: step = Fraction(dayMinutes) / Fraction(2); break;
-    case RoundTo::hour: step = Fraction(60); break;
-    case RoundTo::none: break;
+    case RoundTo::day:
+        step = Fraction(dayMinutes);
+        break;
+    case RoundTo::halfDay:
+        step = Fraction(dayMinutes) / Fraction(2);
+        break;
+    case RoundTo::hour:
+        step = Fraction(60);
+        break;
+    case RoundTo::none:
+        break;
     }
     const auto steps = (*days * Fraction(dayMinutes) / step).ceil();
     if (!steps) return tooLarge();
@@ -91,7 +100,8 @@ Result<Decimal> outputFor(const Measure& measure, Minutes duration, Minutes dayM
     if (!measure.crews) return missing("number of crews");
     if (duration <= 0) return inputError("no output does it in no time", "type a duration of more than 0");
     const Fraction days = Fraction(duration) / Fraction(dayMinutes);
-    return threeDecimals(Fraction(measure.quantity) / (days * Fraction(*measure.crews) * Fraction(measure.factor)), true);
+    return threeDecimals(Fraction(measure.quantity) / (days * Fraction(*measure.crews) * Fraction(measure.factor)),
+                         true);
 }
 
 Result<Decimal> quantityFor(const Measure& measure, Minutes duration, Minutes dayMinutes) {

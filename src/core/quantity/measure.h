@@ -17,7 +17,7 @@ enum class RoundTo { day, halfDay, hour, none };
 /// The build-up of a duration: quantity, output and crews. Exactly one of the two ways to state output counts:
 /// `outputPerCrewDay` where it is there, else `hoursPerUnit`.
 struct Measure {
-    Decimal quantity;                        ///< in `unit`
+    Decimal quantity; ///< in `unit`
     std::string unit;
     std::optional<Decimal> outputPerCrewDay; ///< units a crew does in one of the calendar's days
     std::optional<Decimal> hoursPerUnit;     ///< crew-hours a unit takes

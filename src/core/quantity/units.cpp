@@ -10,7 +10,7 @@
 namespace yarrin {
 
 const std::vector<std::string>& knownUnits() {
-    static const std::vector<std::string> units{"no", "m",  "m2", "m3",  "t",    "kg",  "l",    "ha",
+    static const std::vector<std::string> units{"no", "m",  "m2", "m3",  "t",    "kg",   "l",   "ha",
                                                 "km", "mm", "h",  "day", "week", "item", "sum", "set"};
     return units;
 }
@@ -20,10 +20,23 @@ Result<std::string> unitFromText(std::string_view text) {
     while (!text.empty() && (text.back() == ' ' || text.back() == '.')) text.remove_suffix(1);
     std::string word(text);
     for (char& c : word) c = static_cast<char>(std::tolower(static_cast<unsigned char>(c)));
-    static constexpr std::array<std::pair<std::string_view, std::string_view>, 17> others{
-        {{"m²", "m2"},    {"m³", "m3"},     {"sqm", "m2"},  {"cum", "m3"},   {"nr", "no"},      {"nos", "no"},
-         {"number", "no"}, {"each", "no"},   {"ea", "no"},   {"tonne", "t"},  {"tonnes", "t"},   {"lm", "m"},
-         {"hour", "h"},    {"hours", "h"},   {"litre", "l"}, {"litres", "l"}, {"days", "day"}}};
+    static constexpr std::array<std::pair<std::string_view, std::string_view>, 17> others{{{"m²", "m2"},
+                                                                                           {"m³", "m3"},
+                                                                                           {"sqm", "m2"},
+                                                                                           {"cum", "m3"},
+                                                                                           {"nr", "no"},
+                                                                                           {"nos", "no"},
+                                                                                           {"number", "no"},
+                                                                                           {"each", "no"},
+                                                                                           {"ea", "no"},
+                                                                                           {"tonne", "t"},
+                                                                                           {"tonnes", "t"},
+                                                                                           {"lm", "m"},
+                                                                                           {"hour", "h"},
+                                                                                           {"hours", "h"},
+                                                                                           {"litre", "l"},
+                                                                                           {"litres", "l"},
+                                                                                           {"days", "day"}}};
     for (const auto& [other, unit] : others)
         if (word == other) word = unit;
     const auto& units = knownUnits();

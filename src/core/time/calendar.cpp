@@ -27,7 +27,9 @@ std::optional<Spell> parseSpell(std::string_view text) {
     return Spell{*from, *to};
 }
 
-std::string spellText(const Spell& spell) { return clockText(spell.from) + "-" + clockText(spell.to); }
+std::string spellText(const Spell& spell) {
+    return clockText(spell.from) + "-" + clockText(spell.to);
+}
 
 std::optional<Error> faultOf(const DayWork& work) {
     int end = -1;
@@ -92,14 +94,16 @@ Minutes workedMinutes(const DayWork& work) {
 Result<ResolvedCalendar> resolve(const std::vector<Calendar>& calendars, CalendarId id) {
     std::vector<const Calendar*> chain; // from the calendar asked for down to its last base
     for (CalendarId next = id; next && next != continuousCalendar;) {
-        const auto found = std::find_if(calendars.begin(), calendars.end(), [&](const Calendar& c) { return c.id == next; });
+        const auto found =
+            std::find_if(calendars.begin(), calendars.end(), [&](const Calendar& c) { return c.id == next; });
         if (found == calendars.end())
             return Error{ErrorCode::programme, {}, "a calendar that is not in the programme is used", {}};
         if (std::find(chain.begin(), chain.end(), &*found) != chain.end()) {
             std::string loop;
             for (const Calendar* calendar : chain) loop += calendar->key + " extends ";
             return Error{ErrorCode::programme, "calendar " + chain.front()->key,
-                         "calendars extend each other in a circle: " + loop + found->key, "let one of them stand alone"};
+                         "calendars extend each other in a circle: " + loop + found->key,
+                         "let one of them stand alone"};
         }
         chain.push_back(&*found);
         next = found->extends;

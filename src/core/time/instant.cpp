@@ -36,8 +36,8 @@ bool isDate(int year, unsigned month, unsigned day) {
 }
 
 Date dateFrom(int year, unsigned month, unsigned day) {
-    const std::chrono::sys_days days = std::chrono::year_month_day(std::chrono::year(year), std::chrono::month(month),
-                                                                   std::chrono::day(day));
+    const std::chrono::sys_days days =
+        std::chrono::year_month_day(std::chrono::year(year), std::chrono::month(month), std::chrono::day(day));
     return Date{static_cast<std::int32_t>(days.time_since_epoch().count())};
 }
 

@@ -49,9 +49,13 @@ struct YearMonthDay {
 [[nodiscard]] int weekday(Date date);
 
 [[nodiscard]] Date dateOf(Instant t);
-[[nodiscard]] inline Instant startOf(Date date) { return Instant{minutesPerDay * date.days}; }
+[[nodiscard]] inline Instant startOf(Date date) {
+    return Instant{minutesPerDay * date.days};
+}
 /// The day on which work that ends at t is complete: exactly 00:00 belongs to the day before.
-[[nodiscard]] inline Date completionDate(Instant t) { return dateOf(t - 1); }
+[[nodiscard]] inline Date completionDate(Instant t) {
+    return dateOf(t - 1);
+}
 
 /// Reads "2027-03-01"; nothing where there is no such day.
 [[nodiscard]] std::optional<Date> parseDate(std::string_view text);
@@ -65,7 +69,7 @@ struct YearMonthDay {
 
 /// A date as a constraint or deadline holds it: an instant, or a bare date whose time follows from a calendar.
 struct DateOrInstant {
-    Instant at;           ///< of a bare date, 00:00 of the day
+    Instant at; ///< of a bare date, 00:00 of the day
     bool bareDate = true;
     friend bool operator==(const DateOrInstant&, const DateOrInstant&) = default;
 };

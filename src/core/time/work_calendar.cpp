@@ -102,7 +102,9 @@ Minutes DayTable::startOf(Minutes n) const {
     return static_cast<Minutes>(day) * minutesPerDay + m_runs[run].from + rest - m_runs[run].before;
 }
 
-Minutes DayTable::endOf(Minutes n) const { return startOf(n - 1) + 1; }
+Minutes DayTable::endOf(Minutes n) const {
+    return startOf(n - 1) + 1;
+}
 
 Minutes WorkCalendar::Cycle::worked(Minutes minute) const {
     const Minutes turns = floorDiv(minute, length);
@@ -170,12 +172,12 @@ const WorkCalendar::Cycle& WorkCalendar::cycle() const {
     std::call_once(m_cycleOnce, [this] {
         const bool yearly = std::any_of(m_calendar.exceptions.begin(), m_calendar.exceptions.end(),
                                         [](const CalendarException& e) { return e.yearly; });
-        const std::int64_t days = yearly ? 146097 : 7; // the Gregorian calendar repeats after 400 years
+        const std::int64_t days = yearly ? 146097 : 7;        // the Gregorian calendar repeats after 400 years
         const std::int64_t first = dateFrom(2000, 1, 3).days; // a Monday
         const auto patterns = patternsOf(first - 1, days + 1, false);
-        m_cycle.reset(new Cycle{DayTable(first, std::vector(patterns.begin() + 1, patterns.end()), patterns.front(),
-                                         m_patterns),
-                                days * minutesPerDay});
+        m_cycle.reset(
+            new Cycle{DayTable(first, std::vector(patterns.begin() + 1, patterns.end()), patterns.front(), m_patterns),
+                      days * minutesPerDay});
     });
     return *m_cycle;
 }

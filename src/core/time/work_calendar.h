@@ -14,7 +14,9 @@ namespace yarrin {
 /// Beyond these no date is written; a function that would need more work than the calendar has returns one of them.
 inline const Instant farPast = startOf(dateFrom(firstYear, 1, 1));
 inline const Instant farFuture = startOf(dateFrom(lastYear, 12, 31)) + minutesPerDay;
-[[nodiscard]] inline bool isBeyond(Instant t) { return t <= farPast || t >= farFuture; }
+[[nodiscard]] inline bool isBeyond(Instant t) {
+    return t <= farPast || t >= farFuture;
+}
 
 /// A run of consecutive days with the working minutes counted up, and look-ups both ways.
 class DayTable {
@@ -43,9 +45,9 @@ private:
     [[nodiscard]] std::size_t dayOf(Minutes n) const;
 
     std::int64_t m_firstDay;
-    std::vector<Minutes> m_before;       ///< per day, and one more with the total
-    std::vector<std::uint16_t> m_shape;  ///< per day, which of the shapes
-    std::vector<std::uint32_t> m_hint;   ///< a day at or before the one that holds working minute i * hintStep
+    std::vector<Minutes> m_before;         ///< per day, and one more with the total
+    std::vector<std::uint16_t> m_shape;    ///< per day, which of the shapes
+    std::vector<std::uint32_t> m_hint;     ///< a day at or before the one that holds working minute i * hintStep
     std::vector<std::uint32_t> m_firstRun; ///< per shape, and one more
     std::vector<Run> m_runs;
     static constexpr Minutes hintStep = 256;
@@ -75,12 +77,8 @@ public:
     [[nodiscard]] Instant upStart(Instant t) const { return startOfMinute(worked(t)); }
     [[nodiscard]] Instant up(Instant t) const { return worksBefore(t) || worksAfter(t) ? t : upStart(t); }
     [[nodiscard]] Instant downStart(Instant t) const { return worksAfter(t) ? t : endOfMinute(worked(t)) - 1; }
-    [[nodiscard]] Instant down(Instant t) const {
-        return worksBefore(t) || worksAfter(t) ? t : endOfMinute(worked(t));
-    }
-    [[nodiscard]] Instant shift(Instant t, Minutes lag) const {
-        return lag == 0 ? t : endOfMinute(worked(t) + lag);
-    }
+    [[nodiscard]] Instant down(Instant t) const { return worksBefore(t) || worksAfter(t) ? t : endOfMinute(worked(t)); }
+    [[nodiscard]] Instant shift(Instant t, Minutes lag) const { return lag == 0 ? t : endOfMinute(worked(t) + lag); }
     [[nodiscard]] Instant unshift(Instant t, Minutes lag) const {
         return lag == 0 ? t : startOfMinute(worked(t) - lag);
     }
