@@ -40,7 +40,7 @@ const Theme& Theme::light() {
         t.nonWorking = 0xEFE8DA;
         t.damages1 = 0xEBC893;
         t.damages2 = 0xDD9A96;
-        t.damagesText = 0x6A3A1E;
+        t.damagesText = 0x57290F;
         t.standing = 0x26383F;
         t.standingText = 0xFFFFFF;
         t.standingMuted = 0xB4C2C6;

@@ -1,0 +1,116 @@
+// SPDX-FileCopyrightText: 2026 The Yarrin authors
+// SPDX-License-Identifier: GPL-3.0-or-later
+// Speed of the core and the files; scripts/bench runs it. The passes are set against Boost.Graph's dag_shortest_paths and
+// against a bare sweep over arrays, in the same run.
+#include "core/network/passes.h"
+#include "core/network/schedule.h"
+#include "edit/activity_edits.h"
+#include "edit/ripple.h"
+#include "large_programme.h"
+#include "store/file.h"
+
+#include <benchmark/benchmark.h>
+#include <boost/graph/adjacency_list.hpp>
+#include <boost/graph/dag_shortest_paths.hpp>
+
+#include <filesystem>
+
+using namespace yarrin;
+
+namespace {
+
+const Programme& programmeOf(int size) {
+    static std::map<int, Programme> kept;
+    auto [place, isNew] = kept.try_emplace(size);
+    if (isNew) place->second = largeProgramme(size);
+    return place->second;
+}
+
+void compileNetwork(benchmark::State& state) {
+    const Programme& p = programmeOf(int(state.range(0)));
+    CalendarCache cache;
+    for (auto _ : state) benchmark::DoNotOptimize(compile(p, cache));
+}
+
+void passes(benchmark::State& state) {
+    CalendarCache cache;
+    const Network net = compile(programmeOf(int(state.range(0))), cache).network;
+    for (auto _ : state) benchmark::DoNotOptimize(runPasses(net, net.work, {}));
+}
+
+void boostLongestPath(benchmark::State& state) {
+    using Graph = boost::adjacency_list<boost::vecS, boost::vecS, boost::directedS, boost::no_property, boost::property<boost::edge_weight_t, long>>;
+    CalendarCache cache;
+    const Network net = compile(programmeOf(int(state.range(0))), cache).network;
+    const std::size_t count = net.nodes.size();
+    Graph graph(count + 1);
+    for (std::size_t i = 0; i < count; ++i) boost::add_edge(count, i, 0L, graph);
+    for (const NetLink& link : net.links) boost::add_edge(link.from, link.to, -long(net.work[link.from] + link.lag), graph);
+    std::vector<long> distance(count + 1);
+    for (auto _ : state) {
+        boost::dag_shortest_paths(graph, count, boost::distance_map(distance.data()));
+        benchmark::DoNotOptimize(distance.data());
+    }
+}
+
+/// The limit to close in on: one sweep forward over arrays in topological order, no calendars.
+void bareSweep(benchmark::State& state) {
+    CalendarCache cache;
+    const Network net = compile(programmeOf(int(state.range(0))), cache).network;
+    std::vector<Minutes> start(net.nodes.size());
+    for (auto _ : state) {
+        for (std::size_t i = 0; i < net.nodes.size(); ++i) {
+            Minutes latest = 0;
+            for (auto at = net.firstInto[i]; at < net.firstInto[i + 1]; ++at)
+                latest = std::max(latest, start[net.links[at].from] + net.work[net.links[at].from] + net.links[at].lag);
+            start[i] = latest;
+        }
+        benchmark::DoNotOptimize(start.data());
+    }
+}
+
+void editAndRecalculate(benchmark::State& state) {
+    Programme p = programmeOf(int(state.range(0)));
+    CalendarCache cache;
+    Schedule before = schedule(p, cache);
+    int days = 1;
+    for (auto _ : state) {
+        Transaction tx(p);
+        if (!setDuration(tx, p.activities[1].id, std::to_string(1 + days++ % 20) + "d").ok()) state.SkipWithError("refused");
+        benchmark::DoNotOptimize(tx.commit("edit"));
+        Schedule after = schedule(p, cache);
+        benchmark::DoNotOptimize(rippleBetween(before, after));
+        before = std::move(after);
+    }
+}
+
+std::filesystem::path fileFor(int size, FileFormat format) {
+    return std::filesystem::temp_directory_path() / ("yarrin-bench-" + std::to_string(size) + (format == FileFormat::native ? ".yarrin" : ".json"));
+}
+
+template <FileFormat format> void save(benchmark::State& state) {
+    const Programme& p = programmeOf(int(state.range(0)));
+    for (auto _ : state)
+        if (!writeProgramme(p, fileFor(int(state.range(0)), format), format).ok()) state.SkipWithError("not written");
+}
+
+template <FileFormat format> void open(benchmark::State& state) {
+    if (!writeProgramme(programmeOf(int(state.range(0))), fileFor(int(state.range(0)), format), format).ok()) state.SkipWithError("not written");
+    for (auto _ : state) benchmark::DoNotOptimize(readProgramme(fileFor(int(state.range(0)), format)));
+    std::filesystem::remove(fileFor(int(state.range(0)), format));
+}
+
+#define SIZES ->Arg(1000)->Arg(10000)->Arg(100000)->Unit(benchmark::kMillisecond)
+BENCHMARK(compileNetwork) SIZES;
+BENCHMARK(passes) SIZES;
+BENCHMARK(boostLongestPath) SIZES;
+BENCHMARK(bareSweep) SIZES;
+BENCHMARK(editAndRecalculate) SIZES;
+BENCHMARK(save<FileFormat::native>)->Arg(10000)->Arg(100000)->Unit(benchmark::kMillisecond);
+BENCHMARK(open<FileFormat::native>)->Arg(10000)->Arg(100000)->Unit(benchmark::kMillisecond);
+BENCHMARK(save<FileFormat::json>)->Arg(10000)->Arg(100000)->Unit(benchmark::kMillisecond);
+BENCHMARK(open<FileFormat::json>)->Arg(10000)->Arg(100000)->Unit(benchmark::kMillisecond);
+
+} // namespace
+
+BENCHMARK_MAIN();
