@@ -97,8 +97,15 @@ int runApplication(int& count, char** words) {
     for (const Activity& activity : window.document().programme().activities)
         if (QString::fromStdString(activity.key) == parser.value(QStringLiteral("select")))
             window.viewState().select(activity.id);
-    if (parser.isSet(QStringLiteral("zoom")))
-        window.viewState().zoomAt(350, parser.value(QStringLiteral("zoom")).toDouble());
+    if (parser.isSet(QStringLiteral("zoom"))) {
+        ViewState& state = window.viewState();
+        state.zoomAt(0, parser.value(QStringLiteral("zoom")).toDouble());
+        const std::size_t index = window.document().programme().activities.indexOf(state.current());
+        const auto& activities = window.document().schedule().activities;
+        if (index < activities.size())
+            state.setTime(activities[index].earlyStart - static_cast<Minutes>(140 * minutesPerDay / state.pixelsPerDay()),
+                          state.pixelsPerDay());
+    }
     settle();
     if (!picture.isEmpty()) return window.grab().save(picture) ? 0 : 3;
     return application.exec();

@@ -41,7 +41,7 @@ Error systemError(const fs::path& path, int number, const char* doing) {
 }
 
 std::vector<Error> inFile(const fs::path& path, std::vector<Error> errors) {
-    for (Error& error : errors) error.place = path.string() + (error.place.empty() ? "" : ": " + error.place);
+    for (Error& error : errors) error.place = path.string() + (error.place.empty() ? "" : ":" + error.place);
     return errors;
 }
 

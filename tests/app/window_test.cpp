@@ -17,12 +17,12 @@
 #include <QClipboard>
 #include <QFile>
 #include <QLineEdit>
-#include <QListWidget>
 #include <QPushButton>
 #include <QScrollBar>
 #include <QSettings>
 #include <QTemporaryDir>
 #include <QTest>
+#include <QTreeWidget>
 
 using namespace yarrin;
 using namespace yarrin::test;
@@ -439,10 +439,10 @@ private slots:
         Desk desk(small(), settings());
         desk.enter(desk.cell("A010", "days"), QStringLiteral("8d"));
         QTest::mouseClick(desk.find<QPushButton>("standingShow"), Qt::LeftButton);
-        auto* list = desk.find<QListWidget>("rippleList");
+        auto* list = desk.find<QTreeWidget>("rippleList");
         QVERIFY(list->isVisible());
-        QCOMPARE(list->count(), 3);
-        QVERIFY2(list->item(0)->text().contains(QLatin1String("5 days later")), qPrintable(list->item(0)->text()));
+        QCOMPARE(list->topLevelItemCount(), 3);
+        QVERIFY2(list->topLevelItem(0)->text(2).contains(QLatin1String("5 days later")), qPrintable(list->topLevelItem(0)->text(2)));
     }
 
     void theFindFieldGoesToAnActivity() {

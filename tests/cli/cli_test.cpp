@@ -88,7 +88,7 @@ private slots:
         const auto file = written(loop.programme, "loop.yarrin.json");
         Call c = call({"calc", file});
         QVERIFY(c.status == ExitStatus::programme);
-        QVERIFY(c.err.find(file + ": links: links form a loop: A → B → A") == 0);
+        QVERIFY(c.err.find(file + ":links: links form a loop: A → B → A") == 0);
         QVERIFY(c.out.empty());
         std::ofstream(path("id.json"))
             << R"({"format":"yarrin-programme","version":1,"start":"2027-03-01T08:00","activities":[{"id":"A","name":"A","calendar":"none"}]})";

@@ -67,6 +67,9 @@ QScrollBar::handle:hover { background: %muted; }
 QScrollBar::add-line, QScrollBar::sub-line { width: 0; height: 0; }
 QScrollBar::add-page, QScrollBar::sub-page { background: transparent; }
 QListView { background: %field; color: %ink; border: 1px solid %rule; outline: none; }
+QTreeView { background: %field; color: %ink; border: none; outline: none; }
+QTreeView::item { padding: 3px 4px; }
+QTreeView::item:hover, QTreeView::item:selected { background: %selection; color: %ink; }
 QListView::item { padding: 3px 6px; }
 QListView::item:selected { background: %selection; color: %ink; }
 )")

@@ -34,6 +34,7 @@ FieldEdit::FieldEdit(const QString& name, const QString& label, const QString& h
     layout->addWidget(title);
     layout->addWidget(m_edit);
     layout->addWidget(m_fault);
+    layout->addStretch();
     connect(m_edit, &QLineEdit::editingFinished, this, &FieldEdit::commit);
     refresh();
 }

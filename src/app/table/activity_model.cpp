@@ -157,7 +157,7 @@ QString ActivityModel::stepText(const Entry& entry) const {
     const ActivityColumn& column = m_columns[static_cast<std::size_t>(entry.column)];
     const ActivityCell at = cell(row);
     const QString key = show::text(at.activity.key);
-    const QString before = column.text(at);
+    const QString before = column.editText ? column.editText(at) : column.text(at);
     if (column.name == QLatin1String("name")) return tr("%1 renamed “%2”").arg(key, entry.text);
     if (entry.text.trimmed().isEmpty()) return tr("%1 %2 %3 taken away").arg(key, column.verb, before);
     if (before.isEmpty()) return tr("%1 %2 %3").arg(key, column.verb, entry.text);

@@ -7,18 +7,27 @@
 
 #include <QKeyEvent>
 #include <QLabel>
-#include <QListWidget>
+#include <QHeaderView>
 #include <QPushButton>
+#include <QTreeWidget>
 #include <QVBoxLayout>
 
 namespace yarrin {
 
 RipplePanel::RipplePanel(Document& document, QWidget* parent)
-    : QFrame(parent), m_document(document), m_title(new QLabel(this)), m_list(new QListWidget(this)) {
+    : QFrame(parent), m_document(document), m_title(new QLabel(this)), m_list(new QTreeWidget(this)) {
     setObjectName(QStringLiteral("ripplePanel"));
     setAccessibleName(tr("What the last change moved"));
     m_list->setObjectName(QStringLiteral("rippleList"));
-    m_list->setUniformItemSizes(true);
+    m_list->setUniformRowHeights(true);
+    m_list->setRootIsDecorated(false);
+    m_list->setHeaderHidden(true);
+    m_list->setColumnCount(3);
+    m_list->setHorizontalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
+    m_list->header()->setStretchLastSection(false);
+    m_list->header()->setSectionResizeMode(0, QHeaderView::ResizeToContents);
+    m_list->header()->setSectionResizeMode(1, QHeaderView::Stretch);
+    m_list->header()->setSectionResizeMode(2, QHeaderView::ResizeToContents);
     auto* head = new QHBoxLayout;
     auto* close = new QPushButton(tr("Close"), this);
     close->setProperty("quiet", true);
@@ -30,10 +39,9 @@ RipplePanel::RipplePanel(Document& document, QWidget* parent)
     layout->addLayout(head);
     layout->addWidget(m_list);
     connect(close, &QPushButton::clicked, this, &QWidget::hide);
-    connect(m_list, &QListWidget::itemActivated, this,
-            [this](QListWidgetItem* item) { emit reveal(ActivityId{item->data(Qt::UserRole).toUInt()}); });
-    connect(m_list, &QListWidget::itemClicked, this,
-            [this](QListWidgetItem* item) { emit reveal(ActivityId{item->data(Qt::UserRole).toUInt()}); });
+    const auto go = [this](QTreeWidgetItem* item) { emit reveal(ActivityId{item->data(0, Qt::UserRole).toUInt()}); };
+    connect(m_list, &QTreeWidget::itemActivated, this, go);
+    connect(m_list, &QTreeWidget::itemClicked, this, go);
     connect(&m_document, &Document::changed, this, &QWidget::hide);
     hide();
 }
@@ -43,7 +51,7 @@ void RipplePanel::open() {
     if (!change) return;
     setStyleSheet(
         QStringLiteral(
-            "#ripplePanel { background: %1; border: 1px solid %2; border-radius: 6px; } QListWidget { border: none; }")
+            "#ripplePanel { background: %1; border: 1px solid %2; border-radius: 6px; }")
             .arg(theme().field.name(), theme().rule.name()));
     m_title->setText(tr("%1 moved").arg(show::countOf(qint64(change->ripple.moved.size()), "activity", "activities")));
     m_list->clear();
@@ -57,12 +65,13 @@ void RipplePanel::open() {
         const QString by = days == 0
                                ? tr("within the day")
                                : (one.finishDays != 0 ? show::shiftOf(days) : tr("starts %1").arg(show::shiftOf(days)));
-        auto* item = new QListWidgetItem(
-            QStringLiteral("%1   %2   %3").arg(show::text(activity->key), show::text(activity->name), by), m_list);
-        item->setData(Qt::UserRole, activity->id.value);
-        if (m_list->count() == 500) break; // nobody reads on; the longest moves come first
+        auto* item = new QTreeWidgetItem(m_list, {show::text(activity->key), show::text(activity->name), by});
+        item->setData(0, Qt::UserRole, activity->id.value);
+        item->setTextAlignment(2, Qt::AlignRight | Qt::AlignVCenter);
+        item->setForeground(2, days > 0 ? theme().criticalText : (days < 0 ? theme().goodText : theme().muted));
+        if (m_list->topLevelItemCount() == 500) break; // nobody reads on; the longest moves come first
     }
-    resize(430, std::min(360, 56 + 26 * m_list->count() + 10));
+    resize(430, std::min(360, 56 + 26 * m_list->topLevelItemCount() + 10));
     move(parentWidget()->width() - width() - 20, parentWidget()->height() - height() - 66);
     show();
     raise();

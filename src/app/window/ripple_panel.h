@@ -7,7 +7,7 @@
 #include <QFrame>
 
 class QLabel;
-class QListWidget;
+class QTreeWidget;
 
 namespace yarrin {
 
@@ -28,7 +28,7 @@ protected:
 private:
     Document& m_document;
     QLabel* m_title;
-    QListWidget* m_list;
+    QTreeWidget* m_list;
 };
 
 } // namespace yarrin

@@ -204,7 +204,12 @@ void paintHammocks(QPainter& painter, const BarLayout& layout, const BarInk& ink
         const double right = std::min(hammock.x1, ink.area.right());
         const double width = painter.fontMetrics().horizontalAdvance(text) + 10;
         if (right - left < width + 24) continue;
-        const QRectF box((left + right - width) / 2, hammock.y - 4, width, 15);
+        const double middle = (left + right) / 2;
+        const double along = (middle - hammock.x0) / (hammock.x1 - hammock.x0);
+        const double curve = hammock.y + 1 + 2 * along * (1 - along) * (hammock.height + 8);
+        const QRectF box(middle - width / 2, curve - 8, width, 14);
+        // The curve gives way to its text, wherever along it the text comes to stand.
+        painter.fillRect(box.adjusted(0, 1, 0, 1), ink.isSelected(hammock.activity) ? ink.theme.selection : ink.theme.paper);
         painter.setPen(ink.theme.hammock);
         painter.drawText(box, Qt::AlignCenter, text);
     }

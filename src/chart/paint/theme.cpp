@@ -58,7 +58,7 @@ const Theme& Theme::darkVariant() {
         t.panel = 0x232D32;
         t.rule = 0x3A474D;
         t.ink = 0xE4E7E5;
-        t.muted = 0x9DAAB0;
+        t.muted = 0xA6B3B9;
         t.rail = 0x141B1E;
         t.railText = 0xAEBBBF;
         t.accent = 0x5FB8AF;

@@ -156,8 +156,8 @@ private:
             const Activity& activity = m_programme.activities[i];
             if (!activity.deadline) continue;
             const ActivityFigures& figures = m_out.activities[i];
-            const Instant bound =
-                boundOf(*activity.deadline, activity.kind == ActivityKind::startMilestone, calendar(figures.calendar));
+            // Whatever it is, it meets a bare date as long as it is through by the end of that day's work.
+            const Instant bound = boundOf(*activity.deadline, false, calendar(figures.calendar));
             if (figures.earlyFinish > bound)
                 m_out.problems.push_back({Problem::Severity::warning, activity.key,
                                           "it finishes on " + isoDate(completionDate(figures.earlyFinish)) +
