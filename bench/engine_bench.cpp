@@ -1,7 +1,7 @@
 // SPDX-FileCopyrightText: 2026 The Yarrin authors
 // SPDX-License-Identifier: GPL-3.0-or-later
-// Speed of the core and the files; scripts/bench runs it. The passes are set against Boost.Graph's dag_shortest_paths and
-// against a bare sweep over arrays, in the same run.
+// Speed of the core and the files; scripts/bench runs it. The passes are set against Boost.Graph's dag_shortest_paths
+// and against a bare sweep over arrays, in the same run.
 #include "core/network/passes.h"
 #include "core/network/schedule.h"
 #include "edit/activity_edits.h"
@@ -39,13 +39,15 @@ void passes(benchmark::State& state) {
 }
 
 void boostLongestPath(benchmark::State& state) {
-    using Graph = boost::adjacency_list<boost::vecS, boost::vecS, boost::directedS, boost::no_property, boost::property<boost::edge_weight_t, long>>;
+    using Graph = boost::adjacency_list<boost::vecS, boost::vecS, boost::directedS, boost::no_property,
+                                        boost::property<boost::edge_weight_t, long>>;
     CalendarCache cache;
     const Network net = compile(programmeOf(int(state.range(0))), cache).network;
     const std::size_t count = net.nodes.size();
     Graph graph(count + 1);
     for (std::size_t i = 0; i < count; ++i) boost::add_edge(count, i, 0L, graph);
-    for (const NetLink& link : net.links) boost::add_edge(link.from, link.to, -long(net.work[link.from] + link.lag), graph);
+    for (const NetLink& link : net.links)
+        boost::add_edge(link.from, link.to, -long(net.work[link.from] + link.lag), graph);
     std::vector<long> distance(count + 1);
     for (auto _ : state) {
         boost::dag_shortest_paths(graph, count, boost::distance_map(distance.data()));
@@ -76,7 +78,8 @@ void editAndRecalculate(benchmark::State& state) {
     int days = 1;
     for (auto _ : state) {
         Transaction tx(p);
-        if (!setDuration(tx, p.activities[1].id, std::to_string(1 + days++ % 20) + "d").ok()) state.SkipWithError("refused");
+        if (!setDuration(tx, p.activities[1].id, std::to_string(1 + days++ % 20) + "d").ok())
+            state.SkipWithError("refused");
         benchmark::DoNotOptimize(tx.commit("edit"));
         Schedule after = schedule(p, cache);
         benchmark::DoNotOptimize(rippleBetween(before, after));
@@ -85,7 +88,8 @@ void editAndRecalculate(benchmark::State& state) {
 }
 
 std::filesystem::path fileFor(int size, FileFormat format) {
-    return std::filesystem::temp_directory_path() / ("yarrin-bench-" + std::to_string(size) + (format == FileFormat::native ? ".yarrin" : ".json"));
+    return std::filesystem::temp_directory_path() /
+           ("yarrin-bench-" + std::to_string(size) + (format == FileFormat::native ? ".yarrin" : ".json"));
 }
 
 template <FileFormat format> void save(benchmark::State& state) {
@@ -95,7 +99,8 @@ template <FileFormat format> void save(benchmark::State& state) {
 }
 
 template <FileFormat format> void open(benchmark::State& state) {
-    if (!writeProgramme(programmeOf(int(state.range(0))), fileFor(int(state.range(0)), format), format).ok()) state.SkipWithError("not written");
+    if (!writeProgramme(programmeOf(int(state.range(0))), fileFor(int(state.range(0)), format), format).ok())
+        state.SkipWithError("not written");
     for (auto _ : state) benchmark::DoNotOptimize(readProgramme(fileFor(int(state.range(0)), format)));
     std::filesystem::remove(fileFor(int(state.range(0)), format));
 }

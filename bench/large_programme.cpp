@@ -37,16 +37,26 @@ Programme largeProgramme(int activities) {
         a.name = "Activity number " + std::to_string(i);
         a.calendar = CalendarId{std::uint32_t(1 + below(8))};
         a.breakdown = BreakdownId{std::uint32_t(i / 20 + 1)};
-        if (below(2)) a.measure = Measure{Decimal(10 + below(500)), "m3", Decimal(5 + below(40)), {}, Decimal(1 + below(3)), Decimal(9, 1), RoundTo::day};
-        else a.duration = 480 * (1 + below(15));
+        if (below(2))
+            a.measure = Measure{Decimal(10 + below(500)),
+                                "m3",
+                                Decimal(5 + below(40)),
+                                {},
+                                Decimal(1 + below(3)),
+                                Decimal(9, 1),
+                                RoundTo::day};
+        else
+            a.duration = 480 * (1 + below(15));
         rows.push_back(std::move(a));
         // Links reach back a little way, so that the network is as long as it is wide.
         for (int k = 0; i > 0 && k < 2; ++k) {
             if (k == 1 && below(10) >= 8) continue;
             const int from = std::max(0, i - 1 - below(60) * (k + 1));
             if (k == 1 && links.back().from.value == std::uint32_t(from + 1)) continue;
-            links.push_back({LinkId{std::uint32_t(links.size() + 1)}, ActivityId{std::uint32_t(from + 1)}, ActivityId{std::uint32_t(i + 1)},
-                             below(10) ? LinkType::fs : static_cast<LinkType>(below(4)), below(5) ? 0 : 480 * below(4), LagCalendar::standard});
+            links.push_back({LinkId{std::uint32_t(links.size() + 1)}, ActivityId{std::uint32_t(from + 1)},
+                             ActivityId{std::uint32_t(i + 1)},
+                             below(10) ? LinkType::fs : static_cast<LinkType>(below(4)), below(5) ? 0 : 480 * below(4),
+                             LagCalendar::standard});
         }
     }
     p.activities.assign(std::move(rows));

@@ -1,6 +1,7 @@
 // SPDX-FileCopyrightText: 2026 The Yarrin authors
 // SPDX-License-Identifier: GPL-3.0-or-later
-// An edit in the real window with a file of 10,000 activities: from committing a cell until everything is painted again.
+// An edit in the real window with a file of 10,000 activities: from committing a cell until everything is painted
+// again.
 #include "app/base/look.h"
 #include "app/programme/bar_chart_view.h"
 #include "app/table/activity_table.h"
@@ -48,21 +49,25 @@ int main(int count, char** words) {
         QElapsedTimer clock;
         clock.start();
         const ActivityId id = window.document().programme().activities[std::size_t(i % 7)].id;
-        if (!window.document().perform(QStringLiteral("edit"), [&](Transaction& tx) {
-                Activity a = *tx.programme().activities.row(id);
-                a.measure.reset();
-                a.duration = 480 * (1 + i % 13);
-                tx.set(a);
-                return done();
-            }).ok())
+        if (!window.document()
+                 .perform(QStringLiteral("edit"),
+                          [&](Transaction& tx) {
+                              Activity a = *tx.programme().activities.row(id);
+                              a.measure.reset();
+                              a.duration = 480 * (1 + i % 13);
+                              tx.set(a);
+                              return done();
+                          })
+                 .ok())
             return 1;
         QApplication::processEvents();
         window.grab(); // paints every widget of the window, whether it asked for it or not
         times.push_back(double(clock.nsecsElapsed()) / 1e6);
     }
     std::sort(times.begin(), times.end());
-    std::printf("%d activities, %zu links: an edit recalculated and the whole window repainted: median %.1f ms, worst %.1f ms\n", size,
-                window.document().programme().links.size(), times[times.size() / 2], times.back());
+    std::printf("%d activities, %zu links: an edit recalculated and the whole window repainted: median %.1f ms, worst "
+                "%.1f ms\n",
+                size, window.document().programme().links.size(), times[times.size() / 2], times.back());
     std::printf("memory %.0f MB resident, at most %.0f MB\n", memoryMb("VmRSS:"), memoryMb("VmHWM:"));
     return 0;
 }

@@ -103,7 +103,8 @@ int runApplication(int& count, char** words) {
         const std::size_t index = window.document().programme().activities.indexOf(state.current());
         const auto& activities = window.document().schedule().activities;
         if (index < activities.size())
-            state.setTime(activities[index].earlyStart - static_cast<Minutes>(140 * minutesPerDay / state.pixelsPerDay()),
+            state.setTime(activities[index].earlyStart -
+                              static_cast<Minutes>(140 * minutesPerDay / state.pixelsPerDay()),
                           state.pixelsPerDay());
     }
     settle();

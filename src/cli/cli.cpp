@@ -29,7 +29,8 @@ ExitStatus report(const std::vector<Error>& errors, std::string_view file, CliSt
     ExitStatus status = ExitStatus::programme;
     for (const Error& error : errors) {
         const bool named = error.place.starts_with(file);
-        streams.err << (named ? "" : std::string(file) + (error.place.empty() ? ": " : ":")) << error.sentence() << "\n";
+        streams.err << (named ? "" : std::string(file) + (error.place.empty() ? ": " : ":")) << error.sentence()
+                    << "\n";
         if (error.code != ErrorCode::programme) status = ExitStatus::file;
     }
     return status;

@@ -442,7 +442,8 @@ private slots:
         auto* list = desk.find<QTreeWidget>("rippleList");
         QVERIFY(list->isVisible());
         QCOMPARE(list->topLevelItemCount(), 3);
-        QVERIFY2(list->topLevelItem(0)->text(2).contains(QLatin1String("5 days later")), qPrintable(list->topLevelItem(0)->text(2)));
+        QVERIFY2(list->topLevelItem(0)->text(2).contains(QLatin1String("5 days later")),
+                 qPrintable(list->topLevelItem(0)->text(2)));
     }
 
     void theFindFieldGoesToAnActivity() {

@@ -10,6 +10,17 @@
 
 namespace yarrin {
 
+namespace {
+
+QFont valueFont() {
+    QFont font = bodyFont();
+    font.setPixelSize(14);
+    font.setWeight(QFont::DemiBold);
+    return font;
+}
+
+} // namespace
+
 Standing::Standing(Document& document, QWidget* parent)
     : QWidget(parent), m_document(document), m_undo(new QPushButton(tr("Undo change"), this)),
       m_show(new QPushButton(tr("show ▸"), this)) {
@@ -104,7 +115,8 @@ void Standing::refresh() {
         QStringLiteral("QPushButton { background: transparent; color: %1; border: 1px solid %2; border-radius: 14px; "
                        "padding: 5px 16px; font-weight: 600; } QPushButton:disabled { color: %3; border-color: %3; } "
                        "QPushButton:hover, QPushButton:focus { background: %4; }")
-            .arg(t.standingText.name(), t.accent.name(), t.muted.name(), t.activityDone.name()));
+            .arg(t.standingText.name(), t.accent.name(), t.standingMuted.darker(190).name(),
+                 t.rail.lighter(150).name()));
     m_show->setStyleSheet(
         QStringLiteral("QPushButton { background: transparent; border: none; color: %1; padding: 0; font-size: 11px; } "
                        "QPushButton:hover, QPushButton:focus { color: %2; text-decoration: underline; }")
@@ -122,21 +134,41 @@ void Standing::resizeEvent(QResizeEvent*) {
     m_undo->move(width() - m_undo->width() - 14, (height() - m_undo->height()) / 2);
 }
 
+int Standing::widthOf(const Block& block, bool boldTitle, int most) const {
+    const QFont title = boldTitle ? boldened(secondaryFont()) : secondaryFont();
+    const int used = std::max({QFontMetrics(title).horizontalAdvance(block.title),
+                               QFontMetrics(valueFont()).horizontalAdvance(block.value),
+                               QFontMetrics(secondaryFont()).horizontalAdvance(block.detail)}) +
+                     4;
+    return std::clamp(used, 60, most);
+}
+
+std::vector<Standing::Block> Standing::shownBlocks() const {
+    // In a narrow window, sections with days in hand make room for what the last change did.
+    std::vector<Block> shown = m_blocks;
+    const int room = m_undo->x() - 20 - 260;
+    const auto wanted = [&] {
+        int sum = 16;
+        for (const Block& b : shown) sum += widthOf(b, false, 190) + 22;
+        return sum;
+    };
+    while (shown.size() > 2 && wanted() > room) {
+        auto spare = std::find_if(shown.begin(), shown.end() - 1, [](const Block& b) { return !b.warn; });
+        if (spare == shown.end() - 1) break;
+        shown.erase(spare);
+    }
+    return shown;
+}
+
 void Standing::paintEvent(QPaintEvent*) {
     QPainter painter(this);
     const Theme& t = theme();
     painter.fillRect(rect(), t.standing);
-    QFont value = bodyFont();
-    value.setPixelSize(14);
-    value.setWeight(QFont::DemiBold);
+    const QFont value = valueFont();
     int x = 16;
     const auto block = [&](const Block& b, int most, bool change) {
         painter.setFont(change ? boldened(secondaryFont()) : secondaryFont());
-        const int used = std::clamp(
-            std::max({painter.fontMetrics().horizontalAdvance(b.title), QFontMetrics(value).horizontalAdvance(b.value),
-                      QFontMetrics(secondaryFont()).horizontalAdvance(b.detail)}) +
-                4,
-            60, most);
+        const int used = widthOf(b, change, most);
         painter.setPen(change ? QColor(t.accent).lighter(150) : t.standingMuted);
         painter.drawText(QRect(x, 5, used, 16), Qt::AlignVCenter,
                          painter.fontMetrics().elidedText(b.title, Qt::ElideRight, used));
@@ -146,18 +178,19 @@ void Standing::paintEvent(QPaintEvent*) {
                          painter.fontMetrics().elidedText(b.value, Qt::ElideRight, used));
         painter.setFont(secondaryFont());
         painter.setPen(t.standingMuted);
-        painter.drawText(QRect(x, 38, used, 16), Qt::AlignVCenter,
-                         painter.fontMetrics().elidedText(b.detail, Qt::ElideRight, used));
+        const int detail = change ? std::min(used, most - 56) : used; // "show" stands behind it
+        painter.drawText(QRect(x, 38, detail, 16), Qt::AlignVCenter,
+                         painter.fontMetrics().elidedText(b.detail, Qt::ElideRight, detail));
         return used;
     };
-    for (const Block& b : m_blocks) x += block(b, 190, false) + 22;
+    for (const Block& b : shownBlocks()) x += block(b, 190, false) + 22;
     painter.setPen(t.muted);
     painter.drawLine(x - 6, 9, x - 6, height() - 9);
     x += 10;
     const int room = m_undo->x() - x - 20;
     if (room < 80) return;
     block(m_last, room, true);
-    const int detail = std::min(room - 46, QFontMetrics(secondaryFont()).horizontalAdvance(m_last.detail));
+    const int detail = std::min(room - 56, QFontMetrics(secondaryFont()).horizontalAdvance(m_last.detail));
     m_show->adjustSize();
     m_show->move(x + detail + 10, 38);
 }

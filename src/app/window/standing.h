@@ -37,6 +37,8 @@ protected:
 
 private:
     void refresh();
+    [[nodiscard]] int widthOf(const Block& block, bool boldTitle, int most) const;
+    [[nodiscard]] std::vector<Block> shownBlocks() const;
     void tellSections();
     void tellLastChange();
 

@@ -209,7 +209,8 @@ void paintHammocks(QPainter& painter, const BarLayout& layout, const BarInk& ink
         const double curve = hammock.y + 1 + 2 * along * (1 - along) * (hammock.height + 8);
         const QRectF box(middle - width / 2, curve - 8, width, 14);
         // The curve gives way to its text, wherever along it the text comes to stand.
-        painter.fillRect(box.adjusted(0, 1, 0, 1), ink.isSelected(hammock.activity) ? ink.theme.selection : ink.theme.paper);
+        painter.fillRect(box.adjusted(0, 1, 0, 1),
+                         ink.isSelected(hammock.activity) ? ink.theme.selection : ink.theme.paper);
         painter.setPen(ink.theme.hammock);
         painter.drawText(box, Qt::AlignCenter, text);
     }

@@ -309,6 +309,7 @@ private:
         for (NetLink& link : net.links) {
             link.from = place[link.from];
             link.to = place[link.to];
+            if (link.type == LinkType::ff || link.type == LinkType::sf) net.nodes[link.to].finishLinksInto = true;
         }
         fillFirsts(net.firstInto, [](const NetLink& link) { return link.to; });
         std::vector<NetLink> sorted(net.links.size());

@@ -19,7 +19,8 @@ struct Node {
     NodeState state = NodeState::notStarted;
     bool stretch = false;
     bool asLate = false;
-    bool freeOfLinks = false; ///< in progress and carrying on: no link into it bounds or drives
+    bool finishLinksInto = false; ///< an FF or SF link leads into it
+    bool freeOfLinks = false;     ///< in progress and carrying on: no link into it bounds or drives
     std::uint16_t calendar = 0;
     std::uint32_t activity = 0; ///< index among the programme's activities
     Instant startBound;         ///< start no earlier than: programme start, data date, constraints

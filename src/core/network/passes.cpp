@@ -3,24 +3,45 @@
 #include "core/network/passes.h"
 
 #include <algorithm>
+#include <limits>
 
 namespace yarrin {
 
 namespace {
 
+constexpr Minutes unknown = std::numeric_limits<Minutes>::min();
+
+/// A bound that gathers the latest (or earliest) of several, and remembers how much work of the node's own calendar
+/// lies before it where that came for free: looking it up is what the passes spend their time on.
+struct Gathered {
+    Instant at;
+    Minutes worked = unknown;
+
+    void atLeast(Instant t, Minutes known) {
+        if (t > at || (t == at && worked == unknown)) *this = {t, known};
+    }
+    void atMost(Instant t, Minutes known) {
+        if (t < at || (t == at && worked == unknown)) *this = {t, known};
+    }
+    [[nodiscard]] Minutes workedOn(const WorkCalendar& calendar) const {
+        return worked == unknown ? calendar.worked(at) : worked;
+    }
+};
+
 class Passes {
 public:
     Passes(const Network& network, std::span<const Minutes> work) : m_net(network), m_work(work) {
         const std::size_t count = m_net.nodes.size();
-        m_out.earlyStart.resize(count);
-        m_out.earlyFinish.resize(count);
-        m_out.remainingStart.resize(count);
-        m_out.startLimit.resize(count);
-        m_out.finishLimit.resize(count);
-        m_out.totalFloat.resize(count);
-        m_out.freeFloat.resize(count);
+        for (auto* instants :
+             {&m_out.earlyStart, &m_out.earlyFinish, &m_out.remainingStart, &m_out.startLimit, &m_out.finishLimit})
+            instants->resize(count);
+        for (auto* minutes : {&m_out.startWork, &m_out.finishWork, &m_out.startLimitWork, &m_out.finishLimitWork,
+                              &m_out.totalFloat, &m_out.freeFloat})
+            minutes->resize(count);
         m_out.driving.resize(m_net.links.size());
         m_out.onLongestPath.resize(count);
+        m_bounds.resize(m_net.links.size());
+        for (const auto& calendar : m_net.calendars) m_calendars.push_back(calendar.get());
     }
 
     PassResult run(std::optional<Instant> requiredFinish) {
@@ -30,6 +51,10 @@ public:
         for (const Instant finish : m_out.earlyFinish) m_out.programmeFinish = std::max(m_out.programmeFinish, finish);
         if (m_out.beyond || count == 0) return std::move(m_out);
         const Instant last = requiredFinish ? *requiredFinish : std::max(m_out.programmeFinish, m_net.contractBase);
+        for (const WorkCalendar* calendar : m_calendars) {
+            m_lastWork.push_back(calendar->worked(last));
+            m_programmeFinishWork.push_back(calendar->worked(m_out.programmeFinish));
+        }
         for (std::uint32_t i = count; i-- > 0;) backward(i, last);
         if (m_out.beyond) return std::move(m_out);
         longestPath();
@@ -38,12 +63,13 @@ public:
     }
 
 private:
-    [[nodiscard]] const WorkCalendar& calendar(std::uint16_t index) const { return *m_net.calendars[index]; }
+    [[nodiscard]] const WorkCalendar& calendar(std::uint16_t index) const { return *m_calendars[index]; }
+    static bool leavesStart(LinkType type) { return type == LinkType::ss || type == LinkType::sf; }
+    static bool entersStart(LinkType type) { return type == LinkType::fs || type == LinkType::ss; }
 
-    /// A bound that lies beyond its lag's calendar would silently bound nothing.
-    Instant checked(Instant t, std::uint32_t node, std::uint16_t calendarIndex) {
+    /// A date beyond its calendar would silently bound nothing.
+    void check(Instant t, std::uint32_t node, std::uint16_t calendarIndex) {
         if (isBeyond(t) && !m_out.beyond) m_out.beyond = PassResult::Beyond{node, calendarIndex};
-        return t;
     }
 
     void forward(std::uint32_t i) {
@@ -51,108 +77,145 @@ private:
         if (node.state == NodeState::complete) {
             m_out.earlyStart[i] = m_out.remainingStart[i] = node.actualStart;
             m_out.earlyFinish[i] = node.actualFinish;
+            m_out.startWork[i] = calendar(node.calendar).worked(node.actualStart);
+            m_out.finishWork[i] = calendar(node.calendar).worked(node.actualFinish);
             return;
         }
-        Instant start = node.startBound;
-        Instant finish = node.finishBound;
+        Gathered start{node.startBound};
+        Gathered finish{node.finishBound};
         if (!node.freeOfLinks)
             for (auto at = m_net.firstInto[i]; at < m_net.firstInto[i + 1]; ++at) {
                 const NetLink& link = m_net.links[at];
-                const bool fromStart = link.type == LinkType::ss || link.type == LinkType::sf;
-                const Instant from = fromStart ? m_out.earlyStart[link.from] : m_out.earlyFinish[link.from];
-                const Instant bound =
-                    link.lag == 0 ? from : checked(calendar(link.calendar).shift(from, link.lag), i, link.calendar);
-                Instant& side = link.type == LinkType::fs || link.type == LinkType::ss ? start : finish;
-                side = std::max(side, bound);
+                const Minutes known = boundForward(at, link, node.calendar);
+                if (link.lag != 0) check(m_bounds[at], i, link.calendar);
+                (entersStart(link.type) ? start : finish).atLeast(m_bounds[at], known);
             }
         place(i, node, start, finish);
-        if (node.state == NodeState::inProgress) {
-            m_out.remainingStart[i] = m_out.earlyStart[i];
-            m_out.earlyStart[i] = node.actualStart;
-        } else {
-            m_out.remainingStart[i] = m_out.earlyStart[i];
+        m_out.remainingStart[i] = m_out.earlyStart[i];
+        if (node.state == NodeState::inProgress) m_out.earlyStart[i] = node.actualStart;
+    }
+
+    /// Works out where a link bounds its successor; returns the work before that on the successor's calendar if known.
+    Minutes boundForward(std::uint32_t at, const NetLink& link, std::uint16_t successor) {
+        const Node& from = m_net.nodes[link.from];
+        const bool byStart = leavesStart(link.type);
+        const Instant t = byStart ? m_out.earlyStart[link.from] : m_out.earlyFinish[link.from];
+        Minutes worked = byStart ? m_out.startWork[link.from] : m_out.finishWork[link.from];
+        // Of work in progress only the work before its remaining start is kept.
+        if (byStart && from.state == NodeState::inProgress) worked = unknown;
+        if (link.lag == 0) {
+            m_bounds[at] = t;
+            return from.calendar == successor ? worked : unknown;
         }
+        if (link.calendar != from.calendar || worked == unknown) worked = calendar(link.calendar).worked(t);
+        m_bounds[at] = calendar(link.calendar).endOfMinute(worked + link.lag);
+        return link.calendar == successor ? worked + link.lag : unknown;
     }
 
     /// Section 3, rules 2 and 3.
-    void place(std::uint32_t i, const Node& node, Instant start, Instant finish) {
+    void place(std::uint32_t i, const Node& node, Gathered start, Gathered finish) {
         const WorkCalendar& own = calendar(node.calendar);
         Instant& es = m_out.earlyStart[i];
         Instant& ef = m_out.earlyFinish[i];
-        if (node.kind == NodeKind::startMilestone) {
-            es = ef = own.upStart(std::max(start, finish));
-        } else if (node.kind == NodeKind::finishMilestone || m_work[i] == 0) {
-            // Work in progress of which nothing is left stands where its bounds put it, too.
-            es = ef = std::max(start, finish);
+        Minutes& startWork = m_out.startWork[i];
+        Minutes& finishWork = m_out.finishWork[i];
+        const Minutes n = m_work[i];
+        if (node.kind != NodeKind::task || n == 0) {
+            start.atLeast(finish.at, finish.worked);
+            startWork = finishWork = start.workedOn(own);
+            // Work in progress of which nothing is left stands where its bounds put it, as a finish milestone does.
+            es = ef = node.kind == NodeKind::startMilestone ? own.startOfMinute(startWork) : start.at;
         } else {
-            const Minutes n = m_work[i];
-            const Minutes before = own.worked(start);
-            es = own.startOfMinute(before);
-            ef = own.endOfMinute(before + n);
-            if (finish > ef) {
-                const Instant held = own.up(finish);
-                if (held > ef) {
-                    ef = held;
-                    if (!node.stretch) es = own.startOfMinute(own.worked(ef) - n);
-                }
-            }
+            startWork = start.workedOn(own);
+            finishWork = startWork + n;
+            es = own.startOfMinute(startWork);
+            ef = own.endOfMinute(finishWork);
+            if (finish.at > ef) hold(node, own, finish, i);
         }
-        checked(es, i, node.calendar);
-        checked(ef, i, node.calendar);
+        check(es, i, node.calendar);
+        check(ef, i, node.calendar);
+    }
+
+    /// The finish is held back beyond where the work alone would end.
+    void hold(const Node& node, const WorkCalendar& own, const Gathered& finish, std::uint32_t i) {
+        const Instant held = own.up(finish.at);
+        if (held <= m_out.earlyFinish[i]) return;
+        m_out.earlyFinish[i] = held;
+        m_out.finishWork[i] = finish.workedOn(own); // up() crosses no work
+        if (node.stretch) return;
+        m_out.startWork[i] = m_out.finishWork[i] - m_work[i];
+        m_out.earlyStart[i] = own.startOfMinute(m_out.startWork[i]);
     }
 
     void backward(std::uint32_t i, Instant last) {
         const Node& node = m_net.nodes[i];
         if (node.state == NodeState::complete) return;
-        Instant start = node.startLimit;
-        Instant finish = std::min(last, node.finishLimit);
         const bool started = node.state == NodeState::inProgress;
+        Gathered start{started ? farFuture : node.startLimit};
+        Gathered finish{last, m_lastWork[node.calendar]};
+        finish.atMost(node.finishLimit, unknown);
         for (auto at = m_net.firstOutOf[i]; at < m_net.firstOutOf[i + 1]; ++at) {
             const NetLink& link = m_net.links[m_net.outOf[at]];
             const Node& next = m_net.nodes[link.to];
             if (next.state == NodeState::complete || next.freeOfLinks) continue;
-            const bool onFinish = link.type == LinkType::fs || link.type == LinkType::ff;
-            if (!onFinish && started) continue;
-            const bool ofStart = link.type == LinkType::fs || link.type == LinkType::ss;
-            const Instant limit = ofStart ? m_out.startLimit[link.to] : m_out.finishLimit[link.to];
-            const Instant bound =
-                link.lag == 0 ? limit : checked(calendar(link.calendar).unshift(limit, link.lag), i, link.calendar);
-            Instant& side = onFinish ? finish : start;
-            side = std::min(side, bound);
+            const bool byStart = leavesStart(link.type);
+            if (byStart && started) continue;
+            const Instant t = entersStart(link.type) ? m_out.startLimit[link.to] : m_out.finishLimit[link.to];
+            Minutes worked = entersStart(link.type) ? m_out.startLimitWork[link.to] : m_out.finishLimitWork[link.to];
+            Instant bound = t;
+            if (link.lag == 0) {
+                if (next.calendar != node.calendar) worked = unknown;
+            } else {
+                if (link.calendar != next.calendar) worked = calendar(link.calendar).worked(t);
+                bound = calendar(link.calendar).startOfMinute(worked - link.lag);
+                check(bound, i, link.calendar);
+                worked = link.calendar == node.calendar ? worked - link.lag : unknown;
+            }
+            (byStart ? start : finish).atMost(bound, worked);
         }
-        limit(i, node, started ? farFuture : start, finish);
+        limit(i, node, start, finish);
     }
 
     /// Section 4, rules 2 and 3.
-    void limit(std::uint32_t i, const Node& node, Instant start, Instant finish) {
+    void limit(std::uint32_t i, const Node& node, Gathered start, Gathered finish) {
         const WorkCalendar& own = calendar(node.calendar);
         Instant& xs = m_out.startLimit[i];
         Instant& xf = m_out.finishLimit[i];
-        if (node.kind == NodeKind::startMilestone) {
-            xs = xf = own.downStart(std::min(start, finish));
-        } else if (node.kind == NodeKind::finishMilestone || m_work[i] == 0) {
-            xs = xf = std::min(start, finish);
-        } else {
-            const Minutes n = m_work[i];
-            xf = own.down(finish);
-            xs = own.startOfMinute(own.worked(xf) - n);
-            if (start < xs) {
-                const Instant held = own.downStart(start);
-                if (held < xs) {
-                    xs = held;
-                    if (!node.stretch) {
-                        const Minutes m = own.worked(xs) + n;
-                        const Instant end = own.startOfMinute(m);
-                        xf = end <= xf ? end : own.endOfMinute(m);
-                    }
-                }
+        const Minutes n = m_work[i];
+        if (node.kind != NodeKind::task || n == 0) {
+            finish.atMost(start.at, start.worked);
+            xs = xf = finish.at;
+            m_out.startLimitWork[i] = finish.workedOn(own);
+            if (node.kind == NodeKind::startMilestone) {
+                xs = xf = own.downStart(finish.at);
+                m_out.startLimitWork[i] = own.worked(xs);
             }
+            m_out.finishLimitWork[i] = m_out.startLimitWork[i];
+        } else {
+            m_out.finishLimitWork[i] = finish.workedOn(own);
+            m_out.startLimitWork[i] = m_out.finishLimitWork[i] - n;
+            xs = own.startOfMinute(m_out.startLimitWork[i]);
+            // Where in a gap between working times it lies only matters to links that hang on the finish.
+            xf = node.finishLinksInto ? own.down(finish.at) : finish.at;
+            if (start.at < xs) pull(node, own, start, finish, i);
         }
-        checked(xs, i, node.calendar);
-        checked(xf, i, node.calendar);
+        check(xs, i, node.calendar);
+        check(xf, i, node.calendar);
     }
 
-    [[nodiscard]] Instant startAsSuccessor(std::uint32_t i) const { return m_out.remainingStart[i]; }
+    /// The start is limited to earlier than where the finish's limit alone would put it.
+    void pull(const Node& node, const WorkCalendar& own, const Gathered& start, const Gathered& finish,
+              std::uint32_t i) {
+        const Instant held = own.downStart(start.at);
+        if (held >= m_out.startLimit[i]) return;
+        m_out.startLimit[i] = held;
+        m_out.startLimitWork[i] = own.worked(held);
+        if (node.stretch) return;
+        const Minutes m = m_out.startLimitWork[i] + m_work[i];
+        const Instant end = own.startOfMinute(m);
+        m_out.finishLimit[i] = end <= own.down(finish.at) ? end : own.endOfMinute(m);
+        m_out.finishLimitWork[i] = m;
+    }
 
     void longestPath() {
         for (auto i = static_cast<std::uint32_t>(m_net.nodes.size()); i-- > 0;) {
@@ -160,15 +223,20 @@ private:
             const Node& node = m_net.nodes[i];
             if (node.state == NodeState::complete || node.freeOfLinks) continue;
             const WorkCalendar& own = calendar(node.calendar);
-            const Minutes start = own.worked(startAsSuccessor(i));
-            const Minutes finish = own.worked(m_out.earlyFinish[i]);
+            // As much work lies before a bound as before the start exactly when it is no earlier than where the last
+            // minute of that work ends; no bound lies behind it.
+            std::optional<Instant> startFrom, finishFrom;
             for (auto at = m_net.firstInto[i]; at < m_net.firstInto[i + 1]; ++at) {
                 const NetLink& link = m_net.links[at];
-                const bool fromStart = link.type == LinkType::ss || link.type == LinkType::sf;
-                const Instant from = fromStart ? m_out.earlyStart[link.from] : m_out.earlyFinish[link.from];
-                const Instant bound = calendar(link.calendar).shift(from, link.lag);
-                const bool onStart = link.type == LinkType::fs || link.type == LinkType::ss;
-                if (own.worked(bound) != (onStart ? start : finish)) continue;
+                const bool onStart = entersStart(link.type);
+                auto& from = onStart ? startFrom : finishFrom;
+                const Instant bound = m_bounds[at];
+                bool drives = bound == (onStart ? m_out.remainingStart[i] : m_out.earlyFinish[i]);
+                if (!drives) {
+                    if (!from) from = own.endOfMinute(onStart ? m_out.startWork[i] : m_out.finishWork[i]);
+                    drives = bound >= *from;
+                }
+                if (!drives) continue;
                 m_out.driving[at] = true;
                 if (m_out.onLongestPath[i]) m_out.onLongestPath[link.from] = true;
             }
@@ -182,15 +250,16 @@ private:
         m_out.freeFloat[i] = free(i, node);
         if (!node.asLate || m_out.freeFloat[i] == 0) return;
         const WorkCalendar& own = calendar(node.calendar);
-        const Minutes start = own.worked(m_out.earlyStart[i]) + m_out.freeFloat[i];
-        const Minutes span = own.worked(m_out.earlyFinish[i]) - own.worked(m_out.earlyStart[i]);
+        m_out.startWork[i] += m_out.freeFloat[i];
+        m_out.finishWork[i] += m_out.freeFloat[i];
         Instant& es = m_out.earlyStart[i];
         Instant& ef = m_out.earlyFinish[i];
         if (node.kind == NodeKind::task) {
-            es = own.startOfMinute(start);
-            ef = own.endOfMinute(start + span);
+            es = own.startOfMinute(m_out.startWork[i]);
+            ef = own.endOfMinute(m_out.finishWork[i]);
         } else {
-            es = ef = node.kind == NodeKind::startMilestone ? own.startOfMinute(start) : own.endOfMinute(start);
+            es = ef = node.kind == NodeKind::startMilestone ? own.startOfMinute(m_out.startWork[i])
+                                                            : own.endOfMinute(m_out.startWork[i]);
         }
         m_out.remainingStart[i] = es;
         m_out.freeFloat[i] = 0;
@@ -198,40 +267,56 @@ private:
     }
 
     void total(std::uint32_t i, const Node& node) {
-        const WorkCalendar& own = calendar(node.calendar);
-        Minutes slack = own.worked(m_out.finishLimit[i]) - own.worked(m_out.earlyFinish[i]);
-        if (node.state == NodeState::notStarted)
-            slack = std::min(slack, own.worked(m_out.startLimit[i]) - own.worked(m_out.earlyStart[i]));
+        Minutes slack = m_out.finishLimitWork[i] - m_out.finishWork[i];
+        if (node.state == NodeState::notStarted) slack = std::min(slack, m_out.startLimitWork[i] - m_out.startWork[i]);
         m_out.totalFloat[i] = slack;
     }
 
     Minutes free(std::uint32_t i, const Node& node) {
         const WorkCalendar& own = calendar(node.calendar);
-        const Minutes start = own.worked(m_out.earlyStart[i]);
-        const Minutes finish = own.worked(m_out.earlyFinish[i]);
-        // A start milestone can only stand where work can start, a finish milestone anywhere.
-        const auto whereItCan = [&](Instant t, bool fromStart) {
-            const bool down = node.kind == NodeKind::startMilestone || (fromStart && node.kind == NodeKind::task);
-            return own.worked(down ? own.downStart(t) : t);
-        };
-        Minutes slack = std::min(m_out.totalFloat[i], whereItCan(m_out.programmeFinish, false) - finish);
+        const bool isStart = node.kind == NodeKind::startMilestone;
+        const Minutes last =
+            isStart ? own.worked(own.downStart(m_out.programmeFinish)) : m_programmeFinishWork[node.calendar];
+        Minutes slack = std::min(m_out.totalFloat[i], last - m_out.finishWork[i]);
         for (auto at = m_net.firstOutOf[i]; at < m_net.firstOutOf[i + 1] && slack > 0; ++at) {
             const NetLink& link = m_net.links[m_net.outOf[at]];
             const Node& next = m_net.nodes[link.to];
             if (next.state == NodeState::complete || next.freeOfLinks) continue;
-            const bool fromStart = link.type == LinkType::ss || link.type == LinkType::sf;
-            if (fromStart && node.state == NodeState::inProgress) continue;
-            const bool onStart = link.type == LinkType::fs || link.type == LinkType::ss;
-            const Instant end = onStart ? startAsSuccessor(link.to) : m_out.earlyFinish[link.to];
-            const Instant back = calendar(link.calendar).unshift(end, link.lag);
-            slack = std::min(slack, whereItCan(back, fromStart) - (fromStart ? start : finish));
+            const bool byStart = leavesStart(link.type);
+            if (byStart && node.state == NodeState::inProgress) continue;
+            // A start milestone can only stand where work can start, a finish milestone anywhere.
+            const bool down = isStart || (byStart && node.kind == NodeKind::task);
+            slack = std::min(slack, workedBack(link, next, node.calendar, down) -
+                                        (byStart ? m_out.startWork[i] : m_out.finishWork[i]));
         }
         return std::max<Minutes>(0, slack);
+    }
+
+    /// The work of a predecessor's calendar up to the last instant at which its end may lie for this link's successor.
+    [[nodiscard]] Minutes workedBack(const NetLink& link, const Node& next, std::uint16_t predecessor,
+                                     bool down) const {
+        const bool onStart = entersStart(link.type);
+        const Instant end = onStart ? m_out.remainingStart[link.to] : m_out.earlyFinish[link.to];
+        Minutes worked = onStart ? m_out.startWork[link.to] : m_out.finishWork[link.to];
+        const WorkCalendar& own = calendar(predecessor);
+        Instant back = end;
+        if (link.lag == 0) {
+            if (!down && next.calendar == predecessor) return worked;
+        } else {
+            if (link.calendar != next.calendar) worked = calendar(link.calendar).worked(end);
+            if (!down && link.calendar == predecessor) return worked - link.lag;
+            back = calendar(link.calendar).startOfMinute(worked - link.lag);
+        }
+        return own.worked(down ? own.downStart(back) : back);
     }
 
     const Network& m_net;
     std::span<const Minutes> m_work;
     PassResult m_out;
+    std::vector<const WorkCalendar*> m_calendars;
+    std::vector<Instant> m_bounds;              ///< per link: where it bounds its successor
+    std::vector<Minutes> m_lastWork;            ///< per calendar: work before what late dates are worked out from
+    std::vector<Minutes> m_programmeFinishWork; ///< per calendar
 };
 
 } // namespace

@@ -15,7 +15,9 @@ struct PassResult {
     std::vector<Instant> earlyFinish;    ///< actual where complete
     std::vector<Instant> remainingStart; ///< early start where not started
     std::vector<Instant> startLimit;     ///< XS of docs/engine.md section 4
-    std::vector<Instant> finishLimit;    ///< XF
+    std::vector<Instant> finishLimit;    ///< XF, or an instant with as much work before it
+    /// Work of the node's own calendar before the remaining start, the early finish, XS and XF.
+    std::vector<Minutes> startWork, finishWork, startLimitWork, finishLimitWork;
     std::vector<Minutes> totalFloat;
     std::vector<Minutes> freeFloat;
     std::vector<bool> driving; ///< per link of the network

@@ -64,12 +64,11 @@ private:
         const WorkCalendar& own = calendar(node.calendar);
         const Instant start = m_passes.remainingStart[i];
         if (node.state == NodeState::inProgress) out.remainingStart = start;
-        const Instant xs = m_passes.startLimit[i];
-        const Instant xf = m_passes.finishLimit[i];
         // The limit of a finish on Monday at eight and a finish on Friday at five are the same moment of work.
-        out.lateStart = own.worked(xs) == own.worked(start) ? start : xs;
-        out.lateFinish =
-            own.worked(xf) == own.worked(out.earlyFinish) ? out.earlyFinish : own.endOfMinute(own.worked(xf));
+        out.lateStart = m_passes.startLimitWork[i] == m_passes.startWork[i] ? start : m_passes.startLimit[i];
+        out.lateFinish = m_passes.finishLimitWork[i] == m_passes.finishWork[i]
+                             ? out.earlyFinish
+                             : own.endOfMinute(m_passes.finishLimitWork[i]);
         if (node.kind == NodeKind::startMilestone) out.lateFinish = out.lateStart;
         if (node.kind == NodeKind::finishMilestone) out.lateStart = out.lateFinish;
         out.freeFloat = m_passes.freeFloat[i];
