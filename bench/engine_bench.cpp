@@ -35,7 +35,8 @@ void compileNetwork(benchmark::State& state) {
 void passes(benchmark::State& state) {
     CalendarCache cache;
     const Network net = compile(programmeOf(int(state.range(0))), cache).network;
-    for (auto _ : state) benchmark::DoNotOptimize(runPasses(net, net.work, {}));
+    PassRunner runner(net);
+    for (auto _ : state) benchmark::DoNotOptimize(runner.run(net.work, {}).programmeFinish);
 }
 
 void boostLongestPath(benchmark::State& state) {

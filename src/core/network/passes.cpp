@@ -28,9 +28,11 @@ struct Gathered {
     }
 };
 
-class Passes {
+} // namespace
+
+class PassRunner::Passes {
 public:
-    Passes(const Network& network, std::span<const Minutes> work) : m_net(network), m_work(work) {
+    explicit Passes(const Network& network) : m_net(network) {
         const std::size_t count = m_net.nodes.size();
         for (auto* instants :
              {&m_out.earlyStart, &m_out.earlyFinish, &m_out.remainingStart, &m_out.startLimit, &m_out.finishLimit})
@@ -44,23 +46,30 @@ public:
         for (const auto& calendar : m_net.calendars) m_calendars.push_back(calendar.get());
     }
 
-    PassResult run(std::optional<Instant> requiredFinish) {
+    void run(std::span<const Minutes> work, std::optional<Instant> requiredFinish) {
+        m_work = work;
+        m_out.beyond.reset();
+        std::fill(m_out.driving.begin(), m_out.driving.end(), false);
+        std::fill(m_out.onLongestPath.begin(), m_out.onLongestPath.end(), false);
         const auto count = static_cast<std::uint32_t>(m_net.nodes.size());
         for (std::uint32_t i = 0; i < count; ++i) forward(i);
         m_out.programmeFinish = farPast;
         for (const Instant finish : m_out.earlyFinish) m_out.programmeFinish = std::max(m_out.programmeFinish, finish);
-        if (m_out.beyond || count == 0) return std::move(m_out);
+        if (m_out.beyond || count == 0) return;
         const Instant last = requiredFinish ? *requiredFinish : std::max(m_out.programmeFinish, m_net.contractBase);
+        m_lastWork.clear();
+        m_programmeFinishWork.clear();
         for (const WorkCalendar* calendar : m_calendars) {
             m_lastWork.push_back(calendar->worked(last));
             m_programmeFinishWork.push_back(calendar->worked(m_out.programmeFinish));
         }
         for (std::uint32_t i = count; i-- > 0;) backward(i, last);
-        if (m_out.beyond) return std::move(m_out);
+        if (m_out.beyond) return;
         longestPath();
         for (std::uint32_t i = count; i-- > 0;) floats(i);
-        return std::move(m_out);
     }
+
+    [[nodiscard]] PassResult& result() { return m_out; }
 
 private:
     [[nodiscard]] const WorkCalendar& calendar(std::uint16_t index) const { return *m_calendars[index]; }
@@ -319,10 +328,16 @@ private:
     std::vector<Minutes> m_programmeFinishWork; ///< per calendar
 };
 
-} // namespace
+PassRunner::PassRunner(const Network& network) : m_passes(std::make_unique<Passes>(network)) {}
+PassRunner::~PassRunner() = default;
+
+const PassResult& PassRunner::run(std::span<const Minutes> work, std::optional<Instant> requiredFinish) {
+    m_passes->run(work, requiredFinish);
+    return m_passes->result();
+}
 
 PassResult runPasses(const Network& network, std::span<const Minutes> work, std::optional<Instant> requiredFinish) {
-    return Passes(network, work).run(requiredFinish);
+    return PassRunner(network).run(work, requiredFinish);
 }
 
 } // namespace yarrin

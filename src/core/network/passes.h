@@ -4,6 +4,7 @@
 
 #include "core/network/network.h"
 
+#include <memory>
 #include <optional>
 #include <span>
 
@@ -32,8 +33,25 @@ struct PassResult {
 };
 
 /// The forward and backward pass, floats, driving links, the longest path and the moves of activities that go as late
-/// as possible: docs/engine.md sections 3, 4 and 7. `work` stands in place of the network's own amounts of work,
-/// per node. The required finish, where there is one, is what late dates are worked out from.
+/// as possible: docs/engine.md sections 3, 4 and 7. Keeps its buffers from one run to the next, so that running one
+/// network many times (simulation, levelling) allocates nothing. The network must outlive it; one thread at a time.
+class PassRunner {
+public:
+    explicit PassRunner(const Network& network);
+    ~PassRunner();
+    PassRunner(const PassRunner&) = delete;
+    PassRunner& operator=(const PassRunner&) = delete;
+
+    /// `work` stands in place of the network's own amounts of work, per node. The required finish, where there is one,
+    /// is what late dates are worked out from. The result is good until the next run.
+    const PassResult& run(std::span<const Minutes> work, std::optional<Instant> requiredFinish);
+
+private:
+    class Passes;
+    std::unique_ptr<Passes> m_passes;
+};
+
+/// One run by itself.
 [[nodiscard]] PassResult runPasses(const Network& network, std::span<const Minutes> work,
                                    std::optional<Instant> requiredFinish);
 
