@@ -15,6 +15,7 @@
 #include <QAbstractItemModelTester>
 #include <QAction>
 #include <QClipboard>
+#include <QCompleter>
 #include <QFile>
 #include <QLineEdit>
 #include <QPushButton>
@@ -240,6 +241,31 @@ private slots:
         QTest::keyClick(editor, Qt::Key_Escape);
         QVERIFY(desk.programme() == before);
         QVERIFY(!desk.document().canUndo());
+    }
+
+    void calendarsAreChosenFromAListAndPhrasesCompleted() {
+        Desk desk(small(), settings());
+        const auto popupOf = [](QLineEdit& editor) {
+            auto* completer = editor.completer() ? editor.completer() : editor.findChild<QCompleter*>();
+            QTest::qWait(20); // the list opens by itself a moment later
+            return completer->popup();
+        };
+        desk.clickCell(desk.cell("A010", "calendar"));
+        QTest::keyClick(&desk.table(), Qt::Key_F2);
+        QAbstractItemView* list = popupOf(*openEditor(desk.table()));
+        QVERIFY(list->isVisible());
+        QTest::mouseClick(list->viewport(), Qt::LeftButton, {}, list->visualRect(list->model()->index(1, 0)).center());
+        QApplication::processEvents();
+        QVERIFY(desk.programme().activities.row(desk.id("A010"))->calendar == Builder::six);
+        QCOMPARE(desk.cell("A010", "days").data().toString(), QStringLiteral("5")); // days stay days
+        QLineEdit* editor = desk.startTyping(desk.cell("M100", "waits"), QStringLiteral("A030; ends with a01"));
+        list = popupOf(*editor);
+        QVERIFY(list->isVisible());
+        QTest::keyClick(list, Qt::Key_Down);
+        QTest::keyClick(list, Qt::Key_Return);
+        QCOMPARE(editor->text(), QStringLiteral("A030; ends with A010"));
+        QTest::keyClick(editor, Qt::Key_Return);
+        QCOMPARE(desk.cell("M100", "waits").data().toString(), QStringLiteral("A030; ends with A010"));
     }
 
     void aLinkIsDrawnFromBarToBar() {

@@ -116,6 +116,7 @@ QWidget* GridDelegate::createEditor(QWidget* parent, const QStyleOptionViewItem&
     editor->setAccessibleName(index.model()->headerData(index.column(), Qt::Horizontal).toString());
     editor->setAlignment(Qt::Alignment(index.data(Qt::TextAlignmentRole).toInt()) | Qt::AlignVCenter);
     m_editing = index;
+    m_editor = editor;
     delete m_message;
     m_message = new InlineMessage(parent);
     offer(editor, index);
@@ -129,11 +130,20 @@ void GridDelegate::offer(QLineEdit* editor, const QModelIndex& index) const {
     completer->setCaseSensitivity(Qt::CaseInsensitive);
     completer->setFilterMode(Qt::MatchContains);
     completer->setMaxVisibleItems(8);
+    auto* self = const_cast<GridDelegate*>(this);
+    completer->popup()->installEventFilter(self);
     if (kind == GridModel::Completion::choice) {
         completer->setCompletionMode(QCompleter::UnfilteredPopupCompletion);
         editor->setCompleter(completer);
         QMetaObject::invokeMethod(
             completer, [completer] { completer->complete(); }, Qt::QueuedConnection);
+        // What was chosen is taken at once, after the completer has written it.
+        connect(
+            completer, qOverload<const QString&>(&QCompleter::activated), self,
+            [self, line = QPointer<QLineEdit>(editor)] {
+                if (line) self->leave(line, Qt::Key_Return);
+            },
+            Qt::QueuedConnection);
         return;
     }
     // Only the phrase at the cursor is completed, so the completer is driven by hand.
@@ -164,12 +174,15 @@ void GridDelegate::offer(QLineEdit* editor, const QModelIndex& index) const {
 
 void GridDelegate::setEditorData(QWidget* editor, const QModelIndex& index) const {
     auto* line = static_cast<QLineEdit*>(editor);
-    if (line->isModified()) return; // a recalculation must not wipe what is being typed
+    // A recalculation must not wipe what is being typed.
+    if (line->property("filled").toBool()) return;
+    line->setProperty("filled", true);
     line->setText(index.data(Qt::EditRole).toString());
     line->selectAll();
 }
 
 Outcome GridDelegate::take(QLineEdit* editor) const {
+    if (!m_editing.isValid()) return done();
     auto* model = const_cast<GridModel*>(&gridOf(m_editing));
     if (editor->text() == m_editing.data(Qt::EditRole).toString()) return done();
     return model->commit({{m_editing.row(), m_editing.column(), editor->text()}}, {});
@@ -178,10 +191,10 @@ Outcome GridDelegate::take(QLineEdit* editor) const {
 void GridDelegate::setModelData(QWidget* editor, QAbstractItemModel*, const QModelIndex&) const {
     // Reached when the editor is left with the mouse; by key, the text was taken before.
     auto* line = static_cast<QLineEdit*>(editor);
-    if (!line->isModified()) return;
+    if (line->property("closed").toBool()) return;
     const Outcome outcome = take(line);
     if (!outcome.ok()) emit refused(tr("%1 was not taken: %2").arg(line->text(), show::error(outcome.error())));
-    line->setModified(false);
+    line->setProperty("closed", true);
 }
 
 void GridDelegate::updateEditorGeometry(QWidget* editor, const QStyleOptionViewItem& option,
@@ -194,38 +207,51 @@ void GridDelegate::updateEditorGeometry(QWidget* editor, const QStyleOptionViewI
 }
 
 bool GridDelegate::eventFilter(QObject* object, QEvent* event) {
+    const bool pressed = event->type() == QEvent::KeyPress;
+    const int key = pressed ? static_cast<QKeyEvent*>(event)->key() : 0;
+    const bool leaves = key == Qt::Key_Return || key == Qt::Key_Enter || key == Qt::Key_Tab || key == Qt::Key_Backtab;
+    if (auto* popup = qobject_cast<QAbstractItemView*>(object)) {
+        // Nothing in the list is chosen: the key is meant for the cell.
+        auto* editor = m_editing.isValid() ? m_editor.data() : nullptr;
+        if (!leaves || !editor || popup->currentIndex().isValid()) return false;
+        popup->hide();
+        leave(editor, key);
+        return true;
+    }
     auto* editor = qobject_cast<QLineEdit*>(object);
-    if (!editor || event->type() != QEvent::KeyPress) return QStyledItemDelegate::eventFilter(object, event);
-    const int key = static_cast<QKeyEvent*>(event)->key();
-    const bool enter = key == Qt::Key_Return || key == Qt::Key_Enter;
+    if (!editor || !pressed) return QStyledItemDelegate::eventFilter(object, event);
     if (key == Qt::Key_Escape) {
-        editor->setModified(false);
+        editor->setProperty("closed", true);
         if (m_message) m_message->hide();
         emit closeEditor(editor, RevertModelCache);
         return true;
     }
-    if (!enter && key != Qt::Key_Tab && key != Qt::Key_Backtab) {
+    if (!leaves) {
         if (m_message) m_message->hide();
         return false;
     }
+    leave(editor, key);
+    return true;
+}
+
+void GridDelegate::leave(QLineEdit* editor, int key) {
     const QPersistentModelIndex cell = m_editing;
-    const Outcome outcome = editor->isModified() ? take(editor) : done();
+    const Outcome outcome = take(editor);
     if (!outcome.ok()) {
         editor->setProperty("fault", true);
-        m_message->showAt(editor->geometry(), show::error(outcome.error()));
-        return true;
+        if (m_message) m_message->showAt(editor->geometry(), show::error(outcome.error()));
+        return;
     }
-    editor->setModified(false);
-    emit closeEditor(editor, key == Qt::Key_Tab ? EditNextItem : (key == Qt::Key_Backtab ? EditPreviousItem : NoHint));
+    editor->setProperty("closed", true);
+    emit closeEditor(editor,
+                     key == Qt::Key_Tab ? EditNextItem : (key == Qt::Key_Backtab ? EditPreviousItem : NoHint));
     auto* view = qobject_cast<QAbstractItemView*>(parent());
-    if (enter && view && cell.isValid()) {
-        QModelIndex below = cell.sibling(cell.row() + 1, cell.column());
-        while (below.isValid() && gridOf(below).isHeading(below.row()))
-            below = below.sibling(below.row() + 1, below.column());
-        view->setCurrentIndex(below.isValid() ? below : QModelIndex(cell));
-        view->setFocus();
-    }
-    return true;
+    if (key == Qt::Key_Tab || key == Qt::Key_Backtab || !view || !cell.isValid()) return;
+    QModelIndex below = cell.sibling(cell.row() + 1, cell.column());
+    while (below.isValid() && gridOf(below).isHeading(below.row()))
+        below = below.sibling(below.row() + 1, below.column());
+    view->setCurrentIndex(below.isValid() ? below : QModelIndex(cell));
+    view->setFocus();
 }
 
 } // namespace yarrin

@@ -4,11 +4,11 @@
 
 #include "app/table/grid_model.h"
 
+#include <QLineEdit>
 #include <QPointer>
 #include <QStyledItemDelegate>
 
 class QCompleter;
-class QLineEdit;
 class QStringListModel;
 
 namespace yarrin {
@@ -38,9 +38,12 @@ private:
     void paintHeading(QPainter* painter, const QStyleOptionViewItem& option, const QModelIndex& index) const;
     [[nodiscard]] Outcome take(QLineEdit* editor) const;
     void offer(QLineEdit* editor, const QModelIndex& index) const;
+    /// Takes what was typed and closes the editor, as Enter or Tab does; where it is refused the editor stays.
+    void leave(QLineEdit* editor, int key);
 
     mutable QPointer<InlineMessage> m_message;
     mutable QPersistentModelIndex m_editing;
+    mutable QPointer<QLineEdit> m_editor;
 };
 
 } // namespace yarrin
