@@ -9,7 +9,7 @@
 namespace yarrin {
 
 std::span<const Verb> verbs() {
-    static const std::array<Verb, 2> list{calcVerb, convertVerb};
+    static const std::array<Verb, 3> list{calcVerb, convertVerb, whyVerb};
     return list;
 }
 

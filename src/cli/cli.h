@@ -38,5 +38,6 @@ ExitStatus usageFault(std::string_view verb, std::string_view what, CliStreams s
 
 extern const Verb calcVerb;
 extern const Verb convertVerb;
+extern const Verb whyVerb;
 
 } // namespace yarrin

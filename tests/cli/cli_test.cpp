@@ -82,6 +82,31 @@ private slots:
         QVERIFY(*readProgramme(path("d.yarrin")) == b.programme);
     }
 
+    void whyNamesWhatSetTheDates() {
+        Builder b;
+        b.task("A", 5)
+            .task("B", 5)
+            .task("C", 2)
+            .task("D", 1)
+            .link("A", "B", LinkType::fs, 480)
+            .link("C", "B")
+            .link("B", "D");
+        b.constrain("C", ConstraintType::startNotBefore, "2027-03-03");
+        const auto file = written(b.programme, "why.yarrin");
+        const std::string ofB = call({"why", file, "B"}).out;
+        QVERIFY2(ofB.find("the link A +1d (2027-03-08T17:00)") != std::string::npos, ofB.c_str());
+        QVERIFY(ofB.find("link C") == std::string::npos);
+        QVERIFY(ofB.find("its calendar") != std::string::npos); // Monday evening to Tuesday morning
+        QVERIFY(ofB.find("driven by: A → B\n") != std::string::npos);
+        QVERIFY(ofB.find("drives:    B → D\n") != std::string::npos);
+        QVERIFY(ofB.find("the link to D") != std::string::npos);
+        QVERIFY(call({"why", file, "C"}).out.find("the constraint on C") != std::string::npos);
+        QVERIFY(call({"why", file, "A"}).out.find("the start of the programme") != std::string::npos);
+        QVERIFY(call({"why", file, "D"}).out.find("the finish of the programme") != std::string::npos);
+        QVERIFY(call({"why", file, "Q"}).status == ExitStatus::usage);
+        QVERIFY(call({"why", file}).status == ExitStatus::usage);
+    }
+
     void exitStatusTellsWhatWentWrong() {
         Builder loop;
         loop.task("A", 1).task("B", 1).link("A", "B").link("B", "A");

@@ -158,6 +158,9 @@ QString ActivityModel::stepText(const Entry& entry) const {
     const ActivityCell at = cell(row);
     const QString key = show::text(at.activity.key);
     const QString before = column.editText ? column.editText(at) : column.text(at);
+    // The days typed are a wish: whole crews may do it sooner.
+    if (column.name == QLatin1String("days") && at.activity.measure && at.activity.measure->crews)
+        return tr("%1 crews solved for %2").arg(key, entry.text);
     if (column.name == QLatin1String("name")) return tr("%1 renamed “%2”").arg(key, entry.text);
     if (entry.text.trimmed().isEmpty()) return tr("%1 %2 %3 taken away").arg(key, column.verb, before);
     if (before.isEmpty()) return tr("%1 %2 %3").arg(key, column.verb, entry.text);

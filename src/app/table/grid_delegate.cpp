@@ -243,8 +243,7 @@ void GridDelegate::leave(QLineEdit* editor, int key) {
         return;
     }
     editor->setProperty("closed", true);
-    emit closeEditor(editor,
-                     key == Qt::Key_Tab ? EditNextItem : (key == Qt::Key_Backtab ? EditPreviousItem : NoHint));
+    emit closeEditor(editor, key == Qt::Key_Tab ? EditNextItem : (key == Qt::Key_Backtab ? EditPreviousItem : NoHint));
     auto* view = qobject_cast<QAbstractItemView*>(parent());
     if (key == Qt::Key_Tab || key == Qt::Key_Backtab || !view || !cell.isValid()) return;
     QModelIndex below = cell.sibling(cell.row() + 1, cell.column());

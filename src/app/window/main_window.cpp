@@ -175,15 +175,19 @@ QWidget* MainWindow::buildContext() {
         button->setToolButtonStyle(Qt::ToolButtonIconOnly);
         layout->addWidget(button);
     }
-    setLens(0);
+    nameLens();
+    connect(&m_state, &ViewState::rowsChanged, this, &MainWindow::nameLens);
     return line;
 }
 
 void MainWindow::setLens(int index) {
-    const NamedLens& chosen = lenses()[std::size_t(index)];
-    m_lens->setText(tr("Lens: %1 ▾").arg(tr(chosen.name)));
+    m_state.setLens(lenses()[std::size_t(index)].lens);
+}
+
+void MainWindow::nameLens() {
+    for (const NamedLens& one : lenses())
+        if (one.lens == m_state.lens()) m_lens->setText(tr("Lens: %1 ▾").arg(tr(one.name)));
     m_lens->setAccessibleName(m_lens->text());
-    m_state.setLens(chosen.lens);
 }
 
 void MainWindow::refreshContext() {

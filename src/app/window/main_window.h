@@ -65,6 +65,7 @@ private:
     void reveal(ActivityId id);
     void zoom(double factor);
     void setLens(int index);
+    void nameLens();
     [[nodiscard]] ActivityTable& table();
     [[nodiscard]] Stage& stage();
 

@@ -1,0 +1,167 @@
+// SPDX-FileCopyrightText: 2026 The Yarrin authors
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "core/network/why.h"
+
+#include "core/model/phrases.h"
+
+#include <algorithm>
+#include <memory>
+#include <utility>
+#include <unordered_set>
+
+namespace yarrin {
+
+namespace {
+
+class Explainer {
+public:
+    Explainer(const Programme& programme, const Schedule& schedule, ActivityId id)
+        : m_programme(programme), m_schedule(schedule), m_index(programme.activities.indexOf(id)),
+          m_activity(programme.activities[m_index]), m_figures(schedule.activities[m_index]),
+          m_calendar(schedule.calendarOf(m_figures)) {}
+
+    Why run() {
+        early();
+        if (m_figures.lateFinish) late();
+        m_why.chainBack = chain(true);
+        std::reverse(m_why.chainBack.begin(), m_why.chainBack.end());
+        m_why.chainOn = chain(false);
+        return std::move(m_why);
+    }
+
+private:
+    void add(std::vector<Cause>& causes, CauseKind kind, Instant at) { causes.push_back({kind, {}, {}, {}, at}); }
+
+    void early() {
+        auto& causes = m_why.start;
+        if (m_figures.state == NodeState::complete) return add(causes, CauseKind::actual, m_figures.earlyStart);
+        const Instant start = m_figures.remainingStart.value_or(m_figures.earlyStart);
+        Instant latest = farPast; // of what bounds the start
+        const auto bounds = [&](CauseKind kind, Instant at) {
+            latest = std::max(latest, at);
+            if (m_calendar.worked(at) == m_calendar.worked(start)) add(causes, kind, at);
+        };
+        for (std::size_t i = 0; i < m_programme.links.size(); ++i) {
+            const Link& link = m_programme.links[i];
+            if (link.to != m_activity.id || !m_schedule.driving[i]) continue;
+            const Instant at = boundOfLink(link);
+            if (link.type == LinkType::fs || link.type == LinkType::ss) latest = std::max(latest, at);
+            causes.push_back({CauseKind::link, link.id, link.from, {}, at});
+        }
+        if (m_activity.constraint) constraint(causes, start, latest);
+        if (m_programme.job.dataDate) bounds(CauseKind::dataDate, *m_programme.job.dataDate);
+        if (m_figures.state == NodeState::notStarted) bounds(CauseKind::programmeStart, m_programme.job.start);
+        else if (causes.empty()) add(causes, CauseKind::actual, m_figures.earlyStart);
+        if (latest > farPast && latest < start && !causes.empty()) add(causes, CauseKind::calendarGap, start);
+    }
+
+    void constraint(std::vector<Cause>& causes, Instant start, Instant& latest) {
+        const ConstraintType type = m_activity.constraint->type;
+        if (type == ConstraintType::startNotAfter || type == ConstraintType::finishNotAfter) return;
+        const bool ofStart = boundsStart(type);
+        if (ofStart && m_figures.state != NodeState::notStarted) return;
+        const Instant at = boundOf(m_activity.constraint->date, ofStart || m_activity.kind == ActivityKind::startMilestone, m_calendar);
+        const Instant end = ofStart ? start : m_figures.earlyFinish;
+        if (m_calendar.worked(at) != m_calendar.worked(end)) return;
+        if (ofStart) latest = std::max(latest, at);
+        add(causes, CauseKind::constraint, at);
+    }
+
+    /// Where a link bounds its successor, or with `back` its predecessor.
+    Instant boundOfLink(const Link& link, bool back = false) {
+        const ActivityFigures& from = figuresOf(link.from);
+        const ActivityFigures& to = figuresOf(link.to);
+        const CalendarId id = lagCalendarOf(m_programme, link);
+        const WorkCalendar& lag = calendarOf(id);
+        if (back) {
+            const bool entersStart = link.type == LinkType::fs || link.type == LinkType::ss;
+            return lag.unshift(entersStart ? *to.lateStart : *to.lateFinish, link.lag);
+        }
+        const bool leavesStart = link.type == LinkType::ss || link.type == LinkType::sf;
+        return lag.shift(leavesStart ? from.earlyStart : from.earlyFinish, link.lag);
+    }
+
+    const WorkCalendar& calendarOf(CalendarId id) {
+        const auto resolved = resolve(m_programme.calendars.rows(), id);
+        for (const auto& calendar : m_schedule.calendars)
+            if (resolved.ok() && calendar->definition() == *resolved) return *calendar;
+        m_others.push_back(m_cache.compiled(id, resolved.ok() ? *resolved : continuous(), dateOf(m_programme.job.start), dateOf(m_programme.job.start) + 3650));
+        return *m_others.back();
+    }
+
+    void late() {
+        auto& causes = m_why.late;
+        const Minutes finish = m_calendar.worked(*m_figures.lateFinish);
+        const Minutes start = m_calendar.worked(*m_figures.lateStart);
+        for (const Link& link : m_programme.links) {
+            if (link.from != m_activity.id) continue;
+            const ActivityFigures& next = figuresOf(link.to);
+            if (!next.lateStart) continue;
+            const bool onFinish = link.type == LinkType::fs || link.type == LinkType::ff;
+            if (!onFinish && m_figures.state != NodeState::notStarted) continue;
+            const Instant at = boundOfLink(link, true);
+            const Minutes worked = m_calendar.worked(onFinish ? at : m_calendar.downStart(at));
+            if (worked == (onFinish ? finish : start)) causes.push_back({CauseKind::link, link.id, link.to, {}, at});
+        }
+        if (m_activity.constraint) {
+            const ConstraintType type = m_activity.constraint->type;
+            const bool ofStart = boundsStart(type);
+            const Instant at = boundOf(m_activity.constraint->date, ofStart || m_activity.kind == ActivityKind::startMilestone, m_calendar);
+            const bool holds = type != ConstraintType::startNotBefore && type != ConstraintType::finishNotBefore;
+            if (holds && m_calendar.worked(at) == (ofStart ? start : finish)) add(causes, CauseKind::constraint, at);
+        }
+        if (m_programme.job.lateDatesFrom == LateDatesFrom::contract)
+            for (const Section& section : m_programme.sections) {
+                const Instant at = startOf(section.completion + section.grantedDays + 1);
+                if (section.milestone == m_activity.id && m_calendar.worked(at) == finish)
+                    causes.push_back({CauseKind::contractDate, {}, {}, section.id, at});
+            }
+        if (!causes.empty()) return;
+        const bool required = m_programme.job.requiredFinish.has_value();
+        add(causes, required ? CauseKind::requiredFinish : CauseKind::programmeFinish,
+            required ? *m_programme.job.requiredFinish : *m_schedule.programmeFinish);
+    }
+
+    /// Driving activities one after the other; of several the most critical, then the first in the programme.
+    std::vector<ActivityId> chain(bool back) {
+        std::vector<ActivityId> ids{m_activity.id};
+        std::unordered_set<ActivityId> seen{m_activity.id};
+        for (;;) {
+            const ActivityFigures* best = nullptr;
+            for (std::size_t i = 0; i < m_programme.links.size(); ++i) {
+                const Link& link = m_programme.links[i];
+                if (!m_schedule.driving[i] || (back ? link.to : link.from) != ids.back()) continue;
+                const ActivityFigures& next = figuresOf(back ? link.from : link.to);
+                if (!seen.contains(next.id) && (!best || urgency(next) < urgency(*best))) best = &next;
+            }
+            if (!best) return ids;
+            seen.insert(best->id);
+            ids.push_back(best->id);
+        }
+    }
+
+    [[nodiscard]] const ActivityFigures& figuresOf(ActivityId id) const {
+        return m_schedule.activities[m_programme.activities.indexOf(id)];
+    }
+    [[nodiscard]] static std::pair<bool, Minutes> urgency(const ActivityFigures& figures) {
+        return {!figures.onLongestPath, figures.totalFloat.value_or(0)};
+    }
+
+    const Programme& m_programme;
+    const Schedule& m_schedule;
+    std::size_t m_index;
+    const Activity& m_activity;
+    const ActivityFigures& m_figures;
+    const WorkCalendar& m_calendar;
+    CalendarCache m_cache;
+    std::vector<std::shared_ptr<const WorkCalendar>> m_others;
+    Why m_why;
+};
+
+} // namespace
+
+Why explain(const Programme& programme, const Schedule& schedule, ActivityId id) {
+    return Explainer(programme, schedule, id).run();
+}
+
+} // namespace yarrin
