@@ -12,25 +12,37 @@ namespace yarrin {
 
 namespace {
 
-std::string keyOf(const Programme& programme, ActivityId id) { return programme.activities.row(id)->key; }
+std::string keyOf(const Programme& programme, ActivityId id) {
+    return programme.activities.row(id)->key;
+}
 
 /// One cause in a planner's words.
 std::string inWords(const Programme& programme, const Activity& activity, const Cause& cause, bool late) {
     const std::string at = " (" + isoInstant(cause.at) + ")";
     switch (cause.kind) {
-    case CauseKind::programmeStart: return "the start of the programme" + at;
-    case CauseKind::dataDate: return "the data date" + at;
+    case CauseKind::programmeStart:
+        return "the start of the programme" + at;
+    case CauseKind::dataDate:
+        return "the data date" + at;
     case CauseKind::link: {
         const Link& link = *programme.links.row(cause.link);
-        if (late) return "the link to " + keyOf(programme, cause.activity) + ", which waits for " + linkPhrase(programme, link) + at;
+        if (late)
+            return "the link to " + keyOf(programme, cause.activity) + ", which waits for " +
+                   linkPhrase(programme, link) + at;
         return "the link " + linkPhrase(programme, link) + at;
     }
-    case CauseKind::constraint: return "the constraint on " + activity.key + at;
-    case CauseKind::calendarGap: return "its calendar, which has no work before" + at;
-    case CauseKind::programmeFinish: return "the finish of the programme" + at;
-    case CauseKind::requiredFinish: return "the required finish" + at;
-    case CauseKind::contractDate: return "the contract date of section " + programme.sections.row(cause.section)->key + at;
-    case CauseKind::actual: return "what was done: it started then" + at;
+    case CauseKind::constraint:
+        return "the constraint on " + activity.key + at;
+    case CauseKind::calendarGap:
+        return "its calendar, which has no work before" + at;
+    case CauseKind::programmeFinish:
+        return "the finish of the programme" + at;
+    case CauseKind::requiredFinish:
+        return "the required finish" + at;
+    case CauseKind::contractDate:
+        return "the contract date of section " + programme.sections.row(cause.section)->key + at;
+    case CauseKind::actual:
+        return "what was done: it started then" + at;
     }
     return {};
 }
@@ -63,10 +75,12 @@ ExitStatus run(std::span<const std::string> arguments, CliStreams streams) {
     const ActivityFigures& figures = result.activities[programme->activities.indexOf(activity->id)];
     const Why why = explain(*programme, result, activity->id);
     streams.out << activity->key << "  " << activity->name << "\n";
-    streams.out << "early " << isoInstant(figures.earlyStart) << " to " << isoInstant(figures.earlyFinish) << ", set by:\n";
+    streams.out << "early " << isoInstant(figures.earlyStart) << " to " << isoInstant(figures.earlyFinish)
+                << ", set by:\n";
     for (const Cause& cause : why.start) streams.out << "  " << inWords(*programme, *activity, cause, false) << "\n";
     if (figures.lateStart) {
-        streams.out << "late " << isoInstant(*figures.lateStart) << " to " << isoInstant(*figures.lateFinish) << ", set by:\n";
+        streams.out << "late " << isoInstant(*figures.lateStart) << " to " << isoInstant(*figures.lateFinish)
+                    << ", set by:\n";
         for (const Cause& cause : why.late) streams.out << "  " << inWords(*programme, *activity, cause, true) << "\n";
     }
     streams.out << "driven by: " << chainText(*programme, why.chainBack) << "\n";

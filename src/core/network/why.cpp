@@ -6,8 +6,8 @@
 
 #include <algorithm>
 #include <memory>
-#include <utility>
 #include <unordered_set>
+#include <utility>
 
 namespace yarrin {
 
@@ -50,8 +50,10 @@ private:
         }
         if (m_activity.constraint) constraint(causes, start, latest);
         if (m_programme.job.dataDate) bounds(CauseKind::dataDate, *m_programme.job.dataDate);
-        if (m_figures.state == NodeState::notStarted) bounds(CauseKind::programmeStart, m_programme.job.start);
-        else if (causes.empty()) add(causes, CauseKind::actual, m_figures.earlyStart);
+        if (m_figures.state == NodeState::notStarted)
+            bounds(CauseKind::programmeStart, m_programme.job.start);
+        else if (causes.empty())
+            add(causes, CauseKind::actual, m_figures.earlyStart);
         if (latest > farPast && latest < start && !causes.empty()) add(causes, CauseKind::calendarGap, start);
     }
 
@@ -60,7 +62,8 @@ private:
         if (type == ConstraintType::startNotAfter || type == ConstraintType::finishNotAfter) return;
         const bool ofStart = boundsStart(type);
         if (ofStart && m_figures.state != NodeState::notStarted) return;
-        const Instant at = boundOf(m_activity.constraint->date, ofStart || m_activity.kind == ActivityKind::startMilestone, m_calendar);
+        const Instant at = boundOf(m_activity.constraint->date,
+                                   ofStart || m_activity.kind == ActivityKind::startMilestone, m_calendar);
         const Instant end = ofStart ? start : m_figures.earlyFinish;
         if (m_calendar.worked(at) != m_calendar.worked(end)) return;
         if (ofStart) latest = std::max(latest, at);
@@ -85,7 +88,8 @@ private:
         const auto resolved = resolve(m_programme.calendars.rows(), id);
         for (const auto& calendar : m_schedule.calendars)
             if (resolved.ok() && calendar->definition() == *resolved) return *calendar;
-        m_others.push_back(m_cache.compiled(id, resolved.ok() ? *resolved : continuous(), dateOf(m_programme.job.start), dateOf(m_programme.job.start) + 3650));
+        m_others.push_back(m_cache.compiled(id, resolved.ok() ? *resolved : continuous(), dateOf(m_programme.job.start),
+                                            dateOf(m_programme.job.start) + 3650));
         return *m_others.back();
     }
 
@@ -106,7 +110,8 @@ private:
         if (m_activity.constraint) {
             const ConstraintType type = m_activity.constraint->type;
             const bool ofStart = boundsStart(type);
-            const Instant at = boundOf(m_activity.constraint->date, ofStart || m_activity.kind == ActivityKind::startMilestone, m_calendar);
+            const Instant at = boundOf(m_activity.constraint->date,
+                                       ofStart || m_activity.kind == ActivityKind::startMilestone, m_calendar);
             const bool holds = type != ConstraintType::startNotBefore && type != ConstraintType::finishNotBefore;
             if (holds && m_calendar.worked(at) == (ofStart ? start : finish)) add(causes, CauseKind::constraint, at);
         }

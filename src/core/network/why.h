@@ -12,13 +12,13 @@ namespace yarrin {
 enum class CauseKind {
     programmeStart,
     dataDate,
-    link,            ///< a link from (early) or to (late) another activity
+    link, ///< a link from (early) or to (late) another activity
     constraint,
     calendarGap,     ///< after one of the others, the calendar had no work until then
     programmeFinish, ///< late dates: nothing follows, the end of the programme holds it
     requiredFinish,
-    contractDate,    ///< late dates of a section's milestone
-    actual,          ///< it has started, or is complete
+    contractDate, ///< late dates of a section's milestone
+    actual,       ///< it has started, or is complete
 };
 
 struct Cause {
@@ -31,8 +31,8 @@ struct Cause {
 
 /// Why one activity stands where it does.
 struct Why {
-    std::vector<Cause> start; ///< what set its early start and finish, all that do so alike
-    std::vector<Cause> late;  ///< what set its late ones
+    std::vector<Cause> start;          ///< what set its early start and finish, all that do so alike
+    std::vector<Cause> late;           ///< what set its late ones
     std::vector<ActivityId> chainBack; ///< driving activities back to where the chain begins, that one first, it last
     std::vector<ActivityId> chainOn;   ///< it first, then what it drives on to the finish, where it does
 };
