@@ -15,9 +15,11 @@
 #include <QAbstractItemModelTester>
 #include <QAction>
 #include <QClipboard>
+#include <QComboBox>
 #include <QCompleter>
 #include <QFile>
 #include <QLineEdit>
+#include <QPlainTextEdit>
 #include <QPushButton>
 #include <QScrollBar>
 #include <QSettings>
@@ -77,6 +79,12 @@ public:
         auto* found = window.findChild<Widget*>(QString::fromLatin1(name));
         if (!found) qFatal("there is no %s", name);
         return found;
+    }
+    /// The one that shows: what a card held before goes away a little later.
+    template <typename Widget> Widget* visible(const char* name) {
+        for (Widget* one : window.findChildren<Widget*>(QString::fromLatin1(name)))
+            if (one->isVisible()) return one;
+        qFatal("no %s shows", name);
     }
     ActivityTable& table() { return *find<ActivityTable>("programmeTable"); }
     BarChartView& chart() { return *find<BarChartView>("barChart"); }
@@ -502,6 +510,108 @@ private slots:
         QVERIFY(desk.programme() == before);
         desk.dialogs.unsaved = Dialogs::Unsaved::discard;
         QVERIFY(desk.window.close());
+    }
+
+    void milestonesHammocksAndGroupsAreAddedFromTheKeyboard() {
+        Desk desk(small(), settings());
+        const Programme before = desk.programme();
+        desk.clickCell(desk.cell("A030", "name"));
+        desk.trigger("addFinishMilestone");
+        QTest::keyClick(openEditor(desk.table()), Qt::Key_Return);
+        QVERIFY(desk.programme().activities.row(desk.id("A040"))->kind == ActivityKind::finishMilestone);
+        desk.clickCell(desk.cell("A010", "name"));
+        desk.trigger("addHammock");
+        QLineEdit* editor = openEditor(desk.table());
+        editor->selectAll();
+        QTest::keyClicks(editor, QStringLiteral("Plant on hire"));
+        QTest::keyClick(editor, Qt::Key_Return);
+        QVERIFY(desk.programme().activities.row(desk.id("A011"))->kind == ActivityKind::hammock);
+        desk.enter(desk.cell("A011", "waits"), QStringLiteral("from A010 to M100"));
+        QCOMPARE(desk.cell("A011", "finish").data().toString(), QStringLiteral("10 Mar 2027"));
+        QCOMPARE(desk.chart().layout().hammocks.size(), std::size_t(1));
+        QVERIFY(!(desk.cell("A011", "days").flags() & Qt::ItemIsEditable));
+        desk.trigger("addGroup");
+        QCOMPARE(desk.programme().breakdown.size(), std::size_t(2));
+        while (desk.document().canUndo()) desk.trigger("editUndo");
+        QVERIFY(desk.programme() == before);
+    }
+
+    void theCardWritesNotesAndChangesTheCalendar() {
+        Desk desk(small(), settings());
+        desk.window.viewState().select(desk.id("A010"));
+        QApplication::processEvents();
+        auto* notes = desk.visible<QPlainTextEdit>("cardNotes");
+        notes->setFocus();
+        QTest::keyClicks(notes, QStringLiteral("Swell over the limit"));
+        desk.table().setFocus();
+        QCOMPARE(desk.programme().activities.row(desk.id("A010"))->notes, std::string("Swell over the limit"));
+        QApplication::processEvents();
+        QTest::keyClick(desk.visible<QComboBox>("cardCalendar"), Qt::Key_Down); // from five days to six
+        QVERIFY(desk.programme().activities.row(desk.id("A010"))->calendar == Builder::six);
+        QCOMPARE(desk.cell("A010", "finish").data().toString(), QStringLiteral("5 Mar 2027"));
+    }
+
+    void exportsAndRemembersFiles() {
+        Desk desk(small(), path("recent.ini"));
+        desk.dialogs.save = path("out.yarrin.json");
+        desk.trigger("fileExport");
+        QVERIFY(QFile::exists(path("out.yarrin.json")));
+        QVERIFY(desk.document().path().isEmpty()); // a copy: the document has no file yet
+        desk.dialogs.save = path("named");
+        desk.trigger("fileSaveAs");
+        QVERIFY(QFile::exists(path("named.yarrin")));
+        QCOMPARE(desk.settings.value(QStringLiteral("recent")).toStringList().first(), path("named.yarrin"));
+        QVERIFY(desk.window.openFile(path("out.yarrin.json")));
+        QCOMPARE(desk.programme().activities.size(), std::size_t(4));
+    }
+
+    void lensesFilterAndTheChartZoomsAboutThePointer() {
+        Desk desk(small(), settings());
+        Lens critical;
+        critical.filter = RowFilter::critical;
+        desk.window.viewState().setLens(critical);
+        QCOMPARE(desk.table().activities().rowOf(desk.id("A030")), -1);
+        QCOMPARE(desk.chart().layout().bars.size(), std::size_t(3));
+        // Going to what the lens hides brings it back.
+        desk.table().reveal(desk.id("A030"));
+        QVERIFY(desk.table().activities().rowOf(desk.id("A030")) >= 0);
+        ViewState& state = desk.window.viewState();
+        const Instant under = TimeScale{state.left(), state.pixelsPerDay()}.at(200);
+        state.zoomAt(200, 2);
+        QVERIFY(std::abs(TimeScale{state.left(), state.pixelsPerDay()}.at(200) - under) <= 1);
+        for (int i = 0; i < 100; ++i) state.zoomAt(10, 0.5);
+        QCOMPARE(state.pixelsPerDay(), leastPixelsPerDay);
+        QVERIFY(desk.window.grab().width() > 0);
+        for (int i = 0; i < 100; ++i) state.zoomAt(10, 2);
+        QCOMPARE(state.pixelsPerDay(), mostPixelsPerDay);
+        QVERIFY(desk.window.grab().width() > 0);
+        desk.trigger("zoomFit");
+        QVERIFY(desk.chart().layout().bars.size() == 4);
+    }
+
+    void aSelectedLinkIsDeletedOnTheChart() {
+        Desk desk(small(), settings());
+        const auto links = desk.programme().links.size();
+        const LinkShape way = desk.chart().layout().links.front();
+        const ChartPoint a = way.points[0], b = way.points[1];
+        const QPoint at = desk.chart().onViewport({(a.x + b.x) / 2, (a.y + b.y) / 2});
+        QTest::mouseClick(desk.chart().viewport(), Qt::LeftButton, {}, at);
+        QVERIFY(desk.chart().selectedLink() == way.link);
+        QTest::keyClick(&desk.chart(), Qt::Key_Delete);
+        QCOMPARE(desk.programme().links.size(), links - 1);
+        desk.trigger("editUndo");
+        QCOMPARE(desk.programme().links.size(), links);
+    }
+
+    void anEmptyJobOffersTheFirstStep() {
+        Desk desk(Document::blank(dateFrom(2027, 2, 3)), settings());
+        auto* first = desk.find<QPushButton>("addFirstActivity");
+        QVERIFY(first->isVisible());
+        QTest::mouseClick(first, Qt::LeftButton);
+        QCOMPARE(desk.programme().activities.size(), std::size_t(1));
+        QVERIFY(desk.table().isVisible());
+        QCOMPARE(isoInstant(desk.programme().job.start), std::string("2027-02-08T08:00")); // the next Monday
+        QCOMPARE(desk.standing().blocks()[0].value, QStringLiteral("12 Feb 2027"));
     }
 
     void theModelsKeepTheirPromises() {

@@ -1,7 +1,7 @@
 // SPDX-FileCopyrightText: 2026 The Yarrin authors
 // SPDX-License-Identifier: GPL-3.0-or-later
-// A second implementation of docs/engine.md, as plain and slow as the page itself: calendars are lists of minutes, every
-// function is looked up in them, and the passes are written down rule by rule without a compiled network. Random
+// A second implementation of docs/engine.md, as plain and slow as the page itself: calendars are lists of minutes,
+// every function is looked up in them, and the passes are written down rule by rule without a compiled network. Random
 // programmes with progress, constraints, pauses, hammocks and every option must come out the same to the minute.
 #include "support/builder.h"
 #include "support/random_programme.h"
@@ -129,14 +129,19 @@ private:
                 }
     }
     std::size_t hammocks() const {
-        return std::size_t(std::count_if(p.activities.begin(), p.activities.end(), [](const Activity& a) { return a.kind == ActivityKind::hammock; }));
+        return std::size_t(std::count_if(p.activities.begin(), p.activities.end(),
+                                         [](const Activity& a) { return a.kind == ActivityKind::hammock; }));
     }
     const Plain& lagOf(const Link& l) {
         switch (l.lagCalendar == LagCalendar::standard ? p.job.lagCalendar : l.lagCalendar) {
-        case LagCalendar::successor: return *rows[l.to].c;
-        case LagCalendar::programme: return plainOf(p, p.job.defaultCalendar);
-        case LagCalendar::continuous: return plainOf(p, continuousCalendar);
-        default: return *rows[l.from].c;
+        case LagCalendar::successor:
+            return *rows[l.to].c;
+        case LagCalendar::programme:
+            return plainOf(p, p.job.defaultCalendar);
+        case LagCalendar::continuous:
+            return plainOf(p, continuousCalendar);
+        default:
+            return *rows[l.from].c;
         }
     }
     static bool fromStart(const Link& l) { return l.type == LinkType::ss || l.type == LinkType::sf; }
@@ -159,8 +164,11 @@ private:
         const Activity& a = *r.a;
         if (r.complete) {
             const bool milestone = r.startMs || r.finishMs;
-            if (milestone) r.es = r.ef = r.startMs ? a.actualStart.value_or(a.actualFinish.value_or(Instant{})) : a.actualFinish.value_or(a.actualStart.value_or(Instant{}));
-            else r.es = a.actualStart.value_or(*a.actualFinish), r.ef = *a.actualFinish;
+            if (milestone)
+                r.es = r.ef = r.startMs ? a.actualStart.value_or(a.actualFinish.value_or(Instant{}))
+                                        : a.actualFinish.value_or(a.actualStart.value_or(Instant{}));
+            else
+                r.es = a.actualStart.value_or(*a.actualFinish), r.ef = *a.actualFinish;
             r.rs = r.es;
             return;
         }
@@ -173,10 +181,14 @@ private:
                 const Instant bound = lagOf(l).shift(fromStart(l) ? from.es : from.ef, l.lag);
                 (toStart(l) ? ts : tf) = std::max(toStart(l) ? ts : tf, bound);
             }
-        if (!r.started && constrained(r, {ConstraintType::startNotBefore, ConstraintType::startOn})) ts = std::max(ts, dateOfConstraint(r));
-        if (constrained(r, {ConstraintType::finishNotBefore, ConstraintType::finishOn})) tf = std::max(tf, dateOfConstraint(r));
-        if (r.startMs) r.rs = r.ef = r.c->upStart(std::max(ts, tf));
-        else if (r.finishMs || r.n == 0) r.rs = r.ef = std::max(ts, tf);
+        if (!r.started && constrained(r, {ConstraintType::startNotBefore, ConstraintType::startOn}))
+            ts = std::max(ts, dateOfConstraint(r));
+        if (constrained(r, {ConstraintType::finishNotBefore, ConstraintType::finishOn}))
+            tf = std::max(tf, dateOfConstraint(r));
+        if (r.startMs)
+            r.rs = r.ef = r.c->upStart(std::max(ts, tf));
+        else if (r.finishMs || r.n == 0)
+            r.rs = r.ef = std::max(ts, tf);
         else {
             r.rs = r.c->upStart(ts);
             r.ef = r.c->F(r.c->W(r.rs) + r.n);
@@ -197,8 +209,10 @@ private:
         if (p.job.lateDatesFrom == LateDatesFrom::contract)
             for (const Section& s : p.sections)
                 if (s.milestone == r.a->id) tf = std::min(tf, startOf(s.completion + s.grantedDays + 1));
-        if (constrained(r, {ConstraintType::finishNotAfter, ConstraintType::finishOn})) tf = std::min(tf, dateOfConstraint(r));
-        if (!r.started && constrained(r, {ConstraintType::startNotAfter, ConstraintType::startOn})) ts = dateOfConstraint(r);
+        if (constrained(r, {ConstraintType::finishNotAfter, ConstraintType::finishOn}))
+            tf = std::min(tf, dateOfConstraint(r));
+        if (!r.started && constrained(r, {ConstraintType::startNotAfter, ConstraintType::startOn}))
+            ts = dateOfConstraint(r);
         for (const Link& l : p.links) {
             const Row& to = rows[l.to];
             if (l.from != r.a->id || to.complete || to.carries) continue;
@@ -206,8 +220,10 @@ private:
             const Instant bound = lagOf(l).unshift(toStart(l) ? to.xs : to.xf, l.lag);
             (fromStart(l) ? ts : tf) = std::min(fromStart(l) ? ts : tf, bound);
         }
-        if (r.startMs) r.xs = r.xf = r.c->downStart(std::min(tf, ts));
-        else if (r.finishMs || r.n == 0) r.xs = r.xf = std::min(tf, ts);
+        if (r.startMs)
+            r.xs = r.xf = r.c->downStart(std::min(tf, ts));
+        else if (r.finishMs || r.n == 0)
+            r.xs = r.xf = std::min(tf, ts);
         else {
             r.xf = r.c->down(tf);
             r.xs = r.c->S(r.c->W(r.xf) - r.n);
@@ -241,7 +257,9 @@ private:
     void floats(Row& r) {
         if (r.complete) return;
         total(r);
-        const auto at = [&](Instant t, bool start) { return r.c->W(r.startMs || (start && !r.finishMs) ? r.c->downStart(t) : t); };
+        const auto at = [&](Instant t, bool start) {
+            return r.c->W(r.startMs || (start && !r.finishMs) ? r.c->downStart(t) : t);
+        };
         r.ff = std::min(r.tf, at(pf, false) - r.c->W(r.ef));
         for (const Link& l : p.links) {
             const Row& to = rows[l.to];
@@ -254,9 +272,12 @@ private:
         for (const Section& s : p.sections) sections = sections || s.milestone == r.a->id;
         if (!r.a->asLate || r.started || sections || r.ff == 0) return;
         const Minutes start = r.c->W(r.es) + r.ff, span = r.c->W(r.ef) - r.c->W(r.es);
-        if (r.startMs) r.es = r.ef = r.c->S(start);
-        else if (r.finishMs) r.es = r.ef = r.c->F(start);
-        else r.es = r.c->S(start), r.ef = r.c->F(start + span);
+        if (r.startMs)
+            r.es = r.ef = r.c->S(start);
+        else if (r.finishMs)
+            r.es = r.ef = r.c->F(start);
+        else
+            r.es = r.c->S(start), r.ef = r.c->F(start + span);
         r.rs = r.es;
         r.ff = 0;
         total(r);
@@ -283,8 +304,10 @@ Programme everything(std::uint32_t seed) {
         if (below(4) == 0) a.pauses = {{1 + below(3000), 1 + below(2000)}};
         if (p.job.dataDate && below(3) == 0) {
             a.actualStart = start + below(20 * 1440);
-            if (below(2)) a.actualFinish = *a.actualStart + below(10 * 1440);
-            else if (below(2)) a.remaining = below(3000);
+            if (below(2))
+                a.actualFinish = *a.actualStart + below(10 * 1440);
+            else if (below(2))
+                a.remaining = below(3000);
         }
         p.activities.replace(i, a);
     }
@@ -298,7 +321,9 @@ Programme everything(std::uint32_t seed) {
     return p;
 }
 
-QString iso(Instant t) { return QString::fromStdString(isoInstant(t)); }
+QString iso(Instant t) {
+    return QString::fromStdString(isoInstant(t));
+}
 
 } // namespace
 
@@ -314,7 +339,9 @@ private slots:
             ++calculated;
             Reference reference(p);
             const auto where = [&](const Activity& a, const char* what) {
-                return qPrintable(QStringLiteral("seed %1, %2: %3").arg(seed).arg(QString::fromStdString(a.key), QLatin1String(what)));
+                return qPrintable(QStringLiteral("seed %1, %2: %3")
+                                      .arg(seed)
+                                      .arg(QString::fromStdString(a.key), QLatin1String(what)));
             };
             QCOMPARE(iso(*s.programmeFinish), iso(reference.pf));
             for (std::size_t i = 0; i < p.activities.size(); ++i) {
@@ -335,7 +362,9 @@ private slots:
                 moved += r.a->asLate ? 1 : 0;
                 negative += r.tf < 0 ? 1 : 0;
             }
-            for (std::size_t i = 0; i < p.links.size(); ++i) QVERIFY2(s.driving[i] == reference.driving[i], qPrintable(QStringLiteral("seed %1 link %2").arg(seed).arg(i)));
+            for (std::size_t i = 0; i < p.links.size(); ++i)
+                QVERIFY2(s.driving[i] == reference.driving[i],
+                         qPrintable(QStringLiteral("seed %1 link %2").arg(seed).arg(i)));
         }
         // The programmes must be worth comparing.
         QVERIFY(calculated > 2500 && moved > 2000 && negative > 2000);
