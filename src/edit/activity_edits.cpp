@@ -263,14 +263,6 @@ Outcome setNotes(Transaction& tx, ActivityId id, std::string notes) {
     });
 }
 
-Outcome setCostPerWeek(Transaction& tx, ActivityId id, std::optional<Decimal> cost) {
-    return change(tx, id, [&](Activity& activity) -> Fault {
-        if (cost && cost->sign() < 0) return inputError("a cost cannot be negative");
-        activity.costPerWeek = cost;
-        return {};
-    });
-}
-
 Outcome setMeasureField(Transaction& tx, ActivityId id, MeasureField field, std::string_view text) {
     return change(tx, id, [&](Activity& activity) -> Fault {
         if (activity.kind != ActivityKind::task) return inputError("only a task has a quantity");

@@ -34,7 +34,6 @@ namespace yarrin {
 [[nodiscard]] Outcome setBreakdown(Transaction& tx, ActivityId id, BreakdownId breakdown);
 [[nodiscard]] Outcome setConstraint(Transaction& tx, ActivityId id, std::optional<Constraint> constraint);
 [[nodiscard]] Outcome setNotes(Transaction& tx, ActivityId id, std::string notes);
-[[nodiscard]] Outcome setCostPerWeek(Transaction& tx, ActivityId id, std::optional<Decimal> cost);
 
 enum class MeasureField { quantity, output, hours, crews, factor };
 /// A figure of the build-up as typed; empty text takes it away. The duration follows from the measure.

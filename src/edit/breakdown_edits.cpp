@@ -3,7 +3,6 @@
 #include "edit/breakdown_edits.h"
 
 #include <algorithm>
-#include <unordered_map>
 #include <unordered_set>
 
 namespace yarrin {
@@ -30,28 +29,6 @@ std::optional<BreakdownId> siblingAbove(const Programme& programme, const Breakd
 }
 
 } // namespace
-
-std::vector<BreakdownRow> breakdownInOrder(const Programme& programme) {
-    std::unordered_map<BreakdownId, std::vector<BreakdownId>> children;
-    for (const BreakdownNode& node : programme.breakdown) children[node.parent].push_back(node.id);
-    std::vector<BreakdownRow> rows;
-    rows.reserve(programme.breakdown.size());
-    std::vector<BreakdownRow> open; // still to be visited, the next one last
-    const auto push = [&](BreakdownId parent, int depth) {
-        const auto found = children.find(parent);
-        if (found == children.end()) return;
-        for (auto child = found->second.rbegin(); child != found->second.rend(); ++child)
-            open.push_back({*child, depth});
-    };
-    push({}, 0);
-    while (!open.empty()) {
-        const BreakdownRow row = open.back();
-        open.pop_back();
-        rows.push_back(row);
-        push(row.id, row.depth + 1);
-    }
-    return rows;
-}
 
 Result<BreakdownId> addGroup(Transaction& tx, BreakdownId after, const std::string& name) {
     if (name.empty()) return inputError("a group needs a name");

@@ -8,13 +8,6 @@
 
 namespace yarrin {
 
-/// The breakdown as a person sees it: nodes in the order of their rows, children below their parent.
-struct BreakdownRow {
-    BreakdownId id;
-    int depth = 0;
-};
-[[nodiscard]] std::vector<BreakdownRow> breakdownInOrder(const Programme& programme);
-
 /// Adds a group below `after` as its sibling, or at the end of the top level where none is given.
 [[nodiscard]] Result<BreakdownId> addGroup(Transaction& tx, BreakdownId after, const std::string& name);
 [[nodiscard]] Outcome renameGroup(Transaction& tx, BreakdownId id, const std::string& name);

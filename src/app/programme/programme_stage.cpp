@@ -33,6 +33,8 @@ ProgrammeStage::ProgrammeStage(Document& document, ViewState& state, QWidget* pa
     splitter->addWidget(m_table);
     splitter->addWidget(m_chart);
     splitter->setChildrenCollapsible(false);
+    m_table->setMinimumWidth(180);
+    m_chart->setMinimumWidth(240); // in a narrow window the table scrolls before the bars go
     splitter->setHandleWidth(1);
     splitter->setSizes({528, 700});
     splitter->setStretchFactor(0, 0);

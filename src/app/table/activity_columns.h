@@ -35,7 +35,6 @@ struct ActivityColumn {
     std::function<bool(const ActivityCell&)> editable;                           ///< none: always, where commit is
     GridModel::Completion completion = GridModel::Completion::none;
     std::function<QStringList(const Programme&)> choices;
-    std::function<bool(const ActivityCell&)> marked;
     bool quiet = false;    ///< secondary: in the muted ink
     bool emphatic = false; ///< set bold
 };

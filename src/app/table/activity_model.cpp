@@ -231,11 +231,6 @@ QStringList ActivityModel::choices(const QModelIndex& index) const {
     return column.choices && !isHeading(index.row()) ? column.choices(m_document.programme()) : QStringList();
 }
 
-bool ActivityModel::isMarked(const QModelIndex& index) const {
-    const ActivityColumn& column = m_columns[static_cast<std::size_t>(index.column())];
-    return column.marked && column.marked(cell(m_rows[static_cast<std::size_t>(index.row())]));
-}
-
 QString ActivityModel::columnName(int column) const {
     return m_columns[static_cast<std::size_t>(column)].name;
 }

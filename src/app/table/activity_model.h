@@ -36,7 +36,6 @@ public:
     void toggleFold(int row) override;
     Completion completion(int column) const override;
     QStringList choices(const QModelIndex& index) const override;
-    bool isMarked(const QModelIndex& index) const override;
     QString columnName(int column) const override;
 
 signals:

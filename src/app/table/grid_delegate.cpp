@@ -43,13 +43,6 @@ void GridDelegate::paint(QPainter* painter, const QStyleOptionViewItem& option, 
     const bool current = view && view->currentIndex() == index;
     const bool rowSelected = index.data(Qt::UserRole).toBool();
     painter->fillRect(option.rect, option.state & QStyle::State_Selected || rowSelected ? t.selection : t.paper);
-    if (grid.isMarked(index)) {
-        painter->setRenderHint(QPainter::Antialiasing);
-        painter->setPen(QPen(t.accent, 1.2));
-        painter->setBrush(t.selection);
-        painter->drawRoundedRect(QRectF(option.rect).adjusted(3.5, 3.5, -3.5, -3.5), 3, 3);
-        painter->setRenderHint(QPainter::Antialiasing, false);
-    }
     painter->setPen(QPen(t.rule, 1));
     painter->setOpacity(0.55);
     painter->drawLine(option.rect.bottomLeft(), option.rect.bottomRight());

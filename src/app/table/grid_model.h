@@ -37,8 +37,6 @@ public:
     [[nodiscard]] virtual Completion completion(int) const { return Completion::none; }
     /// What may be chosen in a cell, or completed in phrases: each with an explanation behind a tab.
     [[nodiscard]] virtual QStringList choices(const QModelIndex&) const { return {}; }
-    /// The cell is shown as worth looking at: solved, altered by hand.
-    [[nodiscard]] virtual bool isMarked(const QModelIndex&) const { return false; }
     /// The stable name of a column, for tests and for remembering its width.
     [[nodiscard]] virtual QString columnName(int column) const = 0;
     [[nodiscard]] int columnOf(const QString& name) const {

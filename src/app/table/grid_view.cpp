@@ -33,10 +33,6 @@ GridView::GridView(QWidget* parent) : QTableView(parent) {
     setFrameShape(QFrame::NoFrame);
 }
 
-void GridView::setModel(QAbstractItemModel* model) {
-    QTableView::setModel(model);
-}
-
 GridModel* GridView::grid() const {
     return static_cast<GridModel*>(model());
 }

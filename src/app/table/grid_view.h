@@ -17,7 +17,6 @@ class GridView : public QTableView {
 public:
     explicit GridView(QWidget* parent = nullptr);
 
-    void setModel(QAbstractItemModel* model) override;
     [[nodiscard]] GridModel* grid() const;
     static constexpr int rowHeight = 26;
 

@@ -85,12 +85,6 @@ std::optional<Error> faultOf(const CalendarException& exception) {
     return {};
 }
 
-Minutes workedMinutes(const DayWork& work) {
-    Minutes sum = 0;
-    for (const Spell& spell : work) sum += spell.to - spell.from;
-    return sum;
-}
-
 Result<ResolvedCalendar> resolve(const std::vector<Calendar>& calendars, CalendarId id) {
     std::vector<const Calendar*> chain; // from the calendar asked for down to its last base
     for (CalendarId next = id; next && next != continuousCalendar;) {

@@ -71,8 +71,6 @@ struct ResolvedCalendar {
 [[nodiscard]] std::optional<Error> faultOf(const DayWork& work);
 /// Why this exception cannot be, if it cannot: an end before its start, or a yearly range longer than a year.
 [[nodiscard]] std::optional<Error> faultOf(const CalendarException& exception);
-/// Working minutes of a day's spells.
-[[nodiscard]] Minutes workedMinutes(const DayWork& work);
 
 /// Writes out what a calendar inherits; the error names the loop where calendars extend each other in a circle,
 /// or the id that is not there.
