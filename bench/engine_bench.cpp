@@ -47,8 +47,9 @@ void boostLongestPath(benchmark::State& state) {
     const std::size_t count = net.nodes.size();
     Graph graph(count + 1);
     for (std::size_t i = 0; i < count; ++i) boost::add_edge(count, i, 0L, graph);
-    for (const NetLink& link : net.links)
-        boost::add_edge(link.from, link.to, -long(net.work[link.from] + link.lag), graph);
+    for (std::size_t i = 0; i < count; ++i)
+        for (auto at = net.firstInto[i]; at < net.firstInto[i + 1]; ++at)
+            boost::add_edge(net.links[at].from, i, -long(net.work[net.links[at].from] + net.links[at].lag), graph);
     std::vector<long> distance(count + 1);
     for (auto _ : state) {
         boost::dag_shortest_paths(graph, count, boost::distance_map(distance.data()));

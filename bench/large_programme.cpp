@@ -30,6 +30,7 @@ Programme largeProgramme(int activities) {
     p.breakdown.assign(std::move(groups));
     std::vector<Activity> rows;
     std::vector<Link> links;
+    const int reach = std::max(20, activities / 40);
     for (int i = 0; i < activities; ++i) {
         Activity a;
         a.id = ActivityId{std::uint32_t(i + 1)};
@@ -48,10 +49,10 @@ Programme largeProgramme(int activities) {
         else
             a.duration = 480 * (1 + below(15));
         rows.push_back(std::move(a));
-        // Links reach back a little way, so that the network is as long as it is wide.
+        // Large jobs are wider, not longer, than small ones: links reach back so far that any size spans some years.
         for (int k = 0; i > 0 && k < 2; ++k) {
             if (k == 1 && below(10) >= 8) continue;
-            const int from = std::max(0, i - 1 - below(60) * (k + 1));
+            const int from = std::max(0, i - 1 - below(reach) * (k + 1));
             if (k == 1 && links.back().from.value == std::uint32_t(from + 1)) continue;
             links.push_back({LinkId{std::uint32_t(links.size() + 1)}, ActivityId{std::uint32_t(from + 1)},
                              ActivityId{std::uint32_t(i + 1)},

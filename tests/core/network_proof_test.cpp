@@ -203,7 +203,7 @@ private slots:
                     const PassResult after = runPasses(net, work, {});
                     if (after.programmeFinish > base.programmeFinish) return true;
                     for (std::size_t j = 0; j < net.nodes.size(); ++j)
-                        if (j != i && after.earlyStart[j] != base.earlyStart[j]) return true;
+                        if (j != i && after.nodes[j].start != base.nodes[j].start) return true;
                     return false;
                 };
                 SEEDED(!moved(base.freeFloat[i]));

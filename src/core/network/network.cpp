@@ -53,6 +53,7 @@ public:
         const std::size_t count = m_programme.activities.size();
         net.duration.resize(count);
         net.nodeOf.assign(count, Network::noNode);
+        net.base = std::max(m_programme.job.start, m_programme.job.dataDate.value_or(m_programme.job.start));
         m_bySource.reserve(count);
         for (std::size_t i = 0; i < count; ++i) {
             const Activity& activity = m_programme.activities[i];
@@ -72,6 +73,15 @@ private:
     struct Draft {
         Node node;
         Minutes work = 0;
+        bool takesLinks = true; ///< not complete, and not carrying on whatever its links say
+    };
+    /// Ends are places in the order of the file.
+    struct SourceLink {
+        std::uint32_t from;
+        std::uint32_t to;
+        std::uint16_t calendar;
+        LinkType type;
+        Minutes lag;
     };
 
     void problem(Problem::Severity severity, const Activity& activity, std::string what) {
@@ -85,31 +95,39 @@ private:
         node.calendar = m_out.calendars.indexOf(calendarOf(m_programme, activity));
         node.stretch = activity.stretch;
         const WorkCalendar& calendar = *m_out.calendars.calendars()[node.calendar];
-        const Minutes duration = wholeDuration(activity, calendar.dayMinutes());
+        const Minutes duration = checkedDuration(activity, calendar);
         m_out.network.duration[index] = duration;
-        checkMeasure(activity, calendar, duration);
         node.kind = activity.kind == ActivityKind::startMilestone
                         ? NodeKind::startMilestone
                         : (duration == 0 ? NodeKind::finishMilestone : NodeKind::task);
         progress(activity, draft, duration);
         bounds(activity, node, calendar);
         node.asLate = activity.asLate && node.state == NodeState::notStarted;
+        node.plain = node.kind == NodeKind::task && node.state == NodeState::notStarted && !node.asLate &&
+                     !activity.constraint && !node.stretch;
         return draft;
     }
 
-    void checkMeasure(const Activity& activity, const WorkCalendar& calendar, Minutes duration) {
-        if (!activity.measure) return;
+    /// The whole duration; what is wrong with the measure behind it is reported.
+    Minutes checkedDuration(const Activity& activity, const WorkCalendar& calendar) {
+        const bool milestone = isMilestone(activity.kind);
+        const Minutes typed = milestone ? 0 : activity.duration.value_or(0);
+        if (!activity.measure) return typed;
         const auto measured = durationOf(*activity.measure, calendar.dayMinutes());
         if (!measured.ok()) {
             problem(Problem::Severity::error, activity, measured.error().sentence());
-            return;
+            return typed;
         }
-        if (isMilestone(activity.kind))
+        if (milestone) {
             problem(Problem::Severity::warning, activity, "a milestone has no duration; its measure does not count");
-        else if (*measured && activity.duration && *activity.duration != duration)
+            return 0;
+        }
+        if (!*measured) return typed;
+        if (activity.duration && typed != **measured)
             problem(Problem::Severity::warning, activity,
-                    "the duration stated (" + std::to_string(*activity.duration) + " minutes) differs from the " +
-                        std::to_string(duration) + " minutes that its measure gives; the measure counts");
+                    "the duration stated (" + std::to_string(typed) + " minutes) differs from the " +
+                        std::to_string(**measured) + " minutes that its measure gives; the measure counts");
+        return **measured;
     }
 
     /// Pauses that count, with work of which `done` minutes lie behind.
@@ -142,6 +160,7 @@ private:
             problem(Problem::Severity::error, activity, "it has actual dates but the programme has no data date");
         if (node.kind != NodeKind::task) {
             node.state = NodeState::complete;
+            draft.takesLinks = false;
             const bool byStart = node.kind == NodeKind::startMilestone;
             const auto& first = byStart ? activity.actualStart : activity.actualFinish;
             const auto& second = byStart ? activity.actualFinish : activity.actualStart;
@@ -150,6 +169,7 @@ private:
         }
         if (activity.actualFinish) {
             node.state = NodeState::complete;
+            draft.takesLinks = false;
             if (!activity.actualStart)
                 problem(Problem::Severity::error, activity, "it has an actual finish but no actual start");
             node.actualFinish = *activity.actualFinish;
@@ -160,7 +180,7 @@ private:
         }
         node.state = NodeState::inProgress;
         node.actualStart = *activity.actualStart;
-        node.freeOfLinks = m_programme.job.outOfSequence == OutOfSequence::carryOn;
+        draft.takesLinks = m_programme.job.outOfSequence != OutOfSequence::carryOn;
         const Minutes remaining = activity.remaining.value_or(duration);
         if (remaining == 0)
             problem(Problem::Severity::error, activity, "nothing of it remains but it has no actual finish");
@@ -209,72 +229,75 @@ private:
             if (m_programme.job.lateDatesFrom != LateDatesFrom::contract) continue;
             const Instant end = startOf(section.completion + section.grantedDays + 1);
             node.finishLimit = std::min(node.finishLimit, end);
+            node.plain = false;
             m_out.network.contractBase = std::max(m_out.network.contractBase, end);
         }
     }
 
     void readLinks() {
         const auto& options = m_programme.job;
-        m_out.network.links.reserve(m_programme.links.size());
-        for (std::size_t i = 0; i < m_programme.links.size(); ++i) {
-            const Link& link = m_programme.links[i];
-            NetLink net;
-            net.from = m_out.network.nodeOf[m_programme.activities.indexOf(link.from)];
-            net.to = m_out.network.nodeOf[m_programme.activities.indexOf(link.to)];
-            net.type = link.type;
-            net.lag = link.lag;
-            net.link = static_cast<std::uint32_t>(i);
-            switch (link.lagCalendar == LagCalendar::standard ? options.lagCalendar : link.lagCalendar) {
-            case LagCalendar::standard:
-            case LagCalendar::predecessor:
-                net.calendar = m_bySource[net.from].node.calendar;
-                break;
-            case LagCalendar::successor:
-                net.calendar = m_bySource[net.to].node.calendar;
-                break;
-            case LagCalendar::programme:
-                net.calendar = m_out.calendars.indexOf(options.defaultCalendar);
-                break;
-            case LagCalendar::continuous:
-                net.calendar = m_out.calendars.indexOf(continuousCalendar);
-                break;
+        m_links.reserve(m_programme.links.size());
+        for (const Link& link : m_programme.links) {
+            SourceLink source{m_out.network.nodeOf[m_programme.activities.indexOf(link.from)],
+                              m_out.network.nodeOf[m_programme.activities.indexOf(link.to)], 0, link.type, link.lag};
+            if (link.lag != 0) {
+                const LagCalendar which =
+                    link.lagCalendar == LagCalendar::standard ? options.lagCalendar : link.lagCalendar;
+                if (which == LagCalendar::standard || which == LagCalendar::predecessor)
+                    source.calendar = m_bySource[source.from].node.calendar;
+                else if (which == LagCalendar::successor)
+                    source.calendar = m_bySource[source.to].node.calendar;
+                else
+                    source.calendar = m_out.calendars.indexOf(which == LagCalendar::programme ? options.defaultCalendar
+                                                                                              : continuousCalendar);
             }
-            m_out.network.links.push_back(net);
+            if (link.type == LinkType::ff || link.type == LinkType::sf) {
+                m_bySource[source.to].node.finishLinksInto = true;
+                m_bySource[source.to].node.plain = false;
+            }
+            m_links.push_back(source);
         }
     }
 
     /// Sorts the nodes so that every link goes from an earlier to a later one; false where links form a loop.
     bool order() {
         const std::size_t count = m_bySource.size();
-        fillFirsts(m_out.network.firstOutOf, [](const NetLink& link) { return link.from; });
-        std::vector<std::uint32_t> outOf(m_out.network.links.size());
-        std::vector<std::uint32_t> next(m_out.network.firstOutOf.begin(), m_out.network.firstOutOf.end() - 1);
+        std::vector<std::uint32_t> firstOutOf(count + 1, 0);
+        for (const SourceLink& link : m_links) ++firstOutOf[link.from + 1];
+        for (std::size_t i = 1; i <= count; ++i) firstOutOf[i] += firstOutOf[i - 1];
+        std::vector<std::uint32_t> outOf(m_links.size());
+        std::vector<std::uint32_t> next(firstOutOf.begin(), firstOutOf.end() - 1);
         std::vector<std::uint32_t> waiting(count, 0);
-        for (const NetLink& link : m_out.network.links) {
+        for (const SourceLink& link : m_links) {
             outOf[next[link.from]++] = link.to;
             ++waiting[link.to];
         }
         m_order.reserve(count);
         for (std::uint32_t i = 0; i < count; ++i)
             if (waiting[i] == 0) m_order.push_back(i);
-        for (std::size_t i = 0; i < m_order.size(); ++i)
-            for (auto at = m_out.network.firstOutOf[m_order[i]]; at < m_out.network.firstOutOf[m_order[i] + 1]; ++at)
-                if (--waiting[outOf[at]] == 0) m_order.push_back(outOf[at]);
+        // Rank after rank, and within a rank what is alike together: the passes then do the same with many nodes that
+        // do not wait for each other, around one time of one calendar.
+        const auto kindOf = [&](std::uint32_t source) {
+            const Node& node = m_bySource[source].node;
+            return 2 * node.calendar + (node.plain ? 0 : 1);
+        };
+        for (std::size_t first = 0; first < m_order.size();) {
+            const std::size_t last = m_order.size();
+            std::stable_sort(m_order.begin() + static_cast<std::ptrdiff_t>(first), m_order.end(),
+                             [&](std::uint32_t a, std::uint32_t b) { return kindOf(a) < kindOf(b); });
+            for (; first < last; ++first)
+                for (auto at = firstOutOf[m_order[first]]; at < firstOutOf[m_order[first] + 1]; ++at)
+                    if (--waiting[outOf[at]] == 0) m_order.push_back(outOf[at]);
+        }
         if (m_order.size() == count) return true;
         reportLoop(waiting);
         return false;
     }
 
-    template <typename Side> void fillFirsts(std::vector<std::uint32_t>& firsts, Side side) {
-        firsts.assign(m_bySource.size() + 1, 0);
-        for (const NetLink& link : m_out.network.links) ++firsts[side(link) + 1];
-        for (std::size_t i = 1; i < firsts.size(); ++i) firsts[i] += firsts[i - 1];
-    }
-
     /// Every node that still waits has a predecessor that still waits: walking back must close a loop.
     void reportLoop(const std::vector<std::uint32_t>& waiting) {
         std::vector<std::uint32_t> before(waiting.size(), Network::noNode);
-        for (const NetLink& link : m_out.network.links)
+        for (const SourceLink& link : m_links)
             if (waiting[link.from] > 0 && waiting[link.to] > 0 && before[link.to] == Network::noNode)
                 before[link.to] = link.from;
         auto at = static_cast<std::uint32_t>(
@@ -306,25 +329,28 @@ private:
             net.work.push_back(m_bySource[m_order[i]].work);
             net.nodeOf[net.nodes.back().activity] = i;
         }
-        for (NetLink& link : net.links) {
-            link.from = place[link.from];
-            link.to = place[link.to];
-            if (link.type == LinkType::ff || link.type == LinkType::sf) net.nodes[link.to].finishLinksInto = true;
-        }
-        fillFirsts(net.firstInto, [](const NetLink& link) { return link.to; });
-        std::vector<NetLink> sorted(net.links.size());
+        const std::size_t count = net.nodes.size();
+        net.firstInto.assign(count + 1, 0);
+        for (const SourceLink& link : m_links)
+            if (m_bySource[link.to].takesLinks) ++net.firstInto[place[link.to] + 1];
+        for (std::size_t i = 1; i <= count; ++i) net.firstInto[i] += net.firstInto[i - 1];
+        net.links.resize(net.firstInto.back());
+        net.linkOf.resize(net.firstInto.back());
         std::vector<std::uint32_t> next(net.firstInto.begin(), net.firstInto.end() - 1);
-        for (const NetLink& link : net.links) sorted[next[link.to]++] = link;
-        net.links = std::move(sorted);
-        fillFirsts(net.firstOutOf, [](const NetLink& link) { return link.from; });
-        next.assign(net.firstOutOf.begin(), net.firstOutOf.end() - 1);
-        net.outOf.resize(net.links.size());
-        for (std::uint32_t i = 0; i < net.links.size(); ++i) net.outOf[next[net.links[i].from]++] = i;
+        for (std::size_t i = 0; i < m_links.size(); ++i) {
+            const SourceLink& link = m_links[i];
+            if (!m_bySource[link.to].takesLinks) continue;
+            const std::uint32_t to = place[link.to];
+            const bool plain = link.type == LinkType::fs && link.lag == 0;
+            net.linkOf[next[to]] = static_cast<std::uint32_t>(i);
+            net.links[next[to]++] = {place[link.from], link.calendar, link.type, plain, link.lag};
+        }
     }
 
     const Programme& m_programme;
     CompiledProgramme m_out;
     std::vector<Draft> m_bySource; ///< nodes in the order of the file
+    std::vector<SourceLink> m_links;
     std::vector<std::uint32_t> m_order;
 };
 

@@ -20,7 +20,7 @@ struct Node {
     bool stretch = false;
     bool asLate = false;
     bool finishLinksInto = false; ///< an FF or SF link leads into it
-    bool freeOfLinks = false;     ///< in progress and carrying on: no link into it bounds or drives
+    bool plain = false;           ///< a task not started, held by nothing but the base and links to its start
     std::uint16_t calendar = 0;
     std::uint32_t activity = 0; ///< index among the programme's activities
     Instant startBound;         ///< start no earlier than: programme start, data date, constraints
@@ -31,18 +31,19 @@ struct Node {
     Instant actualFinish;
 };
 
-/// A link as the passes see it, stored with its successor (`into`) and found from its predecessor by index.
+/// A link as the passes see it, from its successor.
 struct NetLink {
     std::uint32_t from = 0; ///< node
-    std::uint32_t to = 0;   ///< node
-    LinkType type = LinkType::fs;
     std::uint16_t calendar = 0;
-    std::uint32_t link = 0; ///< index among the programme's links
+    LinkType type = LinkType::fs;
+    bool plain = false; ///< from finish to start without a lag
     Minutes lag = 0;
 };
 
-/// A programme compiled for calculation: nodes in topological order, links in two compressed lists, calendars. It is
-/// immutable and holds no text; simulation, levelling and delay analysis run it with other amounts of work.
+/// A programme compiled for calculation: nodes in topological order (rank
+/// after rank), links in one compressed list, calendars. It is
+/// immutable and holds no text; simulation, levelling and delay analysis run it with other amounts of work. Links that
+/// bound nothing (into what is complete, or carries on whatever its links say) are left out.
 struct Network {
     std::vector<std::shared_ptr<const WorkCalendar>> calendars;
     std::vector<Node> nodes;
@@ -50,9 +51,9 @@ struct Network {
     std::vector<Minutes> duration;        ///< per activity of the programme: the whole duration without pauses
     std::vector<std::uint32_t> nodeOf;    ///< per activity of the programme; `noNode` for hammocks
     std::vector<NetLink> links;           ///< sorted by successor
+    std::vector<std::uint32_t> linkOf;    ///< per link: its index among the programme's links
     std::vector<std::uint32_t> firstInto; ///< per node and one more: its first link in `links`
-    std::vector<std::uint32_t> outOf;     ///< indices into `links`, sorted by predecessor
-    std::vector<std::uint32_t> firstOutOf;
+    Instant base;                         ///< nothing that has not started starts earlier: programme start or data date
     Instant contractBase; ///< the last contract date where late dates come from the contract, else farPast
     static constexpr std::uint32_t noNode = 0xffffffffu;
 };

@@ -10,19 +10,25 @@
 
 namespace yarrin {
 
-/// What the passes found, per node of the network. Figures of complete nodes that do not exist are left at 0.
+/// Where one node stands. It fills a line of a processor's cache, the part that neighbours ask for first.
+struct alignas(64) NodeFigures {
+    Instant start;       ///< early start, of work in progress that of what remains; actual where complete
+    Instant finish;      ///< early finish; actual where complete
+    Instant startLimit;  ///< XS of docs/engine.md section 4; of a complete node of no use, like all below but floats
+    Instant finishLimit; ///< XF, or an instant with as much work before it
+    Minutes startWork;   ///< work of the node's own calendar before the start, and so on
+    Minutes finishWork;
+    Minutes startLimitWork;
+    Minutes finishLimitWork;
+};
+
+/// What the passes found, per node of the network; complete nodes have no float and hold 0.
 struct PassResult {
-    std::vector<Instant> earlyStart;     ///< actual where started
-    std::vector<Instant> earlyFinish;    ///< actual where complete
-    std::vector<Instant> remainingStart; ///< early start where not started
-    std::vector<Instant> startLimit;     ///< XS of docs/engine.md section 4
-    std::vector<Instant> finishLimit;    ///< XF, or an instant with as much work before it
-    /// Work of the node's own calendar before the remaining start, the early finish, XS and XF.
-    std::vector<Minutes> startWork, finishWork, startLimitWork, finishLimitWork;
+    std::vector<NodeFigures> nodes;
     std::vector<Minutes> totalFloat;
     std::vector<Minutes> freeFloat;
-    std::vector<bool> driving; ///< per link of the network
-    std::vector<bool> onLongestPath;
+    std::vector<std::uint8_t> driving; ///< per link of the network
+    std::vector<std::uint8_t> onLongestPath;
     Instant programmeFinish;
     /// A node that would need a date beyond its calendar, and that calendar; the figures are not to be used then.
     struct Beyond {

@@ -29,8 +29,8 @@ public:
         m_out.activities.resize(m_programme.activities.size());
         for (std::uint32_t i = 0; i < net.nodes.size(); ++i) activity(i);
         hammocks();
-        m_out.driving.resize(net.links.size());
-        for (std::size_t i = 0; i < net.links.size(); ++i) m_out.driving[net.links[i].link] = m_passes.driving[i];
+        m_out.driving.resize(m_programme.links.size());
+        for (std::size_t i = 0; i < net.linkOf.size(); ++i) m_out.driving[net.linkOf[i]] = m_passes.driving[i] != 0;
         deadlines();
         contract();
         m_out.calendars = m_compiled.calendars.calendars();
@@ -56,19 +56,18 @@ private:
         out.id = m_programme.activities[node.activity].id;
         out.calendar = node.calendar;
         out.state = node.state;
-        out.onLongestPath = m_passes.onLongestPath[i];
-        out.earlyStart = m_passes.earlyStart[i];
-        out.earlyFinish = m_passes.earlyFinish[i];
+        out.onLongestPath = m_passes.onLongestPath[i] != 0;
+        const NodeFigures& found = m_passes.nodes[i];
+        out.earlyStart = node.state == NodeState::inProgress ? node.actualStart : found.start;
+        out.earlyFinish = found.finish;
         out.duration = m_compiled.network.duration[node.activity];
         if (node.state == NodeState::complete) return;
         const WorkCalendar& own = calendar(node.calendar);
-        const Instant start = m_passes.remainingStart[i];
-        if (node.state == NodeState::inProgress) out.remainingStart = start;
+        if (node.state == NodeState::inProgress) out.remainingStart = found.start;
         // The limit of a finish on Monday at eight and a finish on Friday at five are the same moment of work.
-        out.lateStart = m_passes.startLimitWork[i] == m_passes.startWork[i] ? start : m_passes.startLimit[i];
-        out.lateFinish = m_passes.finishLimitWork[i] == m_passes.finishWork[i]
-                             ? out.earlyFinish
-                             : own.endOfMinute(m_passes.finishLimitWork[i]);
+        out.lateStart = found.startLimitWork == found.startWork ? found.start : found.startLimit;
+        out.lateFinish =
+            found.finishLimitWork == found.finishWork ? found.finish : own.endOfMinute(found.finishLimitWork);
         if (node.kind == NodeKind::startMilestone) out.lateFinish = out.lateStart;
         if (node.kind == NodeKind::finishMilestone) out.lateStart = out.lateFinish;
         out.freeFloat = m_passes.freeFloat[i];

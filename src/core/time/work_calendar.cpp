@@ -3,6 +3,7 @@
 #include "core/time/work_calendar.h"
 
 #include <algorithm>
+#include <bit>
 #include <map>
 
 namespace yarrin {
@@ -35,75 +36,80 @@ DayWork workWithin(const DayWork& before, const DayWork& own) {
 
 } // namespace
 
-DayTable::DayTable(std::int64_t firstDay, const std::vector<std::uint16_t>& patternOfDay, std::uint16_t carried,
+DayTable::DayTable(std::int64_t firstDay, const std::vector<std::uint32_t>& patternOfDay, std::uint32_t carried,
                    const std::vector<DayWork>& patterns)
     : m_firstDay(firstDay) {
-    std::map<std::pair<std::uint16_t, std::uint16_t>, std::uint16_t> shapes;
-    std::vector<Minutes> totals;
-    m_firstRun.push_back(0);
-    m_before.reserve(patternOfDay.size() + 1);
-    m_shape.reserve(patternOfDay.size());
-    m_before.push_back(0);
-    std::uint16_t before = carried;
-    std::uint16_t lastShape = 0;
-    std::pair<std::uint16_t, std::uint16_t> lastKey{0xffff, 0xffff};
-    for (const std::uint16_t own : patternOfDay) {
-        const std::pair key(before, own);
-        if (key != lastKey) {
-            const auto [place, isNew] = shapes.try_emplace(key, static_cast<std::uint16_t>(totals.size()));
-            if (isNew) {
-                int sum = 0;
-                for (const Spell& run : workWithin(patterns[before], patterns[own])) {
-                    m_runs.push_back({run.from, run.to, sum});
-                    sum += run.to - run.from;
-                }
-                m_firstRun.push_back(static_cast<std::uint32_t>(m_runs.size()));
-                totals.push_back(sum);
-            }
-            lastShape = place->second;
-            lastKey = key;
+    struct Shape {
+        WorkDay day; ///< all but where and when it is
+        int total;
+    };
+    std::vector<Shape> shapes;
+    const auto shapeOf = [&](const DayWork& runs) {
+        Shape shape{{}, 0};
+        for (const Spell& run : runs) shape.total += run.to - run.from;
+        for (std::size_t i = 0; i < 2 && i < runs.size(); ++i) {
+            shape.day.from[i] = static_cast<std::int16_t>(runs[i].from);
+            shape.day.length[i] = static_cast<std::int16_t>(runs[i].to - runs[i].from);
         }
-        m_shape.push_back(lastShape);
-        m_before.push_back(m_before.back() + totals[lastShape]);
-        before = own;
+        if (runs.size() == 1) shape.day.from[1] = static_cast<std::int16_t>(runs[0].to);
+        if (runs.size() > 2) {
+            shape.day.length[0] = static_cast<std::int16_t>(m_manyRuns.size() & 0x7fff);
+            shape.day.from[1] = static_cast<std::int16_t>(m_manyRuns.size() >> 15);
+            shape.day.length[1] = -1;
+            m_manyRuns.push_back(runs);
+        }
+        return shape;
+    };
+    std::map<std::pair<std::uint32_t, std::uint32_t>, std::size_t> shapeOfPair;
+    std::pair<std::uint32_t, std::uint32_t> lastPair{0xffffffff, 0xffffffff};
+    std::size_t shape = 0;
+    std::uint32_t before = carried;
+    int shortest = int(minutesPerDay);
+    m_workDayFrom.reserve(patternOfDay.size() + 1);
+    for (std::size_t i = 0; i < patternOfDay.size(); ++i) {
+        const std::pair pair(before, patternOfDay[i]);
+        if (pair != lastPair) {
+            const auto [place, isNew] = shapeOfPair.try_emplace(pair, shapes.size());
+            if (isNew) shapes.push_back(shapeOf(workWithin(patterns[pair.first], patterns[pair.second])));
+            shape = place->second;
+            lastPair = pair;
+        }
+        before = pair.second;
+        m_workDayFrom.push_back(static_cast<std::uint32_t>(m_workDays.size()));
+        if (shapes[shape].total == 0) continue;
+        shortest = std::min(shortest, shapes[shape].total);
+        m_workDays.push_back(shapes[shape].day);
+        m_workDays.back().before = static_cast<std::int32_t>(m_total);
+        m_workDays.back().start = static_cast<std::int32_t>(static_cast<Minutes>(i) * minutesPerDay);
+        m_total += shapes[shape].total;
     }
-    m_hint.reserve(static_cast<std::size_t>(m_before.back() / hintStep + 1));
+    m_workDayFrom.push_back(static_cast<std::uint32_t>(m_workDays.size()));
+    const WorkDay end{static_cast<std::int32_t>(m_total),
+                      static_cast<std::int32_t>(static_cast<Minutes>(patternOfDay.size()) * minutesPerDay),
+                      {0, 0},
+                      {0, 0}};
+    m_workDays.insert(m_workDays.end(), 2, end);
+    // One hint a work day or so; a few very short days must not make it long.
+    m_hintShift = std::max(6, static_cast<int>(std::bit_width(static_cast<unsigned>(shortest))) - 1);
+    m_hint.reserve(static_cast<std::size_t>(m_total >> m_hintShift) + 1);
     std::size_t day = 0;
-    for (Minutes n = 0; n < m_before.back(); n += hintStep) {
-        while (m_before[day + 1] <= n) ++day;
+    for (Minutes n = 0; n < m_total; n += Minutes{1} << m_hintShift) {
+        while (m_workDays[day + 1].before <= n) ++day;
         m_hint.push_back(static_cast<std::uint32_t>(day));
     }
 }
 
-Minutes DayTable::workedUpTo(Minutes minute) const {
-    const auto day = static_cast<std::size_t>(minute / minutesPerDay);
-    if (day >= m_shape.size()) return total();
-    const auto ofDay = static_cast<int>(minute - static_cast<Minutes>(day) * minutesPerDay);
-    const auto shape = m_shape[day];
+int DayTable::restOfMany(const WorkDay& day, int minute) const {
     int sum = 0;
-    for (auto run = m_firstRun[shape]; run < m_firstRun[shape + 1u]; ++run) {
-        if (ofDay <= m_runs[run].from) break;
-        sum = m_runs[run].before + std::min(ofDay, m_runs[run].to) - m_runs[run].from;
-    }
-    return m_before[day] + sum;
+    for (const Spell& run : manyRunsOf(day)) sum += std::clamp(minute - run.from, 0, run.to - run.from);
+    return sum;
 }
 
-std::size_t DayTable::dayOf(Minutes n) const {
-    std::size_t day = m_hint[static_cast<std::size_t>(n / hintStep)];
-    while (m_before[day + 1] <= n) ++day;
-    return day;
-}
-
-Minutes DayTable::startOf(Minutes n) const {
-    const std::size_t day = dayOf(n);
-    const auto rest = static_cast<int>(n - m_before[day]);
-    auto run = m_firstRun[m_shape[day]];
-    while (rest >= m_runs[run].before + m_runs[run].to - m_runs[run].from) ++run;
-    return static_cast<Minutes>(day) * minutesPerDay + m_runs[run].from + rest - m_runs[run].before;
-}
-
-Minutes DayTable::endOf(Minutes n) const {
-    return startOf(n - 1) + 1;
+int DayTable::minuteOfMany(const WorkDay& day, int rest) const {
+    const Runs& runs = manyRunsOf(day);
+    auto run = runs.begin();
+    for (; rest >= run->to - run->from; ++run) rest -= run->to - run->from;
+    return run->from + rest;
 }
 
 Minutes WorkCalendar::Cycle::worked(Minutes minute) const {
@@ -123,29 +129,28 @@ WorkCalendar::WorkCalendar(ResolvedCalendar calendar, Date from, Date to) : m_ca
     const std::int64_t first = from.days;
     const std::int64_t count = to.days - first;
     const auto patterns = patternsOf(first - 1, count + 1, true);
-    m_window = std::make_unique<DayTable>(first, std::vector(patterns.begin() + 1, patterns.end()), patterns.front(),
-                                          m_patterns);
+    m_window = DayTable(first, std::vector(patterns.begin() + 1, patterns.end()), patterns.front(), m_patterns);
     m_windowStart = first * minutesPerDay;
-    m_windowEnd = (first + count) * minutesPerDay;
+    m_windowLength = count * minutesPerDay;
 }
 
 bool WorkCalendar::covers(Date from, Date to) const {
-    return startOf(from).minutes >= m_windowStart && startOf(to).minutes <= m_windowEnd;
+    return startOf(from).minutes >= m_windowStart && startOf(to).minutes <= m_windowStart + m_windowLength;
 }
 
-std::vector<std::uint16_t> WorkCalendar::patternsOf(std::int64_t firstDay, std::int64_t count, bool dated) const {
-    std::vector<std::uint16_t> patterns(static_cast<std::size_t>(count));
+std::vector<std::uint32_t> WorkCalendar::patternsOf(std::int64_t firstDay, std::int64_t count, bool dated) const {
+    std::vector<std::uint32_t> patterns(static_cast<std::size_t>(count));
     for (std::int64_t i = 0; i < count; ++i)
         patterns[static_cast<std::size_t>(i)] =
-            static_cast<std::uint16_t>(weekday(Date{static_cast<std::int32_t>(firstDay + i)}));
-    const auto cover = [&](std::int64_t from, std::int64_t to, std::uint16_t pattern) {
+            static_cast<std::uint32_t>(weekday(Date{static_cast<std::int32_t>(firstDay + i)}));
+    const auto cover = [&](std::int64_t from, std::int64_t to, std::uint32_t pattern) {
         from = std::max<std::int64_t>(from, firstDay);
         to = std::min<std::int64_t>(to, firstDay + count - 1);
         for (std::int64_t day = from; day <= to; ++day) patterns[static_cast<std::size_t>(day - firstDay)] = pattern;
     };
     for (std::size_t i = 0; i < m_calendar.exceptions.size(); ++i) {
         const CalendarException& exception = m_calendar.exceptions[i];
-        const auto pattern = static_cast<std::uint16_t>(7 + i);
+        const auto pattern = static_cast<std::uint32_t>(7 + i);
         if (!exception.yearly) {
             if (dated) cover(exception.from.days, exception.to.days, pattern);
             continue;
@@ -187,27 +192,20 @@ Minutes WorkCalendar::beyond(Minutes from, Minutes to) const {
     return cycle().worked(to - origin) - cycle().worked(from - origin);
 }
 
-Minutes WorkCalendar::worked(Instant t) const {
+Minutes WorkCalendar::workedOutside(Instant t) const {
     if (t.minutes < m_windowStart) return -beyond(t.minutes, m_windowStart);
-    if (t.minutes > m_windowEnd) return m_window->total() + beyond(m_windowEnd, t.minutes);
-    return m_window->workedUpTo(t.minutes - m_windowStart);
+    return m_window.total() + beyond(m_windowStart + m_windowLength, t.minutes);
 }
 
-Instant WorkCalendar::startOfMinute(Minutes n) const {
-    if (n >= 0 && n < m_window->total()) return Instant{m_windowStart + m_window->startOf(n)};
+Instant WorkCalendar::startOutside(Minutes n) const {
     const DayTable& table = cycle().table;
     if (table.total() == 0) return n < 0 ? farPast : farFuture;
     const Minutes origin = table.firstDay() * minutesPerDay;
     const Minutes base = n < 0 ? cycle().worked(m_windowStart - origin) + n
-                               : cycle().worked(m_windowEnd - origin) + n - m_window->total();
+                               : cycle().worked(m_windowStart + m_windowLength - origin) + n - m_window.total();
     const Minutes turns = floorDiv(base, table.total());
     const Instant found{origin + turns * cycle().length + table.startOf(base - turns * table.total())};
     return std::clamp(found, farPast, farFuture);
-}
-
-Instant WorkCalendar::endOfMinute(Minutes n) const {
-    const Instant start = startOfMinute(n - 1);
-    return isBeyond(start) ? start : start + 1;
 }
 
 } // namespace yarrin

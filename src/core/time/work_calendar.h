@@ -4,6 +4,8 @@
 
 #include "core/time/calendar.h"
 
+#include <algorithm>
+#include <chrono>
 #include <cstdint>
 #include <memory>
 #include <mutex>
@@ -12,45 +14,108 @@
 namespace yarrin {
 
 /// Beyond these no date is written; a function that would need more work than the calendar has returns one of them.
-inline const Instant farPast = startOf(dateFrom(firstYear, 1, 1));
-inline const Instant farFuture = startOf(dateFrom(lastYear, 12, 31)) + minutesPerDay;
-[[nodiscard]] inline bool isBeyond(Instant t) {
+inline constexpr Instant farPast{
+    minutesPerDay * std::chrono::sys_days{std::chrono::year{firstYear} / 1 / 1}.time_since_epoch().count()};
+inline constexpr Instant farFuture{
+    minutesPerDay * (std::chrono::sys_days{std::chrono::year{lastYear} / 12 / 31}.time_since_epoch().count() + 1)};
+[[nodiscard]] constexpr bool isBeyond(Instant t) {
     return t <= farPast || t >= farFuture;
 }
 
-/// A run of consecutive days with the working minutes counted up, and look-ups both ways.
+/// A run of consecutive days with the working minutes counted up, and look-ups both ways. Minutes are counted from
+/// the start of its first day. It is what the passes spend their time in: days without work are left out, so that a
+/// look-up is two loads and a few comparisons.
 class DayTable {
 public:
+    DayTable() = default;
     /// `patternOfDay[i]` is the pattern of day firstDay + i; a day's spells past midnight reach into the next.
     /// `carried` is the pattern of the day before the first.
-    DayTable(std::int64_t firstDay, const std::vector<std::uint16_t>& patternOfDay, std::uint16_t carried,
+    DayTable(std::int64_t firstDay, const std::vector<std::uint32_t>& patternOfDay, std::uint32_t carried,
              const std::vector<DayWork>& patterns);
 
     [[nodiscard]] std::int64_t firstDay() const { return m_firstDay; }
-    [[nodiscard]] std::int64_t dayCount() const { return static_cast<std::int64_t>(m_shape.size()); }
-    [[nodiscard]] Minutes total() const { return m_before.back(); }
-    /// Working minutes from the first day up to minute `minute` counted from the start of the first day.
-    [[nodiscard]] Minutes workedUpTo(Minutes minute) const;
-    /// Where working minute n - 1 ends, 0 < n <= total, in minutes from the start of the first day.
-    [[nodiscard]] Minutes endOf(Minutes n) const;
+    [[nodiscard]] Minutes total() const { return m_total; }
+
+    /// Working minutes from the first day up to minute `minute`, which lies within the table or at its end.
+    [[nodiscard]] Minutes workedUpTo(Minutes minute) const {
+        const WorkDay& day = m_workDays[m_workDayFrom[std::uint32_t(minute) / std::uint32_t(minutesPerDay)]];
+        return day.before + restOf(day, int(minute) - day.start);
+    }
     /// Where working minute n starts, 0 <= n < total.
-    [[nodiscard]] Minutes startOf(Minutes n) const;
+    [[nodiscard]] Minutes startOf(Minutes n) const {
+        const WorkDay& day = workDayOf(n);
+        return day.start + minuteOf(day, int(n) - day.before);
+    }
+    /// Where working minute n - 1 ends, 0 < n <= total.
+    [[nodiscard]] Minutes endOf(Minutes n) const { return startOf(n - 1) + 1; }
+
+    /// The working minutes up to an instant, where the last of them ends and where the next one starts.
+    struct Place {
+        Minutes worked; ///< where this is 0 or the total, the others are of no use
+        Minutes end;
+        Minutes start;
+    };
+    [[nodiscard]] Place placeOf(Minutes minute) const {
+        const WorkDay* day = &m_workDays[m_workDayFrom[std::uint32_t(minute) / std::uint32_t(minutesPerDay)]];
+        const int rest = restOf(*day, int(minute) - day->start);
+        const Minutes worked = day->before + rest;
+        if (rest == day[1].before - day->before)
+            return {worked, day->start + endOf(*day), day[1].start + day[1].from[0]};
+        const Minutes start = day->start + minuteOf(*day, rest);
+        if (rest == 0) return {worked, worked == 0 ? 0 : day[-1].start + endOf(day[-1]), start};
+        return {worked, day->start + minuteOf(*day, rest - 1) + 1, start};
+    }
 
 private:
-    struct Run {
-        int from;
-        int to;
-        int before; ///< working minutes of the day before this run
+    /// A day that has work. The first two runs of work stand here, an only one followed by an empty one; of a day with
+    /// more, length[1] is -1 and its runs stand in m_manyRuns.
+    struct WorkDay {
+        std::int32_t before; ///< working minutes before this day
+        std::int32_t start;  ///< 00:00 of the day
+        std::int16_t from[2];
+        std::int16_t length[2];
     };
-    [[nodiscard]] std::size_t dayOf(Minutes n) const;
+    using Runs = std::vector<Spell>;
 
-    std::int64_t m_firstDay;
-    std::vector<Minutes> m_before;         ///< per day, and one more with the total
-    std::vector<std::uint16_t> m_shape;    ///< per day, which of the shapes
-    std::vector<std::uint32_t> m_hint;     ///< a day at or before the one that holds working minute i * hintStep
-    std::vector<std::uint32_t> m_firstRun; ///< per shape, and one more
-    std::vector<Run> m_runs;
-    static constexpr Minutes hintStep = 256;
+    /// std::clamp(value, 0, most) without a jump, which way it goes nobody can foretell.
+    [[nodiscard]] static int within(int value, int most) {
+        value &= ~(value >> 31);
+        return most + ((value - most) & ((value - most) >> 31));
+    }
+    /// How much of a day's work lies before its minute `minute`, which may be before or after the day.
+    [[nodiscard]] int restOf(const WorkDay& day, int minute) const {
+        if (day.length[1] < 0) return restOfMany(day, minute);
+        return within(minute - day.from[0], day.length[0]) + within(minute - day.from[1], day.length[1]);
+    }
+    /// The minute of the day at which its working minute `rest` starts.
+    [[nodiscard]] int minuteOf(const WorkDay& day, int rest) const {
+        if (day.length[1] < 0) return minuteOfMany(day, rest);
+        const int pause = rest >= day.length[0] ? day.from[1] - day.from[0] - day.length[0] : 0;
+        return day.from[0] + rest + pause;
+    }
+    [[nodiscard]] const Runs& manyRunsOf(const WorkDay& day) const {
+        return m_manyRuns[std::size_t(day.from[1]) << 15 | std::size_t(day.length[0])];
+    }
+    /// The minute of the day at which its work ends.
+    [[nodiscard]] int endOf(const WorkDay& day) const {
+        return day.length[1] < 0 ? manyRunsOf(day).back().to : day.from[1] + day.length[1];
+    }
+    [[nodiscard]] int restOfMany(const WorkDay& day, int minute) const;
+    [[nodiscard]] int minuteOfMany(const WorkDay& day, int rest) const;
+    [[nodiscard]] const WorkDay& workDayOf(Minutes n) const {
+        const WorkDay* day = &m_workDays[m_hint[std::size_t(n) >> m_hintShift]];
+        day += n >= day[1].before; // mostly at most one day further, and no guessing which
+        while (n >= day[1].before) ++day;
+        return *day;
+    }
+
+    std::int64_t m_firstDay = 0;
+    Minutes m_total = 0;
+    std::vector<WorkDay> m_workDays;          ///< and two more with the total, so that the next of any can be read
+    std::vector<std::uint32_t> m_workDayFrom; ///< per day and one more: the first work day from it on
+    std::vector<std::uint32_t> m_hint;        ///< the work day that holds working minute i << m_hintShift
+    std::vector<Runs> m_manyRuns;
+    int m_hintShift = 0;
 };
 
 /// A calendar compiled for the passes: every function of docs/engine.md section 1 in constant time. Immutable and
@@ -66,11 +131,37 @@ public:
     [[nodiscard]] bool covers(Date from, Date to) const;
 
     /// W: working minutes from a fixed origin up to t; never decreasing.
-    [[nodiscard]] Minutes worked(Instant t) const;
+    [[nodiscard]] Minutes worked(Instant t) const {
+        const Minutes minute = t.minutes - m_windowStart;
+        return inWindow(minute) ? m_window.workedUpTo(minute) : workedOutside(t);
+    }
     /// S: the latest t with worked(t) = n, farFuture where there is none.
-    [[nodiscard]] Instant startOfMinute(Minutes n) const;
+    [[nodiscard]] Instant startOfMinute(Minutes n) const {
+        if (n >= 0 && n < m_window.total()) return Instant{m_windowStart + m_window.startOf(n)};
+        return startOutside(n);
+    }
     /// F: the earliest t with worked(t) = n, farPast where there is none.
-    [[nodiscard]] Instant endOfMinute(Minutes n) const;
+    [[nodiscard]] Instant endOfMinute(Minutes n) const {
+        if (n > 0 && n <= m_window.total()) return Instant{m_windowStart + m_window.endOf(n)};
+        const Instant start = startOutside(n - 1);
+        return isBeyond(start) ? start : start + 1;
+    }
+    /// worked(t), and with n that: endOfMinute(n) and startOfMinute(n).
+    struct Place {
+        Minutes worked;
+        Instant end;
+        Instant start;
+    };
+    [[nodiscard]] Place placeOf(Instant t) const {
+        const Minutes minute = t.minutes - m_windowStart;
+        if (inWindow(minute)) {
+            const DayTable::Place place = m_window.placeOf(minute);
+            if (place.worked > 0 && place.worked < m_window.total())
+                return {place.worked, Instant{m_windowStart + place.end}, Instant{m_windowStart + place.start}};
+        }
+        const Minutes n = worked(t);
+        return {n, endOfMinute(n), startOfMinute(n)};
+    }
 
     [[nodiscard]] bool worksBefore(Instant t) const { return worked(t) != worked(t - 1); }
     [[nodiscard]] bool worksAfter(Instant t) const { return worked(t + 1) != worked(t); }
@@ -90,15 +181,18 @@ private:
         Minutes length; ///< in minutes
         [[nodiscard]] Minutes worked(Minutes minute) const;
     };
+    [[nodiscard]] bool inWindow(Minutes minute) const { return std::uint64_t(minute) <= std::uint64_t(m_windowLength); }
+    [[nodiscard]] Minutes workedOutside(Instant t) const;
+    [[nodiscard]] Instant startOutside(Minutes n) const;
     [[nodiscard]] const Cycle& cycle() const;
-    [[nodiscard]] std::vector<std::uint16_t> patternsOf(std::int64_t firstDay, std::int64_t count, bool dated) const;
+    [[nodiscard]] std::vector<std::uint32_t> patternsOf(std::int64_t firstDay, std::int64_t count, bool dated) const;
     [[nodiscard]] Minutes beyond(Minutes from, Minutes to) const;
 
     ResolvedCalendar m_calendar;
     std::vector<DayWork> m_patterns; ///< the week's seven, then one per exception
-    std::unique_ptr<const DayTable> m_window;
+    DayTable m_window;
     Minutes m_windowStart = 0;
-    Minutes m_windowEnd = 0;
+    Minutes m_windowLength = 0;
     mutable std::once_flag m_cycleOnce; ///< built when a date outside the window is first asked for
     mutable std::unique_ptr<const Cycle> m_cycle;
 };
