@@ -4,8 +4,10 @@
 
 #include "cli/cli.h"
 #include "core/model/phrases.h"
+#include "core/network/float_paths.h"
 #include "store/file.h"
 
+#include <charconv>
 #include <ostream>
 
 namespace yarrin {
@@ -53,9 +55,30 @@ std::string chainText(const Programme& programme, const std::vector<ActivityId>&
     return text;
 }
 
+/// The most critical paths to an activity, a line each, with their slack in days of its calendar.
+void printPaths(const Programme& programme, const Schedule& result, const Activity& activity, std::size_t count,
+                CliStreams streams) {
+    streams.out << "paths to it, the most critical first:\n";
+    const DayUnit unit = dayUnitOf(programme, calendarOf(programme, activity));
+    for (const FloatPath& path : floatPathsTo(programme, result, activity.id, count)) {
+        streams.out << "  " << spanText(path.slack, unit) << "  " << chainText(programme, path.activities);
+        if (path.joins) streams.out << " ⇢ " << keyOf(programme, path.joins);
+        streams.out << "\n";
+    }
+}
+
 ExitStatus run(std::span<const std::string> arguments, CliStreams streams) {
     std::vector<std::string> words;
-    for (const std::string& argument : arguments) {
+    std::size_t paths = 0;
+    for (std::size_t i = 0; i < arguments.size(); ++i) {
+        const std::string& argument = arguments[i];
+        if (argument == "--paths") {
+            const std::string number = i + 1 < arguments.size() ? arguments[++i] : std::string();
+            const auto [end, fault] = std::from_chars(number.data(), number.data() + number.size(), paths);
+            if (fault != std::errc{} || end != number.data() + number.size() || paths == 0)
+                return usageFault("why", "--paths needs a number of at least 1", streams);
+            continue;
+        }
         if (argument.starts_with("--")) return usageFault("why", "there is no option " + argument, streams);
         words.push_back(argument);
     }
@@ -85,15 +108,17 @@ ExitStatus run(std::span<const std::string> arguments, CliStreams streams) {
     }
     streams.out << "driven by: " << chainText(*programme, why.chainBack) << "\n";
     streams.out << "drives:    " << chainText(*programme, why.chainOn) << "\n";
+    if (paths > 0) printPaths(*programme, result, *activity, paths, streams);
     return ExitStatus::done;
 }
 
 } // namespace
 
 const Verb whyVerb{"why", "tells what set the dates of an activity",
-                   "yarrin-cli why FILE ID\n\n"
+                   "yarrin-cli why FILE ID [--paths N]\n\n"
                    "Tells what set the early and the late dates of the activity ID, the driving chain that leads to\n"
-                   "it and the one that it drives on to the finish.\n",
+                   "it and the one that it drives on to the finish. With --paths, also the N most critical paths to\n"
+                   "it, each with how far it lies from driving it; ⇢ names the activity at which it joins another.\n",
                    run};
 
 } // namespace yarrin

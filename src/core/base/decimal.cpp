@@ -142,7 +142,22 @@ std::strong_ordering operator<=>(const Decimal& a, const Decimal& b) {
 }
 
 Fraction::Fraction(const Decimal& value) {
-    *this = reduced(value.mantissa(), powerOfTen(value.scale()));
+    *this = made(value.mantissa(), powerOfTen(value.scale()));
+}
+
+Fraction Fraction::made(Wide numerator, Wide denominator) {
+    // Most fractions stay small; finding common divisors would cost more than all else.
+    constexpr Wide small = Wide{1} << 40;
+    if (denominator <= 0 || denominator >= small || numerator <= -small || numerator >= small)
+        return reduced(numerator, denominator);
+    Fraction result;
+    result.m_numerator = numerator;
+    result.m_denominator = denominator;
+    return result;
+}
+
+bool Fraction::isReduced() const {
+    return gcd(m_numerator, m_denominator) == 1;
 }
 
 Fraction Fraction::reduced(Wide numerator, Wide denominator) {
@@ -189,12 +204,14 @@ double Fraction::toDouble() const {
 }
 
 Fraction operator+(const Fraction& a, const Fraction& b) {
+    if (!a.valid() || !b.valid()) return Fraction::reduced(0, 0);
     Fraction::Wide left, right, sum, base;
-    if (!a.valid() || !b.valid() || __builtin_mul_overflow(a.m_numerator, b.m_denominator, &left) ||
-        __builtin_mul_overflow(b.m_numerator, a.m_denominator, &right) || __builtin_add_overflow(left, right, &sum) ||
-        __builtin_mul_overflow(a.m_denominator, b.m_denominator, &base))
-        return Fraction::reduced(0, 0);
-    return Fraction::reduced(sum, base);
+    if (!__builtin_mul_overflow(a.m_numerator, b.m_denominator, &left) &&
+        !__builtin_mul_overflow(b.m_numerator, a.m_denominator, &right) && !__builtin_add_overflow(left, right, &sum) &&
+        !__builtin_mul_overflow(a.m_denominator, b.m_denominator, &base))
+        return Fraction::made(sum, base);
+    if (a.isReduced() && b.isReduced()) return Fraction::reduced(0, 0);
+    return Fraction::reduced(a.m_numerator, a.m_denominator) + Fraction::reduced(b.m_numerator, b.m_denominator);
 }
 
 Fraction operator-(const Fraction& a, const Fraction& b) {
@@ -202,16 +219,22 @@ Fraction operator-(const Fraction& a, const Fraction& b) {
 }
 
 Fraction operator*(const Fraction& a, const Fraction& b) {
+    if (!a.valid() || !b.valid()) return Fraction::reduced(0, 0);
     Fraction::Wide above, below;
-    if (!a.valid() || !b.valid() || __builtin_mul_overflow(a.m_numerator, b.m_numerator, &above) ||
-        __builtin_mul_overflow(a.m_denominator, b.m_denominator, &below))
-        return Fraction::reduced(0, 0);
-    return Fraction::reduced(above, below);
+    if (!__builtin_mul_overflow(a.m_numerator, b.m_numerator, &above) &&
+        !__builtin_mul_overflow(a.m_denominator, b.m_denominator, &below))
+        return Fraction::made(above, below);
+    if (a.isReduced() && b.isReduced()) return Fraction::reduced(0, 0);
+    return Fraction::reduced(a.m_numerator, a.m_denominator) * Fraction::reduced(b.m_numerator, b.m_denominator);
 }
 
 Fraction operator/(const Fraction& a, const Fraction& b) {
     if (!b.valid()) return b;
-    return a * Fraction::reduced(b.m_denominator, b.m_numerator);
+    return a * Fraction::made(b.m_denominator, b.m_numerator);
+}
+
+bool operator==(const Fraction& a, const Fraction& b) {
+    return a.valid() == b.valid() && (!a.valid() || (a - b).sign() == 0);
 }
 
 bool operator<(const Fraction& a, const Fraction& b) {

@@ -62,12 +62,15 @@ public:
     friend Fraction operator*(const Fraction& a, const Fraction& b);
     /// Invalid where b is 0.
     friend Fraction operator/(const Fraction& a, const Fraction& b);
-    friend bool operator==(const Fraction&, const Fraction&) = default;
+    friend bool operator==(const Fraction& a, const Fraction& b);
     friend bool operator<(const Fraction& a, const Fraction& b);
 
 private:
     using Wide = __int128;
+    /// The value with a positive denominator, reduced where it is not small anyway.
+    static Fraction made(Wide numerator, Wide denominator);
     static Fraction reduced(Wide numerator, Wide denominator);
+    [[nodiscard]] bool isReduced() const;
     Wide m_numerator = 0;
     Wide m_denominator = 1;
 };

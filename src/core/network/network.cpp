@@ -277,16 +277,17 @@ private:
             if (waiting[i] == 0) m_order.push_back(i);
         // Rank after rank, and within a rank what is alike together: the passes then do the same with many nodes that
         // do not wait for each other, around one time of one calendar.
-        const auto kindOf = [&](std::uint32_t source) {
-            const Node& node = m_bySource[source].node;
-            return 2 * node.calendar + (node.plain ? 0 : 1);
-        };
+        std::vector<std::uint64_t> rank; // what it is like, then its place in the file
         for (std::size_t first = 0; first < m_order.size();) {
-            const std::size_t last = m_order.size();
-            std::stable_sort(m_order.begin() + static_cast<std::ptrdiff_t>(first), m_order.end(),
-                             [&](std::uint32_t a, std::uint32_t b) { return kindOf(a) < kindOf(b); });
-            for (; first < last; ++first)
-                for (auto at = firstOutOf[m_order[first]]; at < firstOutOf[m_order[first] + 1]; ++at)
+            rank.clear();
+            for (std::size_t i = first; i < m_order.size(); ++i) {
+                const Node& node = m_bySource[m_order[i]].node;
+                rank.push_back(std::uint64_t{2u * node.calendar + (node.plain ? 0u : 1u)} << 32 | m_order[i]);
+            }
+            std::sort(rank.begin(), rank.end());
+            for (const std::uint64_t source : rank) m_order[first++] = static_cast<std::uint32_t>(source);
+            for (const std::uint64_t source : rank)
+                for (auto at = firstOutOf[std::uint32_t(source)]; at < firstOutOf[std::uint32_t(source) + 1]; ++at)
                     if (--waiting[outOf[at]] == 0) m_order.push_back(outOf[at]);
         }
         if (m_order.size() == count) return true;

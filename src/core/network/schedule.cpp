@@ -27,7 +27,8 @@ public:
         }
         if (!net.nodes.empty()) m_out.programmeFinish = m_passes.programmeFinish;
         m_out.activities.resize(m_programme.activities.size());
-        for (std::uint32_t i = 0; i < net.nodes.size(); ++i) activity(i);
+        for (const std::uint32_t node : net.nodeOf)
+            if (node != Network::noNode) activity(node);
         hammocks();
         m_out.driving.resize(m_programme.links.size());
         for (std::size_t i = 0; i < net.linkOf.size(); ++i) m_out.driving[net.linkOf[i]] = m_passes.driving[i] != 0;
