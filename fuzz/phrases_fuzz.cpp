@@ -31,7 +31,7 @@ extern "C" int LLVMFuzzerTestOneInput(const std::uint8_t* data, std::size_t size
         const auto span = parseSpan(text, unit);
         if (!span.ok()) continue;
         const auto again = parseSpan(spanText(span->minutes, unit, span->elapsed), unit);
-        if (!again.ok() || again->minutes != span->minutes) std::abort();
+        if (!again.ok() || again->minutes != span->minutes || again->elapsed != span->elapsed) std::abort();
     }
     const auto phrases = parseLinkPhrases(programme, ActivityId{1}, text);
     if (!phrases.ok()) return 0;

@@ -9,7 +9,7 @@
 namespace yarrin {
 
 std::span<const Verb> verbs() {
-    static const std::array<Verb, 3> list{calcVerb, convertVerb, whyVerb};
+    static const std::array<Verb, 4> list{calcVerb, calendarVerb, convertVerb, whyVerb};
     return list;
 }
 

@@ -37,6 +37,7 @@ ExitStatus report(const std::vector<Error>& errors, std::string_view file, CliSt
 ExitStatus usageFault(std::string_view verb, std::string_view what, CliStreams streams);
 
 extern const Verb calcVerb;
+extern const Verb calendarVerb;
 extern const Verb convertVerb;
 extern const Verb whyVerb;
 

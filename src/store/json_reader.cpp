@@ -293,6 +293,19 @@ private:
         }
     }
 
+    /// A text in words of its own, like a rule for a holiday.
+    template <typename Value, typename Parse>
+    void phrase(Object& object, const char* key, std::optional<Value>& value, Parse parse) {
+        std::optional<std::string> text;
+        object.optionalText(key, text);
+        if (!text) return;
+        const auto got = parse(*text);
+        if (got.ok())
+            value = *got;
+        else
+            m_faults.file(object.at(key), got.error().what, got.error().todo);
+    }
+
     void calendars(Object& root) {
         std::vector<Calendar> rows;
         root.objects("calendars", [&](Object& object) {
@@ -315,13 +328,26 @@ private:
                 std::optional<Date> from, to;
                 item.date("from", from);
                 item.date("to", to);
-                if (!from && !item.member("from")) m_faults.file(item.at("from"), "it is missing");
+                phrase(item, "rule", exception.rule, parseRule);
+                phrase(item, "tide", exception.tide, parseTideWindow);
+                if (!from && !item.member("from") && !item.member("rule"))
+                    m_faults.file(item.at("from"), "it is missing");
                 exception.from = from.value_or(Date{});
                 exception.to = to.value_or(exception.from);
                 item.flag("yearly", exception.yearly);
                 item.text("name", exception.name);
                 item.read("work", [&](const Json& json, const std::string& at) { work(json, at, exception.work); });
                 calendar.exceptions.push_back(std::move(exception));
+            });
+            object.read("weather", [&](const Json& json, const std::string& where) {
+                std::array<int, 12> days{};
+                bool good = json.is_array() && json.size() == 12;
+                for (std::size_t month = 0; good && month < 12; ++month) {
+                    good = json[month].is_number_unsigned() && json[month].get<std::uint64_t>() <= 31;
+                    if (good) days[month] = json[month].get<int>();
+                }
+                if (!good) return m_faults.file(where, "twelve whole numbers from 0 to 31 are expected here");
+                calendar.weather = days;
             });
             rows.push_back(std::move(calendar));
         });

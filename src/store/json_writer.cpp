@@ -51,18 +51,30 @@ Json calendarJson(const Programme& programme, const Calendar& calendar) {
     for (std::size_t day = 0; day < 7; ++day)
         if (calendar.week[day]) week[weekdayKeys[day]] = spells(*calendar.week[day]);
     Json exceptions = Json::array();
-    for (const CalendarException& e : calendar.exceptions)
-        exceptions.push_back({{"from", isoDate(e.from)},
-                              {"to", isoDate(e.to)},
-                              {"yearly", e.yearly},
-                              {"work", spells(e.work)},
-                              {"name", e.name}});
-    return {{"id", calendar.key},
-            {"name", calendar.name},
-            {"day_minutes", number(calendar.dayMinutes)},
-            {"extends", keyOf(programme, calendar.extends)},
-            {"week", std::move(week)},
-            {"exceptions", std::move(exceptions)}};
+    for (const CalendarException& e : calendar.exceptions) {
+        Json row = Json::object();
+        if (e.rule) {
+            row["rule"] = ruleText(*e.rule);
+        } else {
+            row["from"] = isoDate(e.from);
+            row["to"] = isoDate(e.to);
+            row["yearly"] = e.yearly;
+        }
+        if (e.tide)
+            row["tide"] = tideText(*e.tide);
+        else
+            row["work"] = spells(e.work);
+        row["name"] = e.name;
+        exceptions.push_back(std::move(row));
+    }
+    Json json = {{"id", calendar.key},
+                 {"name", calendar.name},
+                 {"day_minutes", number(calendar.dayMinutes)},
+                 {"extends", keyOf(programme, calendar.extends)},
+                 {"week", std::move(week)},
+                 {"exceptions", std::move(exceptions)}};
+    if (calendar.weather) json["weather"] = *calendar.weather;
+    return json;
 }
 
 Json anchorsJson(const Programme& programme, const std::vector<Anchor>& anchors) {

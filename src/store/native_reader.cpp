@@ -13,7 +13,7 @@ namespace {
 /// Reads every table; what a row holds that cannot be is gathered as faults with table and row.
 class Reader {
 public:
-    explicit Reader(Database& database) : m_database(database) {}
+    Reader(Database& database, std::int64_t version) : m_database(database), m_version(version) {}
 
     Result<Programme> read() {
         job();
@@ -81,6 +81,14 @@ private:
         if (value < -1'000'000 || value > 1'000'000) fault("a number is out of bounds");
         return static_cast<int>(std::clamp<std::int64_t>(value, -1'000'000, 1'000'000));
     }
+    /// A text in words of its own, like a rule for a holiday.
+    template <typename Value, typename Parse>
+    std::optional<Value> phrase(const std::optional<std::string>& text, Parse parse) {
+        if (!text) return {};
+        auto value = parse(*text);
+        if (!value.ok()) fault(value.error().what);
+        return value.ok() ? std::optional<Value>(*value) : std::nullopt;
+    }
     DayWork work(const std::string& text) {
         auto spells = parseDayWork(text);
         if (!spells.ok()) fault(spells.error().what);
@@ -125,7 +133,10 @@ private:
     void calendars() {
         std::vector<Calendar> rows;
         std::unordered_map<std::int64_t, std::size_t> places;
-        Statement row(m_database, "SELECT id, key, name, day_minutes, extends FROM calendar ORDER BY position");
+        // Files of version 1 know no weather, no rules and no tides.
+        const bool first = m_version < 2;
+        Statement row(m_database, std::string("SELECT id, key, name, day_minutes, extends, ") +
+                                      (first ? "NULL" : "weather") + " FROM calendar ORDER BY position");
         while (row.next()) {
             Calendar c;
             c.id = rowId<CalendarId>("calendar", row);
@@ -133,6 +144,7 @@ private:
             c.name = row.text();
             c.dayMinutes = row.optionalNumber();
             c.extends = optionalId<CalendarId>(row);
+            c.weather = phrase<std::array<int, 12>>(row.optionalText(), parseWeather);
             places[c.id.value] = rows.size();
             rows.push_back(std::move(c));
         }
@@ -152,9 +164,9 @@ private:
             else if (c)
                 c->week[static_cast<std::size_t>(weekday)] = work(day.text());
         }
-        Statement exception(m_database,
-                            "SELECT calendar, from_date, to_date, yearly, work, name FROM calendar_exception "
-                            "ORDER BY calendar, position");
+        Statement exception(m_database, std::string("SELECT calendar, from_date, to_date, yearly, work, name, ") +
+                                            (first ? "NULL, NULL" : "rule, tide") +
+                                            " FROM calendar_exception ORDER BY calendar, position");
         while (exception.next()) {
             const std::int64_t calendar = exception.number();
             at("calendar_exception", calendar);
@@ -164,6 +176,8 @@ private:
             e.yearly = exception.number() != 0;
             e.work = work(exception.text());
             e.name = exception.text();
+            e.rule = phrase<HolidayRule>(exception.optionalText(), parseRule);
+            e.tide = phrase<TideWindow>(exception.optionalText(), parseTideWindow);
             if (Calendar* c = owner(calendar)) c->exceptions.push_back(std::move(e));
         }
         assign(m_programme.calendars, std::move(rows));
@@ -349,6 +363,7 @@ private:
     }
 
     Database& m_database;
+    std::int64_t m_version;
     Programme m_programme;
     std::vector<Error> m_faults;
     std::string m_table;
@@ -368,7 +383,7 @@ Result<Programme> readNative(const std::filesystem::path& path) {
         return Error{ErrorCode::file, {}, "it was written by a newer Yarrin", "update Yarrin to open it"};
     if (database.text("PRAGMA quick_check(1)") != "ok")
         return Error{ErrorCode::file, {}, "the file is damaged", "open a copy or an earlier version of it"};
-    return Reader(database).read();
+    return Reader(database, version).read();
 }
 
 } // namespace yarrin

@@ -4,16 +4,16 @@
 
 namespace yarrin {
 
-/// The tables of a native file, version 1; docs/file-format.md explains them. Rows of each table stand in the order
+/// The tables of a native file, version 2; docs/file-format.md explains them. Rows of each table stand in the order
 /// of `position`. Choices are stored by the words of the open text format, decimals and dates as text.
 inline constexpr const char* nativeSchema = R"sql(
 CREATE TABLE job (key TEXT PRIMARY KEY, value TEXT) WITHOUT ROWID;
 CREATE TABLE calendar (id INTEGER PRIMARY KEY, position INTEGER NOT NULL, key TEXT NOT NULL, name TEXT NOT NULL,
-  day_minutes INTEGER, extends INTEGER);
+  day_minutes INTEGER, extends INTEGER, weather TEXT);
 CREATE TABLE calendar_day (calendar INTEGER NOT NULL, weekday INTEGER NOT NULL, work TEXT NOT NULL,
   PRIMARY KEY (calendar, weekday)) WITHOUT ROWID;
 CREATE TABLE calendar_exception (calendar INTEGER NOT NULL, position INTEGER NOT NULL, from_date TEXT NOT NULL,
-  to_date TEXT NOT NULL, yearly INTEGER NOT NULL, work TEXT NOT NULL, name TEXT NOT NULL,
+  to_date TEXT NOT NULL, yearly INTEGER NOT NULL, work TEXT NOT NULL, name TEXT NOT NULL, rule TEXT, tide TEXT,
   PRIMARY KEY (calendar, position)) WITHOUT ROWID;
 CREATE TABLE breakdown (id INTEGER PRIMARY KEY, position INTEGER NOT NULL, key TEXT NOT NULL, name TEXT NOT NULL,
   parent INTEGER, code TEXT);

@@ -53,18 +53,21 @@ private:
     }
 
     void calendars() {
-        Statement calendar(m_database, "INSERT INTO calendar VALUES (?,?,?,?,?,?)");
+        Statement calendar(m_database, "INSERT INTO calendar VALUES (?,?,?,?,?,?,?)");
         Statement day(m_database, "INSERT INTO calendar_day VALUES (?,?,?)");
-        Statement exception(m_database, "INSERT INTO calendar_exception VALUES (?,?,?,?,?,?,?)");
+        Statement exception(m_database, "INSERT INTO calendar_exception VALUES (?,?,?,?,?,?,?,?,?)");
         std::size_t position = 0;
         for (const Calendar& c : m_programme.calendars) {
-            calendar.insert(c.id.value, position++, c.key, c.name, c.dayMinutes, reference(c.extends));
+            calendar.insert(c.id.value, position++, c.key, c.name, c.dayMinutes, reference(c.extends),
+                            c.weather ? std::optional(weatherText(*c.weather)) : std::nullopt);
             for (int weekday = 0; weekday < 7; ++weekday)
                 if (const auto& work = c.week[static_cast<std::size_t>(weekday)])
                     day.insert(c.id.value, weekday, dayWorkText(*work));
             std::size_t at = 0;
             for (const CalendarException& e : c.exceptions)
-                exception.insert(c.id.value, at++, e.from, e.to, e.yearly, dayWorkText(e.work), e.name);
+                exception.insert(c.id.value, at++, e.from, e.to, e.yearly, dayWorkText(e.work), e.name,
+                                 e.rule ? std::optional(ruleText(*e.rule)) : std::nullopt,
+                                 e.tide ? std::optional(tideText(*e.tide)) : std::nullopt);
         }
     }
 

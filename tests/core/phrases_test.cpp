@@ -22,6 +22,8 @@ private slots:
         QTest::newRow("words") << "2 weeks 1 day" << 11 * 480 << false;
         QTest::newRow("decimals") << "2.5d" << 1200 << false;
         QTest::newRow("calendar days") << "10cd" << 14400 << true;
+        QTest::newRow("calendar days and hours") << "1cd 12h" << 2160 << true;
+        QTest::newRow("part of a calendar day") << "0cd 90m" << 90 << true;
         QTest::newRow("nothing") << "0" << 0 << false;
     }
     void durationsReadAsPeopleTypeThem() {

@@ -101,6 +101,8 @@ Result<TypedSpan> parseSpan(std::string_view text, const DayUnit& unit) {
     if (rest.empty()) return bad();
     TypedSpan span;
     bool first = true;
+    bool elapsedDays = false;
+    bool workingDays = false;
     while (!rest.empty()) {
         const std::string_view number = takeWhile(rest, [](char c) { return (c >= '0' && c <= '9') || c == '.'; });
         const auto count = Decimal::parse(number);
@@ -111,13 +113,16 @@ Result<TypedSpan> parseSpan(std::string_view text, const DayUnit& unit) {
         takeWhile(rest, isBlank);
         const auto [minutes, elapsed] = unitMinutes(word, unit);
         if (minutes == 0 || (word.empty() && !(first && rest.empty()))) return bad();
-        if (!first && elapsed != span.elapsed)
+        // Hours and minutes are of the same clock as the days that they stand with.
+        const bool hasDays = !word.starts_with('h') && !word.starts_with('m');
+        (elapsed ? elapsedDays : workingDays) |= hasDays;
+        if (elapsedDays && workingDays)
             return inputError("working and calendar days cannot be mixed in " + inQuotes(whole), "use one of them");
         const auto sum = (Fraction(*count) * Fraction(minutes)).ceil();
         if (!sum || *sum > longestDuration || span.minutes + *sum > longestDuration)
             return inputError(inQuotes(whole) + " is out of all bounds");
         span.minutes += *sum;
-        span.elapsed = elapsed;
+        span.elapsed = elapsedDays;
         first = false;
     }
     return span;
@@ -127,7 +132,6 @@ std::string spanText(Minutes minutes, const DayUnit& unit, bool elapsed) {
     if (minutes < 0) return "-" + spanText(-minutes, unit, elapsed);
     const Minutes day = elapsed ? minutesPerDay : unit.dayMinutes;
     const char* dayName = elapsed ? "cd" : "d";
-    if (elapsed && minutes % day != 0) return spanText(minutes, {minutesPerDay, 7}, false);
     const Minutes days = minutes / day;
     const Minutes rest = minutes % day;
     std::string text;
@@ -135,7 +139,7 @@ std::string spanText(Minutes minutes, const DayUnit& unit, bool elapsed) {
         if (!text.empty()) text += ' ';
         text += std::to_string(count) + name;
     };
-    if (days > 0 || rest == 0) add(days, dayName);
+    if (days > 0 || rest == 0 || elapsed) add(days, dayName);
     if (rest / 60 > 0) add(rest / 60, "h");
     if (rest % 60 > 0) add(rest % 60, "m");
     return text;

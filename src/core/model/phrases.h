@@ -26,9 +26,10 @@ struct TypedSpan {
     bool elapsed = false;
 };
 
-/// Reads "12d", "2w 3d", "6h", "10cd", "45m", with decimals; a bare number means days. Not negative.
+/// Reads "12d", "2w 3d", "6h", "10cd", "45m", with decimals; a bare number means days. Hours and minutes next to
+/// calendar days are elapsed ones. Not negative.
 [[nodiscard]] Result<TypedSpan> parseSpan(std::string_view text, const DayUnit& unit);
-/// Writes a span of minutes so that it reads back the same: "12d", "2d 3h", "45m"; elapsed ones in "cd" where whole.
+/// Writes a span of minutes so that it reads back the same: "12d", "2d 3h", "45m"; elapsed ones "1cd 12h".
 [[nodiscard]] std::string spanText(Minutes minutes, const DayUnit& unit, bool elapsed = false);
 
 /// One link as a phrase names it, with its predecessor found.

@@ -121,6 +121,8 @@ public:
                     if (auto fault = faultOf(*day)) add(place, *fault);
             for (const CalendarException& exception : calendar.exceptions)
                 if (auto fault = faultOf(exception)) add(place, *fault);
+            if (calendar.weather)
+                if (auto fault = faultOf(*calendar.weather)) add(place, *fault);
             if (const auto resolved = resolve(m_programme.calendars.rows(), calendar.id); !resolved.ok())
                 m_faults.push_back(resolved.error());
         }

@@ -3,8 +3,15 @@
 #include "core/time/calendar.h"
 
 #include <algorithm>
+#include <charconv>
 
 namespace yarrin {
+
+namespace {
+
+constexpr int longestTide = 3660; // days; every one of them is computed minute by minute
+
+} // namespace
 
 int ResolvedCalendar::daysPerWeek() const {
     return static_cast<int>(std::count_if(week.begin(), week.end(), [](const DayWork& day) { return !day.empty(); }));
@@ -72,6 +79,11 @@ std::string dayWorkText(const DayWork& work) {
 
 std::optional<Error> faultOf(const CalendarException& exception) {
     if (auto fault = faultOf(exception.work)) return fault;
+    if (exception.rule) return faultOf(*exception.rule);
+    if (exception.tide && exception.yearly) return inputError("a tide does not come round every year");
+    if (exception.tide && exception.to - exception.from > longestTide)
+        return inputError("tide windows from " + isoDate(exception.from) + " are computed for at most ten years",
+                          "shorten the range of dates");
     const auto from = yearMonthDay(exception.from);
     const auto to = yearMonthDay(exception.to);
     if (!exception.yearly) {
@@ -83,6 +95,43 @@ std::optional<Error> faultOf(const CalendarException& exception) {
     if (to.year > from.year + 1 || (to.year == from.year + 1 && !earlierInYear))
         return inputError("the yearly exception from " + isoDate(exception.from) + " is longer than a year");
     return {};
+}
+
+std::optional<Error> faultOf(const std::array<int, 12>& weather) {
+    for (const int days : weather)
+        if (days < 0 || days > 31)
+            return inputError("a month cannot lose " + std::to_string(days) + " days to weather",
+                              "type a number from 0 to 31");
+    return {};
+}
+
+Result<std::array<int, 12>> parseWeather(std::string_view text) {
+    const auto bad = [&] {
+        return inputError("\"" + std::string(text) + "\" is not the days lost in twelve months",
+                          "write twelve numbers with commas between them");
+    };
+    std::array<int, 12> weather{};
+    std::size_t month = 0;
+    for (std::size_t at = 0; at <= text.size(); ++month) {
+        const auto comma = std::min(text.find(',', at), text.size());
+        while (at < comma && text[at] == ' ') ++at;
+        std::size_t end = comma;
+        while (end > at && text[end - 1] == ' ') --end;
+        int days = 0;
+        const auto [stop, fault] = std::from_chars(text.data() + at, text.data() + end, days);
+        if (month >= 12 || fault != std::errc{} || stop != text.data() + end) return bad();
+        weather[month] = days;
+        at = comma + 1;
+    }
+    if (month != 12) return bad();
+    if (auto fault = faultOf(weather)) return *fault;
+    return weather;
+}
+
+std::string weatherText(const std::array<int, 12>& weather) {
+    std::string text;
+    for (const int days : weather) text += (text.empty() ? "" : ",") + std::to_string(days);
+    return text;
 }
 
 Result<ResolvedCalendar> resolve(const std::vector<Calendar>& calendars, CalendarId id) {
@@ -105,6 +154,7 @@ Result<ResolvedCalendar> resolve(const std::vector<Calendar>& calendars, Calenda
     const bool baseIsContinuous = chain.empty() || chain.back()->extends == continuousCalendar;
     ResolvedCalendar resolved = baseIsContinuous ? continuous() : ResolvedCalendar{};
     for (auto calendar = chain.rbegin(); calendar != chain.rend(); ++calendar) {
+        if ((*calendar)->weather) resolved.weather = (*calendar)->weather;
         if ((*calendar)->dayMinutes) resolved.dayMinutes = *(*calendar)->dayMinutes;
         for (std::size_t day = 0; day < 7; ++day)
             if ((*calendar)->week[day]) resolved.week[day] = *(*calendar)->week[day];

@@ -4,7 +4,9 @@
 
 #include "core/base/ids.h"
 #include "core/base/result.h"
+#include "core/time/holiday_rule.h"
 #include "core/time/instant.h"
+#include "core/time/tide.h"
 
 #include <array>
 #include <optional>
@@ -24,13 +26,16 @@ struct Spell {
 /// The spells of one day, in order, not overlapping; none for a day off.
 using DayWork = std::vector<Spell>;
 
-/// A date, or a range of dates, whose spells replace the standard week's.
+/// A date, or a range of dates, whose spells replace the standard week's; or dates that a rule finds; or a range of
+/// dates on which the tide cuts down the work that there would be.
 struct CalendarException {
-    Date from;
+    Date from; ///< of no use where there is a rule, like `to` and `yearly`
     Date to;
     bool yearly = false; ///< holds in every year by month and day; may run over the new year
-    DayWork work;        ///< none for a holiday
+    DayWork work;        ///< none for a holiday; of no use where there is a tide
     std::string name;
+    std::optional<HolidayRule> rule{};
+    std::optional<TideWindow> tide{};
     friend bool operator==(const CalendarException&, const CalendarException&) = default;
 };
 
@@ -43,6 +48,8 @@ struct Calendar {
     CalendarId extends;
     std::array<std::optional<DayWork>, 7> week; ///< from Monday
     std::vector<CalendarException> exceptions;  ///< of several that cover a date, the last counts
+    /// Working days lost to weather in each month of the year, spread evenly over its days with work.
+    std::optional<std::array<int, 12>> weather;
     friend bool operator==(const Calendar&, const Calendar&) = default;
 };
 
@@ -52,6 +59,7 @@ struct ResolvedCalendar {
     Minutes dayMinutes = 480;
     std::array<DayWork, 7> week;
     std::vector<CalendarException> exceptions;
+    std::optional<std::array<int, 12>> weather;
     friend bool operator==(const ResolvedCalendar&, const ResolvedCalendar&) = default;
 
     /// The mean of working days a week, which is what people call a week: days of the standard week with work.
@@ -69,8 +77,16 @@ struct ResolvedCalendar {
 [[nodiscard]] std::string dayWorkText(const DayWork& work);
 /// Why these spells cannot be a day's work, if they cannot.
 [[nodiscard]] std::optional<Error> faultOf(const DayWork& work);
-/// Why this exception cannot be, if it cannot: an end before its start, or a yearly range longer than a year.
+/// Why this exception cannot be, if it cannot: an end before its start, a yearly range longer than a year, a rule for
+/// a day that never comes.
 [[nodiscard]] std::optional<Error> faultOf(const CalendarException& exception);
+
+/// Why this weather allowance cannot be, if it cannot: fewer than no days lost, or more than a month has.
+[[nodiscard]] std::optional<Error> faultOf(const std::array<int, 12>& weather);
+
+/// Twelve numbers with commas between them.
+[[nodiscard]] Result<std::array<int, 12>> parseWeather(std::string_view text);
+[[nodiscard]] std::string weatherText(const std::array<int, 12>& weather);
 
 /// Writes out what a calendar inherits; the error names the loop where calendars extend each other in a circle,
 /// or the id that is not there.

@@ -2,6 +2,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/time/work_calendar.h"
 
+#include "core/time/day_plan.h"
+
 #include <algorithm>
 #include <bit>
 #include <map>
@@ -9,6 +11,8 @@
 namespace yarrin {
 
 namespace {
+
+constexpr int farthest = 1500 * 366; ///< days from the window at which dated exceptions still count
 
 std::int64_t floorDiv(std::int64_t a, std::int64_t b) {
     const std::int64_t quotient = a / b;
@@ -118,71 +122,47 @@ Minutes WorkCalendar::Cycle::worked(Minutes minute) const {
 }
 
 WorkCalendar::WorkCalendar(ResolvedCalendar calendar, Date from, Date to) : m_calendar(std::move(calendar)) {
-    for (const DayWork& day : m_calendar.week) m_patterns.push_back(day);
+    const Date asked = from;
     for (const CalendarException& exception : m_calendar.exceptions) {
-        m_patterns.push_back(exception.work);
+        if (exception.rule) {
+            // Easter does not come round after 400 years: dates so far off are not worth more than a rule of thumb.
+            if (exception.rule->kind != HolidayRule::Kind::easter) continue;
+            from = std::min(from, Date{std::max(asked.days - 200 * 366, dateOf(farPast).days + 1)});
+            to = std::max(to, Date{std::min(asked.days + 300 * 366, dateOf(farFuture).days - 400)});
+            continue;
+        }
         if (exception.yearly) continue;
         // Work past midnight reaches the day after, and the window's first day looks at the day before it.
-        from = std::min(from, exception.from + -2);
-        to = std::max(to, exception.to + 3);
+        from = std::min(from, std::max(exception.from, asked + -farthest) + -2);
+        to = std::max(to, std::min(exception.to, asked + farthest) + 3);
     }
     const std::int64_t first = from.days;
     const std::int64_t count = to.days - first;
-    const auto patterns = patternsOf(first - 1, count + 1, true);
-    m_window = DayTable(first, std::vector(patterns.begin() + 1, patterns.end()), patterns.front(), m_patterns);
+    m_window = tableOf(first, count, true);
     m_windowStart = first * minutesPerDay;
     m_windowLength = count * minutesPerDay;
+}
+
+DayTable WorkCalendar::tableOf(std::int64_t firstDay, std::int64_t count, bool dated) const {
+    DayPlan plan = planDays(m_calendar, firstDay - 1, count + 1, dated);
+    const std::uint32_t carried = plan.patternOfDay.front();
+    plan.patternOfDay.erase(plan.patternOfDay.begin());
+    return DayTable(firstDay, plan.patternOfDay, carried, plan.patterns);
 }
 
 bool WorkCalendar::covers(Date from, Date to) const {
     return startOf(from).minutes >= m_windowStart && startOf(to).minutes <= m_windowStart + m_windowLength;
 }
 
-std::vector<std::uint32_t> WorkCalendar::patternsOf(std::int64_t firstDay, std::int64_t count, bool dated) const {
-    std::vector<std::uint32_t> patterns(static_cast<std::size_t>(count));
-    for (std::int64_t i = 0; i < count; ++i)
-        patterns[static_cast<std::size_t>(i)] =
-            static_cast<std::uint32_t>(weekday(Date{static_cast<std::int32_t>(firstDay + i)}));
-    const auto cover = [&](std::int64_t from, std::int64_t to, std::uint32_t pattern) {
-        from = std::max<std::int64_t>(from, firstDay);
-        to = std::min<std::int64_t>(to, firstDay + count - 1);
-        for (std::int64_t day = from; day <= to; ++day) patterns[static_cast<std::size_t>(day - firstDay)] = pattern;
-    };
-    for (std::size_t i = 0; i < m_calendar.exceptions.size(); ++i) {
-        const CalendarException& exception = m_calendar.exceptions[i];
-        const auto pattern = static_cast<std::uint32_t>(7 + i);
-        if (!exception.yearly) {
-            if (dated) cover(exception.from.days, exception.to.days, pattern);
-            continue;
-        }
-        const auto from = yearMonthDay(exception.from);
-        const auto to = yearMonthDay(exception.to);
-        const bool overNewYear = std::pair(to.month, to.day) < std::pair(from.month, from.day);
-        const int lastOfAll = yearMonthDay(Date{static_cast<std::int32_t>(firstDay + count)}).year;
-        // In a common year 29 February stands for the days from 1 March on as a start, up to 28 February as an end.
-        const auto startIn = [](int year, const YearMonthDay& day) {
-            return isDate(year, day.month, day.day) ? dateFrom(year, day.month, day.day) : dateFrom(year, 3, 1);
-        };
-        const auto endIn = [](int year, const YearMonthDay& day) {
-            return isDate(year, day.month, day.day) ? dateFrom(year, day.month, day.day) : dateFrom(year, 2, 28);
-        };
-        const int firstOfAll = yearMonthDay(Date{static_cast<std::int32_t>(firstDay)}).year - 1;
-        for (int year = std::max(firstOfAll, firstYear); year <= std::min(lastOfAll, lastYear - 1); ++year)
-            cover(startIn(year, from).days, endIn(overNewYear ? year + 1 : year, to).days, pattern);
-    }
-    return patterns;
-}
-
 const WorkCalendar::Cycle& WorkCalendar::cycle() const {
     std::call_once(m_cycleOnce, [this] {
-        const bool yearly = std::any_of(m_calendar.exceptions.begin(), m_calendar.exceptions.end(),
-                                        [](const CalendarException& e) { return e.yearly; });
-        const std::int64_t days = yearly ? 146097 : 7;        // the Gregorian calendar repeats after 400 years
-        const std::int64_t first = dateFrom(2000, 1, 3).days; // a Monday
-        const auto patterns = patternsOf(first - 1, days + 1, false);
-        m_cycle.reset(
-            new Cycle{DayTable(first, std::vector(patterns.begin() + 1, patterns.end()), patterns.front(), m_patterns),
-                      days * minutesPerDay});
+        const bool yearly =
+            m_calendar.weather || std::any_of(m_calendar.exceptions.begin(), m_calendar.exceptions.end(),
+                                              [](const CalendarException& e) { return e.yearly || e.rule; });
+        const std::int64_t days = yearly ? 146097 : 7; // the Gregorian calendar repeats after 400 years
+        // A Monday; of all years of a cycle, also the first of a month.
+        const std::int64_t first = yearly ? dateFrom(2001, 1, 1).days : dateFrom(2000, 1, 3).days;
+        m_cycle.reset(new Cycle{tableOf(first, days, false), days * minutesPerDay});
     });
     return *m_cycle;
 }

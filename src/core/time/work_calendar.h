@@ -185,11 +185,10 @@ private:
     [[nodiscard]] Minutes workedOutside(Instant t) const;
     [[nodiscard]] Instant startOutside(Minutes n) const;
     [[nodiscard]] const Cycle& cycle() const;
-    [[nodiscard]] std::vector<std::uint32_t> patternsOf(std::int64_t firstDay, std::int64_t count, bool dated) const;
+    [[nodiscard]] DayTable tableOf(std::int64_t firstDay, std::int64_t count, bool dated) const;
     [[nodiscard]] Minutes beyond(Minutes from, Minutes to) const;
 
     ResolvedCalendar m_calendar;
-    std::vector<DayWork> m_patterns; ///< the week's seven, then one per exception
     DayTable m_window;
     Minutes m_windowStart = 0;
     Minutes m_windowLength = 0;

@@ -1,0 +1,162 @@
+// SPDX-FileCopyrightText: 2026 The Yarrin authors
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "core/time/day_plan.h"
+
+#include <algorithm>
+
+namespace yarrin {
+
+namespace {
+
+Date dayAt(std::int64_t days) {
+    return Date{static_cast<std::int32_t>(days)};
+}
+
+std::int64_t firstOfMonth(std::int64_t days) {
+    return days - (yearMonthDay(dayAt(days)).day - 1);
+}
+
+/// Days from firstDay on, laid over each other in the order in which they count: week, exceptions, weather.
+class Planner {
+public:
+    Planner(const ResolvedCalendar& calendar, std::int64_t firstDay, std::int64_t count, bool dated)
+        : m_calendar(calendar), m_first(firstDay), m_end(firstDay + count), m_dated(dated) {
+        m_firstYear = yearMonthDay(dayAt(m_first)).year;
+        m_lastYear = yearMonthDay(dayAt(m_end)).year;
+    }
+
+    DayPlan run() {
+        m_plan.patterns.assign(m_calendar.week.begin(), m_calendar.week.end());
+        for (std::int64_t day = m_first; day < m_end; ++day)
+            m_plan.patternOfDay.push_back(static_cast<std::uint32_t>(weekday(dayAt(day))));
+        m_plan.causeOfDay.resize(m_plan.patternOfDay.size());
+        for (std::uint32_t i = 0; i < m_calendar.exceptions.size(); ++i) {
+            const CalendarException& exception = m_calendar.exceptions[i];
+            if (exception.rule)
+                rule(i);
+            else if (exception.tide)
+                tide(exception, i);
+            else if (exception.yearly)
+                yearly(exception, i);
+            else if (m_dated)
+                cover(exception.from.days, exception.to.days, patternOf(exception), {DayCause::Kind::exception, i});
+        }
+        if (m_calendar.weather) weather(*m_calendar.weather);
+        return std::move(m_plan);
+    }
+
+private:
+    std::uint32_t patternOf(const CalendarException& exception) { return add(exception.work); }
+    std::uint32_t add(const DayWork& work) {
+        m_plan.patterns.push_back(work);
+        return static_cast<std::uint32_t>(m_plan.patterns.size() - 1);
+    }
+
+    void cover(std::int64_t from, std::int64_t to, std::uint32_t pattern, DayCause cause) {
+        from = std::max(from, m_first);
+        to = std::min(to, m_end - 1);
+        for (std::int64_t day = from; day <= to; ++day) {
+            m_plan.patternOfDay[static_cast<std::size_t>(day - m_first)] = pattern;
+            m_plan.causeOfDay[static_cast<std::size_t>(day - m_first)] = cause;
+        }
+    }
+
+    void yearly(const CalendarException& exception, std::uint32_t index) {
+        const std::uint32_t pattern = patternOf(exception);
+        const auto from = yearMonthDay(exception.from);
+        const auto to = yearMonthDay(exception.to);
+        const bool overNewYear = std::pair(to.month, to.day) < std::pair(from.month, from.day);
+        // In a common year 29 February stands for the days from 1 March on as a start, up to 28 February as an end.
+        const auto startIn = [](int year, const YearMonthDay& day) {
+            return isDate(year, day.month, day.day) ? dateFrom(year, day.month, day.day) : dateFrom(year, 3, 1);
+        };
+        const auto endIn = [](int year, const YearMonthDay& day) {
+            return isDate(year, day.month, day.day) ? dateFrom(year, day.month, day.day) : dateFrom(year, 2, 28);
+        };
+        for (int year = std::max(m_firstYear - 1, firstYear); year <= std::min(m_lastYear, lastYear - 1); ++year)
+            cover(startIn(year, from).days, endIn(overNewYear ? year + 1 : year, to).days, pattern,
+                  {DayCause::Kind::exception, index});
+    }
+
+    /// The rules of one calendar know of each other, as their substitutes make way. They are laid where the first of a
+    /// run of them stands: a rule that follows right behind it counts no differently.
+    void rule(std::uint32_t index) {
+        if (m_rulesDone > index) return;
+        std::vector<HolidayRule> rules;
+        std::vector<std::uint32_t> patterns;
+        for (m_rulesDone = index; m_rulesDone < m_calendar.exceptions.size(); ++m_rulesDone) {
+            const CalendarException& exception = m_calendar.exceptions[m_rulesDone];
+            if (!exception.rule) break;
+            rules.push_back(*exception.rule);
+            patterns.push_back(patternOf(exception));
+        }
+        for (int year = std::max(m_firstYear - 1, firstYear); year <= std::min(m_lastYear, lastYear); ++year)
+            for (const RuleDay& day : daysIn(rules, year))
+                cover(day.date.days, day.date.days, patterns[day.rule],
+                      {DayCause::Kind::exception, index + static_cast<std::uint32_t>(day.rule), day.isSubstitute});
+    }
+
+    /// The tide leaves of a day's work what it leaves.
+    void tide(const CalendarException& exception, std::uint32_t index) {
+        if (!m_dated) return;
+        const std::int64_t from = std::max<std::int64_t>(exception.from.days, m_first);
+        const std::int64_t to = std::min<std::int64_t>(exception.to.days, m_end - 1);
+        for (std::int64_t day = from; day <= to; ++day) {
+            const DayWork work = m_plan.workOf(static_cast<std::size_t>(day - m_first)); // a copy: patterns grow
+            if (work.empty()) continue;
+            DayWork left;
+            for (const Spell& spell : work)
+                for (const TideSpell& open : openSpells(*exception.tide, dayAt(day), spell.from, spell.to))
+                    left.push_back({open.from, open.to});
+            cover(day, day, add(left), {DayCause::Kind::exception, index});
+        }
+    }
+
+    /// Of n days lost in a month with c days of work, the k-th is day floor((2k + 1) c / 2n) of them: evenly spread.
+    void weather(const std::array<int, 12>& lost) {
+        const std::uint32_t none = add({});
+        std::vector<std::size_t> working;
+        for (std::int64_t month = m_first; month < m_end;) {
+            const auto date = yearMonthDay(dayAt(month));
+            working.clear();
+            std::int64_t day = month;
+            for (; day < m_end && yearMonthDay(dayAt(day)).month == date.month; ++day)
+                if (!m_plan.workOf(static_cast<std::size_t>(day - m_first)).empty())
+                    working.push_back(static_cast<std::size_t>(day - m_first));
+            const auto count = static_cast<std::int64_t>(working.size());
+            const std::int64_t n = std::min<std::int64_t>(lost[date.month - 1], count);
+            for (std::int64_t k = 0; k < n; ++k) {
+                const std::size_t at = working[static_cast<std::size_t>((2 * k + 1) * count / (2 * n))];
+                m_plan.patternOfDay[at] = none;
+                m_plan.causeOfDay[at] = {DayCause::Kind::weather, 0};
+            }
+            month = day;
+        }
+    }
+
+    const ResolvedCalendar& m_calendar;
+    std::int64_t m_first, m_end;
+    bool m_dated;
+    int m_firstYear, m_lastYear;
+    std::uint32_t m_rulesDone = 0;
+    DayPlan m_plan;
+};
+
+} // namespace
+
+DayPlan planDays(const ResolvedCalendar& calendar, std::int64_t firstDay, std::int64_t count, bool dated) {
+    if (!calendar.weather) return Planner(calendar, firstDay, count, dated).run();
+    // Weather is spread over whole months, whatever part of them is asked for.
+    const std::int64_t from = firstOfMonth(firstDay);
+    const std::int64_t to = firstOfMonth(firstOfMonth(firstDay + count) + 31);
+    DayPlan plan = Planner(calendar, from, to - from, dated).run();
+    const auto cut = [&](auto& list) {
+        list.erase(list.begin() + (firstDay + count - from), list.end());
+        list.erase(list.begin(), list.begin() + (firstDay - from));
+    };
+    cut(plan.patternOfDay);
+    cut(plan.causeOfDay);
+    return plan;
+}
+
+} // namespace yarrin
