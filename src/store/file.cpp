@@ -9,6 +9,7 @@
 #include <cstring>
 #include <fcntl.h>
 #include <fstream>
+#include <functional>
 #include <sstream>
 #include <unistd.h>
 
@@ -102,7 +103,10 @@ Result<Programme> readProgramme(const fs::path& path) {
     return programme.ok() ? std::move(programme) : Result<Programme>(inFile(path, programme.errors()));
 }
 
-Outcome writeProgramme(const Programme& programme, const fs::path& path, FileFormat format) {
+namespace {
+
+/// Writes beside the file, then puts it in place, so that a failure leaves what was there.
+Outcome replaced(const fs::path& path, const std::function<Outcome(const fs::path&)>& write) {
     std::error_code fault;
     // Through a link, the file it points to is written, not the link replaced.
     const fs::path target = fs::exists(path, fault) ? fs::canonical(path, fault) : path;
@@ -111,8 +115,7 @@ Outcome writeProgramme(const Programme& programme, const fs::path& path, FileFor
     fs::path part = target;
     part += ".part";
     fs::remove(part, fault);
-    Outcome written =
-        format == FileFormat::json ? writeText(part, programmeToJson(programme)) : writeNative(programme, part);
+    Outcome written = write(part);
     if (written.ok()) written = flush(part);
     if (written.ok()) {
         if (fs::exists(target, fault)) fs::permissions(part, fs::status(target).permissions(), fault);
@@ -125,6 +128,18 @@ Outcome writeProgramme(const Programme& programme, const fs::path& path, FileFor
         if (error.place == part.string() || error.place.empty()) error.place = path.string();
     fs::remove(part, fault);
     return errors;
+}
+
+} // namespace
+
+Outcome writeProgramme(const Programme& programme, const fs::path& path, FileFormat format) {
+    return replaced(path, [&](const fs::path& part) {
+        return format == FileFormat::json ? writeText(part, programmeToJson(programme)) : writeNative(programme, part);
+    });
+}
+
+Outcome writeTextFile(const fs::path& path, const std::string& text) {
+    return replaced(path, [&](const fs::path& part) { return writeText(part, text); });
 }
 
 } // namespace yarrin

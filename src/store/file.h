@@ -21,4 +21,7 @@ enum class FileFormat { native, json };
 /// disk, so that a failure leaves what was there before.
 [[nodiscard]] Outcome writeProgramme(const Programme& programme, const std::filesystem::path& path, FileFormat format);
 
+/// Writes a text whole or not at all.
+[[nodiscard]] Outcome writeTextFile(const std::filesystem::path& path, const std::string& text);
+
 } // namespace yarrin

@@ -36,6 +36,7 @@ namespace {
 class ScriptedDialogs : public Dialogs {
 public:
     QString fileToOpen(QWidget*, const QString&) override { return open; }
+    QString fileToImport(QWidget*, const QString&, const QString&) override { return open; }
     QString fileToSave(QWidget*, const QString&, const QString&, const QString&) override { return save; }
     Unsaved unsavedChanges(QWidget*, const QString&) override {
         ++asked;
@@ -348,7 +349,7 @@ private slots:
 
     void buildUpChangesCrewsAndTheDatesFollow() {
         Desk desk(small(), settings());
-        desk.trigger("stage2");
+        desk.trigger("stage3");
         auto* table = desk.find<ActivityTable>("buildUpTable");
         QVERIFY(table->isVisible());
         desk.enter(desk.cell("A030", "quantity", table), QStringLiteral("200"), table);
@@ -368,7 +369,7 @@ private slots:
 
     void theCardSolvesForCrewsOrDays() {
         Desk desk(small(), settings());
-        desk.trigger("stage2");
+        desk.trigger("stage3");
         desk.window.viewState().select(desk.id("A030"));
         QApplication::processEvents();
         QTest::mouseClick(desk.find<QPushButton>("solveCrews"), Qt::LeftButton);

@@ -14,6 +14,10 @@ QString SystemDialogs::fileToOpen(QWidget* parent, const QString& folder) {
                                         QObject::tr("Programmes (*.yarrin *.yarrin.json *.json);;All files (*)"));
 }
 
+QString SystemDialogs::fileToImport(QWidget* parent, const QString& title, const QString& filter) {
+    return QFileDialog::getOpenFileName(parent, title, {}, filter);
+}
+
 QString SystemDialogs::fileToSave(QWidget* parent, const QString& title, const QString& suggestion,
                                   const QString& filter) {
     return QFileDialog::getSaveFileName(parent, title, suggestion, filter);

@@ -14,6 +14,7 @@ public:
     virtual ~Dialogs() = default;
     /// A file to open, empty where none was chosen.
     [[nodiscard]] virtual QString fileToOpen(QWidget* parent, const QString& folder) = 0;
+    [[nodiscard]] virtual QString fileToImport(QWidget* parent, const QString& title, const QString& filter) = 0;
     [[nodiscard]] virtual QString fileToSave(QWidget* parent, const QString& title, const QString& suggestion,
                                              const QString& filter) = 0;
     enum class Unsaved { save, discard, cancel };
@@ -25,6 +26,7 @@ public:
 class SystemDialogs : public Dialogs {
 public:
     QString fileToOpen(QWidget* parent, const QString& folder) override;
+    QString fileToImport(QWidget* parent, const QString& title, const QString& filter) override;
     QString fileToSave(QWidget* parent, const QString& title, const QString& suggestion,
                        const QString& filter) override;
     Unsaved unsavedChanges(QWidget* parent, const QString& name) override;

@@ -9,6 +9,7 @@
 #include "app/contract/contract_stage.h"
 #include "app/programme/bar_chart_view.h"
 #include "app/programme/programme_stage.h"
+#include "app/sitetime/site_time_stage.h"
 #include "app/table/activity_table.h"
 #include "app/table/inline_message.h"
 #include "app/window/find_field.h"
@@ -53,16 +54,19 @@ const std::vector<NamedLens>& lenses() {
 MainWindow::MainWindow(QSettings& settings, Dialogs& dialogs, Date today)
     : m_settings(settings), m_dialogs(dialogs), m_today(today),
       m_rail(new Rail({{QStringLiteral("contract"), tr("Contract")},
+                       {QStringLiteral("sitetime"), tr("Site time")},
                        {QStringLiteral("buildup"), tr("Build-up")},
                        {QStringLiteral("programme"), tr("Programme")}})),
       m_stack(new QStackedWidget), m_contract(new ContractStage(m_document)),
-      m_buildUp(new BuildUpStage(m_document, m_state)), m_programme(new ProgrammeStage(m_document, m_state)),
-      m_card(new Card(m_document, m_state)), m_standing(new Standing(m_document)), m_ripple(nullptr),
-      m_find(new FindField(m_document)), m_jobTitle(new QLabel), m_jobState(new QLabel), m_lens(new QToolButton) {
+      m_siteTime(new SiteTimeStage(m_document, dialogs)), m_buildUp(new BuildUpStage(m_document, m_state)),
+      m_programme(new ProgrammeStage(m_document, m_state)), m_card(new Card(m_document, m_state)),
+      m_standing(new Standing(m_document)), m_ripple(nullptr), m_find(new FindField(m_document)),
+      m_jobTitle(new QLabel), m_jobState(new QLabel), m_lens(new QToolButton) {
     setObjectName(QStringLiteral("mainWindow"));
     setMinimumSize(900, 560);
     resize(1280, 800);
-    for (Stage* one : std::initializer_list<Stage*>{m_contract, m_buildUp, m_programme}) m_stack->addWidget(one);
+    for (Stage* one : std::initializer_list<Stage*>{m_contract, m_siteTime, m_buildUp, m_programme})
+        m_stack->addWidget(one);
     buildActions();
 
     auto* centre = new QWidget(this);
@@ -94,6 +98,7 @@ MainWindow::MainWindow(QSettings& settings, Dialogs& dialogs, Date today)
     connect(m_ripple, &RipplePanel::reveal, this, &MainWindow::reveal);
     connect(m_card, &Card::reveal, this, &MainWindow::reveal);
     connect(m_card, &Card::refused, this, &MainWindow::say);
+    connect(m_siteTime, &SiteTimeStage::activitiesWanted, this, &MainWindow::revealAll);
     connect(m_find, &FindField::activityChosen, this, &MainWindow::reveal);
     connect(m_find, &FindField::left, this, [this] { stage().focusMain(); });
     connect(&m_document, &Document::changed, this, &MainWindow::refreshContext);
@@ -125,9 +130,9 @@ ActivityTable& MainWindow::table() {
 void MainWindow::go(Place place) {
     m_rail->setCurrent(int(place));
     m_stack->setCurrentIndex(int(place));
-    m_card->setVisible(m_cardWanted && place != Place::contract);
+    m_card->setVisible(m_cardWanted && showsActivities(place));
     m_card->setBuildUp(place == Place::buildUp);
-    m_lens->setVisible(place != Place::contract);
+    m_lens->setVisible(showsActivities(place));
     if (place == Place::programme && std::exchange(m_fitPending, false)) {
         // The chart has its size only after the layout ran.
         centralWidget()->layout()->activate();
@@ -232,6 +237,16 @@ void MainWindow::reveal(ActivityId id) {
     const double x = scale.x(m_document.schedule().activities[index].earlyStart);
     const double width = m_programme->chart().viewport()->width();
     if (x < 0 || x > width - 20) m_state.setTime(scale.at(x - width / 4), m_state.pixelsPerDay());
+}
+
+void MainWindow::revealAll(const std::vector<ActivityId>& ids) {
+    go(Place::programme);
+    reveal(ids.front());
+    m_state.select(ids, ids.front());
+}
+
+bool MainWindow::showsActivities(Place place) {
+    return place == Place::buildUp || place == Place::programme;
 }
 
 void MainWindow::zoom(double factor) {

@@ -22,6 +22,7 @@ class FindField;
 class ProgrammeStage;
 class Rail;
 class RipplePanel;
+class SiteTimeStage;
 class Stage;
 class Standing;
 class ActivityTable;
@@ -35,7 +36,7 @@ public:
 
     [[nodiscard]] Document& document() { return m_document; }
     [[nodiscard]] ViewState& viewState() { return m_state; }
-    enum class Place { contract, buildUp, programme };
+    enum class Place { contract, siteTime, buildUp, programme };
     void go(Place place);
     /// Opens a file; what keeps it from being read is said in place and the open programme stays.
     bool openFile(const QString& path);
@@ -63,6 +64,9 @@ private:
     void exportJson();
     void say(const QString& text);
     void reveal(ActivityId id);
+    void revealAll(const std::vector<ActivityId>& ids);
+    /// Whether a stage is about activities, so that card and lens belong to it.
+    [[nodiscard]] static bool showsActivities(Place place);
     void zoom(double factor);
     void setLens(int index);
     void nameLens();
@@ -77,6 +81,7 @@ private:
     Rail* m_rail;
     QStackedWidget* m_stack;
     ContractStage* m_contract;
+    SiteTimeStage* m_siteTime;
     BuildUpStage* m_buildUp;
     ProgrammeStage* m_programme;
     Card* m_card;

@@ -93,12 +93,16 @@ void MainWindow::buildEditMenu() {
 
 void MainWindow::buildViewMenu() {
     QMenu* menu = menuBar()->addMenu(tr("&View"));
-    const std::pair<QString, Place> places[] = {
-        {tr("&Contract"), Place::contract}, {tr("&Build-up"), Place::buildUp}, {tr("&Programme"), Place::programme}};
-    const int keys[] = {Qt::Key_1, Qt::Key_2, Qt::Key_3};
-    for (int i = 0; i < 3; ++i)
-        menu->addAction(action(QStringLiteral("stage%1").arg(i + 1), places[i].first,
-                               QKeySequence(int(Qt::ALT) | keys[i]), [this, place = places[i].second] { go(place); }));
+    const std::pair<QString, Place> places[] = {{tr("&Contract"), Place::contract},
+                                                {tr("&Site time"), Place::siteTime},
+                                                {tr("&Build-up"), Place::buildUp},
+                                                {tr("&Programme"), Place::programme}};
+    int number = 0;
+    for (const auto& [text, place] : places) {
+        ++number;
+        menu->addAction(action(QStringLiteral("stage%1").arg(number), text,
+                               QKeySequence(int(Qt::ALT) | (int(Qt::Key_0) + number)), [this, to = place] { go(to); }));
+    }
     menu->addSeparator();
     menu->addAction(
         action(QStringLiteral("zoomIn"), tr("Zoom &in"), QKeySequence(Qt::CTRL | Qt::Key_Plus), [this] { zoom(1.4); }));
@@ -116,7 +120,7 @@ void MainWindow::buildViewMenu() {
     menu->addAction(links);
     QAction* card = action(QStringLiteral("showCard"), tr("Ca&rd"), QKeySequence(Qt::CTRL | Qt::Key_B), [this] {
         m_cardWanted = !m_cardWanted;
-        m_card->setVisible(m_cardWanted && m_stack->currentIndex() != int(Place::contract));
+        m_card->setVisible(m_cardWanted && showsActivities(Place(m_stack->currentIndex())));
     });
     card->setCheckable(true);
     card->setChecked(true);

@@ -68,6 +68,38 @@ Result<DayWork> parseDayWork(std::string_view text) {
     return work;
 }
 
+Result<DayWork> parseTypedDayWork(std::string_view text) {
+    std::string plain;
+    for (std::size_t at = 0; at < text.size(); ++at) {
+        if (text.substr(at).starts_with("\u2013")) // a dash as word processors make it
+            plain += '-', at += 2;
+        else if (text[at] != ' ')
+            plain += text[at] == ';' ? ',' : text[at];
+    }
+    if (plain == "none" || plain == "off" || plain == "-") plain.clear();
+    std::string strict;
+    for (std::size_t at = 0; at < plain.size();) {
+        const auto comma = std::min(plain.find(',', at), plain.size());
+        std::string part = plain.substr(at, comma - at);
+        const auto dash = part.find('-');
+        const auto clock = [](std::string hours) {
+            if (hours.find(':') == std::string::npos) hours += ":00";
+            return hours.size() == 4 ? "0" + hours : hours;
+        };
+        if (dash != std::string::npos) {
+            const std::string from = clock(part.substr(0, dash));
+            std::string to = clock(part.substr(dash + 1));
+            const auto start = parseClock(from);
+            const auto end = parseClock(to, 48);
+            if (start && end && *end < *start) to = clockText(*end + int(minutesPerDay));
+            part = from + "-" + to;
+        }
+        strict += (strict.empty() ? "" : ",") + part;
+        at = comma + 1;
+    }
+    return parseDayWork(strict);
+}
+
 std::string dayWorkText(const DayWork& work) {
     std::string text;
     for (const Spell& spell : work) {

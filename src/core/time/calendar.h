@@ -74,6 +74,8 @@ struct ResolvedCalendar {
 [[nodiscard]] std::string spellText(const Spell& spell);
 /// Reads spells separated by commas, checks that they are in order and apart; empty text is a day off.
 [[nodiscard]] Result<DayWork> parseDayWork(std::string_view text);
+/// The same as people type it: "8-12, 13-17", "20:00-06:00" past midnight, "none" for a day off.
+[[nodiscard]] Result<DayWork> parseTypedDayWork(std::string_view text);
 [[nodiscard]] std::string dayWorkText(const DayWork& work);
 /// Why these spells cannot be a day's work, if they cannot.
 [[nodiscard]] std::optional<Error> faultOf(const DayWork& work);

@@ -1,0 +1,371 @@
+// SPDX-FileCopyrightText: 2026 The Yarrin authors
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "store/calendar_files.h"
+
+#include "edit/contract_edits.h"
+#include "store/file.h"
+
+#include <csv.h>
+#include <libical/ical.h>
+
+#include <algorithm>
+#include <array>
+#include <fstream>
+#include <memory>
+#include <sstream>
+#include <utility>
+
+namespace yarrin {
+
+namespace fs = std::filesystem;
+
+namespace {
+
+constexpr int yearsWritten = 10;
+constexpr std::size_t mostExceptions = 5000;
+
+Error fault(const fs::path& path, std::string what, std::string todo = {}) {
+    return {ErrorCode::file, path.filename().string(), std::move(what), std::move(todo)};
+}
+
+struct FreeComponent {
+    void operator()(icalcomponent* component) const { icalcomponent_free(component); }
+};
+using Component = std::unique_ptr<icalcomponent, FreeComponent>;
+
+Date dateFromIcal(const icaltimetype& time) {
+    return dateFrom(time.year, static_cast<unsigned>(time.month), static_cast<unsigned>(time.day));
+}
+
+icaltimetype icalFrom(Date date) {
+    const auto day = yearMonthDay(date);
+    icaltimetype time = icaltime_null_date();
+    time.year = day.year;
+    time.month = static_cast<int>(day.month);
+    time.day = static_cast<int>(day.day);
+    time.is_date = 1;
+    return time;
+}
+
+bool isDay(const icaltimetype& time) {
+    return time.year >= firstYear && time.year <= lastYear && time.month >= 1 && time.month <= 12 && time.day >= 1 &&
+           isDate(time.year, static_cast<unsigned>(time.month), static_cast<unsigned>(time.day));
+}
+
+/// One whole-day event as exceptions.
+class EventReader {
+public:
+    EventReader(icalcomponent* event, Date from) : m_event(event), m_from(from) {}
+
+    Result<std::vector<CalendarException>> read() {
+        const icaltimetype start = icalcomponent_get_dtstart(m_event);
+        const char* summary = icalcomponent_get_summary(m_event);
+        m_exception.name = summary ? summary : "";
+        if (!isDay(start)) return inputError("the event \"" + m_exception.name + "\" has no date that can be read");
+        m_exception.from = m_exception.to = dateFromIcal(start);
+        const icaltimetype end = icalcomponent_get_dtend(m_event); // the day after the last
+        if (!icaltime_is_null_time(end)) {
+            if (!isDay(end) || icaltime_compare(end, start) < 0)
+                return inputError("the event \"" + m_exception.name + "\" ends before it starts");
+            m_exception.to = std::max(m_exception.from, dateFromIcal(end) + -1);
+        }
+        if (auto wrong = ownProperties()) return *wrong;
+        if (m_exception.rule || m_exception.tide || m_exception.yearly)
+            return std::vector<CalendarException>{m_exception};
+        return recurrences();
+    }
+
+private:
+    std::optional<Error> ownProperties() {
+        for (icalproperty* property = icalcomponent_get_first_property(m_event, ICAL_X_PROPERTY); property;
+             property = icalcomponent_get_next_property(m_event, ICAL_X_PROPERTY)) {
+            const std::string name = icalproperty_get_x_name(property);
+            const char* raw = icalproperty_get_value_as_string(property);
+            std::string value = raw ? raw : "";
+            std::erase(value, '\\'); // commas come escaped
+            if (name == "X-YARRIN-WORK") {
+                auto work = parseDayWork(value);
+                if (!work.ok()) return work.error();
+                m_exception.work = std::move(work).value();
+            } else if (name == "X-YARRIN-RULE") {
+                auto rule = parseRule(value);
+                if (!rule.ok()) return rule.error();
+                m_exception.rule = *rule;
+                m_exception.from = m_exception.to = Date{};
+            } else if (name == "X-YARRIN-TIDE") {
+                auto tide = parseTideWindow(value);
+                if (!tide.ok()) return tide.error();
+                m_exception.tide = *tide;
+            } else if (name == "X-YARRIN-YEARLY-TO") {
+                const auto to = parseDate(value);
+                if (!to) return inputError("\"" + value + "\" is not a date");
+                m_exception.to = *to;
+                m_exception.yearly = true;
+            }
+        }
+        return {};
+    }
+
+    /// Every year on its date, without an end.
+    [[nodiscard]] bool comesEveryYear() const {
+        icalproperty* property = icalcomponent_get_first_property(m_event, ICAL_RRULE_PROPERTY);
+        if (!property || icalcomponent_count_properties(m_event, ICAL_RRULE_PROPERTY) != 1 ||
+            icalcomponent_count_properties(m_event, ICAL_RDATE_PROPERTY) > 0 ||
+            icalcomponent_count_properties(m_event, ICAL_EXDATE_PROPERTY) > 0)
+            return false;
+        const icalrecurrencetype rule = icalproperty_get_rrule(property);
+        const auto day = yearMonthDay(m_exception.from);
+        const auto is = [](const short* by, int value) {
+            return by[0] == ICAL_RECURRENCE_ARRAY_MAX || (by[0] == value && by[1] == ICAL_RECURRENCE_ARRAY_MAX);
+        };
+        return rule.freq == ICAL_YEARLY_RECURRENCE && rule.interval == 1 && rule.count == 0 &&
+               icaltime_is_null_time(rule.until) && is(rule.by_month, static_cast<int>(day.month)) &&
+               is(rule.by_month_day, static_cast<int>(day.day)) && rule.by_day[0] == ICAL_RECURRENCE_ARRAY_MAX &&
+               rule.by_year_day[0] == ICAL_RECURRENCE_ARRAY_MAX && rule.by_week_no[0] == ICAL_RECURRENCE_ARRAY_MAX &&
+               rule.by_set_pos[0] == ICAL_RECURRENCE_ARRAY_MAX;
+    }
+
+    Result<std::vector<CalendarException>> recurrences() {
+        if (comesEveryYear()) {
+            m_exception.yearly = true;
+            return std::vector<CalendarException>{m_exception};
+        }
+        const bool repeats = icalcomponent_count_properties(m_event, ICAL_RRULE_PROPERTY) > 0 ||
+                             icalcomponent_count_properties(m_event, ICAL_RDATE_PROPERTY) > 0;
+        if (!repeats) return std::vector<CalendarException>{m_exception};
+        struct Found {
+            std::vector<CalendarException> list;
+            CalendarException model;
+        } found{{}, m_exception};
+        const auto add = [](icalcomponent*, icaltime_span* span, void* data) {
+            auto& into = *static_cast<Found*>(data);
+            const icaltimetype start = icaltime_from_timet_with_zone(span->start, 1, icaltimezone_get_utc_timezone());
+            if (!isDay(start) || into.list.size() >= mostExceptions) return;
+            CalendarException one = into.model;
+            one.from = dateFromIcal(start);
+            one.to = one.from + (into.model.to - into.model.from);
+            into.list.push_back(std::move(one));
+        };
+        const Date first = std::min(m_from, m_exception.from);
+        icalcomponent_foreach_recurrence(m_event, icalFrom(first), icalFrom(m_from + 366 * yearsWritten), add, &found);
+        return std::move(found.list);
+    }
+
+    icalcomponent* m_event;
+    Date m_from;
+    CalendarException m_exception;
+};
+
+Result<ReadExceptions> readIcal(const fs::path& path, const std::string& text, Date from) {
+    icalerror_set_errors_are_fatal(0);
+    const Component root(icalparser_parse_string(text.c_str()));
+    if (!root || icalcomponent_isa(root.get()) != ICAL_VCALENDAR_COMPONENT)
+        return fault(path, "it is not an iCalendar file",
+                     "it must begin with BEGIN:VCALENDAR and end with END:VCALENDAR");
+    // The parser puts aside what it cannot make out.
+    std::optional<Error> wrong;
+    const auto check = [&](icalcomponent* component) {
+        if (icalproperty* error = icalcomponent_get_first_property(component, ICAL_XLICERROR_PROPERTY); error && !wrong)
+            wrong = fault(path, std::string("it cannot be read: ") + icalproperty_get_xlicerror(error));
+    };
+    check(root.get());
+    ReadExceptions read;
+    for (icalcomponent* event = icalcomponent_get_first_component(root.get(), ICAL_VEVENT_COMPONENT); event;
+         event = icalcomponent_get_next_component(root.get(), ICAL_VEVENT_COMPONENT)) {
+        check(event);
+        if (wrong) return *wrong;
+        if (const icaltimetype start = icalcomponent_get_dtstart(event); isDay(start) && !start.is_date) {
+            ++read.leftOut;
+            continue;
+        }
+        const auto exceptions = EventReader(event, from).read();
+        if (!exceptions.ok()) return fault(path, exceptions.error().what, exceptions.error().todo);
+        for (const CalendarException& exception : *exceptions) {
+            if (auto bad = faultOf(exception)) return fault(path, bad->what, bad->todo);
+            read.exceptions.push_back(exception);
+        }
+    }
+    if (wrong) return *wrong;
+    if (read.exceptions.size() > mostExceptions) return fault(path, "it holds more than 5000 days");
+    if (read.exceptions.empty()) return fault(path, "it holds no events of whole days");
+    return read;
+}
+
+/// The fields of a CSV file, row by row.
+struct Rows {
+    std::vector<std::vector<std::string>> rows{{}};
+    static void field(void* text, std::size_t size, void* data) {
+        static_cast<Rows*>(data)->rows.back().emplace_back(static_cast<const char*>(text), size);
+    }
+    static void row(int, void* data) { static_cast<Rows*>(data)->rows.emplace_back(); }
+};
+
+Result<ReadExceptions> readCsv(const fs::path& path, const std::string& text) {
+    csv_parser parser;
+    if (csv_init(&parser, CSV_STRICT | CSV_STRICT_FINI | CSV_REPALL_NL) != 0) return fault(path, "there is no memory");
+    const std::string head = text.substr(0, text.find('\n'));
+    if (std::count(head.begin(), head.end(), ';') > std::count(head.begin(), head.end(), ','))
+        csv_set_delim(&parser, ';');
+    Rows got;
+    const bool good = csv_parse(&parser, text.data(), text.size(), Rows::field, Rows::row, &got) == text.size() &&
+                      csv_fini(&parser, Rows::field, Rows::row, &got) == 0;
+    csv_free(&parser);
+    if (!good) return fault(path, "a quotation mark in row " + std::to_string(got.rows.size()) + " is out of place");
+    if (got.rows.back().empty()) got.rows.pop_back();
+    static constexpr std::array<const char*, 7> headings{"from", "to", "yearly", "work", "name", "rule", "tide"};
+    std::array<std::size_t, 7> columns;
+    columns.fill(std::string::npos);
+    if (got.rows.empty()) return fault(path, "it is empty");
+    for (std::size_t i = 0; i < got.rows[0].size(); ++i) {
+        std::string heading = got.rows[0][i];
+        std::transform(heading.begin(), heading.end(), heading.begin(),
+                       [](unsigned char c) { return std::tolower(c); });
+        for (std::size_t h = 0; h < headings.size(); ++h)
+            if (heading == headings[h]) columns[h] = i;
+    }
+    if (columns[0] == std::string::npos && columns[5] == std::string::npos)
+        return fault(path, "no column is headed \"from\" or \"rule\"",
+                     "head the columns from, to, yearly, work, name, rule, tide");
+    ReadExceptions read;
+    for (std::size_t row = 1; row < got.rows.size(); ++row) {
+        const auto cell = [&](std::size_t which) {
+            const std::size_t column = columns[which];
+            return column < got.rows[row].size() ? got.rows[row][column] : std::string();
+        };
+        const auto bad = [&](const Error& error) {
+            return fault(path, "row " + std::to_string(row + 1) + ": " + error.what, error.todo);
+        };
+        CalendarException e;
+        e.name = cell(4);
+        if (!cell(5).empty()) {
+            const auto rule = parseRule(cell(5));
+            if (!rule.ok()) return bad(rule.error());
+            e.rule = *rule;
+        } else {
+            const auto from = parseTypedDate(cell(0));
+            const auto to = cell(1).empty() ? from : parseTypedDate(cell(1));
+            if (!from.ok()) return bad(from.error());
+            if (!to.ok()) return bad(to.error());
+            e.from = *from;
+            e.to = *to;
+        }
+        e.yearly = cell(2) == "yes" || cell(2) == "true" || cell(2) == "1";
+        if (!cell(6).empty()) {
+            const auto tide = parseTideWindow(cell(6));
+            if (!tide.ok()) return bad(tide.error());
+            e.tide = *tide;
+        }
+        const auto work = parseTypedDayWork(cell(3));
+        if (!work.ok()) return bad(work.error());
+        e.work = *work;
+        if (auto wrong = faultOf(e)) return bad(*wrong);
+        read.exceptions.push_back(std::move(e));
+        if (read.exceptions.size() > mostExceptions) return fault(path, "it holds more than 5000 rows");
+    }
+    if (read.exceptions.empty()) return fault(path, "it holds no rows below its headings");
+    return read;
+}
+
+std::string csvOf(const Calendar& calendar) {
+    std::string text = "from,to,yearly,work,name,rule,tide\r\n";
+    for (const CalendarException& e : calendar.exceptions) {
+        const std::string fields[] = {e.rule ? "" : isoDate(e.from),
+                                      e.rule ? "" : isoDate(e.to),
+                                      e.yearly ? "yes" : "",
+                                      dayWorkText(e.work),
+                                      e.name,
+                                      e.rule ? ruleText(*e.rule) : "",
+                                      e.tide ? tideText(*e.tide) : ""};
+        bool first = true;
+        for (const std::string& field : fields) {
+            if (!std::exchange(first, false)) text += ',';
+            std::string quoted(2 * field.size() + 2, '\0');
+            quoted.resize(csv_write(quoted.data(), quoted.size(), field.data(), field.size()));
+            text += quoted;
+        }
+        text += "\r\n";
+    }
+    return text;
+}
+
+void own(icalcomponent* event, const char* name, const std::string& value) {
+    icalproperty* property = icalproperty_new_x(value.c_str());
+    icalproperty_set_x_name(property, name);
+    icalcomponent_add_property(event, property);
+}
+
+std::string icalOf(const Calendar& calendar, Date from) {
+    const Component root(icalcomponent_vanew(ICAL_VCALENDAR_COMPONENT, icalproperty_new_version("2.0"),
+                                             icalproperty_new_prodid("-//Yarrin//Site time//EN"), nullptr));
+    std::vector<HolidayRule> rules;
+    for (const CalendarException& e : calendar.exceptions)
+        if (e.rule) rules.push_back(*e.rule);
+    const int year = yearMonthDay(from).year;
+    std::size_t rule = 0;
+    std::size_t number = 0;
+    for (const CalendarException& e : calendar.exceptions) {
+        std::vector<Date> dates;
+        if (e.rule) {
+            for (int y = year; y < year + yearsWritten; ++y)
+                for (const RuleDay& day : daysIn(rules, y))
+                    if (day.rule == rule) dates.push_back(day.date);
+            ++rule;
+            std::sort(dates.begin(), dates.end());
+            if (dates.empty()) continue;
+        } else {
+            dates.push_back(e.from);
+        }
+        icaltimetype stamp = icalFrom(from);
+        stamp.is_date = 0;
+        stamp.zone = icaltimezone_get_utc_timezone();
+        const int length = e.rule ? 1 : e.to - e.from + 1;
+        const std::string uid = calendar.key + "-" + std::to_string(++number) + "@yarrin";
+        Component event(icalcomponent_vanew(
+            ICAL_VEVENT_COMPONENT, icalproperty_new_uid(uid.c_str()), icalproperty_new_dtstamp(stamp),
+            icalproperty_new_dtstart(icalFrom(dates.front())), icalproperty_new_dtend(icalFrom(dates.front() + length)),
+            icalproperty_new_summary(e.name.c_str()), nullptr));
+        if (e.yearly)
+            icalcomponent_add_property(event.get(),
+                                       icalproperty_new_rrule(icalrecurrencetype_from_string("FREQ=YEARLY")));
+        for (std::size_t i = 1; i < dates.size(); ++i) {
+            icaldatetimeperiodtype when{};
+            when.time = icalFrom(dates[i]);
+            when.period = icalperiodtype_null_period();
+            icalproperty* property = icalproperty_new_rdate(when);
+            icalproperty_add_parameter(property, icalparameter_new_value(ICAL_VALUE_DATE));
+            icalcomponent_add_property(event.get(), property);
+        }
+        if (!e.work.empty()) own(event.get(), "X-YARRIN-WORK", dayWorkText(e.work));
+        if (e.rule) own(event.get(), "X-YARRIN-RULE", ruleText(*e.rule));
+        if (e.tide) own(event.get(), "X-YARRIN-TIDE", tideText(*e.tide));
+        if (e.yearly) own(event.get(), "X-YARRIN-YEARLY-TO", isoDate(e.to));
+        icalcomponent_add_component(root.get(), event.release());
+    }
+    char* text = icalcomponent_as_ical_string_r(root.get());
+    std::string result = text ? text : "";
+    icalmemory_free_buffer(text);
+    return result;
+}
+
+} // namespace
+
+Result<ReadExceptions> readExceptions(const fs::path& path, Date from) {
+    std::error_code failed;
+    std::ifstream stream(path, std::ios::binary);
+    if (!stream || fs::is_directory(path, failed)) return fault(path, "it cannot be opened", "check the name");
+    if (fs::file_size(path, failed) > 16'000'000) return fault(path, "it is too large for a list of holidays");
+    std::stringstream buffer;
+    buffer << stream.rdbuf();
+    std::string text = std::move(buffer).str();
+    if (text.starts_with("\xEF\xBB\xBF")) text.erase(0, 3);
+    if (text.find('\0') != std::string::npos) return fault(path, "it is not a text file");
+    const bool csv = path.extension() == ".csv" || path.extension() == ".CSV";
+    return csv ? readCsv(path, text) : readIcal(path, text, from);
+}
+
+Outcome writeExceptions(const Calendar& calendar, const fs::path& path, Date from) {
+    const bool csv = path.extension() == ".csv" || path.extension() == ".CSV";
+    return writeTextFile(path, csv ? csvOf(calendar) : icalOf(calendar, from));
+}
+
+} // namespace yarrin
