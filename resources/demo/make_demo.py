@@ -19,23 +19,31 @@ def off(first, last=None, yearly=False, name=""):
     return {"from": first, "to": last or first, "yearly": yearly, "work": [], "name": name}
 
 
+def rule(words, name):
+    return {"rule": words, "work": [], "name": name}
+
+
 calendars = [
     {"id": "site5", "name": "Site five-day", "day_minutes": DAY8, "week": week(5, eight), "exceptions": [
-        off("2026-12-23", "2027-01-04", True, "Winter shutdown"),
-        off("2026-04-03", name="Good Friday"), off("2026-04-06", name="Easter Monday"),
-        off("2026-05-04", name="May holiday"), off("2026-08-03", name="Summer holiday"),
-        off("2027-03-26", name="Good Friday"), off("2027-03-29", name="Easter Monday"),
-        off("2027-05-03", name="May holiday"), off("2027-08-02", name="Summer holiday")]},
+        rule("1 January, moved off weekends", "New Year's Day"), rule("2 January, moved off weekends", "2 January"),
+        rule("Easter -2", "Good Friday"), rule("Easter +1", "Easter Monday"),
+        rule("first Monday in May", "May holiday"), rule("first Monday in August", "Summer holiday"),
+        rule("30 November, moved off weekends", "St Andrew's Day"),
+        rule("25 December, moved off weekends", "Christmas Day"),
+        rule("26 December, moved off weekends", "Boxing Day"),
+        off("2026-12-23", "2027-01-04", True, "Winter shutdown")]},
     {"id": "marine6", "name": "Marine six-day", "extends": "site5", "day_minutes": DAY10, "week": week(6, ten),
      "exceptions": [off("2026-07-10", "2026-07-11", name="Island regatta"),
-                    off("2027-07-09", "2027-07-10", name="Island regatta")]},
+                    off("2027-07-09", "2027-07-10", name="Island regatta")],
+     "weather": [3, 3, 2, 1, 1, 0, 0, 0, 1, 1, 2, 2]},
     {"id": "piling", "name": "Marine, piling ban", "extends": "marine6",
      "exceptions": [off("2026-04-01", "2026-05-31", True, "Piling ban, marine mammals")]},
     {"id": "tens4", "name": "Four tens, steel", "extends": "site5", "day_minutes": DAY10, "week": week(4, ten)},
     {"id": "asphalt", "name": "Asphalt season", "extends": "site5",
      "exceptions": [off("2026-11-01", "2027-02-28", True, "Closed for asphalt")]},
     {"id": "tide", "name": "Tide window, bankseat", "extends": "site5", "day_minutes": 330,
-     "week": week(6, ["07:30-10:00", "19:00-22:00"])},
+     "week": week(6, ["06:00-22:00"]),
+     "exceptions": [{"from": "2026-03-01", "to": "2027-12-31", "tide": "below -0.4", "name": "Low water"}]},
 ]
 
 breakdown, locations, activities, links = [], [], [], []
@@ -149,7 +157,7 @@ for i in range(4):
     n, d = i + 1, f"D{i + 1}"
     task(f"B{n}10", f"Rock socket piles, {d}", "BD", "piling", q=(6, "no", 0.65, 1), loc=d)
     task(f"B{n}20", f"Precast soffit and formwork, {d}", "BD", "marine6", q=(495, "m2", 18, 2), loc=d)
-    task(f"B{n}30", f"Pile cap, {d}", "BD", "marine6", q=(336, "m3", 6, 1), loc=d,
+    task(f"B{n}30", f"Pile cap, {d}", "BD", "marine6", q=(336, "m3", 6.5, 1), loc=d,
          pauses=[{"after": 12 * DAY10, "for": 2 * DAY10}])
     task(f"B{n}40", f"Fender panels, {d}", "BD", "marine6", q=(8, "no", 2.1, 1, 0.9), loc=d)
     task(f"B{n}50", f"Ladders and furniture, {d}", "BD", "marine6", q=(14, "item", 3, 1), loc=d)

@@ -3,6 +3,7 @@
 #include "app/application.h"
 
 #include "app/base/look.h"
+#include "app/sitetime/site_time_stage.h"
 #include "app/window/main_window.h"
 
 #include <QApplication>
@@ -71,7 +72,8 @@ int runApplication(int& count, char** words) {
     parser.addOption({QStringLiteral("stage"),
                       QObject::tr("Begin in a stage: contract, site-time, build-up or programme."),
                       QStringLiteral("name")});
-    parser.addOption({QStringLiteral("select"), QObject::tr("Select an activity."), QStringLiteral("id")});
+    parser.addOption(
+        {QStringLiteral("select"), QObject::tr("Select an activity or a calendar."), QStringLiteral("id")});
     parser.addOption(
         {QStringLiteral("size"), QObject::tr("Size of the window, as in 1280x800."), QStringLiteral("size")});
     parser.addOption({QStringLiteral("zoom"), QObject::tr("Zoom the chart in by so much."), QStringLiteral("factor")});
@@ -99,6 +101,9 @@ int runApplication(int& count, char** words) {
     for (const Activity& activity : window.document().programme().activities)
         if (QString::fromStdString(activity.key) == parser.value(QStringLiteral("select")))
             window.viewState().select(activity.id);
+    for (const Calendar& calendar : window.document().programme().calendars)
+        if (QString::fromStdString(calendar.key) == parser.value(QStringLiteral("select")))
+            window.findChild<SiteTimeStage*>()->choose(calendar.id);
     if (parser.isSet(QStringLiteral("zoom"))) {
         ViewState& state = window.viewState();
         state.zoomAt(0, parser.value(QStringLiteral("zoom")).toDouble());

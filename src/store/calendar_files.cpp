@@ -165,8 +165,14 @@ Result<ReadExceptions> readIcal(const fs::path& path, const std::string& text, D
     // The parser puts aside what it cannot make out.
     std::optional<Error> wrong;
     const auto check = [&](icalcomponent* component) {
-        if (icalproperty* error = icalcomponent_get_first_property(component, ICAL_XLICERROR_PROPERTY); error && !wrong)
-            wrong = fault(path, std::string("it cannot be read: ") + icalproperty_get_xlicerror(error));
+        for (icalproperty* error = icalcomponent_get_first_property(component, ICAL_XLICERROR_PROPERTY); error;
+             error = icalcomponent_get_next_property(component, ICAL_XLICERROR_PROPERTY)) {
+            const std::string told = icalproperty_get_xlicerror(error);
+            // An empty description or the like harms nothing.
+            const bool harmless = told.starts_with("No value for ") && told.find(" DT") == std::string::npos &&
+                                  told.find(" RRULE") == std::string::npos;
+            if (!harmless && !wrong) wrong = fault(path, "it cannot be read: " + told);
+        }
     };
     check(root.get());
     ReadExceptions read;
@@ -202,7 +208,7 @@ struct Rows {
 
 Result<ReadExceptions> readCsv(const fs::path& path, const std::string& text) {
     csv_parser parser;
-    if (csv_init(&parser, CSV_STRICT | CSV_STRICT_FINI | CSV_REPALL_NL) != 0) return fault(path, "there is no memory");
+    if (csv_init(&parser, CSV_STRICT | CSV_STRICT_FINI) != 0) return fault(path, "there is no memory");
     const std::string head = text.substr(0, text.find('\n'));
     if (std::count(head.begin(), head.end(), ';') > std::count(head.begin(), head.end(), ','))
         csv_set_delim(&parser, ';');
@@ -320,10 +326,11 @@ std::string icalOf(const Calendar& calendar, Date from) {
         stamp.zone = icaltimezone_get_utc_timezone();
         const int length = e.rule ? 1 : e.to - e.from + 1;
         const std::string uid = calendar.key + "-" + std::to_string(++number) + "@yarrin";
-        Component event(icalcomponent_vanew(
-            ICAL_VEVENT_COMPONENT, icalproperty_new_uid(uid.c_str()), icalproperty_new_dtstamp(stamp),
-            icalproperty_new_dtstart(icalFrom(dates.front())), icalproperty_new_dtend(icalFrom(dates.front() + length)),
-            icalproperty_new_summary(e.name.c_str()), nullptr));
+        Component event(icalcomponent_vanew(ICAL_VEVENT_COMPONENT, icalproperty_new_uid(uid.c_str()),
+                                            icalproperty_new_dtstamp(stamp),
+                                            icalproperty_new_dtstart(icalFrom(dates.front())),
+                                            icalproperty_new_dtend(icalFrom(dates.front() + length)), nullptr));
+        if (!e.name.empty()) icalcomponent_add_property(event.get(), icalproperty_new_summary(e.name.c_str()));
         if (e.yearly)
             icalcomponent_add_property(event.get(),
                                        icalproperty_new_rrule(icalrecurrencetype_from_string("FREQ=YEARLY")));

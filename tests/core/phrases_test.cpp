@@ -77,6 +77,10 @@ private slots:
                                        << "A +3cd";
         QTest::newRow("hyphenated id with a lead") << "C-1-2d"
                                                    << "C-1 -2d";
+        QTest::newRow("calendar days and hours") << "A +1cd 12h"
+                                                 << "A +1cd 12h";
+        QTest::newRow("an id that reads like an opening") << "\"with\" +2d"
+                                                          << "\"with\" +2d";
         QTest::newRow("quoted id") << "\"D 4\" +1d"
                                    << "\"D 4\" +1d";
     }
@@ -84,7 +88,7 @@ private slots:
         QFETCH(QString, typed);
         QFETCH(QString, written);
         Builder b;
-        b.task("A", 1).task("B", 1).task("C-1", 1).task("D 4", 1);
+        b.task("A", 1).task("B", 1).task("C-1", 1).task("D 4", 1).task("with", 1);
         const auto phrases = parseLinkPhrases(b.programme, b.id("B"), typed.toStdString());
         QVERIFY2(phrases.ok(), phrases.ok() ? "" : phrases.error().what.c_str());
         QCOMPARE(phrases->size(), std::size_t(1));

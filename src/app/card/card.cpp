@@ -312,7 +312,7 @@ void Card::links(const Activity& activity) {
             const Activity& other = *programme.activities.row(into ? link.from : link.to);
             static const char* ends[] = {"finish", "with start", "with finish", "on its start"};
             const CalendarId calendar = lagCalendarOf(programme, link);
-            const bool elapsed = calendar == continuousCalendar && link.lag % minutesPerDay == 0;
+            const bool elapsed = calendar == continuousCalendar;
             QString lag;
             if (link.lag != 0) {
                 lag = show::text(spanText(std::abs(link.lag), dayUnitOf(programme, calendar), elapsed));

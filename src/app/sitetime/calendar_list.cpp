@@ -69,9 +69,7 @@ private:
 };
 
 QString hours(Minutes minutes) {
-    return show::number(Fraction(minutes).rounded(0).value_or(Decimal(0))).isEmpty()
-               ? QString()
-               : show::number((Fraction(minutes) / Fraction(60)).rounded(2).value_or(Decimal(0)));
+    return show::number((Fraction(minutes) / Fraction(60)).rounded(2).value_or(Decimal(0)));
 }
 
 /// "closed 1 Nov – 28 Feb", "tide below 1.2 m": what makes a calendar a special one.
@@ -136,7 +134,7 @@ void CalendarList::refresh() {
         if (entry.special)
             entry.how = special;
         else if (calendar && calendar->extends)
-            entry.how = tr("from %1").arg(calendarName(programme, calendar->extends));
+            entry.how += tr(", from %1").arg(calendarName(programme, calendar->extends));
         if (use.isDefault) entry.how += tr(" · default");
         QStringList uses;
         const auto activities = qint64(use.activities.size() + use.byDefault);

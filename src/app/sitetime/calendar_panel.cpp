@@ -80,6 +80,7 @@ CalendarPanel::CalendarPanel(Document& document, QWidget* parent)
     setFixedWidth(268);
     setFocusPolicy(Qt::NoFocus);
     auto* page = new QWidget;
+    page->setObjectName(QStringLiteral("calendarPage"));
     setWidget(page);
     m_layout = new QVBoxLayout(page);
     m_layout->setContentsMargins(14, 14, 12, 12);
@@ -93,8 +94,8 @@ CalendarPanel::CalendarPanel(Document& document, QWidget* parent)
     buildDay();
     buildDays();
     buildWeather();
-    buildExceptions();
     buildUse();
+    buildExceptions();
     m_layout->addStretch(1);
 }
 

@@ -69,6 +69,12 @@ SiteTimeStage::SiteTimeStage(Document& document, Dialogs& dialogs, QWidget* pare
       m_list(new CalendarList(document, this)), m_week(new WeekChart(this)), m_year(new YearChart(this)),
       m_panel(new CalendarPanel(document, this)), m_title(new QLabel(this)), m_yearTitle(new QLabel(this)) {
     setObjectName(QStringLiteral("siteTimeStage"));
+    setStyleSheet(QStringLiteral("#siteTimeStage, #siteTimeCentre, #siteTimeList, #calendarDeletion { background: %1; }"
+                                 "#calendarList { background: %1; border: none; border-top: 1px solid %2; }"
+                                 "#calendarPanel { border-left: 1px solid %2; background: %3; }"
+                                 "#calendarPanel > QWidget > QWidget { background: %3; }"
+                                 "#siteTimeSplitter::handle { background: %2; }")
+                      .arg(theme().paper.name(), theme().rule.name(), theme().panel.name()));
     auto* layout = new QVBoxLayout(this);
     layout->setContentsMargins(0, 0, 0, 0);
     layout->setSpacing(0);
@@ -82,6 +88,7 @@ SiteTimeStage::SiteTimeStage(Document& document, Dialogs& dialogs, QWidget* pare
     splitter->setStretchFactor(1, 1);
     splitter->setSizes({250, 680});
     splitter->setChildrenCollapsible(false);
+    splitter->setHandleWidth(1);
     row->addWidget(splitter, 1);
     row->addWidget(m_panel);
     layout->addLayout(row, 1);
@@ -131,6 +138,7 @@ SiteTimeStage::SiteTimeStage(Document& document, Dialogs& dialogs, QWidget* pare
 
 QWidget* SiteTimeStage::buildList() {
     auto* part = new QWidget(this);
+    part->setObjectName(QStringLiteral("siteTimeList"));
     part->setMinimumWidth(200);
     auto* layout = new QVBoxLayout(part);
     layout->setContentsMargins(0, 10, 0, 0);
@@ -242,6 +250,7 @@ QWidget* SiteTimeStage::legend() {
 
 QWidget* SiteTimeStage::buildCentre() {
     auto* part = new QWidget(this);
+    part->setObjectName(QStringLiteral("siteTimeCentre"));
     auto* layout = new QVBoxLayout(part);
     layout->setContentsMargins(18, 10, 14, 8);
     layout->setSpacing(6);
@@ -259,7 +268,7 @@ QWidget* SiteTimeStage::buildCentre() {
     head->addWidget(m_copy);
     head->addWidget(typed);
     layout->addLayout(head);
-    layout->addWidget(m_week, 4);
+    layout->addWidget(m_week, 6);
     auto* years = new QHBoxLayout;
     m_yearTitle->setFont(headingFont());
     m_yearTitle->setObjectName(QStringLiteral("yearTitle"));

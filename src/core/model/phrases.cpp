@@ -146,7 +146,10 @@ std::string spanText(Minutes minutes, const DayUnit& unit, bool elapsed) {
 }
 
 std::string quotedKey(const std::string& key) {
-    const bool plain = key.find_first_of(" ;\"\t+") == std::string::npos;
+    // A key that reads like the opening of a phrase is not taken for one.
+    static constexpr std::array<std::string_view, 4> openings{"with", "after", "starts", "ends"};
+    const bool plain = key.find_first_of(" ;\"\t+") == std::string::npos &&
+                       std::find(openings.begin(), openings.end(), lowered(key)) == openings.end();
     return plain ? key : "\"" + key + "\"";
 }
 
@@ -272,7 +275,7 @@ std::string linkPhrase(const Programme& programme, const Link& link) {
     text += from ? quotedKey(from->key) : "?";
     if (link.lag == 0) return text;
     const CalendarId calendar = lagCalendarOf(programme, link);
-    const bool elapsed = calendar == continuousCalendar && link.lag % minutesPerDay == 0;
+    const bool elapsed = calendar == continuousCalendar;
     text += link.lag < 0 ? " " : " +";
     return text + spanText(link.lag, dayUnitOf(programme, calendar), elapsed);
 }
