@@ -366,6 +366,27 @@ private slots:
         QVERIFY(site.table().isVisible());
     }
 
+    // On the card, to all that are selected, and down a column of the table.
+    void calendarsAreAssignedToManyAtOnce() {
+        Site site(m_folder);
+        site.trigger("stage4");
+        site.window.viewState().select({site.id("A010"), site.id("A020"), site.id("A030")}, site.id("A020"));
+        QApplication::processEvents();
+        auto* box = site.visible<QComboBox>("cardCalendar");
+        const QString six = QString::fromStdString(site.programme().calendars.row(Builder::six)->name);
+        box->setCurrentText(six);
+        emit box->textActivated(six);
+        for (const char* key : {"A010", "A020", "A030"})
+            QCOMPARE(site.programme().activities.row(site.id(key))->calendar, Builder::six);
+        QVERIFY(!site.document().lastChange()->ripple.moved.empty());
+        site.trigger("editUndo");
+        QVERIFY(!site.programme().activities.row(site.id("A030"))->calendar);
+        site.trigger("stage3");
+        auto& table = *site.find<ActivityTable>("buildUpTable");
+        site.enter(site.cell("A030", "calendar", &table), six, &table);
+        QCOMPARE(site.programme().activities.row(site.id("A030"))->calendar, Builder::six);
+    }
+
     void theBuiltInCalendarCannotBeChanged() {
         Site site(m_folder);
         site.stage().choose(continuousCalendar);

@@ -246,7 +246,10 @@ void Card::howLong(const Activity& activity, const ActivityFigures& figures) {
 
 void Card::choose(const Activity& activity) {
     auto* row = new QHBoxLayout;
-    auto* name = new QLabel(tr("Works to"), m_owner);
+    // Of several selected activities all change together.
+    std::vector<ActivityId> ids{activity.id};
+    if (m_state.selection().size() > 1 && m_state.isSelected(activity.id)) ids = m_state.selection();
+    auto* name = new QLabel(ids.size() > 1 ? tr("All %1 work to").arg(ids.size()) : tr("Works to"), m_owner);
     name->setStyleSheet(QStringLiteral("color: %1;").arg(theme().muted.name()));
     auto* box = new QComboBox(m_owner);
     box->setObjectName(QStringLiteral("cardCalendar"));
@@ -254,15 +257,19 @@ void Card::choose(const Activity& activity) {
     box->addItems(calendarChoices(m_document.programme()));
     box->setCurrentText(calendarName(m_document.programme(), calendarOf(m_document.programme(), activity)));
     box->setSizeAdjustPolicy(QComboBox::AdjustToMinimumContentsLengthWithIcon);
-    connect(box, &QComboBox::textActivated, this,
-            [this, id = activity.id, key = show::text(activity.key)](const QString& chosen) {
-                const Outcome outcome =
-                    m_document.perform(tr("%1 calendar → %2").arg(key, chosen), [&](Transaction& tx) -> Outcome {
-                        const auto calendar = calendarNamed(tx.programme(), chosen.toStdString());
-                        return calendar.ok() ? setCalendar(tx, id, *calendar) : Outcome(calendar.errors());
-                    });
-                if (!outcome.ok()) emit refused(show::error(outcome.error()));
+    connect(box, &QComboBox::textActivated, this, [this, ids, key = show::text(activity.key)](const QString& chosen) {
+        const QString who =
+            ids.size() > 1 ? show::countOf(qint64(ids.size()), "activity", "activities") + tr(":") : key;
+        const Outcome outcome =
+            m_document.perform(tr("%1 calendar → %2").arg(who, chosen), [&](Transaction& tx) -> Outcome {
+                const auto calendar = calendarNamed(tx.programme(), chosen.toStdString());
+                if (!calendar.ok()) return calendar.errors();
+                for (const ActivityId id : ids)
+                    if (const Outcome set = setCalendar(tx, id, *calendar); !set.ok()) return set;
+                return done();
             });
+        if (!outcome.ok()) emit refused(show::error(outcome.error()));
+    });
     row->addWidget(name);
     row->addWidget(box, 1);
     m_into->addLayout(row);

@@ -16,6 +16,7 @@
 #include <QPushButton>
 #include <QVBoxLayout>
 
+#include <algorithm>
 #include <numeric>
 
 namespace yarrin {
@@ -403,7 +404,26 @@ void CalendarPanel::refreshDay(const ResolvedCalendar& resolved) {
         for (const Spell& spell : day) sum += spell.to - spell.from;
         mixed = mixed || (sum > 0 && sum != shift);
     }
-    if (shift == 0) {
+    const bool tidal = std::any_of(resolved.exceptions.begin(), resolved.exceptions.end(),
+                                   [](const CalendarException& e) { return e.tide.has_value(); });
+    if (tidal) {
+        // No two days are alike: what counts is what the tide leaves of them.
+        const auto& tide = *std::find_if(resolved.exceptions.begin(), resolved.exceptions.end(),
+                                         [](const CalendarException& e) { return e.tide.has_value(); });
+        const DayPlan plan = planDays(resolved, tide.from.days, std::min(tide.to - tide.from + 1, 366));
+        Minutes sum = 0;
+        std::int64_t days = 0;
+        for (std::size_t day = 0; day < plan.patternOfDay.size(); ++day) {
+            for (const Spell& spell : plan.workOf(day)) sum += spell.to - spell.from;
+            days += plan.workOf(day).empty() ? 0 : 1;
+        }
+        m_dayWord->setText(tr("The tide leaves %1 h of a working day on average; a day is %2 h.")
+                               .arg(show::number((Fraction(sum) / Fraction(60 * std::max<std::int64_t>(1, days)))
+                                                     .rounded(1)
+                                                     .value_or(Decimal(0))),
+                                    hoursText(resolved.dayMinutes)));
+        m_dayWord->setStyleSheet(inked(t.muted));
+    } else if (shift == 0) {
         m_dayWord->setText(tr("The standard week has no work; only exceptions have."));
         m_dayWord->setStyleSheet(inked(t.nearText));
     } else if (resolved.dayMinutes == shift) {

@@ -427,11 +427,12 @@ void SiteTimeStage::refresh() {
     m_year->present(*resolved, resolved->exceptions.size() - own,
                     !calendar || calendar->weather.has_value() || !resolved->weather);
     const YearSum sum = sumOf(m_year->layoutNow());
-    m_yearTitle->setText(m_year->month()
-                             ? tr("%1 · Enter or the month's name for the year").arg(m_year->year())
-                             : tr("%1 <span style='color:%2; font-size:12px; font-weight:400'>&nbsp;%3</span>")
-                                   .arg(m_year->year())
-                                   .arg(theme().muted.name(), show::countOf(sum.works, "working day", "working days")));
+    const QString shown = m_year->month() ? QLocale(QLocale::English).monthName(int(*m_year->month())) +
+                                                QStringLiteral(" %1").arg(m_year->year())
+                                          : QString::number(m_year->year());
+    m_yearTitle->setText(
+        QStringLiteral("%1&nbsp; <span style='color:%2; font-size:12px; font-weight:400'>%3</span>")
+            .arg(shown, theme().muted.name(), show::countOf(sum.works, "working day", "working days")));
     m_panel->present(m_id);
 }
 

@@ -38,6 +38,15 @@ QString lengthText(int minutes) {
     return QStringLiteral("%1:%2").arg(minutes / 60).arg(minutes % 60, 2, 10, QLatin1Char('0'));
 }
 
+/// "7–12", "7:30–9": short enough for a day's cell.
+QString hoursOf(const Spell& spell) {
+    const auto clock = [](int minute) {
+        const QString hour = QString::number(minute / 60 % 24 + (minute == 1440 ? 24 : 0));
+        return minute % 60 == 0 ? hour : hour + QStringLiteral(":%1").arg(minute % 60, 2, 10, QLatin1Char('0'));
+    };
+    return clock(spell.from) + QStringLiteral("–") + clock(spell.to);
+}
+
 void paintTimes(QPainter& painter, const WeekLayout& layout, const Spell& spell, int weekday, const Theme& t) {
     painter.setFont(boldened(secondaryFont()));
     const QFontMetricsF metrics(painter.font());
@@ -185,8 +194,9 @@ void paintYear(QPainter& painter, const YearLayout& layout, const YearInk& ink) 
     for (const MonthShape& month : layout.months) {
         painter.setFont(boldened(secondaryFont()));
         painter.setPen(t.ink);
-        QString title = QString::fromUtf8(monthName(month.month));
-        if (layout.large) title += QStringLiteral(" %1").arg(layout.year);
+        const QString title = layout.large ? QCoreApplication::translate("Calendar", "◂ Whole year")
+                                           : QString::fromUtf8(monthName(month.month));
+        if (layout.large) painter.setPen(t.accent);
         painter.drawText(rectOf(month.title), Qt::AlignLeft | Qt::AlignTop, title);
         QFont heads = secondaryFont();
         if (!layout.large) heads.setPixelSize(9);
@@ -207,7 +217,9 @@ void paintYear(QPainter& painter, const YearLayout& layout, const YearInk& ink) 
                 const QFontMetricsF metrics(painter.font());
                 QStringList lines;
                 if (!day.name.empty()) lines << QString::fromStdString(day.name);
-                for (const Spell& spell : day.work) lines << QString::fromStdString(spellText(spell));
+                QStringList spells;
+                for (const Spell& spell : day.work) spells << hoursOf(spell);
+                if (!spells.isEmpty()) lines << spells.join(QStringLiteral(", "));
                 double y = box.top() + 18;
                 for (const QString& line : lines) {
                     if (y + 13 > box.bottom()) break;
