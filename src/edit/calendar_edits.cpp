@@ -2,6 +2,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "edit/calendar_edits.h"
 
+#include "core/model/phrases.h"
 #include "core/time/day_plan.h"
 #include "edit/contract_edits.h"
 
@@ -153,25 +154,27 @@ const std::vector<StartingPoint>& startingPoints() {
     return points;
 }
 
-CalendarUse useOf(const Programme& programme, CalendarId id) {
-    CalendarUse use;
-    use.isDefault = programme.job.defaultCalendar == id;
+std::unordered_map<CalendarId, CalendarUse> usesOf(const Programme& programme) {
+    std::unordered_map<CalendarId, CalendarUse> uses;
+    CalendarUse& standard = uses[programme.job.defaultCalendar];
+    standard.isDefault = true;
     for (const Activity& activity : programme.activities) {
-        if (activity.calendar == id)
-            (activity.kind == ActivityKind::hammock ? use.hammocks : use.activities).push_back(activity.id);
-        else if (!activity.calendar && use.isDefault)
-            ++use.byDefault;
+        if (!activity.calendar)
+            ++standard.byDefault;
+        else if (activity.kind == ActivityKind::hammock)
+            uses[activity.calendar].hammocks.push_back(activity.id);
+        else
+            uses[activity.calendar].activities.push_back(activity.id);
     }
     for (const Calendar& calendar : programme.calendars)
-        if (calendar.extends == id) use.extendedBy.push_back(calendar.id);
-    for (const Link& link : programme.links) {
-        if (link.lag == 0) continue;
-        const LagCalendar on = link.lagCalendar == LagCalendar::standard ? programme.job.lagCalendar : link.lagCalendar;
-        if ((on == LagCalendar::programme && use.isDefault) ||
-            (on == LagCalendar::continuous && id == continuousCalendar))
-            ++use.lags;
-    }
-    return use;
+        if (calendar.extends) uses[calendar.extends].extendedBy.push_back(calendar.id);
+    for (const Link& link : programme.links)
+        if (link.lag != 0) ++uses[lagCalendarOf(programme, link)].lags;
+    return uses;
+}
+
+CalendarUse useOf(const Programme& programme, CalendarId id) {
+    return usesOf(programme)[id];
 }
 
 Minutes shiftOf(const std::array<DayWork, 7>& week) {

@@ -6,6 +6,7 @@
 
 #include <set>
 #include <span>
+#include <unordered_map>
 
 namespace yarrin {
 
@@ -23,9 +24,11 @@ struct CalendarUse {
     std::size_t byDefault = 0; ///< activities that name none, where it is the job's default
     std::vector<CalendarId> extendedBy;
     bool isDefault = false;
-    std::size_t lags = 0; ///< links whose lag runs on it whatever their ends are
+    std::size_t lags = 0; ///< links whose lag runs on it
 };
 [[nodiscard]] CalendarUse useOf(const Programme& programme, CalendarId id);
+/// The same of every calendar that anything uses, in one go.
+[[nodiscard]] std::unordered_map<CalendarId, CalendarUse> usesOf(const Programme& programme);
 
 /// The working minutes of most of a week's working days, the longer where two are as common; 0 for no work.
 [[nodiscard]] Minutes shiftOf(const std::array<DayWork, 7>& week);

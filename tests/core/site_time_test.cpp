@@ -251,6 +251,31 @@ private slots:
         QVERIFY(faultOf(tide).has_value());
     }
 
+    // Neither of these years lies in the compiled window.
+    void easterFarFromTheStartIsStillRight() {
+        ResolvedCalendar c = week(5, {{480, 960}});
+        c.exceptions = {byRule("Easter -2")};
+        const WorkCalendar calendar(c, dateFrom(2020, 1, 1), dateFrom(2030, 1, 1));
+        const WorkCalendar whole(c, dateFrom(1900, 1, 1), dateFrom(2200, 1, 1));
+        for (const int year : {1961, 2118})
+            QVERIFY(!calendar.worksOn(easterSunday(year) + -2) && calendar.worksOn(easterSunday(year) + -3));
+        const Minutes shift =
+            whole.worked(startOf(dateFrom(2020, 1, 1))) - calendar.worked(startOf(dateFrom(2020, 1, 1)));
+        for (int year = 1905; year < 2195; year += 5)
+            for (const int day : {0, 90, 200}) {
+                const Instant t = startOf(dateFrom(year, 1, 1) + day) + 600;
+                QCOMPARE(calendar.worked(t) + shift, whole.worked(t));
+                QCOMPARE(calendar.startOfMinute(calendar.worked(t)), whole.startOfMinute(whole.worked(t)));
+                QCOMPARE(calendar.endOfMinute(calendar.worked(t)), whole.endOfMinute(whole.worked(t)));
+            }
+        // Behind all tables it still counts on without a break.
+        for (const int year : {1500, 2500, 2600}) {
+            const Instant t = startOf(dateFrom(year, 6, 1)) + 600;
+            const Instant start = calendar.startOfMinute(calendar.worked(t));
+            QCOMPARE(calendar.worked(start), calendar.worked(t));
+        }
+    }
+
     // A calendar that works on a handful of days thousands of years apart, and one with more spells than two a day.
     void longAndManifoldTablesCountRight() {
         ResolvedCalendar c = week(7, {{60, 120}, {180, 240}, {300, 420}, {1380, 1560}});

@@ -117,13 +117,14 @@ void CalendarList::refresh() {
     for (const Calendar& calendar : programme.calendars) ids.push_back(calendar.id);
     ids.push_back(continuousCalendar);
     m_entries.clear();
+    auto allUses = usesOf(programme);
     for (const CalendarId id : ids) {
         Entry entry;
         entry.id = id;
         entry.name = calendarName(programme, id);
         const auto resolved = resolve(programme.calendars.rows(), id);
         const Calendar* calendar = programme.calendars.row(id);
-        const CalendarUse use = useOf(programme, id);
+        const CalendarUse& use = allUses[id];
         if (resolved.ok()) {
             entry.week = resolved->week;
             entry.how =

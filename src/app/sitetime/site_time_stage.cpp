@@ -124,8 +124,10 @@ SiteTimeStage::SiteTimeStage(Document& document, Dialogs& dialogs, QWidget* pare
     connect(&m_document, &Document::changed, this, [this] {
         m_notice->dismiss();
         m_deletion->hide();
-        m_list->refresh();
-        refresh();
+        if (isVisible())
+            refreshAll();
+        else
+            m_stale = true; // an edit elsewhere does not wait for what nobody sees
     });
     connect(&m_document, &Document::replaced, this, [this] {
         m_id = {};
@@ -404,6 +406,17 @@ void SiteTimeStage::choose(CalendarId id) {
     m_id = id;
     m_list->choose(id);
     refresh();
+}
+
+void SiteTimeStage::refreshAll() {
+    m_stale = false;
+    m_list->refresh();
+    refresh();
+}
+
+void SiteTimeStage::showEvent(QShowEvent* event) {
+    if (m_stale) refreshAll();
+    Stage::showEvent(event);
 }
 
 void SiteTimeStage::refresh() {

@@ -32,12 +32,16 @@ public:
 signals:
     void activitiesWanted(const std::vector<yarrin::ActivityId>& ids);
 
+protected:
+    void showEvent(QShowEvent* event) override;
+
 private:
     QWidget* buildList();
     QWidget* buildCentre();
     QWidget* buildDeletion();
     QWidget* legend();
     void refresh();
+    void refreshAll();
     bool perform(const QString& step, const CalendarPanel::Edit& edit);
     void add(const QString& step, const std::function<Result<CalendarId>(Transaction&)>& make);
     void askDelete();
@@ -62,6 +66,7 @@ private:
     QLabel* m_deletionWords = nullptr;
     QComboBox* m_replacement = nullptr;
     CalendarId m_id;
+    bool m_stale = false;
 };
 
 } // namespace yarrin

@@ -12,7 +12,8 @@ namespace yarrin {
 
 namespace {
 
-constexpr int farthest = 1500 * 366; ///< days from the window at which dated exceptions still count
+constexpr std::int64_t farEasters = 300 * 366; ///< days beyond the window with their own Easters
+constexpr int farthest = 1500 * 366;           ///< days from the window at which dated exceptions still count
 
 std::int64_t floorDiv(std::int64_t a, std::int64_t b) {
     const std::int64_t quotient = a / b;
@@ -124,14 +125,8 @@ Minutes WorkCalendar::Cycle::worked(Minutes minute) const {
 WorkCalendar::WorkCalendar(ResolvedCalendar calendar, Date from, Date to) : m_calendar(std::move(calendar)) {
     const Date asked = from;
     for (const CalendarException& exception : m_calendar.exceptions) {
-        if (exception.rule) {
-            // Easter does not come round after 400 years: dates so far off are not worth more than a rule of thumb.
-            if (exception.rule->kind != HolidayRule::Kind::easter) continue;
-            from = std::min(from, Date{std::max(asked.days - 200 * 366, dateOf(farPast).days + 1)});
-            to = std::max(to, Date{std::min(asked.days + 300 * 366, dateOf(farFuture).days - 400)});
-            continue;
-        }
-        if (exception.yearly) continue;
+        m_hasEaster = m_hasEaster || (exception.rule && exception.rule->kind == HolidayRule::Kind::easter);
+        if (exception.yearly || exception.rule) continue;
         // Work past midnight reaches the day after, and the window's first day looks at the day before it.
         from = std::min(from, std::max(exception.from, asked + -farthest) + -2);
         to = std::max(to, std::min(exception.to, asked + farthest) + 3);
@@ -167,22 +162,52 @@ const WorkCalendar::Cycle& WorkCalendar::cycle() const {
     return *m_cycle;
 }
 
+const WorkCalendar::Wide& WorkCalendar::wide() const {
+    std::call_once(m_wideOnce, [this] {
+        m_wide.reset(new Wide{{}, m_windowStart, m_windowStart + m_windowLength});
+        if (!m_hasEaster) return;
+        const auto day = [](Minutes minute) { return minute / minutesPerDay; };
+        const std::int64_t first = std::max<std::int64_t>(day(m_windowStart) - farEasters, dateOf(farPast).days + 1);
+        const std::int64_t last =
+            std::min<std::int64_t>(day(m_windowStart + m_windowLength) + farEasters, dateOf(farFuture).days - 400);
+        *m_wide = {tableOf(first, last - first, true), first * minutesPerDay, last * minutesPerDay};
+    });
+    return *m_wide;
+}
+
 Minutes WorkCalendar::beyond(Minutes from, Minutes to) const {
     const Minutes origin = cycle().table.firstDay() * minutesPerDay;
     return cycle().worked(to - origin) - cycle().worked(from - origin);
 }
 
 Minutes WorkCalendar::workedOutside(Instant t) const {
-    if (t.minutes < m_windowStart) return -beyond(t.minutes, m_windowStart);
-    return m_window.total() + beyond(m_windowStart + m_windowLength, t.minutes);
+    const Minutes end = m_windowStart + m_windowLength;
+    if (!m_hasEaster)
+        return t.minutes < m_windowStart ? -beyond(t.minutes, m_windowStart)
+                                         : m_window.total() + beyond(end, t.minutes);
+    const Wide& outer = wide();
+    const auto upTo = [&](Minutes minute) {
+        const Minutes within = std::clamp(minute, outer.start, outer.end);
+        return outer.table.workedUpTo(within - outer.start) + beyond(within, minute);
+    };
+    return upTo(t.minutes) - upTo(m_windowStart);
 }
 
 Instant WorkCalendar::startOutside(Minutes n) const {
     const DayTable& table = cycle().table;
     if (table.total() == 0) return n < 0 ? farPast : farFuture;
+    // Work is counted on from an end of what is known for sure.
+    Minutes from = n < 0 ? m_windowStart : m_windowStart + m_windowLength;
+    Minutes rest = n < 0 ? n : n - m_window.total();
+    if (m_hasEaster) {
+        const Wide& outer = wide();
+        const Minutes k = outer.table.workedUpTo(from - outer.start) + rest;
+        if (k >= 0 && k < outer.table.total()) return Instant{outer.start + outer.table.startOf(k)};
+        from = n < 0 ? outer.start : outer.end;
+        rest = n < 0 ? k : k - outer.table.total();
+    }
     const Minutes origin = table.firstDay() * minutesPerDay;
-    const Minutes base = n < 0 ? cycle().worked(m_windowStart - origin) + n
-                               : cycle().worked(m_windowStart + m_windowLength - origin) + n - m_window.total();
+    const Minutes base = cycle().worked(from - origin) + rest;
     const Minutes turns = floorDiv(base, table.total());
     const Instant found{origin + turns * cycle().length + table.startOf(base - turns * table.total())};
     return std::clamp(found, farPast, farFuture);

@@ -184,6 +184,14 @@ private:
     [[nodiscard]] bool inWindow(Minutes minute) const { return std::uint64_t(minute) <= std::uint64_t(m_windowLength); }
     [[nodiscard]] Minutes workedOutside(Instant t) const;
     [[nodiscard]] Instant startOutside(Minutes n) const;
+    /// Easter does not come round after 400 years: a table of some centuries about the window, behind which the cycle's
+    /// Easters stand in.
+    struct Wide {
+        DayTable table;
+        Minutes start;
+        Minutes end;
+    };
+    [[nodiscard]] const Wide& wide() const;
     [[nodiscard]] const Cycle& cycle() const;
     [[nodiscard]] DayTable tableOf(std::int64_t firstDay, std::int64_t count, bool dated) const;
     [[nodiscard]] Minutes beyond(Minutes from, Minutes to) const;
@@ -192,6 +200,9 @@ private:
     DayTable m_window;
     Minutes m_windowStart = 0;
     Minutes m_windowLength = 0;
+    bool m_hasEaster = false;
+    mutable std::once_flag m_wideOnce; ///< built when a date outside the window is first asked for
+    mutable std::unique_ptr<Wide> m_wide;
     mutable std::once_flag m_cycleOnce; ///< built when a date outside the window is first asked for
     mutable std::unique_ptr<const Cycle> m_cycle;
 };
