@@ -41,6 +41,7 @@ double sinceStart() {
 MainWindow::Place placeNamed(const QString& name) {
     if (name == QLatin1String("contract")) return MainWindow::Place::contract;
     if (name == QLatin1String("site-time")) return MainWindow::Place::siteTime;
+    if (name == QLatin1String("scope")) return MainWindow::Place::scope;
     if (name == QLatin1String("build-up")) return MainWindow::Place::buildUp;
     return MainWindow::Place::programme;
 }
@@ -70,7 +71,7 @@ int runApplication(int& count, char** words) {
     parser.addOption(
         {QStringLiteral("picture"), QObject::tr("Write a picture of the window and end."), QStringLiteral("png")});
     parser.addOption({QStringLiteral("stage"),
-                      QObject::tr("Begin in a stage: contract, site-time, build-up or programme."),
+                      QObject::tr("Begin in a stage: contract, site-time, scope, build-up or programme."),
                       QStringLiteral("name")});
     parser.addOption(
         {QStringLiteral("select"), QObject::tr("Select an activity or a calendar."), QStringLiteral("id")});

@@ -2,6 +2,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "edit/breakdown_edits.h"
 
+#include "core/model/codes.h"
+
 #include <algorithm>
 #include <unordered_set>
 
@@ -42,6 +44,77 @@ Result<BreakdownId> addGroup(Transaction& tx, BreakdownId after, const std::stri
     const BreakdownId id = node.id;
     tx.insert(above == none ? programme.breakdown.size() : above + 1, std::move(node));
     return id;
+}
+
+Result<BreakdownId> addChildGroup(Transaction& tx, BreakdownId parent, const std::string& name) {
+    if (name.empty()) return inputError("a group needs a name");
+    if (parent && !tx.programme().breakdown.row(parent)) return inputError("the group is no longer there");
+    BreakdownNode node;
+    node.id = tx.programme().breakdown.freshId();
+    node.key = freshKey(tx.programme());
+    node.name = name;
+    node.parent = parent;
+    const BreakdownId id = node.id;
+    tx.append(std::move(node));
+    return id;
+}
+
+Result<BreakdownId> addParentGroup(Transaction& tx, BreakdownId child, const std::string& name) {
+    const BreakdownNode* row = tx.programme().breakdown.row(child);
+    if (!row) return inputError("the group is no longer there");
+    BreakdownNode below = *row;
+    BreakdownNode node;
+    node.id = tx.programme().breakdown.freshId();
+    node.key = freshKey(tx.programme());
+    node.name = name;
+    node.parent = below.parent;
+    const BreakdownId id = node.id;
+    tx.insert(tx.programme().breakdown.indexOf(child), std::move(node));
+    below.parent = id;
+    tx.set(std::move(below));
+    return id;
+}
+
+Outcome moveGroup(Transaction& tx, BreakdownId id, BreakdownId target, Landing landing) {
+    const BreakdownNode* row = tx.programme().breakdown.row(id);
+    const BreakdownNode* onto = tx.programme().breakdown.row(target);
+    if (!row || (!onto && (target || landing != Landing::inside))) return inputError("the group is no longer there");
+    for (BreakdownId up = target; up; up = tx.programme().breakdown.row(up)->parent)
+        if (up == id) return inputError("\"" + row->name + "\" cannot go below itself");
+    BreakdownNode node = *row;
+    node.parent = landing == Landing::inside ? target : onto->parent;
+    tx.erase<BreakdownNode>(id);
+    const auto& table = tx.programme().breakdown;
+    std::size_t at = table.size();
+    if (landing != Landing::inside) at = table.indexOf(target) + (landing == Landing::after ? 1 : 0);
+    tx.insert(at, std::move(node));
+    return done();
+}
+
+Outcome setGroupCode(Transaction& tx, BreakdownId id, const std::string& code) {
+    const BreakdownNode* row = tx.programme().breakdown.row(id);
+    if (!row) return inputError("the group is no longer there");
+    BreakdownNode node = *row;
+    node.code.reset();
+    const auto first = code.find_first_not_of(" \t");
+    if (first != std::string::npos) node.code = code.substr(first, code.find_last_not_of(" \t") + 1 - first);
+    if (node.code && node.code->size() > 40) return inputError("a code of more than 40 letters is none");
+    if (node.code)
+        for (const BreakdownNode& other : tx.programme().breakdown)
+            if (other.id != id && other.code == node.code)
+                return inputError("\"" + other.name + "\" has the code " + *node.code + " already",
+                                  "type another one, or take that one off first");
+    tx.set(std::move(node));
+    return done();
+}
+
+Outcome setCodePattern(Transaction& tx, const std::string& pattern) {
+    const auto parsed = parseCodePattern(pattern);
+    if (!parsed.ok()) return parsed.errors();
+    Job job = tx.programme().job;
+    job.codePattern = pattern;
+    tx.setJob(std::move(job));
+    return done();
 }
 
 Outcome renameGroup(Transaction& tx, BreakdownId id, const std::string& name) {

@@ -253,6 +253,7 @@ private:
             options.instant("required_finish", job.requiredFinish);
             options.whole("critical_float", job.criticalFloat);
             options.whole("near_critical_float", job.nearCriticalFloat);
+            options.text("code_pattern", job.codePattern);
             options.finish();
         });
     }

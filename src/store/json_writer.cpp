@@ -140,9 +140,13 @@ Json contractJson(const Programme& programme) {
 }
 
 Json optionsJson(const Job& job) {
-    return {{"lag_calendar", wordOf(job.lagCalendar)},      {"out_of_sequence", wordOf(job.outOfSequence)},
-            {"late_dates_from", wordOf(job.lateDatesFrom)}, {"required_finish", text(job.requiredFinish)},
-            {"critical_float", job.criticalFloat},          {"near_critical_float", number(job.nearCriticalFloat)}};
+    return {{"lag_calendar", wordOf(job.lagCalendar)},
+            {"out_of_sequence", wordOf(job.outOfSequence)},
+            {"late_dates_from", wordOf(job.lateDatesFrom)},
+            {"required_finish", text(job.requiredFinish)},
+            {"critical_float", job.criticalFloat},
+            {"near_critical_float", number(job.nearCriticalFloat)},
+            {"code_pattern", job.codePattern}};
 }
 
 Json money(const Fraction& sum, const std::string& currency) {

@@ -124,6 +124,7 @@ private:
         j.requiredFinish = instant(values["required_finish"]);
         j.criticalFloat = number("critical_float").value_or(0);
         j.nearCriticalFloat = number("near_critical_float");
+        j.codePattern = values["code_pattern"].value_or("1.1");
         j.currency = values["currency"].value_or("GBP");
         j.contractSum = decimal(values["contract_sum"]);
         j.damagesCap = decimal(values["damages_cap"]);

@@ -46,6 +46,7 @@ private:
         row.insert(std::string("required_finish"), j.requiredFinish);
         row.insert(std::string("critical_float"), j.criticalFloat);
         row.insert(std::string("near_critical_float"), j.nearCriticalFloat);
+        row.insert(std::string("code_pattern"), j.codePattern);
         row.insert(std::string("currency"), j.currency);
         row.insert(std::string("contract_sum"), j.contractSum);
         row.insert(std::string("damages_cap"), j.damagesCap);

@@ -369,7 +369,7 @@ private slots:
     // On the card, to all that are selected, and down a column of the table.
     void calendarsAreAssignedToManyAtOnce() {
         Site site(m_folder);
-        site.trigger("stage4");
+        site.trigger("stage5");
         site.window.viewState().select({site.id("A010"), site.id("A020"), site.id("A030")}, site.id("A020"));
         QApplication::processEvents();
         auto* box = site.visible<QComboBox>("cardCalendar");
@@ -381,7 +381,7 @@ private slots:
         QVERIFY(!site.document().lastChange()->ripple.moved.empty());
         site.trigger("editUndo");
         QVERIFY(!site.programme().activities.row(site.id("A030"))->calendar);
-        site.trigger("stage3");
+        site.trigger("stage4");
         auto& table = *site.find<ActivityTable>("buildUpTable");
         site.enter(site.cell("A030", "calendar", &table), six, &table);
         QCOMPARE(site.programme().activities.row(site.id("A030"))->calendar, Builder::six);

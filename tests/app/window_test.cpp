@@ -223,7 +223,7 @@ private slots:
 
     void buildUpChangesCrewsAndTheDatesFollow() {
         Desk desk(small(), settings());
-        desk.trigger("stage3");
+        desk.trigger("stage4");
         auto* table = desk.find<ActivityTable>("buildUpTable");
         QVERIFY(table->isVisible());
         desk.enter(desk.cell("A030", "quantity", table), QStringLiteral("200"), table);
@@ -243,7 +243,7 @@ private slots:
 
     void theCardSolvesForCrewsOrDays() {
         Desk desk(small(), settings());
-        desk.trigger("stage3");
+        desk.trigger("stage4");
         desk.window.viewState().select(desk.id("A030"));
         QApplication::processEvents();
         QTest::mouseClick(desk.find<QPushButton>("solveCrews"), Qt::LeftButton);

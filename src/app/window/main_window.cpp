@@ -9,6 +9,7 @@
 #include "app/contract/contract_stage.h"
 #include "app/programme/bar_chart_view.h"
 #include "app/programme/programme_stage.h"
+#include "app/scope/scope_stage.h"
 #include "app/sitetime/site_time_stage.h"
 #include "app/table/activity_table.h"
 #include "app/table/inline_message.h"
@@ -55,17 +56,18 @@ MainWindow::MainWindow(QSettings& settings, Dialogs& dialogs, Date today)
     : m_settings(settings), m_dialogs(dialogs), m_today(today),
       m_rail(new Rail({{QStringLiteral("contract"), tr("Contract")},
                        {QStringLiteral("sitetime"), tr("Site time")},
+                       {QStringLiteral("scope"), tr("Scope")},
                        {QStringLiteral("buildup"), tr("Build-up")},
                        {QStringLiteral("programme"), tr("Programme")}})),
       m_stack(new QStackedWidget), m_contract(new ContractStage(m_document)),
-      m_siteTime(new SiteTimeStage(m_document, dialogs)), m_buildUp(new BuildUpStage(m_document, m_state)),
-      m_programme(new ProgrammeStage(m_document, m_state)), m_card(new Card(m_document, m_state)),
-      m_standing(new Standing(m_document)), m_ripple(nullptr), m_find(new FindField(m_document)),
-      m_jobTitle(new QLabel), m_jobState(new QLabel), m_lens(new QToolButton) {
+      m_siteTime(new SiteTimeStage(m_document, dialogs)), m_scope(new ScopeStage(m_document, dialogs)),
+      m_buildUp(new BuildUpStage(m_document, m_state)), m_programme(new ProgrammeStage(m_document, m_state)),
+      m_card(new Card(m_document, m_state)), m_standing(new Standing(m_document)), m_ripple(nullptr),
+      m_find(new FindField(m_document)), m_jobTitle(new QLabel), m_jobState(new QLabel), m_lens(new QToolButton) {
     setObjectName(QStringLiteral("mainWindow"));
     setMinimumSize(900, 560);
     resize(1280, 800);
-    for (Stage* one : std::initializer_list<Stage*>{m_contract, m_siteTime, m_buildUp, m_programme})
+    for (Stage* one : std::initializer_list<Stage*>{m_contract, m_siteTime, m_scope, m_buildUp, m_programme})
         m_stack->addWidget(one);
     buildActions();
 

@@ -22,6 +22,7 @@ class FindField;
 class ProgrammeStage;
 class Rail;
 class RipplePanel;
+class ScopeStage;
 class SiteTimeStage;
 class Stage;
 class Standing;
@@ -36,7 +37,7 @@ public:
 
     [[nodiscard]] Document& document() { return m_document; }
     [[nodiscard]] ViewState& viewState() { return m_state; }
-    enum class Place { contract, siteTime, buildUp, programme };
+    enum class Place { contract, siteTime, scope, buildUp, programme };
     void go(Place place);
     /// Opens a file; what keeps it from being read is said in place and the open programme stays.
     bool openFile(const QString& path);
@@ -82,6 +83,7 @@ private:
     QStackedWidget* m_stack;
     ContractStage* m_contract;
     SiteTimeStage* m_siteTime;
+    ScopeStage* m_scope;
     BuildUpStage* m_buildUp;
     ProgrammeStage* m_programme;
     Card* m_card;

@@ -95,6 +95,7 @@ void MainWindow::buildViewMenu() {
     QMenu* menu = menuBar()->addMenu(tr("&View"));
     const std::pair<QString, Place> places[] = {{tr("&Contract"), Place::contract},
                                                 {tr("&Site time"), Place::siteTime},
+                                                {tr("S&cope"), Place::scope},
                                                 {tr("&Build-up"), Place::buildUp},
                                                 {tr("&Programme"), Place::programme}};
     int number = 0;

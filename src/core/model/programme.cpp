@@ -2,6 +2,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/model/programme.h"
 
+#include "core/model/codes.h"
+
 #include <algorithm>
 #include <string_view>
 #include <tuple>
@@ -126,6 +128,8 @@ public:
             if (const auto resolved = resolve(m_programme.calendars.rows(), calendar.id); !resolved.ok())
                 m_faults.push_back(resolved.error());
         }
+        if (const auto pattern = parseCodePattern(m_programme.job.codePattern); !pattern.ok())
+            add("code_pattern", pattern.error());
         const CalendarId standard = m_programme.job.defaultCalendar;
         if (standard != continuousCalendar && !m_programme.calendars.row(standard))
             add("default_calendar", "it is not in the programme");

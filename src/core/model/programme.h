@@ -153,6 +153,7 @@ struct Job {
     std::optional<Decimal> contractSum;
     std::optional<Decimal> damagesCap;
     std::optional<Decimal> damagesCapShare; ///< of the contract sum
+    std::string codePattern = "1.1";        ///< of the breakdown, see core/model/codes.h
     friend bool operator==(const Job&, const Job&) = default;
 };
 
