@@ -6,6 +6,7 @@
 
 #include <algorithm>
 #include <memory>
+#include <unordered_map>
 #include <unordered_set>
 #include <utility>
 
@@ -129,15 +130,18 @@ private:
 
     /// Driving activities one after the other; of several the most critical, then the first in the programme.
     std::vector<ActivityId> chain(bool back) {
+        std::unordered_map<ActivityId, std::vector<ActivityId>> next; // in the programme's order
+        for (std::size_t i = 0; i < m_programme.links.size(); ++i) {
+            const Link& link = m_programme.links[i];
+            if (m_schedule.driving[i]) next[back ? link.to : link.from].push_back(back ? link.from : link.to);
+        }
         std::vector<ActivityId> ids{m_activity.id};
         std::unordered_set<ActivityId> seen{m_activity.id};
         for (;;) {
             const ActivityFigures* best = nullptr;
-            for (std::size_t i = 0; i < m_programme.links.size(); ++i) {
-                const Link& link = m_programme.links[i];
-                if (!m_schedule.driving[i] || (back ? link.to : link.from) != ids.back()) continue;
-                const ActivityFigures& next = figuresOf(back ? link.from : link.to);
-                if (!seen.contains(next.id) && (!best || urgency(next) < urgency(*best))) best = &next;
+            for (const ActivityId id : next[ids.back()]) {
+                const ActivityFigures& one = figuresOf(id);
+                if (!seen.contains(id) && (!best || urgency(one) < urgency(*best))) best = &one;
             }
             if (!best) return ids;
             seen.insert(best->id);
