@@ -30,12 +30,7 @@ private slots:
     // hand: I waits for F (day 24) and G (22); F for C and B (12 and 3), G for E (21) and D (11), E for C and B.
     void pathsOfNineActivitiesAreAsWorkedOutByHand() {
         Builder b;
-        const std::pair<const char*, int> tasks[] = {{"A", 4},  {"B", 3}, {"C", 8}, {"D", 7}, {"E", 9},
-                                                     {"F", 12}, {"G", 2}, {"H", 5}, {"I", 6}};
-        for (const auto& [key, days] : tasks) b.task(key, days);
-        const char* links[][2] = {{"A", "C"}, {"A", "D"}, {"B", "E"}, {"C", "E"}, {"B", "F"}, {"C", "F"},
-                                  {"D", "G"}, {"E", "G"}, {"D", "H"}, {"E", "H"}, {"F", "I"}, {"G", "I"}};
-        for (const auto& link : links) b.link(link[0], link[1]);
+        b.nineActivities();
         const Schedule s = schedule(b.programme);
         const auto paths = floatPathsTo(b.programme, s, b.id("I"), 10);
         const struct {

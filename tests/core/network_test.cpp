@@ -22,12 +22,7 @@ private slots:
     // critical are A, C, F and I.
     void nineActivitiesTakeThirtyDays() {
         Builder b;
-        const std::pair<const char*, int> tasks[] = {{"A", 4},  {"B", 3}, {"C", 8}, {"D", 7}, {"E", 9},
-                                                     {"F", 12}, {"G", 2}, {"H", 5}, {"I", 6}};
-        for (const auto& [key, days] : tasks) b.task(key, days);
-        const char* links[][2] = {{"A", "C"}, {"A", "D"}, {"B", "E"}, {"C", "E"}, {"B", "F"}, {"C", "F"},
-                                  {"D", "G"}, {"E", "G"}, {"D", "H"}, {"E", "H"}, {"F", "I"}, {"G", "I"}};
-        for (const auto& link : links) b.link(link[0], link[1]);
+        b.nineActivities();
         const Schedule s = schedule(b.programme);
         QVERIFY(s.ok());
         QCOMPARE(text(isoInstant(*s.programmeFinish)), QStringLiteral("2027-04-09T17:00")); // thirty working days

@@ -4,6 +4,7 @@
 #include "core/time/work_calendar.h"
 #include "edit/calendar_edits.h"
 #include "support/builder.h"
+#include "support/step.h"
 
 #include <QTest>
 
@@ -13,15 +14,6 @@ using namespace yarrin;
 using namespace yarrin::test;
 
 namespace {
-
-/// Runs an operation as a step of its own and tells its first error, empty where it went through.
-std::string run(Programme& p, const std::function<Outcome(Transaction&)>& operation) {
-    Transaction tx(p);
-    const Outcome outcome = operation(tx);
-    if (!outcome.ok()) return outcome.error().sentence();
-    static_cast<void>(tx.commit("step"));
-    return {};
-}
 
 DayWork workOn(const Programme& p, CalendarId id, Date date) {
     return planDays(*resolve(p.calendars.rows(), id), date.days, 1).workOf(0);

@@ -4,6 +4,7 @@
 #include "core/model/codes.h"
 #include "edit/breakdown_edits.h"
 #include "support/builder.h"
+#include "support/step.h"
 
 #include <QTest>
 
@@ -14,14 +15,6 @@ using namespace yarrin;
 using namespace yarrin::test;
 
 namespace {
-
-std::string run(Programme& p, const std::function<Outcome(Transaction&)>& operation) {
-    Transaction tx(p);
-    const Outcome outcome = operation(tx);
-    if (!outcome.ok()) return outcome.error().sentence();
-    static_cast<void>(tx.commit("step"));
-    return {};
-}
 
 /// Berth (Dolphins, Linkspan (Deck)), Yard.
 Programme tree() {

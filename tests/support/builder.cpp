@@ -47,6 +47,16 @@ Builder& Builder::milestone(const std::string& key, ActivityKind kind) {
     return add(std::move(activity));
 }
 
+Builder& Builder::nineActivities() {
+    const std::pair<const char*, int> tasks[] = {{"A", 4},  {"B", 3}, {"C", 8}, {"D", 7}, {"E", 9},
+                                                 {"F", 12}, {"G", 2}, {"H", 5}, {"I", 6}};
+    for (const auto& [key, days] : tasks) task(key, days);
+    const char* links[][2] = {{"A", "C"}, {"A", "D"}, {"B", "E"}, {"C", "E"}, {"B", "F"}, {"C", "F"},
+                              {"D", "G"}, {"E", "G"}, {"D", "H"}, {"E", "H"}, {"F", "I"}, {"G", "I"}};
+    for (const auto& ends : links) link(ends[0], ends[1]);
+    return *this;
+}
+
 ActivityId Builder::id(const std::string& key) const {
     for (const Activity& activity : programme.activities)
         if (activity.key == key) return activity.id;

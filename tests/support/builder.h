@@ -24,6 +24,10 @@ public:
     Builder& section(const std::string& key, const std::string& milestone, const std::string& completion, int rate);
     Builder& change(const std::string& key, const std::function<void(Activity&)>& apply);
 
+    /// Nine activities, A to I, of Hendrickson & Au, Project Management for Construction, ch. 10 (from memory): thirty
+    /// days, critical A, C, F and I.
+    Builder& nineActivities();
+
     Programme programme;
     static constexpr CalendarId five{1};
     static constexpr CalendarId six{2};

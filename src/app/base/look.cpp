@@ -6,6 +6,7 @@
 #include <QFile>
 #include <QFontDatabase>
 #include <QPainter>
+#include <QPushButton>
 #include <QStyleFactory>
 #include <QSvgRenderer>
 
@@ -137,6 +138,13 @@ QIcon lineIcon(const QString& name, const QColor& colour) {
     QIcon icon;
     for (const int scale : {1, 2}) icon.addPixmap(linePixmap(name, colour, 20, scale));
     return icon;
+}
+
+QPushButton* quietButton(const QString& text, const char* name, QWidget* parent) {
+    auto* button = new QPushButton(text, parent);
+    button->setObjectName(QLatin1String(name));
+    button->setProperty("quiet", true);
+    return button;
 }
 
 } // namespace yarrin

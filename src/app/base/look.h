@@ -8,6 +8,7 @@
 #include <QWidget>
 
 class QApplication;
+class QPushButton;
 
 namespace yarrin {
 
@@ -18,5 +19,8 @@ void applyLook(QApplication& application, bool dark);
 /// A shipped line icon in a colour.
 [[nodiscard]] QIcon lineIcon(const QString& name, const QColor& colour);
 [[nodiscard]] QPixmap linePixmap(const QString& name, const QColor& colour, int size, qreal scale);
+
+/// A button that is only its words until the pointer is on it.
+[[nodiscard]] QPushButton* quietButton(const QString& text, const char* name, QWidget* parent);
 
 } // namespace yarrin

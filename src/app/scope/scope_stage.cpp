@@ -23,17 +23,6 @@
 
 namespace yarrin {
 
-namespace {
-
-QPushButton* quiet(const QString& text, const char* name, QWidget* parent) {
-    auto* button = new QPushButton(text, parent);
-    button->setObjectName(QLatin1String(name));
-    button->setProperty("quiet", true);
-    return button;
-}
-
-} // namespace
-
 ScopeStage::ScopeStage(Document& document, Dialogs& dialogs, QWidget* parent)
     : Stage(parent), m_document(document), m_dialogs(dialogs), m_notice(new NoticeBar(this)),
       m_chart(new ScopeChart(document, this)) {
@@ -72,7 +61,7 @@ QWidget* ScopeStage::buildHead() {
     title->setFont(headingFont());
     row->addWidget(title);
     row->addStretch(1);
-    auto* arrange = quiet(tr("Arrangement"), "scopeArrange", head);
+    auto* arrange = quietButton(tr("Arrangement"), "scopeArrange", head);
     auto* menu = new QMenu(arrange);
     menu->setObjectName(QStringLiteral("scopeArrangeMenu"));
     auto* group = new QActionGroup(menu);
@@ -86,7 +75,7 @@ QWidget* ScopeStage::buildHead() {
         group->addAction(action);
     }
     arrange->setMenu(menu);
-    auto* shown = quiet(tr("Shown"), "scopeShown", head);
+    auto* shown = quietButton(tr("Shown"), "scopeShown", head);
     auto* figures = new QMenu(shown);
     figures->setObjectName(QStringLiteral("scopeShownMenu"));
     const auto figure = [&](const QString& text, bool ScopeChart::Shown::*member) {
@@ -107,11 +96,11 @@ QWidget* ScopeStage::buildHead() {
     activities->setCheckable(true);
     connect(activities, &QAction::toggled, m_chart, &ScopeChart::setShowsActivities);
     shown->setMenu(figures);
-    auto* fold = quiet(tr("Fold all"), "scopeFold", head);
+    auto* fold = quietButton(tr("Fold all"), "scopeFold", head);
     connect(fold, &QPushButton::clicked, this, [this] { m_chart->fold(true); });
-    auto* fit = quiet(tr("Fit"), "scopeFit", head);
+    auto* fit = quietButton(tr("Fit"), "scopeFit", head);
     connect(fit, &QPushButton::clicked, m_chart, &ScopeChart::fit);
-    auto* save = quiet(tr("Save the chart…"), "scopeSave", head);
+    auto* save = quietButton(tr("Save the chart…"), "scopeSave", head);
     auto* pages = new QMenu(save);
     pages->setObjectName(QStringLiteral("scopeSaveMenu"));
     const auto paged = [&](const QString& text, int across, int down) {

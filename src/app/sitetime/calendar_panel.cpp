@@ -27,13 +27,6 @@ QString inked(const QColor& colour) {
     return QStringLiteral("color: %1;").arg(colour.name());
 }
 
-QPushButton* quiet(const QString& text, const char* name, QWidget* parent) {
-    auto* button = new QPushButton(text, parent);
-    button->setObjectName(QLatin1String(name));
-    button->setProperty("quiet", true);
-    return button;
-}
-
 QString hoursText(Minutes minutes) {
     return show::number((Fraction(minutes) / Fraction(60)).rounded(2).value_or(Decimal(0)));
 }
@@ -337,7 +330,7 @@ void CalendarPanel::buildUse() {
     row->addWidget(label);
     row->addWidget(m_base, 1);
     inner->addLayout(row);
-    m_default = quiet(tr("Make it the job's default"), "makeDefault", nullptr);
+    m_default = quietButton(tr("Make it the job's default"), "makeDefault", nullptr);
     inner->addWidget(m_default, 0, Qt::AlignLeft);
     m_editing.push_back(m_base);
     connect(m_default, &QPushButton::clicked, this, [this] {
@@ -477,7 +470,7 @@ void CalendarPanel::refreshExceptions() {
                                 e.work.empty() ? QString() : QStringLiteral(", ") + show::text(dayWorkText(e.work))));
         label->setFont(secondaryFont());
         label->setWordWrap(true);
-        auto* remove = quiet(QStringLiteral("×"), "exceptionRemove", nullptr);
+        auto* remove = quietButton(QStringLiteral("×"), "exceptionRemove", nullptr);
         remove->setAccessibleName(tr("Remove %1").arg(name));
         remove->setToolTip(tr("Remove it"));
         remove->setFixedWidth(22);
@@ -513,7 +506,7 @@ void CalendarPanel::refreshUse() {
         name->setStyleSheet(inked(theme().muted));
         line->addWidget(name, 1);
         if (go) {
-            auto* button = quiet(value + QStringLiteral(" ▸"), "useGo", nullptr);
+            auto* button = quietButton(value + QStringLiteral(" ▸"), "useGo", nullptr);
             button->setAccessibleName(tr("%1: %2, show them").arg(label, value));
             connect(button, &QPushButton::clicked, this, go);
             line->addWidget(button);

@@ -51,13 +51,6 @@ private:
     QString m_text;
 };
 
-QPushButton* quiet(const QString& text, const char* name, QWidget* parent) {
-    auto* button = new QPushButton(text, parent);
-    button->setObjectName(QLatin1String(name));
-    button->setProperty("quiet", true);
-    return button;
-}
-
 QString dayName(int weekday) {
     return QLocale(QLocale::English).dayName(weekday + 1, QLocale::ShortFormat);
 }
@@ -149,7 +142,7 @@ QWidget* SiteTimeStage::buildList() {
     head->setContentsMargins(14, 0, 8, 0);
     auto* title = new QLabel(tr("Calendars"), part);
     title->setFont(headingFont());
-    auto* more = quiet(tr("+ From another"), "addCalendar", part);
+    auto* more = quietButton(tr("+ From another"), "addCalendar", part);
     auto* menu = new QMenu(more);
     menu->setObjectName(QStringLiteral("addCalendarMenu"));
     connect(menu, &QMenu::aboutToShow, this, [this, menu] {
@@ -259,12 +252,12 @@ QWidget* SiteTimeStage::buildCentre() {
     auto* head = new QHBoxLayout;
     m_title->setFont(headingFont());
     m_title->setTextFormat(Qt::RichText);
-    m_copy = quiet(tr("Copy a day to…"), "copyDay", part);
+    m_copy = quietButton(tr("Copy a day to…"), "copyDay", part);
     auto* menu = new QMenu(m_copy);
     menu->setObjectName(QStringLiteral("copyDayMenu"));
     m_copy->setMenu(menu);
     connect(menu, &QMenu::aboutToShow, this, &SiteTimeStage::copyMenu);
-    auto* typed = quiet(tr("Typed times"), "typedTimes", part);
+    auto* typed = quietButton(tr("Typed times"), "typedTimes", part);
     connect(typed, &QPushButton::clicked, this, [this] { m_week->typeTimes(m_week->chosenDay()); });
     head->addWidget(m_title, 1);
     head->addWidget(m_copy);
@@ -274,14 +267,14 @@ QWidget* SiteTimeStage::buildCentre() {
     auto* years = new QHBoxLayout;
     m_yearTitle->setFont(headingFont());
     m_yearTitle->setObjectName(QStringLiteral("yearTitle"));
-    auto* back = quiet(QStringLiteral("◂"), "yearBack", part);
+    auto* back = quietButton(QStringLiteral("◂"), "yearBack", part);
     back->setAccessibleName(tr("Back"));
-    auto* on = quiet(QStringLiteral("▸"), "yearOn", part);
+    auto* on = quietButton(QStringLiteral("▸"), "yearOn", part);
     on->setAccessibleName(tr("On"));
     for (auto* button : {back, on}) button->setFixedWidth(24);
     connect(back, &QPushButton::clicked, this, [this] { m_year->step(-1); });
     connect(on, &QPushButton::clicked, this, [this] { m_year->step(1); });
-    m_holidays = quiet(tr("Holidays…"), "holidays", part);
+    m_holidays = quietButton(tr("Holidays…"), "holidays", part);
     auto* holidays = new QMenu(m_holidays);
     holidays->setObjectName(QStringLiteral("holidaysMenu"));
     const QString regions[] = {tr("England and Wales"), tr("Scotland"), tr("Ireland")};
