@@ -186,6 +186,25 @@ private slots:
         QCOMPARE(slurp(file), before);
     }
 
+    // The first version had no weather, rules, tides or code pattern; such a file opens with none of them, untouched.
+    void filesOfTheFirstVersionOpen() {
+        const QString file = path("first.yarrin");
+        QVERIFY(writeProgramme(full(), file.toStdString(), FileFormat::native).ok());
+        sqlite3* db = nullptr;
+        QCOMPARE(sqlite3_open(file.toUtf8().constData(), &db), SQLITE_OK);
+        for (const char* statement :
+             {"ALTER TABLE calendar DROP COLUMN weather", "ALTER TABLE calendar_exception DROP COLUMN rule",
+              "ALTER TABLE calendar_exception DROP COLUMN tide", "DELETE FROM job WHERE key = 'code_pattern'",
+              "PRAGMA user_version = 1"})
+            QCOMPARE(sqlite3_exec(db, statement, nullptr, nullptr, nullptr), SQLITE_OK);
+        sqlite3_close(db);
+        const std::string before = slurp(file);
+        const auto read = readProgramme(file.toStdString());
+        QVERIFY2(read.ok(), read.ok() ? "" : read.error().sentence().c_str());
+        QVERIFY(*read == full());
+        QCOMPARE(slurp(file), before);
+    }
+
     void everyTruncationIsAnErrorAndNoCrash() {
         const QString file = path("cut.yarrin");
         QVERIFY(writeProgramme(full(), file.toStdString(), FileFormat::native).ok());
