@@ -47,9 +47,8 @@ ScopeStage::ScopeStage(Document& document, Dialogs& dialogs, QWidget* parent)
     connect(m_chart, &ScopeChart::chosenChanged, this, &ScopeStage::refreshFoot);
     connect(&m_document, &Document::changed, this, [this] {
         m_notice->dismiss();
-        refreshFoot();
+        if (isVisible()) refreshFoot(); // an edit elsewhere does not wait for what nobody sees
     });
-    refreshFoot();
 }
 
 QWidget* ScopeStage::buildHead() {
@@ -238,6 +237,7 @@ void ScopeStage::saveChart() {
 }
 
 void ScopeStage::focusMain() {
+    refreshFoot();
     m_chart->setFocus();
 }
 
