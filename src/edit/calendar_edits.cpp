@@ -369,14 +369,6 @@ Outcome addExceptions(Transaction& tx, CalendarId id, std::vector<CalendarExcept
     return put(tx, std::move(calendar));
 }
 
-Outcome changeException(Transaction& tx, CalendarId id, std::size_t index, CalendarException exception) {
-    const Calendar* row = tx.programme().calendars.row(id);
-    if (!row || index >= row->exceptions.size()) return gone;
-    Calendar calendar = *row;
-    calendar.exceptions[index] = std::move(exception);
-    return put(tx, std::move(calendar));
-}
-
 Outcome removeException(Transaction& tx, CalendarId id, std::size_t index) {
     const Calendar* row = tx.programme().calendars.row(id);
     if (!row || index >= row->exceptions.size()) return gone;

@@ -58,7 +58,6 @@ struct CalendarUse {
 [[nodiscard]] Outcome clearDates(Transaction& tx, CalendarId id, const std::set<Date>& dates);
 [[nodiscard]] Outcome addException(Transaction& tx, CalendarId id, CalendarException exception);
 [[nodiscard]] Outcome addExceptions(Transaction& tx, CalendarId id, std::vector<CalendarException> exceptions);
-[[nodiscard]] Outcome changeException(Transaction& tx, CalendarId id, std::size_t index, CalendarException exception);
 [[nodiscard]] Outcome removeException(Transaction& tx, CalendarId id, std::size_t index);
 /// An exception as people type it: a rule ("first Monday in May"), a season of every year ("1 Nov to end of Feb"), a
 /// shutdown ("24 Dec 2027 to 3 Jan 2028", or one date), a tide window ("below 1.2, 1 Jun 2027 to 31 Aug 2027").
