@@ -2,8 +2,10 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "edit/activity_edits.h"
 
+#include "core/base/text.h"
 #include "core/network/network.h"
 #include "core/quantity/units.h"
+#include "edit/bill_edits.h"
 
 #include <algorithm>
 #include <unordered_set>
@@ -11,13 +13,6 @@
 namespace yarrin {
 
 namespace {
-
-std::string trimmed(std::string_view text) {
-    const auto blank = [](char c) { return c == ' ' || c == '\t' || c == '\n' || c == '\r'; };
-    while (!text.empty() && blank(text.front())) text.remove_prefix(1);
-    while (!text.empty() && blank(text.back())) text.remove_suffix(1);
-    return std::string(text);
-}
 
 /// Changes one activity by a function and puts it back.
 template <typename Change> Outcome change(Transaction& tx, ActivityId id, Change apply) {
@@ -162,6 +157,7 @@ Outcome removeActivities(Transaction& tx, std::span<const ActivityId> ids) {
     std::vector<ActivityId> rows;
     for (const Activity& activity : programme.activities)
         if (going.contains(activity.id)) rows.push_back(activity.id);
+    forgetActivities(tx, rows);
     for (auto row = rows.rbegin(); row != rows.rend(); ++row) tx.erase<Activity>(*row);
     return done();
 }

@@ -169,6 +169,16 @@ Outcome removeGroup(Transaction& tx, BreakdownId id) {
         activity.breakdown = parent;
         tx.set(std::move(activity));
     }
+    for (BillItem item : std::vector(tx.programme().bill.rows())) {
+        if (item.breakdown != id) continue;
+        item.breakdown = parent;
+        tx.set(std::move(item));
+    }
+    for (LaidOut unit : std::vector(tx.programme().laidOut.rows())) {
+        if (unit.breakdown != id) continue;
+        unit.breakdown = parent;
+        tx.set(std::move(unit));
+    }
     tx.erase<BreakdownNode>(id);
     return done();
 }

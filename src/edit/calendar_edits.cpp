@@ -2,6 +2,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "edit/calendar_edits.h"
 
+#include "core/base/text.h"
 #include "core/model/phrases.h"
 #include "core/time/day_plan.h"
 #include "edit/contract_edits.h"
@@ -122,12 +123,6 @@ std::pair<std::string, std::string> endsOf(const std::string& text) {
     return {text, text};
 }
 
-std::string trimmed(std::string text) {
-    text.erase(0, std::min(text.find_first_not_of(" \t"), text.size()));
-    text.erase(text.find_last_not_of(" \t") + 1);
-    return text;
-}
-
 /// A day of any year: "1 Nov", "end of February".
 Result<Date> dayOfAYear(const std::string& text, int year) {
     std::string day = trimmed(text);
@@ -232,7 +227,12 @@ Outcome renameCalendar(Transaction& tx, CalendarId id, const std::string& name) 
 Outcome removeCalendar(Transaction& tx, CalendarId id, CalendarId replacement) {
     if (!tx.programme().calendars.row(id)) return gone;
     const CalendarUse use = useOf(tx.programme(), id);
-    const bool used = use.isDefault || !use.activities.empty() || !use.hammocks.empty() || !use.extendedBy.empty();
+    const auto& sequences = tx.programme().sequences;
+    const bool inSteps = std::any_of(sequences.begin(), sequences.end(), [&](const Sequence& sequence) {
+        return std::any_of(sequence.steps.begin(), sequence.steps.end(),
+                           [&](const SequenceStep& step) { return step.calendar == id; });
+    });
+    const bool used = inSteps || use.isDefault || !use.activities.empty() || !use.hammocks.empty() || !use.extendedBy.empty();
     const bool there = replacement == continuousCalendar || tx.programme().calendars.row(replacement);
     if (used && (!there || replacement == id))
         return inputError("the calendar is in use", "choose the one that takes its place");
@@ -242,6 +242,11 @@ Outcome removeCalendar(Transaction& tx, CalendarId id, CalendarId replacement) {
             row.calendar = replacement;
             tx.set(std::move(row));
         }
+    for (Sequence sequence : std::vector(sequences.rows())) {
+        for (SequenceStep& step : sequence.steps)
+            if (step.calendar == id) step.calendar = replacement;
+        tx.set(std::move(sequence));
+    }
     // The replacement may itself extend the one that goes.
     for (const CalendarId derived : use.extendedBy) {
         Calendar row = *tx.programme().calendars.row(derived);

@@ -2,6 +2,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "edit/contract_edits.h"
 
+#include "core/base/text.h"
 #include "core/model/words.h"
 #include "edit/activity_edits.h"
 
@@ -13,12 +14,6 @@
 namespace yarrin {
 
 namespace {
-
-std::string_view trimmed(std::string_view text) {
-    while (!text.empty() && (text.front() == ' ' || text.front() == '\t')) text.remove_prefix(1);
-    while (!text.empty() && (text.back() == ' ' || text.back() == '\t')) text.remove_suffix(1);
-    return text;
-}
 
 /// The words of a text, split at blanks, slashes, full stops and commas.
 std::vector<std::string> wordsOf(std::string_view text) {
@@ -59,7 +54,7 @@ template <typename Change> Outcome changeJob(Transaction& tx, Change apply) {
 using Fault = std::optional<Error>;
 
 Fault setOptionalSum(std::optional<Decimal>& sum, std::string_view text, const char* what) {
-    if (trimmed(text).empty()) {
+    if (trimmedView(text).empty()) {
         sum.reset();
         return {};
     }
@@ -96,7 +91,7 @@ Fault setMilestone(const Programme& programme, Section& section, std::string_vie
 } // namespace
 
 Result<Date> parseTypedDate(std::string_view text) {
-    text = trimmed(text);
+    text = trimmedView(text);
     if (const auto iso = parseDate(text)) return *iso;
     auto words = wordsOf(text);
     static constexpr std::array<std::string_view, 7> weekdays{"mon", "tue", "wed", "thu", "fri", "sat", "sun"};
@@ -119,8 +114,8 @@ Result<Date> parseTypedDate(std::string_view text) {
 
 Outcome setTitle(Transaction& tx, std::string_view title) {
     return changeJob(tx, [&](Job& job) -> Fault {
-        if (trimmed(title).empty()) return inputError("a job needs a name");
-        job.title = trimmed(title);
+        if (trimmedView(title).empty()) return inputError("a job needs a name");
+        job.title = trimmedView(title);
         return {};
     });
 }
@@ -138,7 +133,7 @@ Outcome setStart(Transaction& tx, std::string_view text) {
 Outcome setRequiredFinish(Transaction& tx, std::string_view text) {
     return changeJob(tx, [&](Job& job) -> Fault {
         job.requiredFinish.reset();
-        if (trimmed(text).empty()) return {};
+        if (trimmedView(text).empty()) return {};
         const auto date = parseTypedDate(text);
         if (!date.ok()) return date.error();
         job.requiredFinish = startOf(*date + 1);
@@ -147,7 +142,7 @@ Outcome setRequiredFinish(Transaction& tx, std::string_view text) {
 }
 
 Outcome setCurrency(Transaction& tx, std::string_view code) {
-    std::string letters(trimmed(code));
+    std::string letters(trimmedView(code));
     for (char& c : letters) c = static_cast<char>(std::toupper(static_cast<unsigned char>(c)));
     if (letters.size() != 3 ||
         !std::all_of(letters.begin(), letters.end(), [](char c) { return c >= 'A' && c <= 'Z'; }))
@@ -220,7 +215,7 @@ Outcome setSectionField(Transaction& tx, SectionId id, SectionField field, std::
     const Section* row = tx.programme().sections.row(id);
     if (!row) return inputError("the section is no longer there");
     Section section = *row;
-    text = trimmed(text);
+    text = trimmedView(text);
     Fault fault;
     switch (field) {
     case SectionField::key:

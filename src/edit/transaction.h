@@ -24,7 +24,9 @@ struct JobChange {
 };
 
 using Change = std::variant<JobChange, RowChange<Calendar>, RowChange<BreakdownNode>, RowChange<Location>,
-                            RowChange<Activity>, RowChange<Link>, RowChange<Section>, RowChange<DelayEvent>>;
+                            RowChange<Activity>, RowChange<Link>, RowChange<Section>, RowChange<DelayEvent>,
+                            RowChange<BookItem>, RowChange<BillItem>, RowChange<Allocation>, RowChange<Limit>,
+                            RowChange<Sequence>, RowChange<LaidOut>>;
 
 /// One step that a person took, as a value: undo, redo, the journal and the comparison of programmes stand on it.
 struct Edit {
@@ -59,6 +61,24 @@ template <> inline auto& tableOf<Section>(Programme& programme) {
 }
 template <> inline auto& tableOf<DelayEvent>(Programme& programme) {
     return programme.events;
+}
+template <> inline auto& tableOf<BookItem>(Programme& programme) {
+    return programme.book;
+}
+template <> inline auto& tableOf<BillItem>(Programme& programme) {
+    return programme.bill;
+}
+template <> inline auto& tableOf<Allocation>(Programme& programme) {
+    return programme.allocations;
+}
+template <> inline auto& tableOf<Limit>(Programme& programme) {
+    return programme.limits;
+}
+template <> inline auto& tableOf<Sequence>(Programme& programme) {
+    return programme.sequences;
+}
+template <> inline auto& tableOf<LaidOut>(Programme& programme) {
+    return programme.laidOut;
 }
 
 /// Changes a programme row by row and records what it did. Unless it is committed, its end takes everything back,

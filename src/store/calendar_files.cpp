@@ -3,16 +3,14 @@
 #include "store/calendar_files.h"
 
 #include "edit/contract_edits.h"
+#include "store/csv.h"
 #include "store/file.h"
 
-#include <csv.h>
 #include <libical/ical.h>
 
 #include <algorithm>
 #include <array>
-#include <fstream>
 #include <memory>
-#include <sstream>
 #include <utility>
 
 namespace yarrin {
@@ -197,33 +195,16 @@ Result<ReadExceptions> readIcal(const fs::path& path, const std::string& text, D
     return read;
 }
 
-/// The fields of a CSV file, row by row.
-struct Rows {
-    std::vector<std::vector<std::string>> rows{{}};
-    static void field(void* text, std::size_t size, void* data) {
-        static_cast<Rows*>(data)->rows.back().emplace_back(static_cast<const char*>(text), size);
-    }
-    static void row(int, void* data) { static_cast<Rows*>(data)->rows.emplace_back(); }
-};
-
 Result<ReadExceptions> readCsv(const fs::path& path, const std::string& text) {
-    csv_parser parser;
-    if (csv_init(&parser, CSV_STRICT | CSV_STRICT_FINI) != 0) return fault(path, "there is no memory");
-    const std::string head = text.substr(0, text.find('\n'));
-    if (std::count(head.begin(), head.end(), ';') > std::count(head.begin(), head.end(), ','))
-        csv_set_delim(&parser, ';');
-    Rows got;
-    const bool good = csv_parse(&parser, text.data(), text.size(), Rows::field, Rows::row, &got) == text.size() &&
-                      csv_fini(&parser, Rows::field, Rows::row, &got) == 0;
-    csv_free(&parser);
-    if (!good) return fault(path, "a quotation mark in row " + std::to_string(got.rows.size()) + " is out of place");
-    if (got.rows.back().empty()) got.rows.pop_back();
+    const auto parsed = parseCsv(text);
+    if (!parsed.ok()) return fault(path, parsed.error().place + ": " + parsed.error().what);
+    const std::vector<CsvRow>& rows = *parsed;
     static constexpr std::array<const char*, 7> headings{"from", "to", "yearly", "work", "name", "rule", "tide"};
     std::array<std::size_t, 7> columns;
     columns.fill(std::string::npos);
-    if (got.rows.empty()) return fault(path, "it is empty");
-    for (std::size_t i = 0; i < got.rows[0].size(); ++i) {
-        std::string heading = got.rows[0][i];
+    if (rows.empty()) return fault(path, "it is empty");
+    for (std::size_t i = 0; i < rows[0].size(); ++i) {
+        std::string heading = rows[0][i];
         std::transform(heading.begin(), heading.end(), heading.begin(),
                        [](unsigned char c) { return std::tolower(c); });
         for (std::size_t h = 0; h < headings.size(); ++h)
@@ -233,10 +214,10 @@ Result<ReadExceptions> readCsv(const fs::path& path, const std::string& text) {
         return fault(path, "no column is headed \"from\" or \"rule\"",
                      "head the columns from, to, yearly, work, name, rule, tide");
     ReadExceptions read;
-    for (std::size_t row = 1; row < got.rows.size(); ++row) {
+    for (std::size_t row = 1; row < rows.size(); ++row) {
         const auto cell = [&](std::size_t which) {
             const std::size_t column = columns[which];
-            return column < got.rows[row].size() ? got.rows[row][column] : std::string();
+            return column < rows[row].size() ? rows[row][column] : std::string();
         };
         const auto bad = [&](const Error& error) {
             return fault(path, "row " + std::to_string(row + 1) + ": " + error.what, error.todo);
@@ -282,14 +263,7 @@ std::string csvOf(const Calendar& calendar) {
                                       e.name,
                                       e.rule ? ruleText(*e.rule) : "",
                                       e.tide ? tideText(*e.tide) : ""};
-        bool first = true;
-        for (const std::string& field : fields) {
-            if (!std::exchange(first, false)) text += ',';
-            std::string quoted(2 * field.size() + 2, '\0');
-            quoted.resize(csv_write(quoted.data(), quoted.size(), field.data(), field.size()));
-            text += quoted;
-        }
-        text += "\r\n";
+        text += csvLine({std::begin(fields), std::end(fields)});
     }
     return text;
 }
@@ -358,12 +332,11 @@ std::string icalOf(const Calendar& calendar, Date from) {
 
 Result<ReadExceptions> readExceptions(const fs::path& path, Date from) {
     std::error_code failed;
-    std::ifstream stream(path, std::ios::binary);
-    if (!stream || fs::is_directory(path, failed)) return fault(path, "it cannot be opened", "check the name");
-    if (fs::file_size(path, failed) > 16'000'000) return fault(path, "it is too large for a list of holidays");
-    std::stringstream buffer;
-    buffer << stream.rdbuf();
-    std::string text = std::move(buffer).str();
+    if (fs::is_regular_file(path, failed) && fs::file_size(path, failed) > 16'000'000)
+        return fault(path, "it is too large for a list of holidays");
+    auto read = readTextFile(path);
+    if (!read.ok()) return read.errors();
+    std::string text = std::move(*read);
     if (text.starts_with("\xEF\xBB\xBF")) text.erase(0, 3);
     if (text.find('\0') != std::string::npos) return fault(path, "it is not a text file");
     const bool csv = path.extension() == ".csv" || path.extension() == ".CSV";

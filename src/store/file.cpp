@@ -72,6 +72,16 @@ Outcome writeText(const fs::path& path, const std::string& text) {
 
 } // namespace
 
+Result<std::string> readTextFile(const fs::path& path) {
+    std::error_code fault;
+    if (fs::is_directory(path, fault)) return fileError(path, "it is a folder, not a file");
+    std::ifstream stream(path, std::ios::binary);
+    if (!stream) return systemError(path, errno != 0 ? errno : ENOENT, "read");
+    std::stringstream text;
+    text << stream.rdbuf();
+    return std::move(text).str();
+}
+
 FileFormat formatForName(const fs::path& path) {
     return path.extension() == ".json" ? FileFormat::json : FileFormat::native;
 }

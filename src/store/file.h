@@ -21,6 +21,8 @@ enum class FileFormat { native, json };
 /// disk, so that a failure leaves what was there before.
 [[nodiscard]] Outcome writeProgramme(const Programme& programme, const std::filesystem::path& path, FileFormat format);
 
+/// The whole of a file; an error in words where it cannot be read.
+[[nodiscard]] Result<std::string> readTextFile(const std::filesystem::path& path);
 /// Writes a text whole or not at all.
 [[nodiscard]] Outcome writeTextFile(const std::filesystem::path& path, const std::string& text);
 

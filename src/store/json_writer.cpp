@@ -2,6 +2,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/model/words.h"
 #include "store/json.h"
+#include "store/json_build_up.h"
 
 #include <nlohmann/json.hpp>
 
@@ -15,12 +16,7 @@ using Json = nlohmann::ordered_json;
 
 constexpr std::array<const char*, 7> weekdayKeys{"mon", "tue", "wed", "thu", "fri", "sat", "sun"};
 
-Json number(const Decimal& value) {
-    return value.scale() == 0 ? Json(value.mantissa()) : Json(value.toDouble());
-}
-Json number(const std::optional<Decimal>& value) {
-    return value ? number(*value) : Json(nullptr);
-}
+using json::number;
 Json number(const std::optional<Minutes>& value) {
     return value ? Json(*value) : Json(nullptr);
 }
@@ -87,13 +83,16 @@ Json anchorsJson(const Programme& programme, const std::vector<Anchor>& anchors)
 }
 
 Json measureJson(const Measure& m) {
-    return {{"quantity", number(m.quantity)},
+    Json json{{"quantity", number(m.quantity)},
             {"unit", m.unit},
             {"output_per_crew_day", number(m.outputPerCrewDay)},
             {"hours_per_unit", number(m.hoursPerUnit)},
             {"crews", number(m.crews)},
             {"factor", number(m.factor)},
             {"round_to", wordOf(m.roundTo)}};
+    if (m.learningRate) json["learning_rate"] = number(m.learningRate);
+    if (m.unitNumber != 1) json["unit_number"] = m.unitNumber;
+    return json;
 }
 
 Json activityJson(const Programme& programme, const Activity& a) {
@@ -103,6 +102,7 @@ Json activityJson(const Programme& programme, const Activity& a) {
     if (a.location) json["location"] = keyOf(programme.locations, a.location);
     if (a.duration) json["duration"] = *a.duration;
     if (a.measure) json["measure"] = measureJson(*a.measure);
+    if (a.bookItem) json["book_item"] = keyOf(programme.book, a.bookItem);
     if (a.constraint)
         json["constraint"] = {{"type", wordOf(a.constraint->type)}, {"date", isoText(a.constraint->date)}};
     if (a.deadline) json["deadline"] = text(a.deadline);
@@ -206,6 +206,7 @@ std::string programmeToJson(const Programme& programme) {
                                   {"risk", wordOf(event.risk)},
                                   {"state", wordOf(event.state)}});
     }
+    yarrin::json::writeBuildUp(json, programme);
     return json.dump(1, ' ', false, Json::error_handler_t::replace) + "\n";
 }
 

@@ -22,6 +22,10 @@ public:
         activities();
         links();
         contract();
+        if (m_version >= 3) {
+            buildUp();
+            sequences();
+        }
         if (m_database.failed()) return *m_database.error();
         if (m_faults.empty()) m_faults = faultsOf(m_programme);
         if (!m_faults.empty()) return std::move(m_faults);
@@ -217,10 +221,11 @@ private:
         std::vector<Activity> rows;
         std::unordered_map<std::int64_t, std::size_t> places;
         Statement row(m_database,
-                      "SELECT id, key, name, kind, calendar, breakdown, location, duration, quantity, unit, "
+                      std::string("SELECT id, key, name, kind, calendar, breakdown, location, duration, quantity, unit, "
                       "output_per_crew_day, hours_per_unit, crews, factor, round_to, constraint_type, constraint_date, "
-                      "deadline, stretch, as_late, actual_start, actual_finish, remaining, notes, cost_per_week "
-                      "FROM activity ORDER BY position");
+                      "deadline, stretch, as_late, actual_start, actual_finish, remaining, notes, cost_per_week, ") +
+                          (m_version < 3 ? "NULL, NULL, 1" : "book_item, learning_rate, unit_number") +
+                          " FROM activity ORDER BY position");
         while (row.next()) {
             Activity a;
             a.id = rowId<ActivityId>("activity", row);
@@ -243,6 +248,13 @@ private:
             a.remaining = row.optionalNumber();
             a.notes = row.text();
             a.costPerWeek = decimal(row.optionalText());
+            a.bookItem = optionalId<BookItemId>(row);
+            const auto learning = decimal(row.optionalText());
+            const int unit = small(row.optionalNumber().value_or(1));
+            if (a.measure) {
+                a.measure->learningRate = learning;
+                a.measure->unitNumber = unit;
+            }
             places[a.id.value] = rows.size();
             rows.push_back(std::move(a));
         }
@@ -357,6 +369,135 @@ private:
                 events[found->second].sectionDays.push_back(d);
         }
         assign(m_programme.events, std::move(events));
+    }
+
+    void buildUp() {
+        std::vector<BookItem> book;
+        Statement row(m_database, "SELECT id, key, name, grp, unit, output_per_crew_day, hours_per_unit, crew, source, "
+                                  "note FROM book_item ORDER BY position");
+        while (row.next()) {
+            BookItem b;
+            b.id = rowId<BookItemId>("book_item", row);
+            for (std::string* text : {&b.key, &b.name, &b.group, &b.unit}) *text = row.text();
+            b.outputPerCrewDay = decimal(row.optionalText());
+            b.hoursPerUnit = decimal(row.optionalText());
+            b.crew = phrase<Crew>(row.text(), parseCrew).value_or(Crew{});
+            b.source = row.text();
+            b.note = row.text();
+            book.push_back(std::move(b));
+        }
+        assign(m_programme.book, std::move(book));
+        std::vector<BillItem> bill;
+        Statement item(m_database, "SELECT id, key, description, unit, quantity, location, breakdown, rate "
+                                   "FROM bill_item ORDER BY position");
+        while (item.next()) {
+            BillItem b;
+            b.id = rowId<BillItemId>("bill_item", item);
+            for (std::string* text : {&b.key, &b.description, &b.unit}) *text = item.text();
+            b.quantity = decimal(item.text()).value_or(Decimal(0));
+            b.location = optionalId<LocationId>(item);
+            b.breakdown = optionalId<BreakdownId>(item);
+            b.rate = decimal(item.optionalText());
+            bill.push_back(std::move(b));
+        }
+        assign(m_programme.bill, std::move(bill));
+        std::vector<Allocation> allocations;
+        Statement part(m_database, "SELECT id, item, activity, quantity FROM allocation ORDER BY position");
+        while (part.next()) {
+            Allocation a;
+            a.id = rowId<AllocationId>("allocation", part);
+            a.item = id<BillItemId>(part.number());
+            a.activity = id<ActivityId>(part.number());
+            a.quantity = decimal(part.text()).value_or(Decimal(0));
+            allocations.push_back(a);
+        }
+        assign(m_programme.allocations, std::move(allocations));
+        std::vector<Limit> limits;
+        Statement limit(m_database, "SELECT id, key, available FROM resource_limit ORDER BY position");
+        while (limit.next()) {
+            Limit l;
+            l.id = rowId<LimitId>("resource_limit", limit);
+            l.key = limit.text();
+            l.available = decimal(limit.text()).value_or(Decimal(0));
+            limits.push_back(std::move(l));
+        }
+        assign(m_programme.limits, std::move(limits));
+    }
+
+    /// The row of a list that parts name by its id.
+    template <typename Row> Row* ownerAmong(std::vector<Row>& rows, std::int64_t id) {
+        for (Row& row : rows)
+            if (row.id.value == id) return &row;
+        fault("it belongs to nothing");
+        return nullptr;
+    }
+
+    void sequences() {
+        std::vector<Sequence> rows;
+        Statement row(m_database, "SELECT id, key, id_pattern FROM sequence ORDER BY position");
+        while (row.next()) {
+            Sequence s;
+            s.id = rowId<SequenceId>("sequence", row);
+            s.key = row.text();
+            s.idPattern = row.text();
+            rows.push_back(std::move(s));
+        }
+        Statement step(m_database, "SELECT sequence, number, name, book_item, bill_item, duration, crews, factor, "
+                                   "calendar, learning_rate, notes FROM sequence_step ORDER BY sequence, position");
+        while (step.next()) {
+            const std::int64_t sequence = step.number();
+            at("sequence_step", sequence);
+            SequenceStep s;
+            s.number = small(step.number());
+            s.name = step.text();
+            s.book = optionalId<BookItemId>(step);
+            s.bill = optionalId<BillItemId>(step);
+            s.duration = step.optionalNumber();
+            s.crews = decimal(step.optionalText());
+            s.factor = decimal(step.text()).value_or(Decimal(1));
+            s.calendar = optionalId<CalendarId>(step);
+            s.learningRate = decimal(step.optionalText());
+            s.notes = step.text();
+            if (Sequence* owner = ownerAmong(rows, sequence)) owner->steps.push_back(std::move(s));
+        }
+        Statement link(m_database, "SELECT sequence, from_step, to_step, type, lag, lag_calendar, to_next_unit "
+                                   "FROM sequence_link ORDER BY sequence, position");
+        while (link.next()) {
+            const std::int64_t sequence = link.number();
+            at("sequence_link", sequence);
+            StepLink l;
+            l.from = small(link.number());
+            l.to = small(link.number());
+            l.type = choice<LinkType>(link.text());
+            l.lag = link.number();
+            l.lagCalendar = choice<LagCalendar>(link.text());
+            l.toNextUnit = link.number() != 0;
+            if (Sequence* owner = ownerAmong(rows, sequence)) owner->links.push_back(l);
+        }
+        assign(m_programme.sequences, std::move(rows));
+        std::vector<LaidOut> units;
+        Statement unit(m_database, "SELECT id, sequence, location, breakdown, unit FROM laid_out ORDER BY position");
+        while (unit.next()) {
+            LaidOut u;
+            u.id = rowId<LaidOutId>("laid_out", unit);
+            u.sequence = id<SequenceId>(unit.number());
+            u.location = optionalId<LocationId>(unit);
+            u.breakdown = optionalId<BreakdownId>(unit);
+            u.unit = small(unit.number());
+            units.push_back(std::move(u));
+        }
+        Statement part(m_database,
+                       "SELECT laid_out, step, activity, quantity FROM laid_out_step ORDER BY laid_out, position");
+        while (part.next()) {
+            const std::int64_t owner = part.number();
+            at("laid_out_step", owner);
+            LaidOutStep s;
+            s.step = small(part.number());
+            s.activity = optionalId<ActivityId>(part);
+            s.quantity = decimal(part.text()).value_or(Decimal(0));
+            if (LaidOut* u = ownerAmong(units, owner)) u->steps.push_back(s);
+        }
+        assign(m_programme.laidOut, std::move(units));
     }
 
     template <typename Rows, typename Row> static void assign(Rows& table, std::vector<Row> rows) {

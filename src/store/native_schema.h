@@ -4,7 +4,7 @@
 
 namespace yarrin {
 
-/// The tables of a native file, version 2; docs/file-format.md explains them. Rows of each table stand in the order
+/// The tables of a native file, version 3; docs/file-format.md explains them. Rows of each table stand in the order
 /// of `position`. Choices are stored by the words of the open text format, decimals and dates as text.
 inline constexpr const char* nativeSchema = R"sql(
 CREATE TABLE job (key TEXT PRIMARY KEY, value TEXT) WITHOUT ROWID;
@@ -23,7 +23,8 @@ CREATE TABLE activity (id INTEGER PRIMARY KEY, position INTEGER NOT NULL, key TE
   kind TEXT NOT NULL, calendar INTEGER, breakdown INTEGER, location INTEGER, duration INTEGER,
   quantity TEXT, unit TEXT, output_per_crew_day TEXT, hours_per_unit TEXT, crews TEXT, factor TEXT, round_to TEXT,
   constraint_type TEXT, constraint_date TEXT, deadline TEXT, stretch INTEGER NOT NULL, as_late INTEGER NOT NULL,
-  actual_start TEXT, actual_finish TEXT, remaining INTEGER, notes TEXT NOT NULL, cost_per_week TEXT);
+  actual_start TEXT, actual_finish TEXT, remaining INTEGER, notes TEXT NOT NULL, cost_per_week TEXT,
+  book_item INTEGER, learning_rate TEXT, unit_number INTEGER);
 CREATE TABLE pause (activity INTEGER NOT NULL, position INTEGER NOT NULL, after INTEGER NOT NULL, rest INTEGER NOT NULL,
   PRIMARY KEY (activity, position)) WITHOUT ROWID;
 CREATE TABLE anchor (hammock INTEGER NOT NULL, side TEXT NOT NULL, position INTEGER NOT NULL,
@@ -38,6 +39,26 @@ CREATE TABLE event (id INTEGER PRIMARY KEY, position INTEGER NOT NULL, key TEXT 
   state TEXT NOT NULL);
 CREATE TABLE event_days (event INTEGER NOT NULL, position INTEGER NOT NULL, section INTEGER NOT NULL,
   claimed INTEGER NOT NULL, assessed INTEGER NOT NULL, PRIMARY KEY (event, position)) WITHOUT ROWID;
+CREATE TABLE book_item (id INTEGER PRIMARY KEY, position INTEGER NOT NULL, key TEXT NOT NULL, name TEXT NOT NULL,
+  grp TEXT NOT NULL, unit TEXT NOT NULL, output_per_crew_day TEXT, hours_per_unit TEXT, crew TEXT NOT NULL,
+  source TEXT NOT NULL, note TEXT NOT NULL);
+CREATE TABLE bill_item (id INTEGER PRIMARY KEY, position INTEGER NOT NULL, key TEXT NOT NULL,
+  description TEXT NOT NULL, unit TEXT NOT NULL, quantity TEXT NOT NULL, location INTEGER, breakdown INTEGER, rate TEXT);
+CREATE TABLE allocation (id INTEGER PRIMARY KEY, position INTEGER NOT NULL, item INTEGER NOT NULL,
+  activity INTEGER NOT NULL, quantity TEXT NOT NULL);
+CREATE TABLE resource_limit (id INTEGER PRIMARY KEY, position INTEGER NOT NULL, key TEXT NOT NULL,
+  available TEXT NOT NULL);
+CREATE TABLE sequence (id INTEGER PRIMARY KEY, position INTEGER NOT NULL, key TEXT NOT NULL, id_pattern TEXT NOT NULL);
+CREATE TABLE sequence_step (sequence INTEGER NOT NULL, position INTEGER NOT NULL, number INTEGER NOT NULL,
+  name TEXT NOT NULL, book_item INTEGER, bill_item INTEGER, duration INTEGER, crews TEXT, factor TEXT NOT NULL,
+  calendar INTEGER, learning_rate TEXT, notes TEXT NOT NULL, PRIMARY KEY (sequence, position)) WITHOUT ROWID;
+CREATE TABLE sequence_link (sequence INTEGER NOT NULL, position INTEGER NOT NULL, from_step INTEGER NOT NULL,
+  to_step INTEGER NOT NULL, type TEXT NOT NULL, lag INTEGER NOT NULL, lag_calendar TEXT NOT NULL,
+  to_next_unit INTEGER NOT NULL, PRIMARY KEY (sequence, position)) WITHOUT ROWID;
+CREATE TABLE laid_out (id INTEGER PRIMARY KEY, position INTEGER NOT NULL, sequence INTEGER NOT NULL, location INTEGER,
+  breakdown INTEGER, unit INTEGER NOT NULL);
+CREATE TABLE laid_out_step (laid_out INTEGER NOT NULL, position INTEGER NOT NULL, step INTEGER NOT NULL,
+  activity INTEGER, quantity TEXT NOT NULL, PRIMARY KEY (laid_out, position)) WITHOUT ROWID;
 )sql";
 
 } // namespace yarrin

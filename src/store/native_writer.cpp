@@ -30,6 +30,8 @@ public:
         for (const Link& l : m_programme.links)
             link.insert(l.id.value, position++, l.from.value, l.to.value, wordOf(l.type), l.lag, wordOf(l.lagCalendar));
         contract();
+        buildUp();
+        sequences();
     }
 
 private:
@@ -84,7 +86,7 @@ private:
     }
 
     void activities() {
-        Statement row(m_database, "INSERT INTO activity VALUES (?,?,?,?,?,?,?,?,?,?,?,?,?,?,?,?,?,?,?,?,?,?,?,?,?,?)");
+        Statement row(m_database, "INSERT INTO activity VALUES (?,?,?,?,?,?,?,?,?,?,?,?,?,?,?,?,?,?,?,?,?,?,?,?,?,?,?,?,?)");
         Statement pause(m_database, "INSERT INTO pause VALUES (?,?,?,?)");
         Statement anchor(m_database, "INSERT INTO anchor VALUES (?,?,?,?,?,?)");
         std::size_t position = 0;
@@ -105,7 +107,9 @@ private:
                        measured([](M x) { return wordOf(x.roundTo); }),
                        a.constraint ? std::optional(wordOf(a.constraint->type)) : std::nullopt,
                        a.constraint ? std::optional(a.constraint->date) : std::nullopt, a.deadline, a.stretch, a.asLate,
-                       a.actualStart, a.actualFinish, a.remaining, a.notes, a.costPerWeek);
+                       a.actualStart, a.actualFinish, a.remaining, a.notes, a.costPerWeek,
+                       reference(a.bookItem), m ? m->learningRate : std::nullopt,
+                       measured([](M x) { return x.unitNumber; }));
             std::size_t at = 0;
             for (const Pause& p : a.pauses) pause.insert(a.id.value, at++, p.after, p.rest);
             anchors(a, End::start, a.from);
@@ -127,6 +131,52 @@ private:
             std::size_t at = 0;
             for (const EventDays& d : e.sectionDays)
                 days.insert(e.id.value, at++, d.section.value, d.claimed, d.assessed);
+        }
+    }
+
+    void buildUp() {
+        Statement book(m_database, "INSERT INTO book_item VALUES (?,?,?,?,?,?,?,?,?,?,?)");
+        std::size_t position = 0;
+        for (const BookItem& b : m_programme.book)
+            book.insert(b.id.value, position++, b.key, b.name, b.group, b.unit, b.outputPerCrewDay, b.hoursPerUnit,
+                        crewText(b.crew), b.source, b.note);
+        Statement bill(m_database, "INSERT INTO bill_item VALUES (?,?,?,?,?,?,?,?,?)");
+        position = 0;
+        for (const BillItem& b : m_programme.bill)
+            bill.insert(b.id.value, position++, b.key, b.description, b.unit, b.quantity, reference(b.location),
+                        reference(b.breakdown), b.rate);
+        Statement allocation(m_database, "INSERT INTO allocation VALUES (?,?,?,?,?)");
+        position = 0;
+        for (const Allocation& a : m_programme.allocations)
+            allocation.insert(a.id.value, position++, a.item.value, a.activity.value, a.quantity);
+        Statement limit(m_database, "INSERT INTO resource_limit VALUES (?,?,?,?)");
+        position = 0;
+        for (const Limit& l : m_programme.limits) limit.insert(l.id.value, position++, l.key, l.available);
+    }
+
+    void sequences() {
+        Statement row(m_database, "INSERT INTO sequence VALUES (?,?,?,?)");
+        Statement step(m_database, "INSERT INTO sequence_step VALUES (?,?,?,?,?,?,?,?,?,?,?,?)");
+        Statement link(m_database, "INSERT INTO sequence_link VALUES (?,?,?,?,?,?,?,?)");
+        std::size_t position = 0;
+        for (const Sequence& s : m_programme.sequences) {
+            row.insert(s.id.value, position++, s.key, s.idPattern);
+            std::size_t at = 0;
+            for (const SequenceStep& x : s.steps)
+                step.insert(s.id.value, at++, x.number, x.name, reference(x.book), reference(x.bill), x.duration,
+                            x.crews, x.factor, reference(x.calendar), x.learningRate, x.notes);
+            at = 0;
+            for (const StepLink& l : s.links)
+                link.insert(s.id.value, at++, l.from, l.to, wordOf(l.type), l.lag, wordOf(l.lagCalendar), l.toNextUnit);
+        }
+        Statement unit(m_database, "INSERT INTO laid_out VALUES (?,?,?,?,?,?)");
+        Statement part(m_database, "INSERT INTO laid_out_step VALUES (?,?,?,?,?)");
+        position = 0;
+        for (const LaidOut& u : m_programme.laidOut) {
+            unit.insert(u.id.value, position++, u.sequence.value, reference(u.location), reference(u.breakdown), u.unit);
+            std::size_t at = 0;
+            for (const LaidOutStep& s : u.steps)
+                part.insert(u.id.value, at++, s.step, reference(s.activity), s.quantity);
         }
     }
 

@@ -22,6 +22,12 @@ using BreakdownId = Id<struct BreakdownTag>;
 using LocationId = Id<struct LocationTag>;
 using SectionId = Id<struct SectionTag>;
 using EventId = Id<struct EventTag>;
+using BookItemId = Id<struct BookItemTag>;
+using BillItemId = Id<struct BillItemTag>;
+using AllocationId = Id<struct AllocationTag>;
+using LimitId = Id<struct LimitTag>;
+using SequenceId = Id<struct SequenceTag>;
+using LaidOutId = Id<struct LaidOutTag>;
 
 /// The built-in calendar that works every minute.
 inline constexpr CalendarId continuousCalendar{0xffffffffu};

@@ -2,6 +2,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/model/phrases.h"
 
+#include "core/base/text.h"
 #include <algorithm>
 #include <array>
 #include <cctype>
@@ -13,18 +14,6 @@ namespace {
 
 bool isBlank(char c) {
     return c == ' ' || c == '\t' || c == '\n' || c == '\r';
-}
-
-std::string_view trimmed(std::string_view text) {
-    while (!text.empty() && isBlank(text.front())) text.remove_prefix(1);
-    while (!text.empty() && isBlank(text.back())) text.remove_suffix(1);
-    return text;
-}
-
-std::string lowered(std::string_view text) {
-    std::string result(text);
-    for (char& c : result) c = static_cast<char>(std::tolower(static_cast<unsigned char>(c)));
-    return result;
 }
 
 std::string inQuotes(std::string_view text) {
@@ -93,7 +82,7 @@ CalendarId lagCalendarOf(const Programme& programme, const Link& link) {
 }
 
 Result<TypedSpan> parseSpan(std::string_view text, const DayUnit& unit) {
-    const std::string_view whole = trimmed(text);
+    const std::string_view whole = trimmedView(text);
     std::string_view rest = whole;
     const auto bad = [&] {
         return inputError(inQuotes(whole) + " is not a duration", "write it as 12d, 2w 3d, 6h or 10cd");
@@ -159,7 +148,7 @@ namespace {
 class PhraseReader {
 public:
     PhraseReader(const Programme& programme, ActivityId successor, LagCalendar lags, std::string_view text)
-        : m_programme(programme), m_successor(successor), m_lags(lags), m_whole(trimmed(text)), m_rest(m_whole) {}
+        : m_programme(programme), m_successor(successor), m_lags(lags), m_whole(trimmedView(text)), m_rest(m_whole) {}
 
     Result<LinkPhrase> read() {
         LinkPhrase phrase;
@@ -172,17 +161,17 @@ public:
              {"after ", LinkType::fs}}};
         for (const auto& [words, type] : openings)
             if (!typed && lowered(m_rest.substr(0, words.size())) == words) {
-                m_rest = trimmed(m_rest.substr(words.size()));
+                m_rest = trimmedView(m_rest.substr(words.size()));
                 phrase.type = type;
                 typed = true;
             }
         const auto from = activity();
         if (!from.ok()) return from.error();
         phrase.from = *from;
-        m_rest = trimmed(m_rest);
+        m_rest = trimmedView(m_rest);
         if (const auto type = fromWord(m_rest.substr(0, 2)); type && !typed) {
             phrase.type = *type;
-            m_rest = trimmed(m_rest.substr(2));
+            m_rest = trimmedView(m_rest.substr(2));
         }
         if (m_rest.empty()) return phrase;
         const char sign = m_rest.front();
@@ -258,7 +247,7 @@ Result<std::vector<LinkPhrase>> parseLinkPhrases(const Programme& programme, Act
         std::size_t end = 0;
         for (bool quoted = false; end < text.size() && (quoted || text[end] != ';'); ++end)
             if (text[end] == '"') quoted = !quoted;
-        const std::string_view part = trimmed(text.substr(0, end));
+        const std::string_view part = trimmedView(text.substr(0, end));
         text.remove_prefix(std::min(end + 1, text.size()));
         if (part.empty()) continue;
         auto phrase = PhraseReader(programme, successor, lags, part).read();

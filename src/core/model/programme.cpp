@@ -66,7 +66,54 @@ public:
                 if (auto fault = faultOf(*activity.measure)) add(place, *fault);
             for (const Pause& pause : activity.pauses)
                 if (pause.rest < 0 || pause.rest > longestDuration) add(place, "a pause is out of all bounds");
+            if (activity.bookItem && !m_programme.book.row(activity.bookItem))
+                add(place, "its item of the output book is not in the programme");
             if (activity.kind == ActivityKind::hammock) hammock(activity, place);
+        }
+    }
+
+    void buildUp() {
+        const Programme& p = m_programme;
+        for (const BookItem& item : p.book)
+            if (auto fault = faultOf(item)) add("book " + item.key, *fault);
+        std::vector<Fraction> left;
+        for (const BillItem& item : p.bill) {
+            const std::string place = "bill item " + item.key;
+            left.emplace_back(item.quantity);
+            if (item.quantity.sign() < 0 || item.quantity > Decimal(1'000'000'000'000))
+                add(place, "its quantity is out of all bounds");
+            if (item.location && !p.locations.row(item.location)) add(place, "its location is not in the programme");
+            if (item.breakdown && !p.breakdown.row(item.breakdown))
+                add(place, "its place in the breakdown is not in the programme");
+        }
+        for (const Allocation& allocation : p.allocations) {
+            const std::size_t item = p.bill.indexOf(allocation.item);
+            const Activity* activity = p.activities.row(allocation.activity);
+            if (item == p.bill.none || !activity) {
+                add("allocations", "one names a bill item or an activity that is not in the programme");
+                continue;
+            }
+            if (allocation.quantity.sign() <= 0)
+                add("bill item " + p.bill[item].key, "what " + activity->key + " does of it must be more than 0");
+            else
+                left[item] = left[item] - Fraction(allocation.quantity);
+        }
+        for (std::size_t i = 0; i < left.size(); ++i)
+            if (left[i].sign() < 0)
+                add("bill item " + p.bill[i].key, "activities do more of it than was billed", "give some of it back");
+        for (const Limit& limit : p.limits)
+            if (limit.available.sign() < 0) add("limit " + limit.key, "less than nothing cannot be available");
+        for (const Sequence& sequence : p.sequences) sequenceFaults(sequence);
+        for (const LaidOut& unit : p.laidOut) {
+            const Sequence* sequence = p.sequences.row(unit.sequence);
+            const std::string place = "unit " + std::to_string(unit.unit) + " of a sequence";
+            if (!sequence) add(place, "its sequence is not in the programme");
+            if (unit.location && !p.locations.row(unit.location)) add(place, "its location is not in the programme");
+            if (unit.breakdown && !p.breakdown.row(unit.breakdown))
+                add(place, "its place in the breakdown is not in the programme");
+            for (const LaidOutStep& step : unit.steps)
+                if (step.activity && !p.activities.row(step.activity))
+                    add(place, "an activity of it is not in the programme");
         }
     }
 
@@ -138,6 +185,27 @@ public:
     [[nodiscard]] std::vector<Error> take() { return std::move(m_faults); }
 
 private:
+    void sequenceFaults(const Sequence& sequence) {
+        const std::string place = "sequence " + sequence.key;
+        std::unordered_set<int> numbers;
+        for (const SequenceStep& step : sequence.steps) {
+            if (!numbers.insert(step.number).second) add(place, "two of its steps have one number");
+            if (step.name.empty()) add(place, "a step has no name", "give it one");
+            if (step.book && !m_programme.book.row(step.book)) add(place, "a step's item of the book is not in the programme");
+            if (step.bill && !m_programme.bill.row(step.bill)) add(place, "a step's bill item is not in the programme");
+            if (step.calendar && step.calendar != continuousCalendar && !m_programme.calendars.row(step.calendar))
+                add(place, "a step's calendar is not in the programme");
+            if (step.duration && (*step.duration < 0 || *step.duration > longestDuration))
+                add(place, "a step's duration is out of all bounds");
+        }
+        for (const StepLink& link : sequence.links) {
+            if (!numbers.contains(link.from) || !numbers.contains(link.to))
+                add(place, "a link names a step that it does not have");
+            if (link.lag > longestDuration || link.lag < -longestDuration)
+                add(place, "the lag of a link is out of all bounds");
+            if (link.from == link.to && !link.toNextUnit) add(place, "a step cannot be linked to itself");
+        }
+    }
     static std::string linkPlace(const Activity& from, const Activity& to) {
         return "link " + from.key + " to " + to.key;
     }
@@ -170,12 +238,17 @@ std::vector<Error> faultsOf(const Programme& programme) {
     faults.uniqueKeys(programme.activities, "activity");
     faults.uniqueKeys(programme.sections, "section");
     faults.uniqueKeys(programme.events, "event");
+    faults.uniqueKeys(programme.book, "book");
+    faults.uniqueKeys(programme.bill, "bill item");
+    faults.uniqueKeys(programme.limits, "limit");
+    faults.uniqueKeys(programme.sequences, "sequence");
     faults.noCircles(programme.breakdown, "breakdown");
     faults.noCircles(programme.locations, "location");
     faults.calendars();
     faults.activities();
     faults.links();
     faults.contract();
+    faults.buildUp();
     return faults.take();
 }
 

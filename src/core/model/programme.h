@@ -4,6 +4,7 @@
 
 #include "core/base/decimal.h"
 #include "core/base/ids.h"
+#include "core/model/build_up.h"
 #include "core/model/table.h"
 #include "core/quantity/measure.h"
 #include "core/time/calendar.h"
@@ -15,9 +16,6 @@
 namespace yarrin {
 
 enum class ActivityKind { task, startMilestone, finishMilestone, hammock };
-enum class LinkType { fs, ss, ff, sf };
-/// On which calendar a lag runs; `standard` leaves it to the programme's option.
-enum class LagCalendar { standard, predecessor, successor, programme, continuous };
 enum class ConstraintType { startNotBefore, startNotAfter, startOn, finishNotBefore, finishNotAfter, finishOn };
 enum class End { start, finish };
 enum class OutOfSequence { wait, carryOn };
@@ -60,6 +58,7 @@ struct Activity {
     LocationId location;
     std::optional<Minutes> duration; ///< as typed; where the measure gives one, that counts; none is 0 or the measure's
     std::optional<Measure> measure;
+    BookItemId bookItem; ///< where output and crew come from
     std::optional<Constraint> constraint;
     std::optional<DateOrInstant> deadline;
     bool stretch = false; ///< its work may be spread over a longer span where its finish is held back
@@ -167,6 +166,12 @@ struct Programme {
     Table<Link, LinkId> links;
     Table<Section, SectionId> sections;
     Table<DelayEvent, EventId> events;
+    Table<BookItem, BookItemId> book; ///< the job's own copies of what it uses of the output book
+    Table<BillItem, BillItemId> bill;
+    Table<Allocation, AllocationId> allocations;
+    Table<Limit, LimitId> limits;
+    Table<Sequence, SequenceId> sequences;
+    Table<LaidOut, LaidOutId> laidOut;
     friend bool operator==(const Programme&, const Programme&) = default;
 };
 

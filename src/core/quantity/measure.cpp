@@ -2,15 +2,21 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/quantity/measure.h"
 
+#include "core/quantity/learning.h"
+
 namespace yarrin {
 
 namespace {
 
-/// Units that one crew does in a day of the calendar, before the working factor; nothing where none is stated.
+/// Units that one crew does in a day of the calendar, before the working factor, with what was learned on units
+/// before; nothing where none is stated.
 std::optional<Fraction> outputADay(const Measure& measure, Minutes dayMinutes) {
-    if (measure.outputPerCrewDay) return Fraction(*measure.outputPerCrewDay);
+    const Fraction share = measure.learningRate && measure.unitNumber > 1
+                               ? Fraction(unitTimeShare(*measure.learningRate, measure.unitNumber))
+                               : Fraction(1);
+    if (measure.outputPerCrewDay) return Fraction(*measure.outputPerCrewDay) / share;
     if (measure.hoursPerUnit && measure.hoursPerUnit->sign() > 0)
-        return Fraction(dayMinutes) / (Fraction(60) * Fraction(*measure.hoursPerUnit));
+        return Fraction(dayMinutes) / (Fraction(60) * Fraction(*measure.hoursPerUnit) * share);
     return {};
 }
 
@@ -42,6 +48,10 @@ std::optional<Error> faultOf(const Measure& measure) {
     if (measure.crews && measure.crews->sign() <= 0) return inputError("the number of crews must be more than 0");
     if (measure.crews && *measure.crews > Decimal(100'000)) return inputError("so many crews are out of all bounds");
     if (measure.factor.sign() <= 0) return inputError("the working factor must be more than 0");
+    if (measure.learningRate && (*measure.learningRate < Decimal(50) || *measure.learningRate > Decimal(100)))
+        return inputError("a learning rate lies between 50 and 100 per cent", "90 means a tenth less at each doubling");
+    if (measure.unitNumber < 1 || measure.unitNumber > 1'000'000)
+        return inputError("the number of a repeated unit counts from 1");
     if (measure.factor > Decimal(100)) return inputError("the working factor is out of all bounds", "1 is no loss");
     return {};
 }

@@ -52,4 +52,38 @@ std::string unitSymbol(std::string_view unit) {
     return std::string(unit);
 }
 
+std::optional<Fraction> unitsIn(std::string_view from, std::string_view to) {
+    if (from == to) return Fraction(1);
+    struct Size {
+        std::string_view unit;
+        char kind;
+        std::int64_t size; ///< in the smallest unit of the kind
+    };
+    static constexpr std::array<Size, 9> sizes{{{"mm", 'L', 1},
+                                                {"m", 'L', 1000},
+                                                {"km", 'L', 1'000'000},
+                                                {"m2", 'A', 1},
+                                                {"ha", 'A', 10'000},
+                                                {"l", 'V', 1},
+                                                {"m3", 'V', 1000},
+                                                {"kg", 'M', 1},
+                                                {"t", 'M', 1000}}};
+    const auto find = [&](std::string_view unit) {
+        return std::find_if(sizes.begin(), sizes.end(), [&](const Size& size) { return size.unit == unit; });
+    };
+    const auto a = find(from), b = find(to);
+    if (a == sizes.end() || b == sizes.end() || a->kind != b->kind) return {};
+    return Fraction(a->size) / Fraction(b->size);
+}
+
+Result<Decimal> converted(const Decimal& quantity, std::string_view from, std::string_view to) {
+    const auto each = unitsIn(from, to);
+    if (!each)
+        return inputError(unitSymbol(from) + " cannot be turned into " + unitSymbol(to) + ": they measure different things",
+                          "choose a unit of the same kind");
+    const auto value = (Fraction(quantity) * *each).rounded(9);
+    if (!value) return inputError("the quantity is out of all bounds");
+    return *value;
+}
+
 } // namespace yarrin

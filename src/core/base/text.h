@@ -1,0 +1,30 @@
+// SPDX-FileCopyrightText: 2026 The Yarrin authors
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+#include <string>
+#include <string_view>
+
+namespace yarrin {
+
+/// The text without white space at its ends, as a part of it.
+[[nodiscard]] inline std::string_view trimmedView(std::string_view text) {
+    constexpr std::string_view space = " \t\r\n";
+    const std::size_t from = text.find_first_not_of(space);
+    return from == std::string_view::npos ? std::string_view()
+                                          : text.substr(from, text.find_last_not_of(space) - from + 1);
+}
+/// The same as a text of its own.
+[[nodiscard]] inline std::string trimmed(std::string_view text) {
+    return std::string(trimmedView(text));
+}
+
+/// With A to Z in small letters; other letters stay.
+[[nodiscard]] inline std::string lowered(std::string_view text) {
+    std::string word(text);
+    for (char& c : word)
+        if (c >= 'A' && c <= 'Z') c = static_cast<char>(c - 'A' + 'a');
+    return word;
+}
+
+} // namespace yarrin

@@ -1,0 +1,460 @@
+// SPDX-FileCopyrightText: 2026 The Yarrin authors
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "edit/bill_edits.h"
+
+#include "core/base/text.h"
+#include "core/quantity/figures.h"
+#include "core/quantity/units.h"
+#include "edit/activity_edits.h"
+
+#include <algorithm>
+#include <unordered_set>
+
+namespace yarrin {
+
+namespace {
+
+const Error itemGone = inputError("the item is no longer there");
+const Error activityGone = inputError("the activity is no longer there");
+
+std::string amount(const Decimal& quantity, const std::string& unit) {
+    return quantity.text() + (unit.empty() ? "" : " " + unitSymbol(unit));
+}
+
+/// A key like another one that no row of a table has: "2.06" after "2.05".
+template <typename Rows> std::string nextKey(const Rows& rows, std::string like) {
+    if (like.empty()) like = "0";
+    const auto taken = [&](const std::string& key) {
+        return std::any_of(rows.begin(), rows.end(), [&](const auto& row) { return row.key == key; });
+    };
+    std::size_t digits = 0;
+    while (digits < std::min<std::size_t>(9, like.size()) && like[like.size() - 1 - digits] >= '0' &&
+           like[like.size() - 1 - digits] <= '9')
+        ++digits;
+    const std::string stem = like.substr(0, like.size() - digits) + (digits == 0 ? "." : "");
+    long number = digits == 0 ? 0 : std::stol(like.substr(like.size() - digits));
+    for (;;) {
+        std::string tail = std::to_string(++number);
+        if (tail.size() < digits) tail.insert(0, digits - tail.size(), '0');
+        if (!taken(stem + tail)) return stem + tail;
+    }
+}
+
+/// What the bill gives an activity, in a unit; items of other kinds of units do not count.
+Fraction given(const Programme& programme, ActivityId activity, const std::string& unit) {
+    Fraction sum;
+    for (const Allocation& allocation : programme.allocations) {
+        if (allocation.activity != activity) continue;
+        const BillItem* item = programme.bill.row(allocation.item);
+        if (const auto each = item ? unitsIn(item->unit, unit) : std::nullopt)
+            sum = sum + Fraction(allocation.quantity) * *each;
+    }
+    return sum;
+}
+
+/// Runs a change of allocations; the activity's quantity follows where it was what they gave.
+template <typename Change>
+Outcome withQuantity(Transaction& tx, ActivityId id, const std::string& unitOfItem, Change change) {
+    const Activity* row = tx.programme().activities.row(id);
+    if (!row) return activityGone;
+    if (row->kind != ActivityKind::task) return inputError(row->key + " is no task, so it does nothing of the bill");
+    Activity activity = *row;
+    const std::string unit = activity.measure && !activity.measure->unit.empty() ? activity.measure->unit : unitOfItem;
+    const bool follows = !activity.measure || activity.measure->quantity.sign() == 0 ||
+                         Fraction(activity.measure->quantity) == given(tx.programme(), id, unit);
+    change();
+    if (!follows || !unitsIn(unitOfItem, unit)) return done();
+    const auto quantity = given(tx.programme(), id, unit).rounded(9);
+    if (!quantity) return inputError("the quantity is out of all bounds");
+    if (!activity.measure) activity.measure = Measure{};
+    activity.measure->unit = unit;
+    activity.measure->quantity = *quantity;
+    tx.set(std::move(activity));
+    return done();
+}
+
+Decimal lengthOf(const Programme& programme, const Activity& activity) {
+    const Location* place = programme.locations.row(activity.location);
+    if (!place || !place->fromChainage || !place->toChainage) return 0;
+    const auto length = exactly(Fraction(*place->toChainage) - Fraction(*place->fromChainage));
+    return length && length->sign() > 0 ? *length : Decimal(0);
+}
+
+template <typename Rows> auto rowNamed(const Rows& rows, std::string_view text) {
+    decltype(rows[0].id) found{};
+    for (const auto& row : rows)
+        if (row.key == text || lowered(row.name) == lowered(text)) return row.id;
+    return found;
+}
+
+} // namespace
+
+Result<BillItemId> addBillItem(Transaction& tx, BillItemId below) {
+    const auto& bill = tx.programme().bill;
+    const std::size_t above = bill.indexOf(below);
+    const BillItem* like = above != bill.none ? &bill[above] : bill.empty() ? nullptr : &bill.rows().back();
+    BillItem item;
+    item.id = bill.freshId();
+    item.key = nextKey(bill, like ? like->key : "1.00");
+    item.description = "New item";
+    if (like) item.breakdown = like->breakdown;
+    const BillItemId id = item.id;
+    tx.insert(above == bill.none ? bill.size() : above + 1, std::move(item));
+    return id;
+}
+
+Outcome setBillField(Transaction& tx, BillItemId id, BillField field, std::string_view text) {
+    const Programme& programme = tx.programme();
+    const BillItem* row = programme.bill.row(id);
+    if (!row) return itemGone;
+    BillItem item = *row;
+    const std::string typed = trimmed(text);
+    const Placed placed = placedOf(programme, id);
+    const auto figure = [&]() -> Result<std::optional<Decimal>> {
+        if (typed.empty()) return std::optional<Decimal>{};
+        const auto value = parseFigure(typed);
+        if (!value.ok()) return value.errors();
+        if (value->sign() < 0) return inputError("it cannot be negative");
+        return std::optional(*value);
+    };
+    switch (field) {
+    case BillField::key:
+        if (typed.empty()) return inputError("an item needs a number");
+        for (const BillItem& other : programme.bill)
+            if (other.key == typed && other.id != id)
+                return inputError("the item " + typed + " is there already", "choose another number");
+        item.key = typed;
+        break;
+    case BillField::description:
+        item.description = typed;
+        break;
+    case BillField::unit: {
+        const auto unit = unitFromText(typed);
+        if (!unit.ok()) return unit.errors();
+        if (*unit != item.unit && placed.placed.sign() > 0)
+            return inputError(amount(placed.placed, item.unit) + " of it is placed", "take it off its activities first");
+        item.unit = *unit;
+        break;
+    }
+    case BillField::quantity: {
+        const auto value = figure();
+        if (!value.ok()) return value.errors();
+        item.quantity = value->value_or(Decimal(0));
+        if (item.quantity < placed.placed)
+            return inputError(amount(placed.placed, item.unit) + " of it is placed already",
+                              "take some of it off its activities first");
+        break;
+    }
+    case BillField::rate: {
+        const auto value = figure();
+        if (!value.ok()) return value.errors();
+        item.rate = *value;
+        break;
+    }
+    case BillField::location:
+        item.location = rowNamed(programme.locations, typed);
+        if (!item.location && !typed.empty()) return inputError("there is no location " + typed);
+        break;
+    case BillField::breakdown:
+        item.breakdown = rowNamed(programme.breakdown, typed);
+        if (!item.breakdown && !typed.empty()) return inputError("there is no group " + typed);
+        break;
+    }
+    tx.set(std::move(item));
+    return done();
+}
+
+Outcome removeBillItems(Transaction& tx, std::span<const BillItemId> ids) {
+    const std::unordered_set<BillItemId> going(ids.begin(), ids.end());
+    std::vector<AllocationId> allocations;
+    for (const Allocation& allocation : tx.programme().allocations)
+        if (going.contains(allocation.item)) allocations.push_back(allocation.id);
+    for (auto id = allocations.rbegin(); id != allocations.rend(); ++id) tx.erase<Allocation>(*id);
+    for (Sequence sequence : std::vector(tx.programme().sequences.rows())) {
+        for (SequenceStep& step : sequence.steps)
+            if (going.contains(step.bill)) step.bill = {};
+        tx.set(std::move(sequence));
+    }
+    for (const BillItemId id : ids)
+        if (tx.programme().bill.row(id)) tx.erase<BillItem>(id);
+    return done();
+}
+
+Outcome allocate(Transaction& tx, BillItemId id, ActivityId activity, const Decimal& quantity) {
+    const BillItem* item = tx.programme().bill.row(id);
+    if (!item) return itemGone;
+    if (quantity.sign() < 0) return inputError("less than nothing of an item cannot be done");
+    const Allocation* there = nullptr;
+    for (const Allocation& allocation : tx.programme().allocations)
+        if (allocation.item == id && allocation.activity == activity) there = &allocation;
+    const Fraction free = Fraction(placedOf(tx.programme(), id).left) + (there ? Fraction(there->quantity) : Fraction(0));
+    if (free < Fraction(quantity))
+        return inputError("of item " + item->key + " only " + amount(exactly(free).value_or(Decimal(0)), item->unit) +
+                              " is left, not " + amount(quantity, item->unit),
+                          "take less, or take it off another activity");
+    return withQuantity(tx, activity, item->unit, [&] {
+        if (there && quantity.sign() == 0) {
+            tx.erase<Allocation>(there->id);
+        } else if (there) {
+            Allocation changed = *there;
+            changed.quantity = quantity;
+            tx.set(changed);
+        } else if (quantity.sign() > 0) {
+            tx.append(Allocation{tx.programme().allocations.freshId(), id, activity, quantity});
+        }
+    });
+}
+
+Outcome shareAmong(Transaction& tx, BillItemId id, std::span<const ActivityId> activities) {
+    const BillItem* item = tx.programme().bill.row(id);
+    if (!item) return itemGone;
+    const Decimal left = placedOf(tx.programme(), id).left;
+    if (left.sign() == 0) return inputError("nothing of item " + item->key + " is left");
+    std::vector<Decimal> lengths;
+    bool all = true;
+    for (const ActivityId activity : activities) {
+        const Activity* row = tx.programme().activities.row(activity);
+        if (!row) return activityGone;
+        lengths.push_back(lengthOf(tx.programme(), *row));
+        all = all && lengths.back().sign() > 0;
+    }
+    if (!all) std::fill(lengths.begin(), lengths.end(), Decimal(1));
+    const bool countable = item->unit == "no" || item->unit == "item" || item->unit == "set";
+    const std::vector<Decimal> shares = shared(left, lengths, countable ? 0 : 3);
+    for (std::size_t i = 0; i < activities.size(); ++i) {
+        Fraction has;
+        for (const Allocation& allocation : tx.programme().allocations)
+            if (allocation.item == id && allocation.activity == activities[i]) has = Fraction(allocation.quantity);
+        const auto sum = exactly(has + Fraction(shares[i]));
+        if (!sum) return inputError("the quantity is out of all bounds");
+        if (const Outcome placed = allocate(tx, id, activities[i], *sum); !placed.ok()) return placed;
+    }
+    return done();
+}
+
+Result<ActivityId> activityFrom(Transaction& tx, BillItemId id) {
+    const BillItem* item = tx.programme().bill.row(id);
+    if (!item) return itemGone;
+    const Decimal left = placedOf(tx.programme(), id).left;
+    if (left.sign() == 0) return inputError("all of item " + item->key + " is placed already");
+    ActivityId below;
+    for (const Activity& activity : tx.programme().activities)
+        if (item->breakdown && activity.breakdown == item->breakdown) below = activity.id;
+    const auto added = addActivity(tx, ActivityKind::task, below, item->breakdown,
+                                   item->description.empty() ? "Item " + item->key : item->description);
+    if (!added.ok()) return added;
+    Activity activity = *tx.programme().activities.row(*added);
+    if (item->location) activity.location = item->location;
+    tx.set(std::move(activity));
+    const Outcome placed = allocate(tx, id, *added, left);
+    if (!placed.ok()) return placed.errors();
+    return added;
+}
+
+Result<BookItemId> copyToJob(Transaction& tx, BookItem item) {
+    for (const BookItem& other : tx.programme().book)
+        if (other.key == item.key) return other.id;
+    if (auto fault = faultOf(item)) return *fault;
+    item.id = tx.programme().book.freshId();
+    const BookItemId id = item.id;
+    tx.append(std::move(item));
+    return id;
+}
+
+Outcome applyBook(Transaction& tx, ActivityId id, BookItemId book) {
+    const Activity* row = tx.programme().activities.row(id);
+    const BookItem* item = tx.programme().book.row(book);
+    if (!row) return activityGone;
+    if (!item) return itemGone;
+    if (row->kind != ActivityKind::task) return inputError(row->key + " is no task, so no crew works on it");
+    Activity activity = *row;
+    if (!activity.measure) activity.measure = Measure{};
+    Measure& m = *activity.measure;
+    if (!m.unit.empty() && !item->unit.empty() && m.unit != item->unit) {
+        const auto quantity = converted(m.quantity, m.unit, item->unit);
+        if (!quantity.ok())
+            return inputError(activity.key + " is measured in " + unitSymbol(m.unit) + ", but " + item->name + " in " +
+                                  unitSymbol(item->unit),
+                              "choose an item that measures the same");
+        m.quantity = *quantity;
+    }
+    if (!item->unit.empty()) m.unit = item->unit;
+    m.outputPerCrewDay = item->outputPerCrewDay;
+    m.hoursPerUnit = item->hoursPerUnit;
+    if (!m.crews) m.crews = Decimal(1);
+    activity.bookItem = book;
+    if (m.outputPerCrewDay || m.hoursPerUnit) activity.duration.reset();
+    tx.set(std::move(activity));
+    return done();
+}
+
+std::string bookFieldText(const BookItem& item, BookField field) {
+    switch (field) {
+    case BookField::key:
+        return item.key;
+    case BookField::name:
+        return item.name;
+    case BookField::group:
+        return item.group;
+    case BookField::unit:
+        return unitSymbol(item.unit);
+    case BookField::output:
+        return item.outputPerCrewDay ? item.outputPerCrewDay->text() : "";
+    case BookField::hours:
+        return item.hoursPerUnit ? item.hoursPerUnit->text() : "";
+    case BookField::crew:
+        return crewText(item.crew);
+    case BookField::source:
+        return item.source;
+    case BookField::note:
+        return item.note;
+    }
+    return {};
+}
+
+Outcome changeBookItem(BookItem& item, BookField field, std::string_view text) {
+    BookItem changed = item;
+    const std::string typed = trimmed(text);
+    switch (field) {
+    case BookField::key:
+        if (typed.empty()) return inputError("an item of the book needs a number");
+        changed.key = typed;
+        break;
+    case BookField::name:
+        changed.name = typed;
+        break;
+    case BookField::group:
+        changed.group = typed;
+        break;
+    case BookField::unit: {
+        const auto unit = unitFromText(typed);
+        if (!unit.ok()) return unit.errors();
+        changed.unit = *unit;
+        break;
+    }
+    case BookField::output:
+    case BookField::hours: {
+        std::optional<Decimal> value;
+        if (!typed.empty()) {
+            const auto figure = parseFigure(typed);
+            if (!figure.ok()) return figure.errors();
+            value = *figure;
+        }
+        // Stating one way takes the other away.
+        const bool output = field == BookField::output;
+        if (value) changed.outputPerCrewDay = changed.hoursPerUnit = std::nullopt;
+        (output ? changed.outputPerCrewDay : changed.hoursPerUnit) = value;
+        break;
+    }
+    case BookField::crew: {
+        auto crew = parseCrew(typed);
+        if (!crew.ok()) return crew.errors();
+        changed.crew = std::move(*crew);
+        break;
+    }
+    case BookField::source:
+        changed.source = typed;
+        break;
+    case BookField::note:
+        changed.note = typed;
+        break;
+    }
+    if (auto fault = faultOf(changed)) return *fault;
+    item = std::move(changed);
+    return done();
+}
+
+Outcome setBookField(Transaction& tx, BookItemId id, BookField field, std::string_view text) {
+    const BookItem* row = tx.programme().book.row(id);
+    if (!row) return itemGone;
+    const BookItem before = *row;
+    BookItem item = before;
+    if (const Outcome changed = changeBookItem(item, field, text); !changed.ok()) return changed;
+    for (const BookItem& other : tx.programme().book)
+        if (other.key == item.key && other.id != id)
+            return inputError("the item " + item.key + " is in the job already", "choose another number");
+    if (item.unit != before.unit)
+        for (const Activity& activity : tx.programme().activities)
+            if (activity.bookItem == id)
+                return inputError(activity.key + " is built from it in " + unitSymbol(before.unit),
+                                  "make another item for the other unit");
+    tx.set(item);
+    std::vector<Activity> following;
+    for (const Activity& activity : tx.programme().activities)
+        if (activity.bookItem == id && activity.measure &&
+            activity.measure->outputPerCrewDay == before.outputPerCrewDay &&
+            activity.measure->hoursPerUnit == before.hoursPerUnit)
+            following.push_back(activity);
+    for (Activity& activity : following) {
+        activity.measure->outputPerCrewDay = item.outputPerCrewDay;
+        activity.measure->hoursPerUnit = item.hoursPerUnit;
+        tx.set(std::move(activity));
+    }
+    return done();
+}
+
+Outcome removeBookItem(Transaction& tx, BookItemId id) {
+    for (const Activity& activity : tx.programme().activities)
+        if (activity.bookItem == id)
+            return inputError(activity.key + " is built from it", "give the activity another item first");
+    for (const Sequence& sequence : tx.programme().sequences)
+        for (const SequenceStep& step : sequence.steps)
+            if (step.book == id)
+                return inputError("the sequence " + sequence.key + " uses it", "give the step another item first");
+    if (tx.programme().book.row(id)) tx.erase<BookItem>(id);
+    return done();
+}
+
+Outcome setLimit(Transaction& tx, const std::string& name, std::string_view text) {
+    const std::string key = trimmed(name);
+    if (key.empty()) return inputError("a limit needs the name of a trade or plant");
+    const Limit* there = nullptr;
+    for (const Limit& limit : tx.programme().limits)
+        if (limit.key == key) there = &limit;
+    if (trimmedView(text).empty()) {
+        if (there) tx.erase<Limit>(there->id);
+        return done();
+    }
+    const auto value = parseFigure(text);
+    if (!value.ok()) return value.errors();
+    if (value->sign() < 0) return inputError("less than nothing cannot be available");
+    if (there)
+        tx.set(Limit{there->id, key, *value});
+    else
+        tx.append(Limit{tx.programme().limits.freshId(), key, *value});
+    return done();
+}
+
+Outcome setLearning(Transaction& tx, ActivityId id, std::string_view rate, std::optional<int> unitNumber) {
+    const Activity* row = tx.programme().activities.row(id);
+    if (!row) return activityGone;
+    if (!row->measure) return inputError("only measured work is learned", "type a quantity first");
+    Activity activity = *row;
+    std::string typed = trimmed(rate);
+    if (typed.ends_with('%')) typed = trimmed(typed.substr(0, typed.size() - 1));
+    activity.measure->learningRate.reset();
+    if (!typed.empty()) {
+        const auto value = parseFigure(typed);
+        if (!value.ok()) return value.errors();
+        activity.measure->learningRate = *value;
+    }
+    if (unitNumber) activity.measure->unitNumber = *unitNumber;
+    if (auto fault = faultOf(*activity.measure)) return *fault;
+    tx.set(std::move(activity));
+    return done();
+}
+
+void forgetActivities(Transaction& tx, std::span<const ActivityId> ids) {
+    const std::unordered_set<ActivityId> going(ids.begin(), ids.end());
+    std::vector<AllocationId> allocations;
+    for (const Allocation& allocation : tx.programme().allocations)
+        if (going.contains(allocation.activity)) allocations.push_back(allocation.id);
+    for (auto id = allocations.rbegin(); id != allocations.rend(); ++id) tx.erase<Allocation>(*id);
+    for (LaidOut unit : std::vector(tx.programme().laidOut.rows())) {
+        for (LaidOutStep& step : unit.steps)
+            if (going.contains(step.activity)) step.activity = {};
+        tx.set(std::move(unit));
+    }
+}
+
+} // namespace yarrin

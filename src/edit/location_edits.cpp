@@ -1,0 +1,196 @@
+// SPDX-FileCopyrightText: 2026 The Yarrin authors
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "edit/location_edits.h"
+
+#include "core/base/text.h"
+#include "core/quantity/figures.h"
+#include "edit/activity_edits.h"
+
+#include <algorithm>
+#include <regex>
+#include <unordered_set>
+
+namespace yarrin {
+
+namespace {
+
+const Error gone = inputError("the location is no longer there");
+constexpr std::int64_t mostParts = 500;
+
+std::string freshKey(const Programme& programme) {
+    std::unordered_set<std::string> taken;
+    for (const Location& location : programme.locations) taken.insert(location.key);
+    int number = static_cast<int>(programme.locations.size()) + 1;
+    while (taken.contains("L" + std::to_string(number))) ++number;
+    return "L" + std::to_string(number);
+}
+
+bool isBelow(const Programme& programme, LocationId id, LocationId above) {
+    for (const Location* row = programme.locations.row(id); row; row = programme.locations.row(row->parent))
+        if (row->id == above) return true;
+    return false;
+}
+
+Result<LocationId> insertLocation(Transaction& tx, std::size_t index, LocationId parent, const std::string& name) {
+    if (trimmedView(name).empty()) return inputError("a location needs a name");
+    Location location;
+    location.id = tx.programme().locations.freshId();
+    location.key = freshKey(tx.programme());
+    location.name = trimmed(name);
+    location.parent = parent;
+    const LocationId id = location.id;
+    tx.insert(index, std::move(location));
+    return id;
+}
+
+/// "1+250" is 1250; "62" is 62.
+Result<Decimal> parseChainage(const std::string& text) {
+    const std::string typed = trimmed(text);
+    const std::size_t plus = typed.find('+');
+    if (plus == std::string::npos) return parseFigure(typed);
+    const auto kilometres = parseFigure(typed.substr(0, plus));
+    const auto metres = parseFigure(typed.substr(plus + 1));
+    if (!kilometres.ok()) return kilometres;
+    if (!metres.ok()) return metres;
+    const auto sum = exactly(Fraction(*kilometres) * Fraction(1000) + Fraction(*metres));
+    if (!sum) return inputError("\"" + typed + "\" is no chainage");
+    return *sum;
+}
+
+} // namespace
+
+Result<LocationId> addLocation(Transaction& tx, LocationId after, const std::string& name) {
+    const auto& locations = tx.programme().locations;
+    const std::size_t index = locations.indexOf(after);
+    if (index == locations.none) return insertLocation(tx, locations.size(), {}, name);
+    return insertLocation(tx, index + 1, locations[index].parent, name);
+}
+
+Result<LocationId> addChildLocation(Transaction& tx, LocationId parent, const std::string& name) {
+    if (parent && !tx.programme().locations.row(parent)) return gone;
+    return insertLocation(tx, tx.programme().locations.size(), parent, name);
+}
+
+Outcome renameLocation(Transaction& tx, LocationId id, const std::string& name) {
+    const Location* row = tx.programme().locations.row(id);
+    if (!row) return gone;
+    if (trimmedView(name).empty()) return inputError("a location needs a name");
+    Location location = *row;
+    location.name = trimmed(name);
+    tx.set(std::move(location));
+    return done();
+}
+
+Outcome setLocationKey(Transaction& tx, LocationId id, const std::string& key) {
+    const Location* row = tx.programme().locations.row(id);
+    if (!row) return gone;
+    Location location = *row;
+    location.key = trimmed(key);
+    if (location.key.empty()) return inputError("an id cannot be empty");
+    for (const Location& other : tx.programme().locations)
+        if (other.key == location.key && other.id != id)
+            return inputError("the id " + location.key + " is taken by " + other.name, "choose another one");
+    tx.set(std::move(location));
+    return done();
+}
+
+std::string chainageText(const Location& location) {
+    if (!location.fromChainage && !location.toChainage) return {};
+    return (location.fromChainage ? location.fromChainage->text() : "?") + " – " +
+           (location.toChainage ? location.toChainage->text() : "?");
+}
+
+Outcome setChainage(Transaction& tx, LocationId id, const std::string& text) {
+    const Location* row = tx.programme().locations.row(id);
+    if (!row) return gone;
+    Location location = *row;
+    location.fromChainage.reset();
+    location.toChainage.reset();
+    if (!trimmedView(text).empty()) {
+        static const std::regex form(R"(^\s*(?:ch\.?\s*)?([0-9][0-9., +]*?)\s*(?:–|-|to|\.\.)\s*([0-9][0-9., +]*?)\s*(?:m)?\s*$)",
+                                     std::regex::icase);
+        std::smatch parts;
+        if (text.size() > 60 || !std::regex_match(text, parts, form))
+            return inputError("\"" + trimmed(text) + "\" is no range", "write it as \"0 – 62\" or \"1+250 to 1+300\"");
+        const auto from = parseChainage(parts[1]);
+        const auto to = parseChainage(parts[2]);
+        if (!from.ok()) return from.errors();
+        if (!to.ok()) return to.errors();
+        if (*to <= *from) return inputError("a range runs from the smaller chainage to the larger one");
+        location.fromChainage = *from;
+        location.toChainage = *to;
+    }
+    tx.set(std::move(location));
+    return done();
+}
+
+Outcome moveLocation(Transaction& tx, LocationId id, LocationId target, Landing landing) {
+    const Programme& programme = tx.programme();
+    const Location* row = programme.locations.row(id);
+    const Location* there = programme.locations.row(target);
+    if (!row || !there) return gone;
+    if (isBelow(programme, target, id)) return inputError("a location cannot go into itself");
+    Location location = *row;
+    location.parent = landing == Landing::inside ? target : there->parent;
+    tx.erase<Location>(id);
+    const std::size_t at = programme.locations.indexOf(target);
+    tx.insert(landing == Landing::inside ? programme.locations.size() : landing == Landing::before ? at : at + 1,
+              std::move(location));
+    return done();
+}
+
+Result<std::vector<LocationId>> divideLocation(Transaction& tx, LocationId id, const std::string& length) {
+    const Location* row = tx.programme().locations.row(id);
+    if (!row) return gone;
+    if (!row->fromChainage || !row->toChainage)
+        return inputError(row->name + " has no chainages to divide", "type them first: \"0 – 620\"");
+    const Location whole = *row;
+    auto step = parseFigure(trimmed(length).ends_with("m") ? trimmed(length).substr(0, trimmed(length).size() - 1) : length);
+    if (!step.ok()) return step.errors();
+    if (step->sign() <= 0) return inputError("a part needs a length of more than 0");
+    const Fraction from(*whole.fromChainage), to(*whole.toChainage), each(*step);
+    const auto parts = ((to - from) / each).ceil();
+    if (!parts || *parts > mostParts)
+        return inputError("that would make more than " + std::to_string(mostParts) + " parts", "type a greater length");
+    if (*parts < 2) return inputError(whole.name + " is no longer than that", "type a smaller length");
+    std::vector<LocationId> made;
+    for (std::int64_t i = 0; i < *parts; ++i) {
+        const auto start = exactly(from + each * Fraction(i));
+        const Fraction reach = from + each * Fraction(i + 1);
+        const auto end = exactly(to < reach ? to : reach);
+        if (!start || !end) return inputError("the chainages are out of all bounds");
+        const auto child = addChildLocation(tx, id, "ch " + start->text() + "–" + end->text());
+        if (!child.ok()) return child.errors();
+        Location location = *tx.programme().locations.row(*child);
+        location.fromChainage = *start;
+        location.toChainage = *end;
+        tx.set(std::move(location));
+        made.push_back(*child);
+    }
+    return made;
+}
+
+Outcome removeLocation(Transaction& tx, LocationId id) {
+    const Location* row = tx.programme().locations.row(id);
+    if (!row) return gone;
+    const LocationId parent = row->parent;
+    const auto moveUp = [&](auto rows) {
+        for (auto& one : rows) {
+            if (one.location != id) continue;
+            one.location = parent;
+            tx.set(std::move(one));
+        }
+    };
+    moveUp(std::vector(tx.programme().activities.rows()));
+    moveUp(std::vector(tx.programme().bill.rows()));
+    moveUp(std::vector(tx.programme().laidOut.rows()));
+    for (Location child : std::vector(tx.programme().locations.rows())) {
+        if (child.parent != id) continue;
+        child.parent = parent;
+        tx.set(std::move(child));
+    }
+    tx.erase<Location>(id);
+    return done();
+}
+
+} // namespace yarrin

@@ -1,0 +1,174 @@
+// SPDX-FileCopyrightText: 2026 The Yarrin authors
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "store/open_document.h"
+
+#include <libxml/xmlreader.h>
+
+#include <algorithm>
+#include <cstring>
+#include <memory>
+
+namespace yarrin {
+
+namespace {
+
+constexpr std::size_t mostRows = 1'000'000, mostColumns = 1000;
+
+/// Goes through the file once, element by element.
+class ContentReader {
+public:
+    explicit ContentReader(const std::string& content)
+        : m_reader(xmlReaderForMemory(content.data(), int(content.size()), nullptr, nullptr,
+                                      XML_PARSE_NONET | XML_PARSE_NOERROR | XML_PARSE_NOWARNING),
+                   xmlFreeTextReader) {}
+
+    Result<std::vector<Sheet>> read() {
+        int more = m_reader ? xmlTextReaderRead(m_reader.get()) : -1;
+        for (; more == 1 && !m_tooLarge; more = xmlTextReaderRead(m_reader.get())) {
+            switch (xmlTextReaderNodeType(m_reader.get())) {
+            case XML_READER_TYPE_ELEMENT:
+                open(xmlTextReaderIsEmptyElement(m_reader.get()) == 1);
+                break;
+            case XML_READER_TYPE_END_ELEMENT:
+                close(name());
+                break;
+            case XML_READER_TYPE_TEXT:
+            case XML_READER_TYPE_SIGNIFICANT_WHITESPACE:
+                if (m_inText > 0 && m_inNote == 0) m_text += textOf(xmlTextReaderConstValue(m_reader.get()));
+                break;
+            default:
+                break;
+            }
+        }
+        if (m_tooLarge) return Error{ErrorCode::file, {}, tooManyCells, "save only the sheet that is wanted"};
+        if (more != 0)
+            return Error{ErrorCode::file, {}, "the workbook is damaged",
+                         "open it in the program it comes from and save it again"};
+        std::erase_if(m_sheets, [](const Sheet& sheet) { return sheet.rows.empty(); });
+        if (m_sheets.empty()) return Error{ErrorCode::file, {}, "the workbook holds nothing that can be read", {}};
+        return std::move(m_sheets);
+    }
+
+private:
+    static std::string textOf(const xmlChar* text) {
+        const void* plain = text;
+        return plain ? std::string(static_cast<const char*>(plain)) : std::string();
+    }
+    [[nodiscard]] std::string name() const { return textOf(xmlTextReaderConstName(m_reader.get())); }
+    [[nodiscard]] std::string attribute(const char* key) const {
+        const void* wanted = key;
+        xmlChar* value = xmlTextReaderGetAttribute(m_reader.get(), static_cast<const xmlChar*>(wanted));
+        std::string text = textOf(value);
+        xmlFree(value);
+        return text;
+    }
+    [[nodiscard]] std::size_t count(const char* key) const {
+        const std::string text = attribute(key);
+        return text.empty() ? 1 : std::max<std::size_t>(1, std::strtoul(text.c_str(), nullptr, 10));
+    }
+
+    void open(bool isEmpty) {
+        const std::string element = name();
+        if (element == "table:table") {
+            m_sheets.push_back({attribute("table:name"), {}});
+            m_row = 0;
+            m_down.clear();
+        } else if (element == "table:table-row") {
+            m_rowTimes = count("table:number-rows-repeated");
+            m_cells.clear();
+        } else if (element == "table:table-cell" || element == "table:covered-table-cell") {
+            cell(element == "table:covered-table-cell");
+        } else if (element == "text:p") {
+            if (m_inText == 0 && !m_text.empty()) m_text += ' ';
+            ++m_inText;
+        } else if (element == "office:annotation") {
+            ++m_inNote;
+        } else if (element == "text:s" && m_inText > 0 && m_inNote == 0) {
+            m_text += std::string(std::min<std::size_t>(count("text:c"), 1000), ' ');
+        } else if ((element == "text:tab" || element == "text:line-break") && m_inText > 0) {
+            m_text += ' ';
+        }
+        if (isEmpty) close(element);
+    }
+
+    void cell(bool isCovered) {
+        m_times = count("table:number-columns-repeated");
+        m_spans = isCovered ? 1 : count("table:number-rows-spanned");
+        m_wide = isCovered ? 1 : count("table:number-columns-spanned");
+        m_covered = isCovered;
+        m_text.clear();
+        m_value = {};
+        const std::string type = attribute("office:value-type");
+        if (type == "float" || type == "percentage" || type == "currency")
+            m_value = numberCell(std::strtod(attribute("office:value").c_str(), nullptr));
+        else if (type == "date")
+            m_value = {attribute("office:date-value").substr(0, 10), {}};
+        else if (type == "boolean")
+            m_value = {attribute("office:boolean-value") == "true" ? "yes" : "no", {}};
+    }
+
+    void close(const std::string& element) {
+        if (element == "text:p") {
+            --m_inText;
+        } else if (element == "office:annotation") {
+            --m_inNote;
+        } else if (element == "table:table-cell" || element == "table:covered-table-cell") {
+            take(m_value.empty() ? SheetCell{m_text, {}} : m_value);
+        } else if (element == "table:table-row") {
+            endRow();
+        }
+    }
+
+    void take(const SheetCell& cell) {
+        for (std::size_t i = 0; i < m_times && m_cells.size() < mostColumns; ++i) {
+            const std::size_t column = m_cells.size();
+            if (m_down.size() <= column) m_down.resize(column + 1);
+            auto& [rowsLeft, above] = m_down[column];
+            if (m_covered && rowsLeft > 0) {
+                m_cells.push_back(above);
+                --rowsLeft;
+            } else {
+                // Merged downwards the value holds for every row; merged over several columns it is a title.
+                if (m_spans > 1 && m_wide == 1) m_down[column] = {m_spans - 1, cell};
+                m_cells.push_back(m_covered ? SheetCell{} : cell);
+            }
+        }
+    }
+
+    void endRow() {
+        while (!m_cells.empty() && m_cells.back().empty()) m_cells.pop_back();
+        // Thousands of empty rows at the end are one element.
+        if (!m_cells.empty()) {
+            auto& rows = m_sheets.back().rows;
+            const std::size_t times = std::min(m_rowTimes, mostRows);
+            m_total += m_cells.size() * times;
+            if (m_row + times > mostRows || m_total > mostSheetCells) {
+                m_tooLarge = true;
+                return;
+            }
+            rows.resize(m_row + times);
+            std::fill(rows.begin() + std::ptrdiff_t(m_row), rows.end(), m_cells);
+        }
+        m_row += m_rowTimes;
+        if (m_row > mostRows) m_row = mostRows;
+    }
+
+    std::unique_ptr<xmlTextReader, decltype(&xmlFreeTextReader)> m_reader;
+    std::vector<Sheet> m_sheets;
+    std::vector<SheetCell> m_cells;
+    std::vector<std::pair<std::size_t, SheetCell>> m_down; ///< per column: rows that a merged cell still covers
+    std::string m_text;
+    SheetCell m_value;
+    std::size_t m_row = 0, m_rowTimes = 1, m_times = 1, m_spans = 1, m_wide = 1, m_total = 0;
+    int m_inText = 0, m_inNote = 0;
+    bool m_covered = false;
+    bool m_tooLarge = false;
+};
+
+} // namespace
+
+Result<std::vector<Sheet>> sheetsOfOpenDocument(const std::string& content) {
+    return ContentReader(content).read();
+}
+
+} // namespace yarrin

@@ -1,0 +1,378 @@
+// SPDX-FileCopyrightText: 2026 The Yarrin authors
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "store/workbook.h"
+
+#include "core/base/text.h"
+#include "store/csv.h"
+#include "store/file.h"
+#include "store/open_document.h"
+
+#include <orcus/orcus_xlsx.hpp>
+#include <orcus/spreadsheet/import_interface.hpp>
+#include <xlsxwriter.h>
+#include <zip.h>
+
+#include <cmath>
+#include <cstdio>
+#include <deque>
+#include <memory>
+#include <unordered_map>
+
+namespace yarrin {
+
+namespace {
+
+namespace ss = orcus::spreadsheet;
+
+constexpr std::uint64_t mostUnpacked = 400'000'000;
+constexpr std::uint64_t mostBytes = 200'000'000;
+
+Error fault(std::string what, std::string todo = {}) {
+    return {ErrorCode::file, {}, std::move(what), std::move(todo)};
+}
+
+/// More cells than anybody's table has.
+struct TooLarge {};
+
+/// The texts that cells name by their numbers.
+class Strings : public ss::iface::import_shared_strings {
+public:
+    std::size_t append(std::string_view s) override {
+        m_texts.emplace_back(s);
+        return m_texts.size() - 1;
+    }
+    std::size_t add(std::string_view s) override { return append(s); }
+    void set_segment_font(std::size_t) override {}
+    void set_segment_bold(bool) override {}
+    void set_segment_italic(bool) override {}
+    void set_segment_font_name(std::string_view) override {}
+    void set_segment_font_size(double) override {}
+    void set_segment_font_color(ss::color_elem_t, ss::color_elem_t, ss::color_elem_t, ss::color_elem_t) override {}
+    void append_segment(std::string_view s) override { m_segments += s; }
+    std::size_t commit_segments() override {
+        const std::size_t index = append(m_segments);
+        m_segments.clear();
+        return index;
+    }
+    [[nodiscard]] std::string at(std::size_t index) const {
+        return index < m_texts.size() ? m_texts[index] : std::string();
+    }
+
+private:
+    std::deque<std::string> m_texts;
+    std::string m_segments;
+};
+
+/// One sheet as it is read, with the results of its formulas.
+class SheetReader : public ss::iface::import_sheet,
+                    public ss::iface::import_formula,
+                    public ss::iface::import_sheet_properties {
+public:
+    SheetReader(std::string_view name, const Strings& strings, std::size_t& cells)
+        : m_strings(strings), m_cells(cells) {
+        m_sheet.name = name;
+    }
+    import_formula* get_formula() override { return this; }
+    import_sheet_properties* get_sheet_properties() override { return this; }
+    void set_auto(ss::row_t row, ss::col_t column, std::string_view s) override { put(row, column, {std::string(s), {}}); }
+    void set_string(ss::row_t row, ss::col_t column, ss::string_id_t index) override {
+        put(row, column, {m_strings.at(index), {}});
+    }
+    void set_value(ss::row_t row, ss::col_t column, double value) override { put(row, column, numberCell(value)); }
+    void set_bool(ss::row_t row, ss::col_t column, bool value) override {
+        put(row, column, {value ? "yes" : "no", {}});
+    }
+    void set_date_time(ss::row_t row, ss::col_t column, int year, int month, int day, int, int, double) override {
+        char text[40];
+        std::snprintf(text, sizeof text, "%04d-%02d-%02d", year, month, day);
+        put(row, column, {text, {}});
+    }
+    void set_format(ss::row_t, ss::col_t, std::size_t) override {}
+    void set_format(ss::row_t, ss::col_t, ss::row_t, ss::col_t, std::size_t) override {}
+    void fill_down_cells(ss::row_t row, ss::col_t column, ss::row_t count) override {
+        const SheetCell cell = m_sheet.at(std::size_t(row), std::size_t(column));
+        if (cell.empty()) return;
+        for (ss::row_t i = 1; i <= count; ++i) put(row + i, column, cell);
+    }
+    [[nodiscard]] ss::range_size_t get_sheet_size() const override { return {1 << 20, 1 << 14}; }
+
+    void set_position(ss::row_t row, ss::col_t column) override {
+        m_row = row;
+        m_column = column;
+        m_result = {};
+    }
+    void set_formula(ss::formula_grammar_t, std::string_view) override {}
+    void set_shared_formula_index(std::size_t) override {}
+    void set_result_string(std::string_view s) override { m_result = {std::string(s), {}}; }
+    void set_result_value(double value) override { m_result = numberCell(value); }
+    void set_result_bool(bool value) override { m_result = {value ? "yes" : "no", {}}; }
+    void set_result_empty() override { m_result = {}; }
+    void commit() override { put(m_row, m_column, m_result); }
+
+    void set_column_width(ss::col_t, double, orcus::length_unit_t) override {}
+    void set_column_hidden(ss::col_t, bool) override {}
+    void set_row_height(ss::row_t, double, orcus::length_unit_t) override {}
+    void set_row_hidden(ss::row_t, bool) override {}
+    void set_merge_cell_range(const ss::range_t& range) override { m_merged.push_back(range); }
+
+    /// What was read; merged cells are filled downwards.
+    [[nodiscard]] Sheet take() {
+        for (const ss::range_t& range : m_merged)
+            if (range.first.column == range.last.column)
+                fill_down_cells(range.first.row, range.first.column,
+                                std::min<ss::row_t>(range.last.row - range.first.row,
+                                                    ss::row_t(m_sheet.rows.size()) - 1 - range.first.row));
+        while (!m_sheet.rows.empty() && m_sheet.rows.back().empty()) m_sheet.rows.pop_back();
+        return std::move(m_sheet);
+    }
+
+private:
+    void put(ss::row_t row, ss::col_t column, SheetCell cell) {
+        if (cell.empty() || row < 0 || column < 0) return;
+        if (row >= 1'000'000 || column >= 1000 || ++m_cells > mostSheetCells) throw TooLarge{};
+        if (m_sheet.rows.size() <= std::size_t(row)) m_sheet.rows.resize(std::size_t(row) + 1);
+        auto& cells = m_sheet.rows[std::size_t(row)];
+        if (cells.size() <= std::size_t(column)) cells.resize(std::size_t(column) + 1);
+        cells[std::size_t(column)] = std::move(cell);
+    }
+
+    const Strings& m_strings;
+    std::size_t& m_cells;
+    Sheet m_sheet;
+    SheetCell m_result;
+    ss::row_t m_row = 0;
+    ss::col_t m_column = 0;
+    std::vector<ss::range_t> m_merged;
+};
+
+/// What the filters of the library report to.
+class BookReader : public ss::iface::import_factory,
+                   public ss::iface::import_global_settings,
+                   public ss::iface::import_reference_resolver {
+public:
+    import_reference_resolver* get_reference_resolver(ss::formula_ref_context_t) override { return this; }
+    ss::src_address_t resolve_address(std::string_view address) override { return addressOf(address); }
+    ss::src_range_t resolve_range(std::string_view range) override {
+        const std::size_t colon = range.find(':');
+        const ss::src_address_t first = addressOf(range.substr(0, colon));
+        return {first, colon == std::string_view::npos ? first : addressOf(range.substr(colon + 1))};
+    }
+    import_global_settings* get_global_settings() override { return this; }
+    ss::iface::import_shared_strings* get_shared_strings() override { return &m_strings; }
+    void set_origin_date(int, int, int) override {}
+    void set_default_formula_grammar(ss::formula_grammar_t) override {}
+    [[nodiscard]] ss::formula_grammar_t get_default_formula_grammar() const override {
+        return ss::formula_grammar_t::unknown;
+    }
+    void set_character_set(orcus::character_set_t) override {}
+    ss::iface::import_sheet* append_sheet(ss::sheet_t, std::string_view name) override {
+        m_names.emplace(name, m_sheets.size());
+        m_sheets.push_back(std::make_unique<SheetReader>(name, m_strings, m_cells));
+        return m_sheets.back().get();
+    }
+    ss::iface::import_sheet* get_sheet(std::string_view name) override {
+        const auto found = m_names.find(std::string(name));
+        return found == m_names.end() ? nullptr : m_sheets[found->second].get();
+    }
+    ss::iface::import_sheet* get_sheet(ss::sheet_t index) override {
+        return index >= 0 && std::size_t(index) < m_sheets.size() ? m_sheets[std::size_t(index)].get() : nullptr;
+    }
+    void finalize() override {}
+
+    [[nodiscard]] std::vector<Sheet> take() {
+        std::vector<Sheet> sheets;
+        for (const auto& sheet : m_sheets)
+            if (Sheet got = sheet->take(); !got.rows.empty()) sheets.push_back(std::move(got));
+        return sheets;
+    }
+
+private:
+    /// "B7", with or without a sheet before it and dollar signs.
+    static ss::src_address_t addressOf(std::string_view text) {
+        if (const std::size_t sheet = text.find_last_of("!."); sheet != std::string_view::npos)
+            text.remove_prefix(sheet + 1);
+        ss::src_address_t at{0, 0, 0};
+        for (const char c : lowered(text)) {
+            if (c >= 'a' && c <= 'z' && at.column < 1'000'000) at.column = at.column * 26 + (c - 'a' + 1);
+            if (c >= '0' && c <= '9' && at.row < 100'000'000) at.row = at.row * 10 + (c - '0');
+        }
+        --at.column;
+        --at.row;
+        return at;
+    }
+
+    Strings m_strings;
+    std::vector<std::unique_ptr<SheetReader>> m_sheets;
+    std::unordered_map<std::string, std::size_t> m_names;
+    std::size_t m_cells = 0;
+};
+
+/// What a packed file holds, looked at before anything is unpacked.
+struct Packed {
+    bool isSheet = false;
+    bool isOpenDocument = false;
+    bool isProtected = false;
+    std::uint64_t unpacked = 0;
+    std::string content; ///< of an OpenDocument
+};
+
+std::optional<Packed> lookInto(const std::filesystem::path& path) {
+    int code = 0;
+    const std::unique_ptr<zip_t, decltype(&zip_discard)> archive(zip_open(path.c_str(), ZIP_RDONLY, &code), zip_discard);
+    if (!archive) return {};
+    Packed packed;
+    for (zip_int64_t i = 0; i < zip_get_num_entries(archive.get(), 0); ++i) {
+        zip_stat_t entry;
+        if (zip_stat_index(archive.get(), zip_uint64_t(i), 0, &entry) != 0) return {};
+        packed.unpacked += entry.size;
+        if ((entry.valid & ZIP_STAT_ENCRYPTION_METHOD) && entry.encryption_method != ZIP_EM_NONE)
+            packed.isProtected = true;
+    }
+    if (packed.unpacked > mostUnpacked) return packed;
+    const auto textOf = [&](const char* name) {
+        std::string text;
+        const std::unique_ptr<zip_file_t, decltype(&zip_fclose)> file(zip_fopen(archive.get(), name, 0), zip_fclose);
+        zip_stat_t entry;
+        if (!file || zip_stat(archive.get(), name, 0, &entry) != 0 || entry.size > mostUnpacked) return text;
+        text.resize(entry.size);
+        if (zip_fread(file.get(), text.data(), text.size()) != zip_int64_t(text.size())) text.clear();
+        return text;
+    };
+    packed.isOpenDocument = trimmedView(textOf("mimetype")) == "application/vnd.oasis.opendocument.spreadsheet";
+    if (packed.isOpenDocument &&
+        textOf("META-INF/manifest.xml").find("encryption-data") != std::string::npos)
+        packed.isProtected = true;
+    if (packed.isOpenDocument && !packed.isProtected) packed.content = textOf("content.xml");
+    packed.isSheet = packed.isOpenDocument || zip_name_locate(archive.get(), "xl/workbook.xml", 0) >= 0;
+    return packed;
+}
+
+Result<Workbook> readPacked(const std::filesystem::path& path) {
+    const auto packed = lookInto(path);
+    const char* copy = "open it in the program it comes from and save it again";
+    if (!packed) return fault("the workbook is damaged", copy);
+    if (packed->unpacked > mostUnpacked)
+        return fault("it unpacks to " + std::to_string(packed->unpacked / 1'000'000) + " MB, which no table needs",
+                     "save only the sheet that is wanted");
+    if (packed->isProtected) return fault("the workbook is protected by a password", "save it without one");
+    if (!packed->isSheet) return fault("it is packed, but holds no spreadsheet", "choose an .xlsx, .ods or .csv file");
+    if (packed->isOpenDocument) {
+        auto sheets = sheetsOfOpenDocument(packed->content);
+        if (!sheets.ok()) return sheets.errors();
+        return Workbook{std::move(*sheets), {}};
+    }
+    BookReader book;
+    try {
+        orcus::orcus_xlsx(&book).read_file(path.string());
+    } catch (const TooLarge&) {
+        return fault(tooManyCells, "save only the sheet that is wanted");
+    } catch (const std::exception&) {
+        return fault("the workbook is damaged", copy);
+    }
+    Workbook read;
+    read.sheets = book.take();
+    if (read.sheets.empty()) return fault("the workbook holds nothing that can be read", copy);
+    return read;
+}
+
+Sheet sheetOf(std::vector<CsvRow> rows, std::string name) {
+    Sheet sheet;
+    sheet.name = std::move(name);
+    for (CsvRow& row : rows) {
+        auto& cells = sheet.rows.emplace_back();
+        for (std::string& field : row) cells.push_back({trimmed(field), {}});
+    }
+    return sheet;
+}
+
+} // namespace
+
+Result<Workbook> readWorkbook(const std::filesystem::path& path) {
+    std::error_code error;
+    if (!std::filesystem::is_regular_file(path, error)) return fault("there is no such file");
+    if (std::filesystem::file_size(path, error) > mostBytes)
+        return fault("it is larger than 200 MB", "save only the sheet that is wanted");
+    auto text = readTextFile(path);
+    if (!text.ok()) return text.errors();
+    if (text->empty()) return fault("the file is empty");
+    if (text->starts_with("PK\x03\x04") || text->starts_with("PK\x05\x06")) return readPacked(path);
+    if (text->starts_with("\xD0\xCF\x11\xE0"))
+        return fault("the workbook is protected by a password, or in an old format that is not open",
+                     "save it as .xlsx or .ods without a password");
+    bool guessed = false;
+    auto utf8 = toUtf8(std::move(*text), guessed);
+    if (!utf8.ok()) return utf8.errors();
+    auto rows = parseCsv(*utf8);
+    if (!rows.ok()) return rows.errors();
+    Workbook read;
+    if (guessed) read.note = "Its letters were taken for Western European ones of Windows.";
+    read.sheets.push_back(sheetOf(std::move(*rows), path.stem().string()));
+    return read;
+}
+
+Sheet sheetFromClipboard(std::string_view text) {
+    // A spreadsheet quotes cells that hold line ends; what it does not quote may hold lonely quotation marks.
+    std::vector<CsvRow> rows;
+    CsvRow row;
+    std::string cell;
+    bool quoted = false;
+    for (std::size_t i = 0; i < text.size(); ++i) {
+        const char c = text[i];
+        if (quoted && c == '"' && i + 1 < text.size() && text[i + 1] == '"') {
+            cell += '"';
+            ++i;
+        } else if (c == '"' && (quoted || cell.empty())) {
+            quoted = !quoted && text.find('"', i + 1) != std::string_view::npos;
+        } else if (!quoted && (c == '\t' || c == '\n')) {
+            row.push_back(std::move(cell));
+            cell.clear();
+            if (c == '\n') rows.push_back(std::exchange(row, {}));
+        } else if (c != '\r') {
+            cell += c == '\n' ? ' ' : c;
+        }
+    }
+    row.push_back(std::move(cell));
+    if (row.size() > 1 || !row.front().empty()) rows.push_back(std::move(row));
+    return sheetOf(std::move(rows), "Clipboard");
+}
+
+Outcome writeWorkbook(const std::vector<Sheet>& sheets, const std::filesystem::path& path) {
+    if (lowered(path.extension().string()) == ".csv") {
+        std::string text;
+        for (const auto& row : sheets.front().rows) {
+            CsvRow fields;
+            for (const SheetCell& cell : row) fields.push_back(cell.text);
+            text += csvLine(fields);
+        }
+        return writeTextFile(path, text);
+    }
+    // The library writes to a name, so the finished file is written beside the place and then takes it.
+    const std::filesystem::path part = path.string() + ".part";
+    lxw_workbook* book = workbook_new(part.c_str());
+    lxw_format* bold = workbook_add_format(book);
+    format_set_bold(bold);
+    for (const Sheet& sheet : sheets) {
+        lxw_worksheet* into = workbook_add_worksheet(book, sheet.name.empty() ? nullptr : sheet.name.c_str());
+        if (!into) continue;
+        for (std::size_t r = 0; r < sheet.rows.size(); ++r)
+            for (std::size_t c = 0; c < sheet.rows[r].size(); ++c) {
+                const SheetCell& cell = sheet.rows[r][c];
+                lxw_format* format = r == 0 ? bold : nullptr;
+                if (cell.number)
+                    worksheet_write_number(into, lxw_row_t(r), lxw_col_t(c), *cell.number, format);
+                else if (!cell.empty())
+                    worksheet_write_string(into, lxw_row_t(r), lxw_col_t(c), cell.text.c_str(), format);
+            }
+        worksheet_freeze_panes(into, 1, 0);
+    }
+    std::error_code error;
+    if (workbook_close(book) != LXW_NO_ERROR) {
+        std::filesystem::remove(part, error);
+        return fault("the workbook cannot be written here", "choose another folder");
+    }
+    std::filesystem::rename(part, path, error);
+    if (error) return fault("the workbook cannot be written here", "choose another folder");
+    return done();
+}
+
+} // namespace yarrin

@@ -1,0 +1,173 @@
+// SPDX-FileCopyrightText: 2026 The Yarrin authors
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "store/csv.h"
+#include "store/file.h"
+#include "store/workbook.h"
+
+#include <QTemporaryDir>
+#include <QTest>
+
+#include <zip.h>
+
+using namespace yarrin;
+
+namespace {
+
+std::filesystem::path sheets(const char* name) {
+    return std::filesystem::path(SOURCE_DIR) / "tests/data/sheets" / name;
+}
+
+/// A row as "a|b|c", figures in brackets.
+QString line(const Sheet& sheet, std::size_t row) {
+    QStringList cells;
+    for (std::size_t column = 0; column < sheet.columns(); ++column) {
+        const SheetCell& cell = sheet.at(row, column);
+        const QString text = QString::fromStdString(cell.text);
+        cells << (cell.number ? QStringLiteral("[%1]").arg(text) : text);
+    }
+    return cells.join(QLatin1Char('|'));
+}
+
+} // namespace
+
+/// Spreadsheets that LibreOffice wrote (tests/data/sheets/make_sheets.py), text tables, and files that cannot be.
+class WorkbookTest : public QObject {
+    Q_OBJECT
+private slots:
+    void officeSheets_data() {
+        QTest::addColumn<QString>("name");
+        QTest::newRow("Office Open XML") << "bill.xlsx";
+        QTest::newRow("OpenDocument") << "bill.ods";
+    }
+    void officeSheets() {
+        QFETCH(QString, name);
+        const auto book = readWorkbook(sheets(name.toUtf8().constData()));
+        QVERIFY2(book.ok(), book.ok() ? "" : book.error().sentence().c_str());
+        QCOMPARE(book->sheets.size(), std::size_t(1));
+        const Sheet& sheet = book->sheets[0];
+        QCOMPARE(QString::fromStdString(sheet.name), QStringLiteral("Bill"));
+        QVERIFY(line(sheet, 0).startsWith(QStringLiteral("Bill of quantities, quay wall|")));
+        QVERIFY(line(sheet, 2).startsWith(QStringLiteral("Item|Description|Unit|Quantity|Location|Rate")));
+        QVERIFY(line(sheet, 4).startsWith(QStringLiteral("1.01|Excavate to formation|m3|[1250.5]|North|[7.25]|")));
+        // A formula gives its result, and what is merged downwards holds for every row.
+        QCOMPARE(sheet.at(5, 3).number.value_or(0), 1250.5 * 1.2);
+        QCOMPARE(QString::fromStdString(sheet.at(6, 3).text), QStringLiteral("0.3"));
+        if (name.endsWith(QLatin1String("xlsx")))
+            QCOMPARE(QString::fromStdString(sheet.at(6, 4).text), QStringLiteral("North"));
+        QVERIFY(!sheet.at(8, 3).number); // text that looks like a figure stays a text
+        QCOMPARE(QString::fromStdString(sheet.at(12, 3).text), QStringLiteral("about 12"));
+        // A date is a date or the number of its day.
+        const SheetCell& date = sheet.at(4, 6);
+        QVERIFY(date.text == "2026-03-02" || date.number == 46083.0);
+    }
+    void mergedInOpenDocument() {
+        const auto book = readWorkbook(sheets("bill.ods"));
+        QVERIFY(book.ok());
+        QCOMPARE(QString::fromStdString(book->sheets[0].at(5, 4).text), QStringLiteral("North"));
+    }
+
+    void refused() {
+        QTemporaryDir folder;
+        const auto path = [&](const char* name) { return std::filesystem::path(folder.filePath(name).toStdString()); };
+        const auto reason = [](const std::filesystem::path& file) {
+            const auto read = readWorkbook(file);
+            return read.ok() ? QString() : QString::fromStdString(read.error().what);
+        };
+        QVERIFY(reason(sheets("secret.ods")).contains(QLatin1String("password")));
+        // What a protected workbook of Office begins with: a compound file, not a packed one.
+        QVERIFY(writeTextFile(path("old.xlsx"), std::string("\xD0\xCF\x11\xE0\xA1\xB1\x1A\xE1", 8) + "rest").ok());
+        QVERIFY(reason(path("old.xlsx")).contains(QLatin1String("password")));
+        const auto whole = readTextFile(sheets("bill.xlsx"));
+        QVERIFY(whole.ok());
+        for (const std::size_t size : {whole->size() / 4, whole->size() / 2, whole->size() - 30}) {
+            QVERIFY(writeTextFile(path("half.xlsx"), whole->substr(0, size)).ok());
+            QVERIFY(reason(path("half.xlsx")).contains(QLatin1String("damaged")));
+        }
+        QVERIFY(writeTextFile(path("empty.csv"), "").ok());
+        QVERIFY(reason(path("empty.csv")).contains(QLatin1String("empty")));
+        QVERIFY(writeTextFile(path("quote.csv"), "a,b\n\"c\"d,e\n").ok());
+        QVERIFY(reason(path("quote.csv")).contains(QLatin1String("quotation mark")));
+        QVERIFY(writeTextFile(path("picture.csv"), std::string("\x89PNG\0\0\0\0", 8)).ok());
+        QVERIFY(reason(path("picture.csv")).contains(QLatin1String("not a text")));
+        QVERIFY(!reason(path("nothing.xlsx")).isEmpty());
+    }
+
+    /// A file of a few kilobytes that would unpack to 500 MB is refused before anything is unpacked.
+    void bomb() {
+        QTemporaryDir folder;
+        const std::string name = folder.filePath(QStringLiteral("bomb.xlsx")).toStdString();
+        int code = 0;
+        zip_t* archive = zip_open(name.c_str(), ZIP_CREATE, &code);
+        const std::string zeros(100'000'000, '0');
+        for (const char* part : {"xl/workbook.xml", "xl/a.xml", "xl/b.xml", "xl/c.xml", "xl/d.xml"})
+            zip_file_add(archive, part, zip_source_buffer(archive, zeros.data(), zeros.size(), 0), 0);
+        QCOMPARE(zip_close(archive), 0);
+        QVERIFY(std::filesystem::file_size(name) < 1'000'000);
+        const auto read = readWorkbook(name);
+        QVERIFY(!read.ok());
+        QVERIFY(QString::fromStdString(read.error().what).contains(QLatin1String("500 MB")));
+    }
+
+    /// Every byte of a workbook, one after another, made wrong: an error or a table, never a crash.
+    void flipped() {
+        QTemporaryDir folder;
+        const std::filesystem::path path = folder.filePath(QStringLiteral("flipped.xlsx")).toStdString();
+        const auto whole = readTextFile(sheets("schedule.xlsx"));
+        QVERIFY(whole.ok());
+        int refusedOnes = 0;
+        for (std::size_t at = 0; at < whole->size(); at += 7) {
+            std::string wrong = *whole;
+            wrong[at] = static_cast<char>(wrong[at] ^ 0x5A);
+            QVERIFY(writeTextFile(path, wrong).ok());
+            const auto read = readWorkbook(path);
+            refusedOnes += read.ok() ? 0 : 1;
+            if (!read.ok()) QVERIFY(!read.error().what.empty());
+        }
+        QVERIFY(refusedOnes > 0);
+    }
+
+    void textTables() {
+        QTemporaryDir folder;
+        const std::filesystem::path path = folder.filePath(QStringLiteral("table.csv")).toStdString();
+        const auto first = [&](const std::string& text) {
+            if (!writeTextFile(path, text).ok()) return QStringLiteral("cannot write");
+            const auto read = readWorkbook(path);
+            return read.ok() ? line(read->sheets[0], 0) + QString::fromStdString(read->note)
+                             : QString::fromStdString(read.error().sentence());
+        };
+        QCOMPARE(first("a,\"b, c\",\"d \"\"e\"\"\"\n"), QStringLiteral("a|b, c|d \"e\""));
+        QCOMPARE(first("a;1,5;c\n"), QStringLiteral("a|1,5|c"));
+        QCOMPARE(first("a\tb\tc\n"), QStringLiteral("a|b|c"));
+        QCOMPARE(first("\xEF\xBB\xBFm\xC2\xB3,x\n"), QString::fromUtf8("m³|x"));
+        // Windows' letters are told apart and said so; Unicode in two bytes goes by its mark.
+        QVERIFY(first("m\xB3,x\n").startsWith(QString::fromUtf8("m³|x")));
+        QVERIFY(first("m\xB3,x\n").contains(QLatin1String("Windows")));
+        QCOMPARE(first(std::string("\xFF\xFEm\0\xB3\0,\0x\0\n\0", 12)), QString::fromUtf8("m³|x"));
+    }
+
+    void clipboard() {
+        const Sheet sheet = sheetFromClipboard("a\t12\" pipe\tc\n\"two\nlines\"\t\"say \"\"yes\"\"\"\n");
+        QCOMPARE(sheet.rows.size(), std::size_t(2));
+        QCOMPARE(line(sheet, 0), QStringLiteral("a|12\" pipe|c"));
+        QCOMPARE(line(sheet, 1), QStringLiteral("two lines|say \"yes\"|"));
+    }
+
+    void writtenAndReadBack() {
+        QTemporaryDir folder;
+        Sheet sheet;
+        sheet.name = "Book";
+        sheet.rows = {{{"Name", {}}, {"Output", {}}}, {{"Größe, \"special\"", {}}, {"7.25", 7.25}}};
+        for (const char* name : {"book.xlsx", "book.csv"}) {
+            const std::filesystem::path path = folder.filePath(QString::fromLatin1(name)).toStdString();
+            QVERIFY(writeWorkbook({sheet}, path).ok());
+            const auto read = readWorkbook(path);
+            QVERIFY(read.ok());
+            QCOMPARE(line(read->sheets[0], 1).remove(QLatin1Char('[')).remove(QLatin1Char(']')),
+                     QString::fromUtf8("Größe, \"special\"|7.25"));
+        }
+        QVERIFY(!writeWorkbook({sheet}, "/nowhere/book.xlsx").ok());
+    }
+};
+
+QTEST_GUILESS_MAIN(WorkbookTest)
+#include "workbook_test.moc"
