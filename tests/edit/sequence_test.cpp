@@ -56,7 +56,7 @@ public:
 
     void step(const std::function<Outcome(Transaction&)>& operation) {
         fault = run(b.programme, operation);
-        if (fault.empty()) QVERIFY2(faultsOf(b.programme).empty(), faultsOf(b.programme)[0].sentence().c_str());
+        for (const Error& wrong : faultsOf(b.programme)) QFAIL(wrong.sentence().c_str());
     }
     void set(int number, StepField field, const std::string& text) {
         step([&](Transaction& tx) { return setStepField(tx, sequence, number, field, text); });
