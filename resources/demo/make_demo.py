@@ -2,8 +2,10 @@
 # SPDX-FileCopyrightText: 2026 The Yarrin authors
 # SPDX-License-Identifier: GPL-3.0-or-later
 """Writes brannoch.yarrin.json: an invented ferry terminal, built from quantities, outputs, crews and links."""
+import csv
 import json
 import pathlib
+from decimal import Decimal
 
 DAY8, DAY10 = 480, 600
 eight = ["08:00-12:00", "13:00-17:00"]
@@ -47,6 +49,18 @@ calendars = [
 ]
 
 breakdown, locations, activities, links = [], [], [], []
+bill, allocations, sequences, laid_out = {}, [], [], []
+book = {row["Item"]: row for row in csv.DictReader(
+    pathlib.Path(__file__).parent.parent.joinpath("book", "output-book.csv").open(encoding="utf-8"))}
+used = []  # items of the book that the job has copies of
+# What the job's copies state otherwise than the book, and why.
+own = {"M01": {"Output a day": "950", "Source": "Trial tipping, February", "Note": "11 km haul from the quarry"},
+       "M03": {"Output a day": "460", "Source": "Own records, exposed sites"}}
+
+
+def number(text):
+    value = Decimal(str(text))
+    return int(value) if value == value.to_integral_value() else float(value)
 
 
 def group(key, name, parent=None):
@@ -57,20 +71,53 @@ def place(key, name, parent=None, start=None, end=None):
     locations.append({"id": key, "name": name, "parent": parent, "from_chainage": start, "to_chainage": end})
 
 
-def task(key, name, where, cal, days=None, q=None, loc=None, cal_day=None, **more):
+def item(key, text, unit, where, rate, quantity=None):
+    """A bill item; without a quantity it is what activities do of it."""
+    bill[key] = {"id": key, "description": text, "unit": unit, "quantity": quantity, "breakdown": where, "rate": rate}
+
+
+def allocate(key, activity, quantity):
+    allocations.append({"item": key, "activity": activity, "quantity": number(quantity)})
+
+
+def from_book(key):
+    if key not in used:
+        used.append(key)
+    return {**book[key], **own.get(key, {})}
+
+
+def measure(key, quantity, crews=1, factor=1, learning=None, unit_number=None):
+    row = from_book(key)
+    made = {"quantity": number(quantity), "unit": row["Unit"], "crews": crews, "factor": factor, "round_to": "day"}
+    if row["Output a day"]:
+        made["output_per_crew_day"] = number(row["Output a day"])
+    else:
+        made["hours_per_unit"] = number(row["Hours a unit"])
+    if learning:
+        made["learning_rate"] = learning
+    if unit_number:
+        made["unit_number"] = unit_number
+    return made
+
+
+minutes_of = {"site5": DAY8, "asphalt": DAY8, "marine6": DAY10, "piling": DAY10, "tens4": DAY10, "tide": 330,
+              "continuous": 1440}
+
+
+def task(key, name, where, cal, days=None, q=None, loc=None, bills=(), **more):
+    """q: item of the book, quantity, crews, factor; bills: bill items with quantities."""
     row = {"id": key, "name": name, "kind": "task", "calendar": cal, "breakdown": where}
     if loc:
         row["location"] = loc
     if q:
-        quantity, unit, output, crews = q[:4]
-        row["measure"] = {"quantity": quantity, "unit": unit, "output_per_crew_day": output, "crews": crews,
-                          "factor": q[4] if len(q) > 4 else 1, "round_to": "day"}
+        row["measure"] = measure(*q)
+        row["book_item"] = q[0]
     else:
-        minutes = {"site5": DAY8, "asphalt": DAY8, "marine6": DAY10, "piling": DAY10, "tens4": DAY10, "tide": 330,
-                   "continuous": 1440}[cal]
-        row["duration"] = int(days * minutes)
+        row["duration"] = int(days * minutes_of[cal])
     row.update(more)
     activities.append(row)
+    for bill_item, quantity in bills:
+        allocate(bill_item, key, quantity)
 
 
 def milestone(key, name, where, kind="finish_milestone", **more):
@@ -90,6 +137,78 @@ def link(before, after, kind="FS", days=0, day=DAY8, calendar=None):
     links.append(row)
 
 
+def step(number_, name, cal, q=None, days=None, bill_item=None, crews=1, factor=1, learning=None, notes=""):
+    made = {"number": number_, "name": name}
+    if q:
+        from_book(q)
+        made["book_item"] = q
+        made["crews"] = crews
+        if factor != 1:
+            made["factor"] = factor
+    if bill_item:
+        made["bill_item"] = bill_item
+    if days:
+        made["duration"] = int(days * minutes_of[cal])
+    made["calendar"] = cal
+    if learning:
+        made["learning_rate"] = learning
+    if notes:
+        made["notes"] = notes
+    return made
+
+
+def step_link(before, after, kind="FS", days=0, day=DAY8, calendar=None, next_unit=False):
+    made = {"from": before, "to": after, "type": kind, "lag": int(days * day)}
+    if calendar:
+        made["lag_calendar"] = calendar
+    if next_unit:
+        made["to_next_unit"] = True
+    return made
+
+
+def lay(name, pattern, steps, step_links, units):
+    """A sequence and what it is laid out as; units: location, group, quantities of the steps, further bill items by
+    step, and by activity what was altered by hand."""
+    sequences.append({"name": name, "id_pattern": pattern, "steps": steps, "links": step_links})
+    names = {row["id"]: row["name"] for row in locations}
+    keys = {}
+    for n, (loc, where, quantities, more, altered) in enumerate(units, 1):
+        laid = {"sequence": name, "location": loc, "breakdown": where, "unit": n, "steps": []}
+        for position, s in enumerate(steps, 1):
+            key = pattern.replace("{unit:2}", f"{n:02}").replace("{unit}", str(n)).replace("{step}", str(position))
+            keys[n, s["number"]] = key
+            quantity = quantities[position - 1]
+            row = {"id": key, "name": f"{s['name']}, {names[loc]}", "kind": "task", "calendar": s["calendar"],
+                   "breakdown": where, "location": loc}
+            if "book_item" in s:
+                row["measure"] = measure(s["book_item"], quantity, s["crews"], s.get("factor", 1), s.get("learning_rate"), n)
+                row["book_item"] = s["book_item"]
+            else:
+                row["duration"] = s["duration"]
+            if "notes" in s:
+                row["notes"] = s["notes"]
+            if position in altered:
+                if "measure" in altered[position]:
+                    row["measure"].update(altered[position]["measure"])
+                row.update({k: v for k, v in altered[position].items() if k != "measure"})
+            activities.append(row)
+            if "bill_item" in s:
+                allocate(s["bill_item"], key, quantity)
+            for bill_item, amount in more.get(position, ()):
+                allocate(bill_item, key, amount)
+            laid["steps"].append({"step": s["number"], "activity": key, "quantity": number(quantity)})
+        laid_out.append(laid)
+    for n in range(1, len(units) + 1):
+        for one in step_links:
+            if one.get("to_next_unit") and n == 1:
+                continue
+            row = {"from": keys[n - 1 if one.get("to_next_unit") else n, one["from"]], "to": keys[n, one["to"]],
+                   "type": one["type"], "lag": one["lag"]}
+            if "lag_calendar" in one:
+                row["lag_calendar"] = one["lag_calendar"]
+            links.append(row)
+
+
 # --- what is where
 group("P", "Preliminaries")
 group("B", "Berth · Section 2")
@@ -98,23 +217,115 @@ group("BL", "Linkspan", "B")
 group("C", "Causeway · Section 1")
 group("Y", "Marshalling yard · Section 1")
 group("T", "Terminal · Section 3")
+group("TG", "Foundations", "T")
 group("TS", "Structure and envelope", "T")
 group("TF", "Fit-out", "T")
 group("K", "Commissioning")
 place("CW", "Causeway", None, 0, 620)
-for i in range(5):
-    place(f"CH{i + 1}", f"ch {i * 124}–{i * 124 + 124}", "CW", i * 124, i * 124 + 124)
+for i in range(10):
+    place(f"CH{i + 1}", f"ch {i * 62}–{i * 62 + 62}", "CW", i * 62, i * 62 + 62)
 place("BE", "Berth")
 for i in range(4):
-    place(f"D{i + 1}", f"Dolphin {i + 1}", "BE")
+    place(f"D{i + 1}", f"D{i + 1}", "BE")
 place("BS", "Bankseat", "BE")
 place("LS", "Linkspan", "BE")
 place("TE", "Terminal")
+for key, name in (("GA", "Grid A–C"), ("GB", "Grid D–F"), ("GC", "Grid G–J")):
+    place(key, name, "TE")
 for key, name in (("GF", "Ground floor"), ("FF", "First floor"), ("RF", "Roof")):
     place(key, name, "TE")
+for floor, name in (("GF", "ground"), ("FF", "first")):
+    place(f"{floor}W", f"{name} floor west", floor)
+    place(f"{floor}E", f"{name} floor east", floor)
 place("YD", "Yard")
-for i in range(3):
-    place(f"L{i + 1}", f"Lanes {2 * i + 1}–{2 * i + 2}", "YD")
+for i in range(6):
+    place(f"L{i + 1}", f"lane {i + 1}", "YD")
+
+# --- the bill: quantities of items without one are what activities do of them
+item("2.01", "Rock sockets 1200 mm diameter, 4 m", "no", "B", 61500)
+item("2.02", "Concrete C50/60, pile caps", "m3", "B", 385, 1344)
+item("2.03", "Reinforcement, pile caps", "t", "B", 1680, 201)
+item("2.04", "Formwork, soffits of pile caps", "m2", "B", 148, 1980)
+item("2.05", "Formwork, sides of pile caps", "m2", "B", 96, 620)
+item("2.06", "Fender panels, 3 m by 2 m", "no", "B", 21400, 32)
+item("2.07", "Ladders, galvanised", "no", "B", 5200)
+item("2.08", "Bollards, 100 t", "no", "B", 7900)
+item("2.09", "Handrail to dolphins", "m", "B", 210, 180)
+item("2.10", "Cathodic protection, anodes", "no", "B", 940, 96)
+item("2.11", "Bankseat excavation below high water", "m3", "B", 64, 410)
+item("2.12", "Bankseat blinding", "m2", "B", 24, 96)
+item("2.13", "Bankseat concrete C40/50, walls and base", "m3", "B", 240, 286)
+item("2.14", "Bankseat formwork", "m2", "B", 88, 540)
+item("2.15", "Bankseat reinforcement", "t", "B", 1590, 38)
+item("2.16", "Scour protection mattress", "m2", "B", 165, 1450)
+item("2.17", "Linkspan bearings and seatings", "no", "B", 38500, 4)
+item("2.18", "Linkspan deck, 46 m, supply", "no", "B", 4650000, 1)
+item("2.19", "Linkspan deck, lift in", "no", "B", 386000, 1)
+item("2.20", "Linkspan hydraulics and controls", "sum", "B", 742000, 1)
+item("2.21", "Navigation lights", "no", "B", 6400, 6)
+item("3.01", "Core, 1 to 500 kg", "t", "C", 24.5, 118400)
+item("3.02", "Underlayer, 0.3 to 1 t", "t", "C", 31, 31900)
+item("3.03", "Armour, 3 to 6 t", "t", "C", 47.5, 46750)
+item("3.04", "Capping to causeway", "m3", "C", 58, 9480)
+item("3.05", "Geotextile below capping", "m2", "C", 3.2, 11160)
+item("3.06", "Wave wall, precast units", "no", "C", 1150, 310)
+item("3.07", "Causeway road, sub-base", "m3", "C", 52, 1860)
+item("3.08", "Causeway road, asphalt base and binder", "m2", "C", 41, 6200)
+item("3.09", "Causeway road, asphalt surface", "m2", "C", 19, 6200)
+item("3.10", "Kerbs to causeway", "m", "C", 38, 1240)
+item("3.11", "Safety barrier", "m", "C", 118, 1240)
+item("3.12", "Duct bank in causeway", "m", "C", 145, 620)
+item("3.13", "Settlement markers", "no", "C", 420, 20)
+item("4.01", "Bored piles 600 mm diameter", "m", "T", 168)
+item("4.02", "Break down pile heads", "no", "T", 190)
+item("4.03", "Formwork, pile caps and beams", "m2", "T", 62)
+item("4.04", "Reinforcement, foundations", "t", "T", 1520)
+item("4.05", "Concrete C32/40, foundations", "m3", "T", 178)
+item("4.06", "Blinding", "m2", "T", 21, 640)
+item("4.07", "Ground slab C32/40", "m3", "T", 172, 386)
+item("4.08", "Mesh reinforcement, slabs", "t", "T", 1390, 31)
+item("4.09", "Structural steel", "t", "T", 4450, 142)
+item("4.10", "Grout to bases", "no", "T", 145, 56)
+item("4.11", "Metal decking, first floor", "m2", "T", 58, 1180)
+item("4.12", "Shear studs", "no", "T", 4.4, 5400)
+item("4.13", "Concrete to suspended slab", "m3", "T", 181, 168)
+item("4.14", "Fire protection to steel", "m2", "T", 39, 2250)
+item("4.15", "Roof sheeting, insulated", "m2", "T", 118, 1640)
+item("4.16", "Rooflights", "no", "T", 2300, 18)
+item("4.17", "Cladding panels", "m2", "T", 215, 1720)
+item("4.18", "Curtain walling", "m2", "T", 690, 590)
+item("4.19", "External doors", "no", "T", 5200, 14)
+item("4.20", "Dry lining partitions", "m2", "T", 74)
+item("4.21", "Floor screed", "m2", "T", 26)
+item("4.22", "Suspended ceilings", "m2", "T", 52)
+item("4.23", "Internal doors", "no", "T", 940)
+item("4.24", "Painting walls", "m2", "T", 11)
+item("4.25", "Floor finishes", "m2", "T", 68)
+item("4.26", "Services, first fix, floor area", "m2", "T", 285)
+item("4.27", "Services, second fix, floor area", "m2", "T", 190)
+item("4.28", "Air handling units", "no", "T", 46000, 4)
+item("4.29", "Sanitary fittings", "no", "T", 860, 46)
+item("4.30", "Masonry plinth wall", "m2", "T", 132, 260)
+item("4.31", "Lifts", "no", "T", 118000, 2)
+item("4.32", "Passenger boarding bridge", "no", "T", 1240000, 1)
+item("4.33", "Signs and wayfinding", "sum", "T", 96000, 1)
+item("5.01", "Drain pipe 300 mm", "m", "Y", 148)
+item("5.02", "Manholes, precast", "no", "Y", 4100)
+item("5.03", "Sub-base, 350 mm", "m3", "Y", 49)
+item("5.04", "Asphalt base and binder course", "m2", "Y", 42)
+item("5.05", "Asphalt surface course", "m2", "Y", 19.5)
+item("5.06", "Lighting masts, 18 m", "no", "Y", 14800)
+item("5.07", "Road markings", "m", "Y", 3.6)
+item("5.08", "Fencing, 2.4 m", "m", "Y", 122, 1480)
+item("5.09", "Gates", "no", "Y", 8800, 4)
+item("5.10", "Kerbs to islands", "m", "Y", 36, 940)
+item("5.11", "Check-in booths, concrete bases", "m3", "Y", 205, 74)
+item("5.12", "Oil separator", "no", "Y", 68000, 2)
+item("5.13", "Topsoil to verges", "m3", "Y", 18, 640)
+item("6.01", "Weigh in motion, two lanes", "no", "K", 84000, 2)
+item("6.02", "Ticketing and access control", "sum", "K", 410000, 1)
+item("6.03", "Cameras and public address", "sum", "K", 265000, 1)
+item("6.04", "Testing and commissioning", "sum", "K", 320000, 1)
 
 # --- preliminaries
 milestone("M010", "Possession of the site", "P", "start_milestone")
@@ -123,7 +334,9 @@ task("P020", "Quarry agreement and haul road", "P", "site5", 30)
 task("P030", "Marine survey and setting out", "P", "marine6", 12)
 task("P040", "Jack-up and rig mobilised", "P", "marine6", 18, notes="Towed from the mainland; needs a weather window.")
 task("P050", "Linkspan design and approval", "P", "site5", 70)
-task("P060", "Linkspan fabrication", "P", "tens4", 72)
+task("P060", "Linkspan fabrication", "P", "tens4", 72, bills=[("2.18", 1)])
+task("P070", "Steel frame design and fabrication", "P", "tens4", 88)
+task("P080", "Concrete trials and batching plant", "P", "site5", 22)
 milestone("M020", "Linkspan delivered to site", "P", "start_milestone")
 link("M010", "P010")
 link("M010", "P020", "SS", 5)
@@ -131,60 +344,59 @@ link("M010", "P030", "FS", 10)
 link("P030", "P040")
 link("P010", "P040", "FS", 20)
 link("M010", "P050")
+link("M010", "P070", "FS", 30)
+link("P010", "P080")
 link("P050", "P060", "FS", 20)
 link("P060", "M020", "FS", 14 * 3, 480, "continuous")
 
 # --- causeway by chainage
-for i in range(5):
-    n, loc, ch = i + 1, f"CH{i + 1}", f"ch {i * 124}–{i * 124 + 124}"
-    task(f"C{n}10", f"Core, {ch}", "C", "marine6", q=(23680, "t", 920, 1, 0.95), loc=loc)
-    task(f"C{n}20", f"Underlayer, {ch}", "C", "marine6", q=(6380, "t", 620, 1, 0.95), loc=loc)
-    task(f"C{n}30", f"Armour 3–6 t, {ch}", "C", "marine6", q=(9350, "t", 520, 1, 0.9), loc=loc)
-    task(f"C{n}40", f"Capping and wave wall, {ch}", "C", "site5", q=(948, "m3", 62, 1), loc=loc)
-    link(f"C{n}10", f"C{n}20", "SS", 6, DAY10)
-    link(f"C{n}10", f"C{n}20", "FF", 3, DAY10)
-    link(f"C{n}20", f"C{n}30", "SS", 4, DAY10)
-    link(f"C{n}20", f"C{n}30", "FF", 8, DAY10)
-    link(f"C{n}30", f"C{n}40", "FS", -2, DAY10)
-    if i:
-        for step in ("10", "20", "30", "40"):
-            link(f"C{n - 1}{step}", f"C{n}{step}")
-link("P020", "C110", "FS", -5)
-link("P030", "C110")
+lay("Causeway bay", "C{unit:2}{step}",
+    [step(1, "Core", "marine6", "M01", bill_item="3.01", factor=0.9),
+     step(2, "Underlayer", "marine6", "M02", bill_item="3.02", factor=0.9),
+     step(3, "Armour 3–6 t", "marine6", "M03", bill_item="3.03", factor=0.9),
+     step(4, "Capping", "site5", "M04", bill_item="3.04", factor=0.9)],
+    [step_link(1, 2, "SS", 3, DAY10), step_link(1, 2, "FF", 2, DAY10), step_link(2, 3, "SS", 2, DAY10),
+     step_link(2, 3, "FF", 4, DAY10), step_link(3, 4, "FS", -1, DAY10)] +
+    [step_link(n, n, next_unit=True) for n in (1, 2, 3, 4)],
+    [(f"CH{n}", "C", (11840, 3190, 4675, 948), {4: [("3.05", 1116), ("3.06", 31)]}, {}) for n in range(1, 11)])
+link("P020", "C011", "FS", -5)
+link("P030", "C011")
 
 # --- dolphins and linkspan
-for i in range(4):
-    n, d = i + 1, f"D{i + 1}"
-    task(f"B{n}10", f"Rock socket piles, {d}", "BD", "piling", q=(6, "no", 0.65, 1), loc=d)
-    task(f"B{n}20", f"Precast soffit and formwork, {d}", "BD", "marine6", q=(495, "m2", 18, 2), loc=d)
-    task(f"B{n}30", f"Pile cap, {d}", "BD", "marine6", q=(336, "m3", 6.5, 1), loc=d,
-         pauses=[{"after": 12 * DAY10, "for": 2 * DAY10}])
-    task(f"B{n}40", f"Fender panels, {d}", "BD", "marine6", q=(8, "no", 2.1, 1, 0.9), loc=d)
-    task(f"B{n}50", f"Ladders and furniture, {d}", "BD", "marine6", q=(14, "item", 3, 1), loc=d)
-    link(f"B{n}10", f"B{n}20", "FS", 3, 1440, "continuous")
-    link(f"B{n}20", f"B{n}30", "FS", -3, DAY10)
-    link(f"B{n}30", f"B{n}40", "FS", 7, 1440, "continuous")
-    link(f"B{n}40", f"B{n}50", "SS", 2, DAY10)
-    link(f"B{n}40", f"B{n}50", "FF", 2, DAY10)
-    if i:
-        for step in ("10", "20", "30"):
-            link(f"B{n - 1}{step}", f"B{n}{step}")
-        link(f"B{n - 1}40", f"B{n}40")
+lay("Dolphin", "B{unit}{step}0",
+    [step(1, "Rock sockets", "piling", "M05", bill_item="2.01"),
+     step(2, "Soffit formwork", "marine6", "C07", bill_item="2.04", crews=2, factor=0.65),
+     step(3, "Pile cap", "marine6", "M08", bill_item="2.02", factor=0.85, learning=95),
+     step(4, "Fender panels", "marine6", "M09", bill_item="2.06", factor=0.9),
+     step(5, "Ladders and bollards", "marine6", "M10", bill_item="2.07")],
+    [step_link(1, 2, "FS", 3, 1440, "continuous"), step_link(2, 3, "FS", -3, DAY10),
+     step_link(3, 4, "FS", 7, 1440, "continuous"), step_link(4, 5, "SS", 2, DAY10), step_link(4, 5, "FF", 2, DAY10)] +
+    [step_link(n, n, next_unit=True) for n in (1, 2, 3, 4)],
+    [(f"D{n}", "BD", (6, 495, 336, 8, 6), {3: [("2.03", 50 if n < 4 else 51), ("2.05", 155)], 5: [("2.08", 3)]},
+      {3: {"pauses": [{"after": 12 * DAY10, "for": 2 * DAY10}],
+           **({"measure": {"crews": 2}} if n == 3 else {})}}) for n in range(1, 5)])
 link("P040", "B110")
-link("C210", "B110", "FS", 0)
-task("B510", "Bankseat excavation", "BL", "tide", q=(410, "m3", 34, 1), loc="BS")
-task("B520", "Bankseat concrete", "BL", "marine6", q=(286, "m3", 9.5, 1), loc="BS")
+link("C041", "B110")
+link("P080", "B130")
+task("B510", "Bankseat excavation", "BL", "tide", q=("E03", 410, 1, 0.35), loc="BS", bills=[("2.11", 410)])
+task("B520", "Bankseat formwork and reinforcement", "BL", "marine6", q=("C06", 540, 1, 0.8), loc="BS",
+     bills=[("2.14", 540), ("2.15", 38), ("2.12", 96)])
+task("B525", "Bankseat concrete", "BL", "marine6", q=("C03", 286, 1, 0.6), loc="BS", bills=[("2.13", 286)])
 task("B530", "Bankseat curing", "BL", "continuous", 14, loc="BS")
-task("B540", "Bearings and linkspan seatings", "BL", "marine6", 10, loc="LS")
-task("B550", "Linkspan deck lift", "BL", "tide", 2, loc="LS",
+task("B535", "Scour protection", "BL", "tide", q=("M14", 1450, 1, 1), loc="BS", bills=[("2.16", 1450)])
+task("B540", "Bearings and linkspan seatings", "BL", "marine6", 10, loc="LS", bills=[("2.17", 4)])
+task("B550", "Linkspan deck lift", "BL", "tide", q=("M13", 1, 1, 1), loc="LS", bills=[("2.19", 1)],
      constraint={"type": "start_not_before", "date": "2027-02-15"},
      notes="The heavy lift vessel is chartered from 15 February 2027.")
-task("B560", "Linkspan hydraulics and controls", "BL", "site5", q=(1, "sum", 0.045, 1), loc="LS")
+task("B560", "Linkspan hydraulics and controls", "BL", "site5", 28, loc="LS", bills=[("2.20", 1)])
 task("B570", "Linkspan trials", "BL", "tide", 6, loc="LS")
+task("B580", "Anodes and navigation lights", "BL", "marine6", 12, loc="BE", bills=[("2.10", 96), ("2.21", 6)])
 milestone("M200", "Berth complete", "BL")
-link("C510", "B510", "SS", 10, DAY10)
+link("C091", "B510", "SS", 5, DAY10)
 link("B510", "B520")
-link("B520", "B530")
+link("B520", "B525", "FS", -2, DAY10)
+link("B525", "B530")
+link("B530", "B535")
 link("B530", "B540")
 link("B540", "B550")
 link("M020", "B550")
@@ -193,82 +405,131 @@ link("B530", "B430", "FF", 6, DAY10)
 link("B550", "B560", "FS", 2)
 link("B560", "B570")
 link("B570", "M200")
+link("B440", "B580")
+link("B580", "M200")
+link("B535", "M200")
 for n in range(1, 5):
     link(f"B{n}50", "M200")
 link("B440", "B570", "FS", 1, DAY10)
 
 # --- yard
-for i in range(3):
-    n, loc, lanes = i + 1, f"L{i + 1}", f"lanes {2 * i + 1}–{2 * i + 2}"
-    task(f"Y{n}10", f"Drainage and ducts, {lanes}", "Y", "site5", q=(640, "m", 32, 1), loc=loc)
-    task(f"Y{n}20", f"Sub-base, {lanes}", "Y", "site5", q=(2480, "m3", 180, 1), loc=loc)
-    task(f"Y{n}30", f"Asphalt, three layers, {lanes}", "Y", "asphalt", q=(3720, "m2", 930, 1), loc=loc)
-    task(f"Y{n}40", f"Lighting, signs and marking, {lanes}", "Y", "site5", q=(46, "no", 4, 1), loc=loc)
-    link(f"Y{n}10", f"Y{n}20", "SS", 8)
-    link(f"Y{n}10", f"Y{n}20", "FF", 4)
-    link(f"Y{n}20", f"Y{n}30", "FS", 2)
-    link(f"Y{n}30", f"Y{n}40")
-    if i:
-        for step in ("10", "20", "30", "40"):
-            link(f"Y{n - 1}{step}", f"Y{n}{step}")
-task("Y410", "Causeway road, kerbs and asphalt", "Y", "asphalt", q=(6200, "m2", 620, 1), loc="CW")
-task("Y420", "Barriers and fencing", "Y", "site5", q=(1480, "m", 55, 1), loc="YD")
+lay("Yard lane", "Y{unit}{step}0",
+    [step(1, "Drainage and ducts", "site5", "D01", bill_item="5.01"),
+     step(2, "Sub-base", "site5", "D04", bill_item="5.03"),
+     step(3, "Asphalt base and binder", "asphalt", "D05", bill_item="5.04", factor=0.3),
+     step(4, "Asphalt surface", "asphalt", "D06", bill_item="5.05", factor=0.3),
+     step(5, "Lighting masts", "site5", "N05", bill_item="5.06"),
+     step(6, "Road markings", "site5", "D09", bill_item="5.07", factor=0.5)],
+    [step_link(1, 2, "SS", 4), step_link(1, 2, "FF", 2), step_link(2, 3, "FS", 2), step_link(3, 4, "FS", 1),
+     step_link(1, 5, "FS", 3), step_link(4, 6, "FS", 2), step_link(5, 6)] +
+    [step_link(n, n, next_unit=True) for n in (1, 2, 3, 4, 5, 6)],
+    [(f"L{n}", "Y", (320, 1240, 1860, 1860, 5, 620), {1: [("5.02", 4)]}, {}) for n in range(1, 7)])
+task("Y710", "Causeway road, sub-base and kerbs", "Y", "site5", q=("D04", 1860, 1, 0.8), loc="CW",
+     bills=[("3.07", 1860), ("3.10", 1240)])
+task("Y720", "Causeway road, asphalt", "Y", "asphalt", q=("D05", 6200, 1, 0.9), loc="CW", bills=[("3.08", 6200)])
+task("Y730", "Causeway barriers", "Y", "site5", q=("D10", 1240, 1, 0.7), loc="CW", bills=[("3.11", 1240)])
+task("Y740", "Fencing and gates", "Y", "site5", q=("D10", 1480, 1, 1), loc="YD", bills=[("5.08", 1480), ("5.09", 4)])
+task("Y750", "Check-in booth bases", "Y", "site5", q=("C01", 74, 1, 0.3), loc="YD", bills=[("5.11", 74)])
 milestone("M100", "Causeway and yard complete", "Y")
-link("C540", "Y410")
-link("C440", "Y110")
-link("Y330", "Y410", "FS", 0)
-link("Y410", "Y420", "SS", 4)
-link("Y410", "Y420", "FF", 5)
-link("Y420", "M100")
-link("Y340", "M100")
+link("C104", "Y710")
+link("C074", "Y110")
+link("Y710", "Y720", "SS", 4)
+link("Y710", "Y720", "FF", 3)
+link("Y640", "Y720")
+link("Y720", "Y730", "SS", 3)
+link("Y720", "Y730", "FF", 5)
+link("Y220", "Y750")
+link("Y750", "Y740")
+link("Y640", "Y740", "SS", 2)
+link("Y730", "M100")
+link("Y740", "M100")
+link("Y660", "M100")
 
 # --- terminal
-task("T010", "Terminal plot handed over", "TS", "site5", 5, loc="TE")
-task("T110", "Ground beams and slab", "TS", "site5", q=(386, "m3", 18.5, 1), loc="GF")
+task("T010", "Terminal plot handed over", "TG", "site5", 5, loc="TE")
+lay("Foundations", "G{unit}{step}0",
+    [step(1, "Bored piles", "site5", "P01", bill_item="4.01"),
+     step(2, "Break down pile heads", "site5", "P03", bill_item="4.02"),
+     step(3, "Formwork", "site5", "C05", bill_item="4.03", crews=2),
+     step(4, "Reinforcement", "site5", "C08", bill_item="4.04"),
+     step(5, "Concrete", "site5", "C01", bill_item="4.05")],
+    [step_link(1, 2, "FS", 5, 1440, "continuous"), step_link(2, 3), step_link(3, 4, "SS", 2), step_link(3, 4, "FF", 2),
+     step_link(4, 5)] + [step_link(n, n, next_unit=True) for n in (1, 2, 3, 4, 5)],
+    [(loc, "TG", (336, 28, 210, 9.4, 92), {}, {}) for loc in ("GA", "GB", "GC")])
+link("C053", "T010", "SS", 2, DAY10)
+link("T010", "G110")
+task("T110", "Blinding and slab formwork", "TS", "site5", q=("P04", 640, 1, 0.7), loc="GF", bills=[("4.06", 640)])
+task("T115", "Ground slab", "TS", "site5", q=("C02", 386, 1, 0.7), loc="GF", bills=[("4.07", 386), ("4.08", 19)])
 task("T120", "Slab curing", "TS", "continuous", 10, loc="GF")
-task("T130", "Steel frame", "TS", "tens4", q=(142, "t", 4.6, 1), loc="TE")
-task("T140", "First floor deck and slab", "TS", "site5", q=(1180, "m2", 75, 1), loc="FF")
-task("T150", "Roof deck and membrane", "TS", "site5", q=(1640, "m2", 62, 1, 0.9), loc="RF")
-task("T160", "Cladding and glazing", "TS", "site5", q=(2310, "m2", 45, 2, 0.9), loc="TE")
+task("T130", "Steel frame", "TS", "tens4", q=("S01", 142, 1, 0.6), loc="TE", bills=[("4.09", 142), ("4.10", 56)])
+task("T135", "First floor decking and studs", "TS", "site5", q=("S02", 1180, 1, 0.7), loc="FF",
+     bills=[("4.11", 1180), ("4.12", 5400)])
+task("T140", "First floor slab", "TS", "site5", q=("C04", 168, 1, 0.6), loc="FF", bills=[("4.13", 168), ("4.08", 12)])
+task("T145", "Fire protection to steel", "TS", "site5", q=("S05", 2250, 1, 1), loc="TE", bills=[("4.14", 2250)])
+task("T150", "Roof sheeting", "TS", "site5", q=("R01", 1640, 1, 0.7), loc="RF", bills=[("4.15", 1640), ("4.16", 18)])
+task("T160", "Cladding panels", "TS", "site5", q=("R02", 1720, 2, 0.9), loc="TE", bills=[("4.17", 1720)])
+task("T165", "Curtain walling", "TS", "site5", q=("R03", 590, 2, 0.9), loc="TE", bills=[("4.18", 590), ("4.19", 14)])
+task("T170", "Masonry plinth", "TS", "site5", q=("R05", 260, 1, 1), loc="TE", bills=[("4.30", 260)])
 milestone("M310", "Terminal weathertight", "TS")
-link("C320", "T010", "SS", 2, DAY10)
-link("T010", "T110")
-link("T110", "T120")
+link("G350", "T110", "FS", 3)
+link("T110", "T115")
+link("T115", "T120")
 link("T120", "T130")
-link("T130", "T140", "SS", 12, DAY10)
-link("T130", "T140", "FF", 5, DAY10)
+link("P070", "T130")
+link("T130", "T135", "FS", -6, DAY10)
+link("T135", "T140")
 link("T130", "T150", "FS", -4, DAY10)
-link("T150", "T160", "SS", 10)
-link("T150", "M310")
-link("T160", "M310")
-link("T140", "M310")
-for key, name, f, base in (("GF", "ground floor", 1, 1), ("FF", "first floor", 2, 0.8)):
-    task(f"T{f + 1}10", f"Dry lining, {name}", "TF", "site5", q=(1450 * base, "m2", 44, 1), loc=key)
-    task(f"T{f + 1}20", f"First fix services, {name}", "TF", "site5", q=(1180 * base, "h", 24, 2), loc=key)
-    task(f"T{f + 1}30", f"Plaster and screed, {name}", "TF", "site5", q=(1120 * base, "m2", 60, 1), loc=key)
-    task(f"T{f + 1}40", f"Second fix services, {name}", "TF", "site5", q=(760 * base, "h", 24, 2), loc=key)
-    task(f"T{f + 1}50", f"Finishes, {name}", "TF", "site5", q=(1120 * base, "m2", 40, 1), loc=key)
-    link("M310", f"T{f + 1}20", "FS", -10)
-    link(f"T{f + 1}20", f"T{f + 1}10", "SS", 8)
-    link(f"T{f + 1}20", f"T{f + 1}10", "FF", 6)
-    link(f"T{f + 1}10", f"T{f + 1}30")
-    link(f"T{f + 1}30", f"T{f + 1}40", "FS", 7, 1440, "continuous")
-    link(f"T{f + 1}40", f"T{f + 1}50", "SS", 5)
-    link(f"T{f + 1}40", f"T{f + 1}50", "FF", 6)
-for step in ("10", "20", "30", "40", "50"):
-    link(f"T2{step}", f"T3{step}")
-task("K010", "Services commissioning", "K", "site5", 20, loc="TE")
-task("K020", "Ticketing, security and data", "K", "site5", 18, loc="TE")
+link("T140", "T145", "FS", 5, 1440, "continuous")
+link("T150", "T160", "SS", 8)
+link("T160", "T165", "SS", 6)
+link("T160", "T165", "FF", 4)
+link("T120", "T170")
+link("T170", "T160", "FS", -2)
+for key in ("T150", "T160", "T165", "T140"):
+    link(key, "M310")
+lay("Floor trades", "F{unit}{step}0",
+    [step(1, "First fix services", "site5", "N01", bill_item="4.26", crews=1, factor=0.9),
+     step(2, "Partitions", "site5", "F01", bill_item="4.20", factor=0.8),
+     step(3, "Screed", "site5", "F03", bill_item="4.21", factor=0.8),
+     step(4, "Suspended ceilings", "site5", "F02", bill_item="4.22", learning=95),
+     step(5, "Second fix services", "site5", "N02", bill_item="4.27"),
+     step(6, "Internal doors", "site5", "F06", bill_item="4.23"),
+     step(7, "Painting", "site5", "F05", bill_item="4.24"),
+     step(8, "Floor finishes", "site5", "F04", bill_item="4.25")],
+    [step_link(1, 2, "SS", 3), step_link(1, 2, "FF", 2), step_link(2, 3), step_link(3, 4, "FS", 7, 1440, "continuous"),
+     step_link(4, 5, "SS", 3), step_link(4, 5, "FF", 2), step_link(4, 6), step_link(5, 7), step_link(6, 7),
+     step_link(7, 8)] + [step_link(n, n, next_unit=True) for n in range(1, 9)],
+    [(loc, "TF", (590 * f, 720 * f, 560 * f, 540 * f, 590 * f, 18, 1650 * f, 560 * f), {5: [("4.29", 11)]}, {})
+     for loc, f in (("GFW", 1), ("GFE", 1), ("FFW", 0.8), ("FFE", 0.8))])
+link("M310", "F110", "FS", -12)
+link("T145", "F310")
+task("T410", "Air handling and plant room", "TF", "site5", q=("N03", 4, 1, 1), loc="RF", bills=[("4.28", 4)])
+task("T420", "Lifts", "TF", "site5", 30, loc="TE", bills=[("4.31", 2)])
+task("T430", "Boarding bridge", "TF", "marine6", 16, loc="TE", bills=[("4.32", 1)])
+link("T150", "T410")
+link("M310", "T420")
+link("T130", "T430", "FS", 40)
+task("K010", "Services commissioning", "K", "site5", 18, loc="TE", bills=[("6.04", 1)])
+task("K020", "Ticketing, security and data", "K", "site5", 18, loc="TE", bills=[("6.02", 1), ("6.03", 1)])
 task("K030", "Berthing trials with the vessel", "K", "tide", 5, loc="BE")
 task("K040", "Handover inspections, terminal", "K", "site5", 8, loc="TE")
+task("K050", "Weigh in motion and lane control", "K", "site5", 12, loc="YD", bills=[("6.01", 2)])
+task("K060", "Signs and wayfinding", "K", "site5", 10, loc="TE", bills=[("4.33", 1)])
 milestone("M300", "Terminal ready for operator", "K")
 milestone("M400", "Whole works complete", "K")
-link("T340", "K010")
-link("T250", "K020", "FS", -4)
-link("T350", "K040", "FS", -3)
+link("F450", "K010")
+link("T410", "K010")
+link("F350", "K020", "FS", -4)
+link("F480", "K040", "FS", -3)
+link("F470", "K060")
 link("K010", "K040")
 link("K020", "K040")
+link("T420", "K040")
+link("T430", "K040")
+link("K060", "M300")
 link("K040", "M300")
+link("Y660", "K050")
+link("K050", "M400")
 link("M200", "K030")
 for m in ("M100", "M300", "K030"):
     link(m, "M400")
@@ -277,6 +538,30 @@ hammock("H010", "Site establishment on hire", "P", "continuous", ("P010", "start
 hammock("H020", "Marine plant on hire", "B", "continuous", ("P040", "finish"), [("B450", "finish"), ("B550", "finish")], 41200)
 hammock("H030", "Tower crane", "TS", "continuous", ("T110", "start"), [("M310", "finish")], 6800)
 hammock("H040", "Site supervision", "P", "continuous", ("M010", "start"), [("M400", "finish")], 17900)
+hammock("H050", "Temporary causeway access", "C", "continuous", ("C011", "start"), [("Y710", "start")], 4300)
+
+# What nobody gave a quantity is what its activities do; the rest of the others is left.
+placed = {}
+for row in allocations:
+    placed[row["item"]] = placed.get(row["item"], Decimal(0)) + Decimal(str(row["quantity"]))
+for key, row in bill.items():
+    if row["quantity"] is None:
+        row["quantity"] = number(placed[key])
+    assert placed.get(key, 0) <= Decimal(str(row["quantity"])), (key, placed[key], row["quantity"])
+
+
+def book_row(key):
+    row = from_book(key)
+    made = {"id": key, "name": row["Name"], "group": row["Group"], "unit": row["Unit"]}
+    if row["Output a day"]:
+        made["output_per_crew_day"] = number(row["Output a day"])
+    else:
+        made["hours_per_unit"] = number(row["Hours a unit"])
+    made["crew"] = [{"count": number(part.split(" ", 1)[0]), "name": part.split(" ", 1)[1]}
+                    for part in (p.strip() for p in row["Crew"].split(";"))]
+    made["source"], made["note"] = row["Source"], row["Note"]
+    return made
+
 
 programme = {
     "format": "yarrin-programme", "version": 1, "title": "Brannoch Ferry Terminal",
@@ -292,6 +577,10 @@ programme = {
         {"id": "E01", "section_days": {"S2": {"claimed": 6, "assessed": 4}}, "risk": "employer", "state": "notified"},
         {"id": "E02", "section_days": {"S2": {"claimed": 3, "assessed": 2}, "S3": {"claimed": 2, "assessed": 0}},
          "risk": "neutral", "state": "claimed"}],
+    "book": [book_row(key) for key in sorted(used)], "bill": list(bill.values()), "allocations": allocations,
+    "limits": [{"name": "Jack-up crane", "available": 1}, {"name": "Drill rig", "available": 1},
+               {"name": "Excavator 50 t", "available": 2}, {"name": "Paver", "available": 1}],
+    "sequences": sequences, "laid_out": laid_out,
 }
 order = {row["id"]: i for i, row in enumerate(breakdown)}
 activities.sort(key=lambda row: order[row["breakdown"]])

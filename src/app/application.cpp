@@ -3,6 +3,7 @@
 #include "app/application.h"
 
 #include "app/base/look.h"
+#include "app/buildup/build_up_stage.h"
 #include "app/sitetime/site_time_stage.h"
 #include "app/window/main_window.h"
 
@@ -70,9 +71,11 @@ int runApplication(int& count, char** words) {
     parser.addOption({QStringLiteral("dark"), QObject::tr("Wear the dark look.")});
     parser.addOption(
         {QStringLiteral("picture"), QObject::tr("Write a picture of the window and end."), QStringLiteral("png")});
-    parser.addOption({QStringLiteral("stage"),
-                      QObject::tr("Begin in a stage: contract, site-time, scope, build-up or programme."),
-                      QStringLiteral("name")});
+    parser.addOption(
+        {QStringLiteral("stage"),
+         QObject::tr("Begin in a stage: contract, site-time, scope, build-up or programme; build-up has the "
+                     "pages build-up/bill, build-up/book and build-up/sequences."),
+         QStringLiteral("name")});
     parser.addOption(
         {QStringLiteral("select"), QObject::tr("Select an activity or a calendar."), QStringLiteral("id")});
     parser.addOption(
@@ -96,7 +99,10 @@ int runApplication(int& count, char** words) {
     if (parser.isSet(QStringLiteral("demo"))) window.openDemo();
     if (!parser.positionalArguments().isEmpty()) window.openFile(parser.positionalArguments().first());
     window.show();
-    window.go(placeNamed(parser.value(QStringLiteral("stage"))));
+    const QStringList stage = parser.value(QStringLiteral("stage")).split(QLatin1Char('/'));
+    window.go(placeNamed(stage.first()));
+    if (stage.size() > 1 && stage.first() == QLatin1String("build-up"))
+        window.findChild<BuildUpStage*>()->showNamed(stage.last());
     settle();
     if (parser.isSet(QStringLiteral("timing"))) std::printf("painted after %.0f ms\n", sinceStart());
     for (const Activity& activity : window.document().programme().activities)

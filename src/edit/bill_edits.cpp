@@ -132,7 +132,8 @@ Outcome setBillField(Transaction& tx, BillItemId id, BillField field, std::strin
         const auto unit = unitFromText(typed);
         if (!unit.ok()) return unit.errors();
         if (*unit != item.unit && placed.placed.sign() > 0)
-            return inputError(amount(placed.placed, item.unit) + " of it is placed", "take it off its activities first");
+            return inputError(amount(placed.placed, item.unit) + " of it is placed",
+                              "take it off its activities first");
         item.unit = *unit;
         break;
     }
@@ -187,7 +188,8 @@ Outcome allocate(Transaction& tx, BillItemId id, ActivityId activity, const Deci
     const Allocation* there = nullptr;
     for (const Allocation& allocation : tx.programme().allocations)
         if (allocation.item == id && allocation.activity == activity) there = &allocation;
-    const Fraction free = Fraction(placedOf(tx.programme(), id).left) + (there ? Fraction(there->quantity) : Fraction(0));
+    const Fraction free =
+        Fraction(placedOf(tx.programme(), id).left) + (there ? Fraction(there->quantity) : Fraction(0));
     if (free < Fraction(quantity))
         return inputError("of item " + item->key + " only " + amount(exactly(free).value_or(Decimal(0)), item->unit) +
                               " is left, not " + amount(quantity, item->unit),

@@ -232,7 +232,8 @@ Outcome removeCalendar(Transaction& tx, CalendarId id, CalendarId replacement) {
         return std::any_of(sequence.steps.begin(), sequence.steps.end(),
                            [&](const SequenceStep& step) { return step.calendar == id; });
     });
-    const bool used = inSteps || use.isDefault || !use.activities.empty() || !use.hammocks.empty() || !use.extendedBy.empty();
+    const bool used =
+        inSteps || use.isDefault || !use.activities.empty() || !use.hammocks.empty() || !use.extendedBy.empty();
     const bool there = replacement == continuousCalendar || tx.programme().calendars.row(replacement);
     if (used && (!there || replacement == id))
         return inputError("the calendar is in use", "choose the one that takes its place");

@@ -107,8 +107,9 @@ Outcome setChainage(Transaction& tx, LocationId id, const std::string& text) {
     location.fromChainage.reset();
     location.toChainage.reset();
     if (!trimmedView(text).empty()) {
-        static const std::regex form(R"(^\s*(?:ch\.?\s*)?([0-9][0-9., +]*?)\s*(?:–|-|to|\.\.)\s*([0-9][0-9., +]*?)\s*(?:m)?\s*$)",
-                                     std::regex::icase);
+        static const std::regex form(
+            R"(^\s*(?:ch\.?\s*)?([0-9][0-9., +]*?)\s*(?:–|-|to|\.\.)\s*([0-9][0-9., +]*?)\s*(?:m)?\s*$)",
+            std::regex::icase);
         std::smatch parts;
         if (text.size() > 60 || !std::regex_match(text, parts, form))
             return inputError("\"" + trimmed(text) + "\" is no range", "write it as \"0 – 62\" or \"1+250 to 1+300\"");
@@ -134,7 +135,9 @@ Outcome moveLocation(Transaction& tx, LocationId id, LocationId target, Landing 
     location.parent = landing == Landing::inside ? target : there->parent;
     tx.erase<Location>(id);
     const std::size_t at = programme.locations.indexOf(target);
-    tx.insert(landing == Landing::inside ? programme.locations.size() : landing == Landing::before ? at : at + 1,
+    tx.insert(landing == Landing::inside   ? programme.locations.size()
+              : landing == Landing::before ? at
+                                           : at + 1,
               std::move(location));
     return done();
 }
@@ -145,7 +148,8 @@ Result<std::vector<LocationId>> divideLocation(Transaction& tx, LocationId id, c
     if (!row->fromChainage || !row->toChainage)
         return inputError(row->name + " has no chainages to divide", "type them first: \"0 – 620\"");
     const Location whole = *row;
-    auto step = parseFigure(trimmed(length).ends_with("m") ? trimmed(length).substr(0, trimmed(length).size() - 1) : length);
+    auto step =
+        parseFigure(trimmed(length).ends_with("m") ? trimmed(length).substr(0, trimmed(length).size() - 1) : length);
     if (!step.ok()) return step.errors();
     if (step->sign() <= 0) return inputError("a part needs a length of more than 0");
     const Fraction from(*whole.fromChainage), to(*whole.toChainage), each(*step);

@@ -27,7 +27,8 @@ Result<std::optional<Date>> dateIn(const SheetCell& cell) {
     const std::string text = trimmed(cell.text);
     if (text.empty()) return std::optional<Date>{};
     if (cell.number) {
-        if (*cell.number < firstSerial || *cell.number > lastSerial) return inputError("\"" + text + "\" is not a date");
+        if (*cell.number < firstSerial || *cell.number > lastSerial)
+            return inputError("\"" + text + "\" is not a date");
         static const Date origin = *parseDate("1899-12-30");
         return std::optional<Date>(origin + static_cast<int>(*cell.number));
     }
@@ -191,8 +192,9 @@ private:
             const auto row = hasKeys ? byNumber.end() : byNumber.find(id);
             return row == byNumber.end() ? std::string() : row->second;
         };
-        static const std::regex form(R"(^(with\s+|ends\s+with\s+|ends\s+on\s+start\s+of\s+)?(.+?)\s*(FS|SS|FF|SF)?\s*([+\-−]\s*[0-9.,]+\s*[a-z ]*)?$)",
-                                     std::regex::icase);
+        static const std::regex form(
+            R"(^(with\s+|ends\s+with\s+|ends\s+on\s+start\s+of\s+)?(.+?)\s*(FS|SS|FF|SF)?\s*([+\-−]\s*[0-9.,]+\s*[a-z ]*)?$)",
+            std::regex::icase);
         std::smatch match;
         if (part.size() > 200 || !std::regex_match(part, match, form)) return {};
         std::string id = known(match[2]);

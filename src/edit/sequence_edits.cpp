@@ -54,8 +54,8 @@ Programme stepsAsProgramme(const Programme& programme, const Sequence& sequence)
 Result<std::vector<StepLink>> parseStepLinks(const Programme& programme, const Sequence& sequence, int step,
                                              bool fromUnitBefore, std::string_view text) {
     const Programme steps = stepsAsProgramme(programme, sequence);
-    const ActivityId to = fromUnitBefore ? steps.activities.rows().back().id
-                                         : ActivityId{static_cast<std::uint32_t>(step)};
+    const ActivityId to =
+        fromUnitBefore ? steps.activities.rows().back().id : ActivityId{static_cast<std::uint32_t>(step)};
     const auto phrases = parseLinkPhrases(steps, to, text);
     if (!phrases.ok()) return phrases.errors();
     std::vector<StepLink> links;
@@ -206,7 +206,8 @@ std::string idFromPattern(const std::string& pattern, int unit, std::size_t step
                             : what == "location" ? location
                                                  : std::string();
         if (colon != std::string::npos && colon + 1 < word.size() && word[colon + 1] >= '1' && word[colon + 1] <= '9')
-            value.insert(0, std::max<std::size_t>(value.size(), std::size_t(word[colon + 1] - '0')) - value.size(), '0');
+            value.insert(0, std::max<std::size_t>(value.size(), std::size_t(word[colon + 1] - '0')) - value.size(),
+                         '0');
         key += value;
         at = close + 1;
     }
@@ -326,8 +327,7 @@ std::string stepFieldText(const Programme& programme, const Sequence& sequence, 
     }
     case StepField::duration: {
         const CalendarId calendar = step.calendar ? step.calendar : programme.job.defaultCalendar;
-        return step.duration ? spanText(*step.duration, dayUnitOf(programme, calendar),
-                                        calendar == continuousCalendar)
+        return step.duration ? spanText(*step.duration, dayUnitOf(programme, calendar), calendar == continuousCalendar)
                              : "";
     }
     case StepField::crews:
@@ -397,7 +397,8 @@ Result<std::vector<ActivityId>> layOut(Transaction& tx, SequenceId id, std::span
         unit.unit = ++number;
         const Location* place = tx.programme().locations.row(wanted.location);
         if (groupEach) {
-            const auto group = addChildGroup(tx, parent, place ? place->name : sequence.key + " " + std::to_string(number));
+            const auto group =
+                addChildGroup(tx, parent, place ? place->name : sequence.key + " " + std::to_string(number));
             if (!group.ok()) return group.errors();
             unit.breakdown = *group;
         }

@@ -181,7 +181,8 @@ private:
         if (known != m_known.end()) {
             const std::size_t index = m_programme.bill.indexOf(known->second);
             const BillItem& before = m_programme.bill[index];
-            if (item.quantity < m_placed[index].placed || (item.unit != before.unit && m_placed[index].placed.sign() > 0)) {
+            if (item.quantity < m_placed[index].placed ||
+                (item.unit != before.unit && m_placed[index].placed.sign() > 0)) {
                 fault(taken.row - 1, m_placed[index].placed.text() + " " + unitSymbol(before.unit) + " of item " +
                                          item.key + " is placed already");
                 return false;
@@ -230,14 +231,16 @@ const std::vector<TableField>& billFields() {
     return fields;
 }
 
-ColumnMap guessColumns(const Sheet& sheet, const std::vector<TableField>& fields, const RememberedHeadings& remembered) {
+ColumnMap guessColumns(const Sheet& sheet, const std::vector<TableField>& fields,
+                       const RememberedHeadings& remembered) {
     ColumnMap best;
     best.columns.resize(fields.size());
     int most = 0;
     for (std::size_t row = 0; row < std::min<std::size_t>(30, sheet.rows.size()); ++row) {
         int score = 0;
         ColumnMap map = mapOf(sheet, row, fields, remembered, score);
-        const bool matches = std::count_if(map.columns.begin(), map.columns.end(), [](auto c) { return c.has_value(); }) >= 2;
+        const bool matches =
+            std::count_if(map.columns.begin(), map.columns.end(), [](auto c) { return c.has_value(); }) >= 2;
         if (!matches || score <= most) continue;
         most = score;
         best = std::move(map);

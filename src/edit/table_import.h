@@ -24,7 +24,7 @@ struct TableField {
 
 /// Which column holds what.
 struct ColumnMap {
-    std::size_t headingRow = 0;                ///< rows up to it are no data
+    std::size_t headingRow = 0;                      ///< rows up to it are no data
     std::vector<std::optional<std::size_t>> columns; ///< per field
     friend bool operator==(const ColumnMap&, const ColumnMap&) = default;
 };

@@ -23,10 +23,10 @@ struct JobChange {
     Job after;
 };
 
-using Change = std::variant<JobChange, RowChange<Calendar>, RowChange<BreakdownNode>, RowChange<Location>,
-                            RowChange<Activity>, RowChange<Link>, RowChange<Section>, RowChange<DelayEvent>,
-                            RowChange<BookItem>, RowChange<BillItem>, RowChange<Allocation>, RowChange<Limit>,
-                            RowChange<Sequence>, RowChange<LaidOut>>;
+using Change =
+    std::variant<JobChange, RowChange<Calendar>, RowChange<BreakdownNode>, RowChange<Location>, RowChange<Activity>,
+                 RowChange<Link>, RowChange<Section>, RowChange<DelayEvent>, RowChange<BookItem>, RowChange<BillItem>,
+                 RowChange<Allocation>, RowChange<Limit>, RowChange<Sequence>, RowChange<LaidOut>>;
 
 /// One step that a person took, as a value: undo, redo, the journal and the comparison of programmes stand on it.
 struct Edit {

@@ -84,12 +84,12 @@ Json anchorsJson(const Programme& programme, const std::vector<Anchor>& anchors)
 
 Json measureJson(const Measure& m) {
     Json json{{"quantity", number(m.quantity)},
-            {"unit", m.unit},
-            {"output_per_crew_day", number(m.outputPerCrewDay)},
-            {"hours_per_unit", number(m.hoursPerUnit)},
-            {"crews", number(m.crews)},
-            {"factor", number(m.factor)},
-            {"round_to", wordOf(m.roundTo)}};
+              {"unit", m.unit},
+              {"output_per_crew_day", number(m.outputPerCrewDay)},
+              {"hours_per_unit", number(m.hoursPerUnit)},
+              {"crews", number(m.crews)},
+              {"factor", number(m.factor)},
+              {"round_to", wordOf(m.roundTo)}};
     if (m.learningRate) json["learning_rate"] = number(m.learningRate);
     if (m.unitNumber != 1) json["unit_number"] = m.unitNumber;
     return json;

@@ -220,12 +220,14 @@ private:
     void activities() {
         std::vector<Activity> rows;
         std::unordered_map<std::int64_t, std::size_t> places;
-        Statement row(m_database,
-                      std::string("SELECT id, key, name, kind, calendar, breakdown, location, duration, quantity, unit, "
-                      "output_per_crew_day, hours_per_unit, crews, factor, round_to, constraint_type, constraint_date, "
-                      "deadline, stretch, as_late, actual_start, actual_finish, remaining, notes, cost_per_week, ") +
-                          (m_version < 3 ? "NULL, NULL, 1" : "book_item, learning_rate, unit_number") +
-                          " FROM activity ORDER BY position");
+        Statement row(
+            m_database,
+            std::string(
+                "SELECT id, key, name, kind, calendar, breakdown, location, duration, quantity, unit, "
+                "output_per_crew_day, hours_per_unit, crews, factor, round_to, constraint_type, constraint_date, "
+                "deadline, stretch, as_late, actual_start, actual_finish, remaining, notes, cost_per_week, ") +
+                (m_version < 3 ? "NULL, NULL, 1" : "book_item, learning_rate, unit_number") +
+                " FROM activity ORDER BY position");
         while (row.next()) {
             Activity a;
             a.id = rowId<ActivityId>("activity", row);

@@ -86,7 +86,8 @@ private:
     }
 
     void activities() {
-        Statement row(m_database, "INSERT INTO activity VALUES (?,?,?,?,?,?,?,?,?,?,?,?,?,?,?,?,?,?,?,?,?,?,?,?,?,?,?,?,?)");
+        Statement row(m_database,
+                      "INSERT INTO activity VALUES (?,?,?,?,?,?,?,?,?,?,?,?,?,?,?,?,?,?,?,?,?,?,?,?,?,?,?,?,?)");
         Statement pause(m_database, "INSERT INTO pause VALUES (?,?,?,?)");
         Statement anchor(m_database, "INSERT INTO anchor VALUES (?,?,?,?,?,?)");
         std::size_t position = 0;
@@ -107,9 +108,8 @@ private:
                        measured([](M x) { return wordOf(x.roundTo); }),
                        a.constraint ? std::optional(wordOf(a.constraint->type)) : std::nullopt,
                        a.constraint ? std::optional(a.constraint->date) : std::nullopt, a.deadline, a.stretch, a.asLate,
-                       a.actualStart, a.actualFinish, a.remaining, a.notes, a.costPerWeek,
-                       reference(a.bookItem), m ? m->learningRate : std::nullopt,
-                       measured([](M x) { return x.unitNumber; }));
+                       a.actualStart, a.actualFinish, a.remaining, a.notes, a.costPerWeek, reference(a.bookItem),
+                       m ? m->learningRate : std::nullopt, measured([](M x) { return x.unitNumber; }));
             std::size_t at = 0;
             for (const Pause& p : a.pauses) pause.insert(a.id.value, at++, p.after, p.rest);
             anchors(a, End::start, a.from);
@@ -173,7 +173,8 @@ private:
         Statement part(m_database, "INSERT INTO laid_out_step VALUES (?,?,?,?,?)");
         position = 0;
         for (const LaidOut& u : m_programme.laidOut) {
-            unit.insert(u.id.value, position++, u.sequence.value, reference(u.location), reference(u.breakdown), u.unit);
+            unit.insert(u.id.value, position++, u.sequence.value, reference(u.location), reference(u.breakdown),
+                        u.unit);
             std::size_t at = 0;
             for (const LaidOutStep& s : u.steps)
                 part.insert(u.id.value, at++, s.step, reference(s.activity), s.quantity);

@@ -42,7 +42,9 @@ public:
         }
         if (m_tooLarge) return Error{ErrorCode::file, {}, tooManyCells, "save only the sheet that is wanted"};
         if (more != 0)
-            return Error{ErrorCode::file, {}, "the workbook is damaged",
+            return Error{ErrorCode::file,
+                         {},
+                         "the workbook is damaged",
                          "open it in the program it comes from and save it again"};
         std::erase_if(m_sheets, [](const Sheet& sheet) { return sheet.rows.empty(); });
         if (m_sheets.empty()) return Error{ErrorCode::file, {}, "the workbook holds nothing that can be read", {}};

@@ -74,7 +74,9 @@ public:
     }
     import_formula* get_formula() override { return this; }
     import_sheet_properties* get_sheet_properties() override { return this; }
-    void set_auto(ss::row_t row, ss::col_t column, std::string_view s) override { put(row, column, {std::string(s), {}}); }
+    void set_auto(ss::row_t row, ss::col_t column, std::string_view s) override {
+        put(row, column, {std::string(s), {}});
+    }
     void set_string(ss::row_t row, ss::col_t column, ss::string_id_t index) override {
         put(row, column, {m_strings.at(index), {}});
     }
@@ -218,7 +220,8 @@ struct Packed {
 
 std::optional<Packed> lookInto(const std::filesystem::path& path) {
     int code = 0;
-    const std::unique_ptr<zip_t, decltype(&zip_discard)> archive(zip_open(path.c_str(), ZIP_RDONLY, &code), zip_discard);
+    const std::unique_ptr<zip_t, decltype(&zip_discard)> archive(zip_open(path.c_str(), ZIP_RDONLY, &code),
+                                                                 zip_discard);
     if (!archive) return {};
     Packed packed;
     for (zip_int64_t i = 0; i < zip_get_num_entries(archive.get(), 0); ++i) {
@@ -239,8 +242,7 @@ std::optional<Packed> lookInto(const std::filesystem::path& path) {
         return text;
     };
     packed.isOpenDocument = trimmedView(textOf("mimetype")) == "application/vnd.oasis.opendocument.spreadsheet";
-    if (packed.isOpenDocument &&
-        textOf("META-INF/manifest.xml").find("encryption-data") != std::string::npos)
+    if (packed.isOpenDocument && textOf("META-INF/manifest.xml").find("encryption-data") != std::string::npos)
         packed.isProtected = true;
     if (packed.isOpenDocument && !packed.isProtected) packed.content = textOf("content.xml");
     packed.isSheet = packed.isOpenDocument || zip_name_locate(archive.get(), "xl/workbook.xml", 0) >= 0;

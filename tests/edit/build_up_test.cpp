@@ -122,7 +122,12 @@ private slots:
                 const Decimal amount(std::int64_t(random() % 500'000), 3);
                 const unsigned what = random() % 4;
                 const std::string refused = run(p, [&](Transaction& tx) -> Outcome {
-                    if (what == 0) return shareAmong(tx, id, std::vector{ids[0], ids[1], activity == ids[0] ? ids[2] : activity == ids[1] ? ids[3] : activity});
+                    if (what == 0)
+                        return shareAmong(tx, id,
+                                          std::vector{ids[0], ids[1],
+                                                      activity == ids[0]   ? ids[2]
+                                                      : activity == ids[1] ? ids[3]
+                                                                           : activity});
                     if (what == 1) return allocate(tx, id, activity, Decimal(0));
                     return allocate(tx, id, activity, amount);
                 });
@@ -180,10 +185,9 @@ private slots:
         QCOMPARE(text(place(3, 4)), QString()); // tonnes do not
         QCOMPARE(quantity(), Decimal(605, 1));
         QVERIFY(text(place(1, 101)).contains(QString::fromUtf8("only 100 m³ is left")));
-        QCOMPARE(text(run(p, [&](Transaction& tx) {
-                     return setMeasureField(tx, b.id("A"), MeasureField::quantity, "70");
-                 })),
-                 QString());
+        QCOMPARE(
+            text(run(p, [&](Transaction& tx) { return setMeasureField(tx, b.id("A"), MeasureField::quantity, "70"); })),
+            QString());
         QCOMPARE(text(place(1, 10)), QString());
         QCOMPARE(quantity(), Decimal(70));
         // Less than is placed cannot be billed, nor its unit changed.
@@ -196,7 +200,8 @@ private slots:
         QVERIFY(field(BillField::unit, "stone").contains(QLatin1String("not a known unit")));
         QCOMPARE(field(BillField::quantity, "10"), QString());
         // What goes with an activity comes back to the bill.
-        QCOMPARE(text(run(p, [&](Transaction& tx) { return removeActivities(tx, std::vector{b.id("A")}); })), QString());
+        QCOMPARE(text(run(p, [&](Transaction& tx) { return removeActivities(tx, std::vector{b.id("A")}); })),
+                 QString());
         QVERIFY(p.allocations.empty());
         QCOMPARE(placedOf(p)[0].left, Decimal(10));
     }
@@ -223,9 +228,11 @@ private slots:
                               const auto copy = copyToJob(tx, book(1, "Core fill", "t", 1000, "1 excavator; 4 truck"));
                               if (!copy.ok()) return copy.errors();
                               for (const char* key : {"A", "B"}) {
-                                  if (auto set = setMeasureField(tx, b.id(key), MeasureField::quantity, "5000"); !set.ok())
+                                  if (auto set = setMeasureField(tx, b.id(key), MeasureField::quantity, "5000");
+                                      !set.ok())
                                       return set;
-                                  if (auto set = setUnit(tx, b.id(key), key[0] == 'A' ? "kg" : "t"); !set.ok()) return set;
+                                  if (auto set = setUnit(tx, b.id(key), key[0] == 'A' ? "kg" : "t"); !set.ok())
+                                      return set;
                                   if (auto set = applyBook(tx, b.id(key), *copy); !set.ok()) return set;
                               }
                               return setMeasureField(tx, b.id("B"), MeasureField::output, "900");
@@ -234,15 +241,16 @@ private slots:
         QCOMPARE(p.activities.row(b.id("A"))->measure->quantity, Decimal(5)); // 5000 kg in tonnes
         // The figure of the item goes on to those that still have it.
         const auto output = [&](const char* key) { return *p.activities.row(b.id(key))->measure->outputPerCrewDay; };
-        QCOMPARE(text(run(p, [&](Transaction& tx) {
-                     return setBookField(tx, BookItemId{1}, BookField::output, "1,200");
-                 })),
-                 QString());
+        QCOMPARE(
+            text(run(p, [&](Transaction& tx) { return setBookField(tx, BookItemId{1}, BookField::output, "1,200"); })),
+            QString());
         QCOMPARE(output("A"), Decimal(1200));
         QCOMPARE(output("B"), Decimal(900));
-        QVERIFY(text(run(p, [&](Transaction& tx) { return removeBookItem(tx, BookItemId{1}); })).contains("built from it"));
-        QVERIFY(text(run(p, [&](Transaction& tx) { return setBookField(tx, BookItemId{1}, BookField::unit, "m3"); }))
-                    .contains("built from it"));
+        QVERIFY(
+            text(run(p, [&](Transaction& tx) { return removeBookItem(tx, BookItemId{1}); })).contains("built from it"));
+        QVERIFY(text(run(p, [&](Transaction& tx) {
+                    return setBookField(tx, BookItemId{1}, BookField::unit, "m3");
+                })).contains("built from it"));
         QVERIFY(!parseCrew("0 men").ok());
         QVERIFY(!parseCrew("4").ok());
         QVERIFY(!parseCrew("2 crane; 1 crane").ok());
@@ -251,7 +259,8 @@ private slots:
     }
 
     void suggestions() {
-        const std::vector<BookItem> items{book(1, "Place concrete in slab", "m3", 40), book(2, "Place concrete in wall", "m3", 20),
+        const std::vector<BookItem> items{book(1, "Place concrete in slab", "m3", 40),
+                                          book(2, "Place concrete in wall", "m3", 20),
                                           book(3, "Fix reinforcement", "t", 2), book(4, "Formwork to wall", "m2", 30),
                                           book(5, "Rock armour, 3 to 6 t", "t", 500)};
         const auto names = [&](const char* description, const char* unit) {
@@ -300,10 +309,11 @@ private slots:
                               return setChainage(tx, causeway, "0+000 to 0+620");
                           })),
                  QString());
-        QCOMPARE(text(run(p, [&](Transaction& tx) -> Outcome {
-                     const auto parts = divideLocation(tx, causeway, "200 m");
-                     return parts.ok() ? done() : Outcome(parts.errors());
-                 })),
+        QCOMPARE(text(run(p,
+                          [&](Transaction& tx) -> Outcome {
+                              const auto parts = divideLocation(tx, causeway, "200 m");
+                              return parts.ok() ? done() : Outcome(parts.errors());
+                          })),
                  QString());
         QCOMPARE(p.locations.size(), std::size_t(6));
         QCOMPARE(text(p.locations.rows().back().name), QString::fromUtf8("ch 600–620"));
@@ -313,12 +323,14 @@ private slots:
         QVERIFY(text(run(p, [&](Transaction& tx) {
                     return moveLocation(tx, causeway, p.locations.rows().back().id, Landing::inside);
                 })).contains("into itself"));
-        QCOMPARE(text(run(p, [&](Transaction& tx) { return moveLocation(tx, pier, causeway, Landing::before); })), QString());
+        QCOMPARE(text(run(p, [&](Transaction& tx) { return moveLocation(tx, pier, causeway, Landing::before); })),
+                 QString());
         QCOMPARE(p.locations[0].id, pier);
         // What was in a location that goes moves up.
         b.task("A", 1);
         b.change("A", [&](Activity& a) { a.location = p.locations.rows().back().id; });
-        QCOMPARE(text(run(p, [&](Transaction& tx) { return removeLocation(tx, p.locations.rows().back().id); })), QString());
+        QCOMPARE(text(run(p, [&](Transaction& tx) { return removeLocation(tx, p.locations.rows().back().id); })),
+                 QString());
         QCOMPARE(p.activities.row(b.id("A"))->location, causeway);
     }
 };

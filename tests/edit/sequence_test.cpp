@@ -106,7 +106,8 @@ private slots:
         QCOMPARE(*d.at("B33").duration, Minutes(7 * 1440));
         QCOMPARE(placedOf(p)[0].left, Decimal(0));
         QCOMPARE(placedOf(p)[1].left, Decimal(0));
-        QCOMPARE(d.links(), QStringLiteral("B11>B12 B11>B21 B12>B13 B12>B22 B21>B22 B21>B31 B22>B23 B22>B32 B31>B32 B32>B33"));
+        QCOMPARE(d.links(),
+                 QStringLiteral("B11>B12 B11>B21 B12>B13 B12>B22 B21>B22 B21>B31 B22>B23 B22>B32 B31>B32 B32>B33"));
         QCOMPARE(text(p.breakdown.row(d.at("B32").breakdown)->name), QStringLiteral("D3"));
         // By hand: sockets 6 d each, one rig: D3's end on day 18; caps 5 d: D3's from day 18 to 23; 7 days to cure.
         const Schedule schedule = yarrin::schedule(p);
@@ -147,7 +148,8 @@ private slots:
         QVERIFY(d.links().contains(QLatin1String("B13>B32")));
         QVERIFY(!d.links().contains(QLatin1String("B22>B32")));
         for (const Link& link : p.links)
-            if (link.to == d.b.id("B12") || link.to == d.b.id("B22")) QVERIFY(link.lag == 960 || link.from != d.b.id("B11"));
+            if (link.to == d.b.id("B12") || link.to == d.b.id("B22"))
+                QVERIFY(link.lag == 960 || link.from != d.b.id("B11"));
         d.step([&](Transaction& tx) { return followAgain(tx, std::vector{d.b.id("B22"), d.b.id("B31")}); });
         QCOMPARE(*d.at("B22").measure->crews, Decimal(3));
         QVERIFY(byHandOf(p).empty());

@@ -80,7 +80,8 @@ private slots:
 
     void decimalCommas() {
         Builder b;
-        const Sheet sheet = typed("Pos\tText\tEinheit\tMenge\n1\tErde\tm3\t1.250,5\n2\tBeton\tm3\t344\n3\tStahl\tt\t2,75\n");
+        const Sheet sheet =
+            typed("Pos\tText\tEinheit\tMenge\n1\tErde\tm3\t1.250,5\n2\tBeton\tm3\t344\n3\tStahl\tt\t2,75\n");
         ColumnMap map = billMap(sheet);
         QVERIFY(!map.columns[2]); // a heading in another language is assigned once …
         map.columns[2] = 2;
@@ -106,11 +107,12 @@ private slots:
                          return allocate(tx, tx.programme().bill[0].id, b.id("A"), 80);
                      }),
                  std::string());
-        const Sheet second = typed("Item\tDescription\tUnit\tQty\n1\tDig\tm3\t79\n2\tFill\tm3\t-5\n3\t\tm3\t5\n4\tRock\tm3\t\n");
+        const Sheet second =
+            typed("Item\tDescription\tUnit\tQty\n1\tDig\tm3\t79\n2\tFill\tm3\t-5\n3\t\tm3\t5\n4\tRock\tm3\t\n");
         const BillReading less = readBill(b.programme, second, billMap(second));
-        QCOMPARE(faults(less.faults), (QStringList{QString::fromUtf8("2: 80 m³ of item 1 is placed already"),
-                                                   "3: its quantity is negative", "4: it has no description",
-                                                   "5: it has no quantity"}));
+        QCOMPARE(faults(less.faults),
+                 (QStringList{QString::fromUtf8("2: 80 m³ of item 1 is placed already"), "3: its quantity is negative",
+                              "4: it has no description", "5: it has no quantity"}));
         QVERIFY(!run(b.programme, [&](Transaction& tx) { return importBill(tx, less); }).empty());
         QCOMPARE(b.programme.bill.size(), std::size_t(1));
         // Without a column for what is needed nothing is read, and the reason says so.
@@ -163,8 +165,9 @@ private slots:
 
     void phrasesAndIds() {
         Builder b;
-        const Sheet sheet = typed("ID\tTask\tDuration\tPredecessors\nX1\tDig\t5d\t\nX2\tPour\t1w\twith X1 +2d\nX3\tCure\t7cd\t"
-                                  "X2FS+1d; X1\nX3\tTwice\t1d\t\nX5\tBad\tlong\t\n");
+        const Sheet sheet =
+            typed("ID\tTask\tDuration\tPredecessors\nX1\tDig\t5d\t\nX2\tPour\t1w\twith X1 +2d\nX3\tCure\t7cd\t"
+                  "X2FS+1d; X1\nX3\tTwice\t1d\t\nX5\tBad\tlong\t\n");
         const ScheduleReading reading =
             readSchedule(b.programme, sheet, guessColumns(sheet, scheduleFields(), {}), Builder::five);
         QCOMPARE(reading.faults.size(), std::size_t(2));
@@ -181,7 +184,8 @@ private slots:
             readSchedule(other.programme, loop, guessColumns(loop, scheduleFields(), {}), Builder::five);
         const std::string refused =
             run(other.programme, [&](Transaction& tx) { return importSchedule(tx, round, Builder::five); });
-        QVERIFY2(refused.find("row 3") != std::string::npos && refused.find("loop") != std::string::npos, refused.c_str());
+        QVERIFY2(refused.find("row 3") != std::string::npos && refused.find("loop") != std::string::npos,
+                 refused.c_str());
         QVERIFY(other.programme.activities.empty());
     }
 };

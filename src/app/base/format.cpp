@@ -3,6 +3,7 @@
 #include "app/base/format.h"
 
 #include "chart/layout/time_scale.h"
+#include "core/quantity/learning.h"
 #include "core/quantity/units.h"
 
 #include <array>
@@ -126,14 +127,21 @@ QString derivation(const Measure& measure, Minutes duration, Minutes dayMinutes)
         daysWithUnit(duration, dayMinutes) + QStringLiteral(" of ") +
         (dayMinutes % 60 == 0 ? QStringLiteral("%1 h").arg(dayMinutes / 60)
                               : QStringLiteral("%1 h %2 min").arg(dayMinutes / 60).arg(dayMinutes % 60));
+    // What earlier units taught shortens it: so much of the first unit's time.
+    QString learned;
+    if (measure.learningRate && measure.unitNumber > 1)
+        learned = QStringLiteral(" × %1 learned")
+                      .arg(twoDecimals(Fraction(unitTimeShare(*measure.learningRate, measure.unitNumber))
+                                           .rounded(3)
+                                           .value_or(Decimal(1))));
     if (measure.outputPerCrewDay)
-        return QStringLiteral("%1 ÷ (%2 × %3 × %4) = %5")
+        return QStringLiteral("%1 ÷ (%2 × %3 × %4)%5 = %6")
             .arg(number(measure.quantity), number(*measure.outputPerCrewDay), number(*measure.crews),
-                 twoDecimals(measure.factor), outcome);
+                 twoDecimals(measure.factor), learned, outcome);
     if (measure.hoursPerUnit)
-        return QStringLiteral("%1 × %2 h ÷ (%3 × %4) = %5")
+        return QStringLiteral("%1 × %2 h ÷ (%3 × %4)%5 = %6")
             .arg(number(measure.quantity), number(*measure.hoursPerUnit), number(*measure.crews),
-                 number(measure.factor), outcome);
+                 twoDecimals(measure.factor), learned, outcome);
     return {};
 }
 

@@ -5,6 +5,7 @@
 #include <QApplication>
 #include <QFile>
 #include <QFontDatabase>
+#include <QLayout>
 #include <QPainter>
 #include <QPushButton>
 #include <QStyleFactory>
@@ -145,6 +146,17 @@ QPushButton* quietButton(const QString& text, const char* name, QWidget* parent)
     button->setObjectName(QLatin1String(name));
     button->setProperty("quiet", true);
     return button;
+}
+
+void clearLayout(QLayout* layout) {
+    while (QLayoutItem* item = layout->takeAt(0)) {
+        if (QWidget* widget = item->widget()) {
+            widget->hide();
+            widget->deleteLater();
+        }
+        if (QLayout* inner = item->layout()) clearLayout(inner);
+        delete item;
+    }
 }
 
 } // namespace yarrin

@@ -8,6 +8,7 @@
 #include <QWidget>
 
 class QApplication;
+class QLayout;
 class QPushButton;
 
 namespace yarrin {
@@ -22,5 +23,8 @@ void applyLook(QApplication& application, bool dark);
 
 /// A button that is only its words until the pointer is on it.
 [[nodiscard]] QPushButton* quietButton(const QString& text, const char* name, QWidget* parent);
+
+/// Empties a layout that is filled anew with every change.
+void clearLayout(QLayout* layout);
 
 } // namespace yarrin

@@ -3,26 +3,80 @@
 #pragma once
 
 #include "app/base/document.h"
+#include "app/base/output_book.h"
 #include "app/base/view_state.h"
 #include "app/window/stage.h"
+
+class QLabel;
+class QPushButton;
+class QSettings;
+class QStackedWidget;
 
 namespace yarrin {
 
 class ActivityTable;
+class BillPanel;
+class Dialogs;
+class ImportPage;
+class ListPage;
+class SequencePage;
 
-/// The stage Build-up: where durations come from. Every task with its quantity, output and crews.
+/// The stage Build-up: where durations come from. The bill at the left; beside it the activities with quantity, output
+/// and crews, or the bill as a table, the output book, the sequences, or a table that is being imported.
 class BuildUpStage : public Stage {
     Q_OBJECT
 public:
-    BuildUpStage(Document& document, ViewState& state, QWidget* parent = nullptr);
+    BuildUpStage(Document& document, ViewState& state, Dialogs& dialogs, QSettings& settings,
+                 QWidget* parent = nullptr);
 
     [[nodiscard]] ActivityTable& table() const { return *m_table; }
+    [[nodiscard]] OutputBook& book() { return m_book; }
     NoticeBar& notice() override { return *m_notice; }
     void focusMain() override;
 
+    enum class Page { activities, bill, book, sequences, import };
+    void show(Page page);
+    using QWidget::show;
+    /// By its name on the command line; false where there is none of that name.
+    bool showNamed(const QString& name);
+    void importBillFile();
+    void importBillClipboard();
+    void importSchedule();
+
+signals:
+    void reveal(ActivityId id);
+
+protected:
+    void showEvent(QShowEvent* event) override;
+
 private:
+    QWidget* buildHead();
+    QWidget* buildActivities();
+    QWidget* buildBill();
+    QWidget* buildBook();
+    void buildBookButtons();
+    void applyToSelection();
+    void exportBook();
+    void refresh();
+
+    Document& m_document;
+    ViewState& m_state;
+    Dialogs& m_dialogs;
+    OutputBook m_book;
+    std::vector<BookItem> m_changing; ///< the planner's book while a change of it is under way
     NoticeBar* m_notice;
+    BillPanel* m_bill;
+    QStackedWidget* m_pages;
     ActivityTable* m_table;
+    ListPage* m_billPage = nullptr;
+    ListPage* m_ownBook = nullptr;
+    ListPage* m_jobBook = nullptr;
+    ListPage* m_limits = nullptr;
+    SequencePage* m_sequences;
+    ImportPage* m_import;
+    std::vector<QPushButton*> m_tabs;
+    QLabel* m_count = nullptr;
+    QLabel* m_empty = nullptr;
 };
 
 } // namespace yarrin

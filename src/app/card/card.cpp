@@ -7,12 +7,15 @@
 #include "app/card/crew_chart.h"
 #include "app/card/measure_boxes.h"
 #include "app/table/activity_columns.h"
+#include "core/quantity/bill.h"
 #include "core/quantity/units.h"
 #include "edit/activity_edits.h"
+#include "edit/bill_edits.h"
 
 #include <QComboBox>
 #include <QEvent>
 #include <QLabel>
+#include <QLineEdit>
 #include <QPlainTextEdit>
 #include <QPushButton>
 #include <QRegularExpression>
@@ -44,17 +47,6 @@ protected:
 private:
     std::function<void(const QString&)> m_commit;
 };
-
-void clearLayout(QLayout* layout) {
-    while (QLayoutItem* item = layout->takeAt(0)) {
-        if (QWidget* widget = item->widget()) {
-            widget->hide();
-            widget->deleteLater();
-        }
-        if (QLayout* inner = item->layout()) clearLayout(inner);
-        delete item;
-    }
-}
 
 } // namespace
 
@@ -131,6 +123,12 @@ void Card::pair(const QString& label, const QString& value, bool bold, const QCo
     figure->setTextInteractionFlags(Qt::TextSelectableByMouse);
     if (bold) figure->setFont(boldened(bodyFont()));
     if (colour.isValid()) figure->setStyleSheet(QStringLiteral("color: %1;").arg(colour.name()));
+    // The figure is never cut; a long label gives way to it.
+    const int room = 226 - figure->sizeHint().width() - row->spacing() - 10;
+    if (name->sizeHint().width() > room) {
+        name->setToolTip(label);
+        name->setText(name->fontMetrics().elidedText(label, Qt::ElideRight, std::max(40, room)));
+    }
     row->addWidget(name);
     row->addWidget(figure, 1);
     m_into->addLayout(row);
@@ -187,7 +185,10 @@ void Card::fill() {
     m_into = m_bodyLayout;
     if (!calculated) return;
     const ActivityFigures figures = m_document.schedule().activities[index];
-    if (!m_buildUp) howLong(activity, figures);
+    if (m_buildUp)
+        crewAndBill(activity);
+    else
+        howLong(activity, figures);
     when(activity, figures);
     links(activity);
     record(activity);
@@ -242,6 +243,64 @@ void Card::howLong(const Activity& activity, const ActivityFigures& figures) {
     }
     for (const Pause& pause : activity.pauses)
         pair(tr("Pause after %1").arg(show::daysWithUnit(pause.after, day)), show::daysWithUnit(pause.rest, day));
+}
+
+/// Who does it, what of it the bill measured, and whether repetition is learned.
+void Card::crewAndBill(const Activity& activity) {
+    const Programme& p = m_document.programme();
+    if (const BookItem* item = p.book.row(activity.bookItem); item && activity.measure) {
+        heading(activity.measure->crews == Decimal(1) ? tr("Crew") : tr("One crew"));
+        words(show::text(item->name) + (item->source.empty() ? QString() : tr(" · %1").arg(show::text(item->source))));
+        const Driver driver = driverOf(p, activity);
+        for (const CrewMember& member : item->crew) {
+            const auto limit = std::find_if(p.limits.begin(), p.limits.end(),
+                                            [&](const Limit& one) { return one.key == member.name; });
+            QString figure = show::number(member.count);
+            if (limit != p.limits.end()) figure += tr(" · %1 on site").arg(show::number(limit->available));
+            const bool binds = driver.by == Driver::By::limit && member.name == driver.resource;
+            pair(show::text(member.name), figure, binds, binds ? theme().nearText : QColor());
+        }
+        if (driver.by == Driver::By::limit)
+            words(driver.exceeded ? tr("There is only enough %1 for %2.")
+                                        .arg(show::text(driver.resource),
+                                             show::countOf(driver.mostCrews->mantissa(), "crew", "crews"))
+                                  : tr("Driven by %1: no crew more can be had.").arg(show::text(driver.resource)),
+                  theme().nearText);
+    }
+    bool any = false;
+    for (const Allocation& allocation : p.allocations) {
+        if (allocation.activity != activity.id) continue;
+        const BillItem& item = *p.bill.row(allocation.item);
+        if (!std::exchange(any, true)) heading(tr("From the bill"));
+        pair(show::text(item.key + " " + item.description),
+             tr("%1 of %2 %3")
+                 .arg(show::number(allocation.quantity), show::number(item.quantity),
+                      show::text(unitSymbol(item.unit))));
+    }
+    if (!activity.measure || activity.kind != ActivityKind::task) return;
+    heading(tr("Learning"));
+    auto* row = new QHBoxLayout;
+    auto* label = new QLabel(tr("Each doubling takes, of the time"), m_owner);
+    label->setStyleSheet(QStringLiteral("color: %1;").arg(theme().muted.name()));
+    label->setWordWrap(true);
+    auto* edit = new QLineEdit(
+        activity.measure->learningRate ? show::number(*activity.measure->learningRate) + tr(" %") : QString(), m_owner);
+    edit->setObjectName(QStringLiteral("cardLearning"));
+    edit->setAccessibleName(tr("Learning rate in per cent"));
+    edit->setPlaceholderText(tr("none"));
+    edit->setFixedWidth(58);
+    row->addWidget(label, 1);
+    row->addWidget(edit);
+    m_into->addLayout(row);
+    if (activity.measure->learningRate) words(tr("Unit %1 of the repetition").arg(activity.measure->unitNumber));
+    connect(edit, &QLineEdit::editingFinished, this, [this, edit, id = activity.id, key = show::text(activity.key)] {
+        if (!edit->isModified()) return;
+        edit->setModified(false);
+        const Outcome outcome = m_document.perform(tr("%1 learning → %2").arg(key, edit->text()), [&](Transaction& tx) {
+            return setLearning(tx, id, edit->text().toStdString(), {});
+        });
+        if (!outcome.ok()) emit refused(show::error(outcome.error()));
+    });
 }
 
 void Card::choose(const Activity& activity) {

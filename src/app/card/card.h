@@ -36,6 +36,7 @@ private:
     void linkRow(ActivityId other, const QString& label, const QString& value, bool bold);
     void header(const Activity& activity);
     void howLong(const Activity& activity, const ActivityFigures& figures);
+    void crewAndBill(const Activity& activity);
     void when(const Activity& activity, const ActivityFigures& figures);
     void links(const Activity& activity);
     void record(const Activity& activity);

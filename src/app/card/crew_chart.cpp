@@ -12,7 +12,7 @@
 namespace yarrin {
 
 namespace {
-constexpr int rowHeight = 24;
+constexpr int rowHeight = 36, lineHeight = 22;
 }
 
 CrewChart::CrewChart(Document& document, QWidget* parent) : QWidget(parent), m_document(document) {
@@ -47,7 +47,8 @@ void CrewChart::present(ActivityId id) {
                     return done();
                 });
                 if (!tried.ok()) break;
-                m_rows.push_back({crews, **duration, tried.damages.unrelieved, current});
+                m_rows.push_back(
+                    {crews, **duration, tried.damages.unrelieved, current, latestSection(programme, tried)});
             }
         }
     }
@@ -55,11 +56,20 @@ void CrewChart::present(ActivityId id) {
     for (const Row& row : m_rows)
         words += tr("%1: %2, %3. ")
                      .arg(show::countOf(row.crews, "crew", "crews"), show::daysWithUnit(row.duration, m_dayMinutes),
-                          show::money(row.exposure, m_currency));
+                          show::money(row.exposure, m_currency) + QStringLiteral(", ") + row.section);
     setAccessibleDescription(words);
     setVisible(!m_rows.empty());
     updateGeometry();
     update();
+}
+
+/// "Berth 9 Jun 2027": where the section stands that is latest against its date.
+QString CrewChart::latestSection(const Programme& programme, const Schedule& schedule) {
+    const SectionFigures* latest = nullptr;
+    for (const SectionFigures& one : schedule.sections)
+        if (one.daysLate && one.forecast && (!latest || *one.daysLate > *latest->daysLate)) latest = &one;
+    if (!latest) return {};
+    return tr("%1 %2").arg(show::text(programme.sections.row(latest->section)->name), show::date(*latest->forecast));
 }
 
 QSize CrewChart::sizeHint() const {
@@ -83,17 +93,21 @@ void CrewChart::paintEvent(QPaintEvent*) {
         const bool late = row.exposure.sign() > 0;
         painter.setFont(row.isCurrent ? boldened(bodyFont()) : bodyFont());
         painter.setPen(t.ink);
-        painter.drawText(QRect(0, y, 18, rowHeight), Qt::AlignVCenter, QString::number(row.crews));
+        painter.drawText(QRect(0, y, 18, lineHeight), Qt::AlignVCenter, QString::number(row.crews));
         painter.setPen(Qt::NoPen);
         painter.setBrush(row.isCurrent ? t.accent : (late ? t.critical : t.activity));
-        painter.drawRoundedRect(QRectF(left, y + 6, std::max(2.0, x(row.duration) - left), 12), 2, 2);
+        painter.drawRoundedRect(QRectF(left, y + 5, std::max(2.0, x(row.duration) - left), 12), 2, 2);
         painter.setPen(t.ink);
-        painter.drawText(QRectF(x(row.duration) + 6, y, 60, rowHeight), Qt::AlignVCenter,
+        painter.drawText(QRectF(x(row.duration) + 6, y, 60, lineHeight), Qt::AlignVCenter,
                          show::daysWithUnit(row.duration, m_dayMinutes));
         painter.setPen(late ? t.criticalText : t.muted);
         if (late) painter.setFont(boldened(bodyFont()));
-        painter.drawText(QRect(width() - 70, y, 70, rowHeight), Qt::AlignVCenter | Qt::AlignRight,
+        painter.drawText(QRect(width() - 70, y, 70, lineHeight), Qt::AlignVCenter | Qt::AlignRight,
                          show::money(row.exposure, m_currency));
+        painter.setFont(secondaryFont());
+        painter.setPen(t.muted);
+        painter.drawText(QRectF(left, y + lineHeight - 3, width() - left, rowHeight - lineHeight), Qt::AlignVCenter,
+                         row.section);
         y += rowHeight;
     }
     if (!m_neededIn) return;
@@ -107,7 +121,14 @@ void CrewChart::paintEvent(QPaintEvent*) {
         QPen pen(t.contractDate, 1);
         pen.setDashPattern({4, 3});
         painter.setPen(pen);
-        painter.drawLine(QPointF(x(*m_neededIn), 0), QPointF(x(*m_neededIn), y));
+        // Only beside the bars, so that it never runs through the words below them.
+        for (int row = 0; row < int(m_rows.size()); ++row) {
+            const bool hitsDays = x(*m_neededIn) > x(m_rows[std::size_t(row)].duration) + 3 &&
+                                  x(*m_neededIn) < x(m_rows[std::size_t(row)].duration) + 46;
+            if (!hitsDays)
+                painter.drawLine(QPointF(x(*m_neededIn), row * rowHeight + 1),
+                                 QPointF(x(*m_neededIn), row * rowHeight + 21));
+        }
         const double textWidth = painter.fontMetrics().horizontalAdvance(words) + 4;
         painter.drawText(QRectF(std::clamp(x(*m_neededIn) - textWidth / 2, 0.0, width() - textWidth), y, textWidth, 20),
                          Qt::AlignCenter, words);

@@ -19,6 +19,7 @@ public:
         Minutes duration = 0;
         Fraction exposure; ///< unrelieved, in all
         bool isCurrent = false;
+        QString section; ///< the one latest against its date, and its forecast
     };
     /// Works the rows out for an activity; none where it has no quantity, output and crews.
     void present(ActivityId id);
@@ -29,6 +30,8 @@ protected:
     void paintEvent(QPaintEvent* event) override;
 
 private:
+    [[nodiscard]] static QString latestSection(const Programme& programme, const Schedule& schedule);
+
     Document& m_document;
     std::vector<Row> m_rows;
     Minutes m_dayMinutes = 480;

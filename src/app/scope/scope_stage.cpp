@@ -4,6 +4,7 @@
 
 #include "app/base/format.h"
 #include "app/base/look.h"
+#include "app/scope/location_panel.h"
 #include "app/scope/scope_chart.h"
 #include "app/table/inline_message.h"
 #include "app/window/dialogs.h"
@@ -18,6 +19,7 @@
 #include <QPainter>
 #include <QPdfWriter>
 #include <QPushButton>
+#include <QSplitter>
 #include <QSvgGenerator>
 #include <QVBoxLayout>
 
@@ -25,7 +27,7 @@ namespace yarrin {
 
 ScopeStage::ScopeStage(Document& document, Dialogs& dialogs, QWidget* parent)
     : Stage(parent), m_document(document), m_dialogs(dialogs), m_notice(new NoticeBar(this)),
-      m_chart(new ScopeChart(document, this)) {
+      m_chart(new ScopeChart(document, this)), m_locations(new LocationPanel(document, this)) {
     setObjectName(QStringLiteral("scopeStage"));
     setStyleSheet(
         QStringLiteral(
@@ -41,8 +43,16 @@ ScopeStage::ScopeStage(Document& document, Dialogs& dialogs, QWidget* parent)
                          this);
     m_empty->setContentsMargins(26, 8, 0, 0);
     layout->addWidget(m_empty);
-    layout->addWidget(m_chart, 1);
+    auto* parts = new QSplitter(this);
+    parts->setHandleWidth(1);
+    parts->addWidget(m_chart);
+    parts->addWidget(m_locations);
+    parts->setStretchFactor(0, 1);
+    parts->setSizes({900, 300});
+    layout->addWidget(parts, 1);
     layout->addWidget(buildFoot());
+    connect(m_locations, &LocationPanel::refused, m_notice, &NoticeBar::say);
+    connect(m_locations, &LocationPanel::question, m_notice, &NoticeBar::ask);
     connect(m_chart, &ScopeChart::refused, m_notice, &NoticeBar::say);
     connect(m_chart, &ScopeChart::chosenChanged, this, &ScopeStage::refreshFoot);
     connect(&m_document, &Document::changed, this, [this] {
@@ -97,6 +107,10 @@ QWidget* ScopeStage::buildHead() {
     shown->setMenu(figures);
     auto* fold = quietButton(tr("Fold all"), "scopeFold", head);
     connect(fold, &QPushButton::clicked, this, [this] { m_chart->fold(true); });
+    auto* places = quietButton(tr("Locations"), "scopeLocations", head);
+    places->setCheckable(true);
+    places->setChecked(true);
+    connect(places, &QPushButton::toggled, this, [this](bool on) { m_locations->setVisible(on); });
     auto* fit = quietButton(tr("Fit"), "scopeFit", head);
     connect(fit, &QPushButton::clicked, m_chart, &ScopeChart::fit);
     auto* save = quietButton(tr("Save the chart…"), "scopeSave", head);
@@ -114,7 +128,7 @@ QWidget* ScopeStage::buildHead() {
     paged(tr("Three pages wide"), 3, 1);
     paged(tr("Two pages wide, two tall"), 2, 2);
     save->setMenu(pages);
-    for (auto* button : {arrange, shown, fold, fit, save}) row->addWidget(button);
+    for (auto* button : {places, arrange, shown, fold, fit, save}) row->addWidget(button);
     return head;
 }
 

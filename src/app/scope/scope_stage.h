@@ -11,6 +11,7 @@ class QLineEdit;
 namespace yarrin {
 
 class Dialogs;
+class LocationPanel;
 class ScopeChart;
 
 /// The stage Scope: the breakdown of the work as a chart without dates.
@@ -34,6 +35,7 @@ private:
     Dialogs& m_dialogs;
     NoticeBar* m_notice;
     ScopeChart* m_chart;
+    LocationPanel* m_locations;
     QLabel* m_empty = nullptr;
     QLabel* m_what = nullptr;
     QLineEdit* m_code = nullptr;

@@ -3,8 +3,10 @@
 #include "app/table/activity_columns.h"
 
 #include "app/base/format.h"
+#include "core/quantity/bill.h"
 #include "core/quantity/units.h"
 #include "edit/activity_edits.h"
+#include "edit/bill_edits.h"
 #include "edit/contract_edits.h"
 #include "edit/link_edits.h"
 
@@ -218,10 +220,10 @@ std::vector<ActivityColumn> programmeColumns() {
 }
 
 std::vector<ActivityColumn> buildUpColumns() {
-    std::vector<ActivityColumn> columns{idColumn(), nameColumn(194)};
-    columns.push_back(figureColumn("quantity", "Quantity", 78, "quantity", MeasureField::quantity,
+    std::vector<ActivityColumn> columns{idColumn(), nameColumn(172)};
+    columns.push_back(figureColumn("quantity", "Quantity", 66, "quantity", MeasureField::quantity,
                                    [](const Measure& m) { return show::number(m.quantity); }));
-    ActivityColumn unit = column("unit", "Unit", 46, "unit");
+    ActivityColumn unit = column("unit", "Unit", 40, "unit");
     unit.quiet = true;
     unit.text = [](Cell x) { return x.activity.measure ? text(unitSymbol(x.activity.measure->unit)) : QString(); };
     unit.commit = [](Transaction& tx, ActivityId id, const std::string& typed) { return setUnit(tx, id, typed); };
@@ -233,14 +235,85 @@ std::vector<ActivityColumn> buildUpColumns() {
         return units;
     };
     columns.push_back(std::move(unit));
-    columns.push_back(figureColumn("output", "Output/day", 80, "output", MeasureField::output,
+    columns.push_back(figureColumn("output", "Output/day", 82, "output", MeasureField::output,
                                    [](const Measure& m) { return decimalText(m.outputPerCrewDay); }));
-    columns.push_back(figureColumn("hours", "Hours/unit", 78, "hours a unit", MeasureField::hours,
-                                   [](const Measure& m) { return decimalText(m.hoursPerUnit); }));
-    columns.push_back(figureColumn("crews", "Crews", 50, "crews", MeasureField::crews,
+    columns.push_back(figureColumn("crews", "Crews", 48, "crews", MeasureField::crews,
                                    [](const Measure& m) { return decimalText(m.crews); }));
     columns.push_back(figureColumn("factor", "Factor", 50, "factor", MeasureField::factor,
                                    [](const Measure& m) { return show::twoDecimals(m.factor); }));
+    columns.push_back(daysColumn());
+    ActivityColumn driven = column("driven", "Driven by", 128, "");
+    driven.quiet = true;
+    driven.text = [](Cell x) {
+        const Driver driver = driverOf(x.programme, x.activity);
+        QString words;
+        switch (driver.by) {
+        case Driver::By::typed:
+            words = QStringLiteral("typed");
+            break;
+        case Driver::By::unsolved:
+            words = QStringLiteral("typed, unsolved");
+            break;
+        case Driver::By::crews:
+            words = QStringLiteral("crews");
+            break;
+        case Driver::By::limit:
+            words = text(driver.resource) + (driver.exceeded ? QStringLiteral(", too few") : QString());
+            break;
+        }
+        return x.byHand ? words + QStringLiteral(" · by hand") : words;
+    };
+    columns.push_back(std::move(driven));
+    ActivityColumn book = column("book", "Output book", 150, "book item");
+    book.quiet = true;
+    book.text = [](Cell x) {
+        const BookItem* item = x.programme.book.row(x.activity.bookItem);
+        return item ? text(item->name) : QString();
+    };
+    book.commit = [](Transaction& tx, ActivityId id, const std::string& typed) -> Outcome {
+        for (const BookItem& item : tx.programme().book)
+            if (item.name == typed || item.key == typed) return applyBook(tx, id, item.id);
+        if (!typed.empty())
+            return inputError("the job has no \"" + typed + "\" of the output book",
+                              "take it over from the book first");
+        Activity activity = *tx.programme().activities.row(id);
+        activity.bookItem = {};
+        tx.set(std::move(activity));
+        return done();
+    };
+    book.editable = isTask;
+    book.completion = GridModel::Completion::choice;
+    book.choices = [](const Programme& programme) {
+        QStringList names;
+        for (const BookItem& item : programme.book) names << text(item.name);
+        return names;
+    };
+    columns.push_back(std::move(book));
+    ActivityColumn place = column("location", "Location", 110, "location");
+    place.quiet = true;
+    place.text = [](Cell x) {
+        const Location* at = x.programme.locations.row(x.activity.location);
+        return at ? text(at->name) : QString();
+    };
+    place.commit = [](Transaction& tx, ActivityId id, const std::string& typed) -> Outcome {
+        Activity activity = *tx.programme().activities.row(id);
+        activity.location = {};
+        for (const Location& at : tx.programme().locations)
+            if (at.name == typed || at.key == typed) activity.location = at.id;
+        if (!activity.location && !typed.empty())
+            return inputError("there is no location \"" + typed + "\"", "make it in Scope first");
+        tx.set(std::move(activity));
+        return done();
+    };
+    place.completion = GridModel::Completion::choice;
+    place.choices = [](const Programme& programme) {
+        QStringList names;
+        for (const Location& at : programme.locations) names << text(at.name);
+        return names;
+    };
+    columns.push_back(std::move(place));
+    columns.push_back(figureColumn("hours", "Hours/unit", 78, "hours a unit", MeasureField::hours,
+                                   [](const Measure& m) { return decimalText(m.hoursPerUnit); }));
     ActivityColumn rounding = column("rounding", "Rounded to", 80, "rounding");
     rounding.quiet = true;
     rounding.text = [](Cell x) {
@@ -261,15 +334,6 @@ std::vector<ActivityColumn> buildUpColumns() {
         return words;
     };
     columns.push_back(std::move(rounding));
-    columns.push_back(daysColumn());
-    ActivityColumn driven = column("driven", "Comes from", 86, "");
-    driven.quiet = true;
-    driven.text = [](Cell x) {
-        const auto& m = x.activity.measure;
-        if (m && m->crews && (m->outputPerCrewDay || m->hoursPerUnit)) return QStringLiteral("quantity");
-        return m ? QStringLiteral("typed, unsolved") : QStringLiteral("typed");
-    };
-    columns.push_back(std::move(driven));
     columns.push_back(calendarColumn());
     return columns;
 }

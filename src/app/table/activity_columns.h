@@ -19,6 +19,8 @@ struct ActivityCell {
     const Schedule& schedule;
     const Activity& activity;
     const ActivityFigures* figures; ///< none where nothing could be calculated
+    /// What was altered by hand since its sequence was laid out; none where nothing was, or no column asks.
+    const std::vector<std::string>* byHand = nullptr;
     [[nodiscard]] Minutes dayMinutes() const;
 };
 

@@ -4,13 +4,19 @@
 
 #include "app/base/format.h"
 #include "app/base/look.h"
+#include "edit/activity_edits.h"
 #include "edit/breakdown_edits.h"
+#include "edit/sequence_edits.h"
+
+#include <map>
 
 namespace yarrin {
 
 ActivityModel::ActivityModel(Document& document, ViewState& state, std::vector<ActivityColumn> columns, bool tasksOnly,
                              QObject* parent)
     : GridModel(parent), m_document(document), m_state(state), m_columns(std::move(columns)), m_tasksOnly(tasksOnly) {
+    m_hasDriver = std::any_of(m_columns.begin(), m_columns.end(),
+                              [](const ActivityColumn& column) { return column.name == QLatin1String("driven"); });
     connect(&m_document, &Document::changed, this, &ActivityModel::refresh);
     connect(&m_state, &ViewState::rowsChanged, this, &ActivityModel::refresh);
     refresh();
@@ -60,10 +66,24 @@ int ActivityModel::columnCount(const QModelIndex& parent) const {
     return parent.isValid() ? 0 : static_cast<int>(m_columns.size());
 }
 
+/// Whether a column says what was altered by hand; it is worked out once for each change, when first asked for.
+bool ActivityModel::tellsByHand() const {
+    if (!m_hasDriver) return false;
+    if (m_byHandAt != m_document.generation()) {
+        m_byHandAt = m_document.generation();
+        m_byHand.clear();
+        for (ByHand& one : byHandOf(m_document.programme()))
+            if (one.activity) m_byHand.emplace(one.activity, std::move(one.what));
+    }
+    return true;
+}
+
 ActivityCell ActivityModel::cell(const ChartRow& row) const {
     const Schedule& schedule = m_document.schedule();
+    const auto byHand = tellsByHand() ? m_byHand.find(row.activity) : m_byHand.end();
     return {m_document.programme(), schedule, m_document.programme().activities[row.index],
-            row.index < schedule.activities.size() ? &schedule.activities[row.index] : nullptr};
+            row.index < schedule.activities.size() ? &schedule.activities[row.index] : nullptr,
+            byHand == m_byHand.end() ? nullptr : &byHand->second};
 }
 
 QString ActivityModel::groupTitle(const ChartRow& row) const {
@@ -77,6 +97,23 @@ QString ActivityModel::groupTitle(const ChartRow& row) const {
     return node ? show::text(node->name) : QString();
 }
 
+/// " · sequence Dolphin, laid out 4 times", where a group holds what one sequence was laid out as.
+QString ActivityModel::sequenceWords(const ChartRow& row) const {
+    if (!m_hasDriver || m_state.lens().grouping != Grouping::breakdown || row.group == 0) return {};
+    SequenceId sequence;
+    int times = 0;
+    for (const LaidOut& unit : m_document.programme().laidOut) {
+        if (unit.breakdown != BreakdownId{row.group}) continue;
+        if (times > 0 && unit.sequence != sequence) return {};
+        sequence = unit.sequence;
+        ++times;
+    }
+    const Sequence* one = m_document.programme().sequences.row(sequence);
+    return one ? tr(" · sequence %1, laid out %2")
+                     .arg(show::text(one->key), times == 1 ? tr("once") : tr("%1 times").arg(times))
+               : QString();
+}
+
 QVariant ActivityModel::headingData(const QModelIndex& index, int role) const {
     const ChartRow& row = m_rows[static_cast<std::size_t>(index.row())];
     switch (role) {
@@ -87,11 +124,17 @@ QVariant ActivityModel::headingData(const QModelIndex& index, int role) const {
     case Qt::StatusTipRole:
         if (!row.start) return tr("empty");
         return tr("%1 · %2 – %3")
-            .arg(show::countOf(qint64(row.count), "activity", "activities"), show::startDate(*row.start),
-                 show::finishDate(*row.finish));
+                   .arg(show::countOf(qint64(row.count), "activity", "activities"), show::startDate(*row.start),
+                        show::finishDate(*row.finish)) +
+               sequenceWords(row);
     default:
         return {};
     }
+}
+
+/// Whether this column's value differs from what the sequence says.
+bool ActivityModel::isAltered(const ActivityCell& at, const ActivityColumn& column) {
+    return at.byHand && std::find(at.byHand->begin(), at.byHand->end(), column.verb.toStdString()) != at.byHand->end();
 }
 
 QVariant ActivityModel::data(const QModelIndex& index, int role) const {
@@ -118,9 +161,11 @@ QVariant ActivityModel::data(const QModelIndex& index, int role) const {
             if (at.figures->nearCritical) return theme().nearText;
             if (at.figures->state == NodeState::complete) return theme().muted;
         }
+        if (isAltered(at, column)) return theme().nearText;
         return column.quiet ? theme().muted : theme().ink;
     case Qt::FontRole:
-        if (column.emphatic || (column.name == QLatin1String("float") && at.figures && at.figures->critical))
+        if (isAltered(at, column) || column.emphatic ||
+            (column.name == QLatin1String("float") && at.figures && at.figures->critical))
             return boldened(bodyFont());
         return bodyFont();
     default:
@@ -167,16 +212,33 @@ QString ActivityModel::stepText(const Entry& entry) const {
     return tr("%1 %2 %3 → %4").arg(key, column.verb, before, entry.text);
 }
 
+/// Entries below the last row get activities of their own, below the last one and in its group.
+Outcome ActivityModel::addRows(Transaction& tx, const std::vector<Entry>& entries, std::vector<Target>& targets) const {
+    std::map<int, ActivityId> added;
+    ActivityId below = m_rows.empty() ? ActivityId{} : m_rows.back().activity;
+    for (std::size_t i = 0; i < entries.size(); ++i) {
+        if (entries[i].row < rowCount()) continue;
+        if (auto [at, isNew] = added.try_emplace(entries[i].row); isNew) {
+            const Activity* above = tx.programme().activities.row(below);
+            const auto made = addActivity(tx, ActivityKind::task, below, above ? above->breakdown : BreakdownId{},
+                                          tr("New activity").toStdString());
+            if (!made.ok()) return made.errors();
+            below = at->second = *made;
+        }
+        targets[i].row.activity = added[entries[i].row];
+        targets[i].row.index = tx.programme().activities.indexOf(targets[i].row.activity);
+    }
+    return done();
+}
+
 Outcome ActivityModel::commit(const std::vector<Entry>& entries, const QString& text) {
     if (entries.empty()) return done();
     // Rows may be rebuilt by what an entry does, so they are looked up before.
-    struct Target {
-        const Entry& entry;
-        ChartRow row;
-    };
     std::vector<Target> targets;
-    for (const Entry& entry : entries) targets.push_back({entry, m_rows[static_cast<std::size_t>(entry.row)]});
+    for (const Entry& entry : entries)
+        targets.push_back({entry, entry.row < rowCount() ? m_rows[static_cast<std::size_t>(entry.row)] : ChartRow{}});
     return m_document.perform(text.isEmpty() ? stepText(entries.front()) : text, [&](Transaction& tx) -> Outcome {
+        if (const Outcome grown = addRows(tx, entries, targets); !grown.ok()) return grown;
         for (const auto& [entry, row] : targets) {
             if (row.isGroup) {
                 Outcome renamed = renameGroup(tx, BreakdownId{row.group}, entry.text.toStdString());

@@ -30,6 +30,7 @@ public:
     bool setData(const QModelIndex& index, const QVariant& value, int role) override;
 
     Outcome commit(const std::vector<Entry>& entries, const QString& text) override;
+    bool grows() const override { return true; }
     bool isHeading(int row) const override;
     bool isFolded(int row) const override;
     int depth(int row) const override;
@@ -43,9 +44,18 @@ signals:
     void rowsRebuilt();
 
 private:
+    struct Target {
+        const Entry& entry;
+        ChartRow row;
+    };
+    [[nodiscard]] Outcome addRows(Transaction& tx, const std::vector<Entry>& entries,
+                                  std::vector<Target>& targets) const;
     void refresh();
+    [[nodiscard]] bool tellsByHand() const;
+    [[nodiscard]] static bool isAltered(const ActivityCell& at, const ActivityColumn& column);
     [[nodiscard]] ActivityCell cell(const ChartRow& row) const;
     [[nodiscard]] QString groupTitle(const ChartRow& row) const;
+    [[nodiscard]] QString sequenceWords(const ChartRow& row) const;
     [[nodiscard]] QVariant headingData(const QModelIndex& index, int role) const;
     [[nodiscard]] QString stepText(const Entry& entry) const;
 
@@ -55,6 +65,9 @@ private:
     bool m_tasksOnly;
     std::vector<ChartRow> m_rows;
     std::unordered_map<ActivityId, int> m_places;
+    bool m_hasDriver = false;
+    mutable std::unordered_map<ActivityId, std::vector<std::string>> m_byHand;
+    mutable quint64 m_byHandAt = ~quint64(0);
 };
 
 } // namespace yarrin

@@ -29,6 +29,10 @@ public:
     };
     /// Commits several cells as one step; where one is refused, none changes and the error says which.
     [[nodiscard]] virtual Outcome commit(const std::vector<Entry>& entries, const QString& text) = 0;
+    /// Whether rows can be sorted by a column, with `sort`.
+    [[nodiscard]] virtual bool isSortable() const { return false; }
+    /// Whether entries below the last row make new ones.
+    [[nodiscard]] virtual bool grows() const { return false; }
     /// A heading that spans the columns, in place of cells.
     [[nodiscard]] virtual bool isHeading(int) const { return false; }
     [[nodiscard]] virtual bool isFolded(int) const { return false; }

@@ -31,6 +31,18 @@ GridView::GridView(QWidget* parent) : QTableView(parent) {
     setCornerButtonEnabled(false);
     setTabKeyNavigation(true);
     setFrameShape(QFrame::NoFrame);
+    horizontalHeader()->setSortIndicatorClearable(true);
+}
+
+void GridView::setModel(QAbstractItemModel* model) {
+    QTableView::setModel(model);
+    if (!grid() || !grid()->isSortable()) return;
+    // The third click on a heading gives the rows their own order back.
+    horizontalHeader()->setSectionsClickable(true);
+    horizontalHeader()->setSortIndicatorShown(true);
+    horizontalHeader()->setSortIndicator(-1, Qt::AscendingOrder);
+    connect(horizontalHeader(), &QHeaderView::sortIndicatorChanged, model,
+            [model](int column, Qt::SortOrder order) { model->sort(column, order); });
 }
 
 GridModel* GridView::grid() const {
@@ -70,16 +82,16 @@ void GridView::paste() {
     text.remove(QLatin1Char('\r'));
     while (text.endsWith(QLatin1Char('\n'))) text.chop(1);
     const QModelIndex start = currentIndex();
-    if (text.isEmpty() || !start.isValid()) return;
+    if (text.isEmpty() || (!start.isValid() && !(grid()->grows() && grid()->rowCount() == 0))) return;
     std::vector<GridModel::Entry> entries;
     std::vector<int> columns;
-    for (int column = start.column(); column < grid()->columnCount(); ++column)
+    for (int column = std::max(0, start.column()); column < grid()->columnCount(); ++column)
         if (!isColumnHidden(column)) columns.push_back(column);
     const QStringList lines = text.split(QLatin1Char('\n'));
-    int row = start.row();
+    int row = std::max(0, start.row());
     for (const QString& line : lines) {
         while (row < grid()->rowCount() && grid()->isHeading(row)) ++row;
-        if (row >= grid()->rowCount()) {
+        if (row >= grid()->rowCount() && !grid()->grows()) {
             emit refused(tr("The pasted block has %1 rows, more than there are from here down. Nothing was pasted; add "
                             "rows first.")
                              .arg(lines.size()));

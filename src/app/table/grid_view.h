@@ -18,6 +18,7 @@ public:
     explicit GridView(QWidget* parent = nullptr);
 
     [[nodiscard]] GridModel* grid() const;
+    void setModel(QAbstractItemModel* model) override;
     static constexpr int rowHeight = 26;
 
     /// The selected cells as tab-separated text, to the clipboard.

@@ -61,9 +61,10 @@ MainWindow::MainWindow(QSettings& settings, Dialogs& dialogs, Date today)
                        {QStringLiteral("programme"), tr("Programme")}})),
       m_stack(new QStackedWidget), m_contract(new ContractStage(m_document)),
       m_siteTime(new SiteTimeStage(m_document, dialogs)), m_scope(new ScopeStage(m_document, dialogs)),
-      m_buildUp(new BuildUpStage(m_document, m_state)), m_programme(new ProgrammeStage(m_document, m_state)),
-      m_card(new Card(m_document, m_state)), m_standing(new Standing(m_document)), m_ripple(nullptr),
-      m_find(new FindField(m_document)), m_jobTitle(new QLabel), m_jobState(new QLabel), m_lens(new QToolButton) {
+      m_buildUp(new BuildUpStage(m_document, m_state, dialogs, settings)),
+      m_programme(new ProgrammeStage(m_document, m_state)), m_card(new Card(m_document, m_state)),
+      m_standing(new Standing(m_document)), m_ripple(nullptr), m_find(new FindField(m_document)),
+      m_jobTitle(new QLabel), m_jobState(new QLabel), m_lens(new QToolButton) {
     setObjectName(QStringLiteral("mainWindow"));
     setMinimumSize(900, 560);
     resize(1280, 800);

@@ -63,6 +63,7 @@ private:
     bool save();
     bool saveAs();
     void exportJson();
+    void exportTables();
     void say(const QString& text);
     void reveal(ActivityId id);
     void revealAll(const std::vector<ActivityId>& ids);

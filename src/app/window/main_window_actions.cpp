@@ -1,14 +1,17 @@
 // SPDX-FileCopyrightText: 2026 The Yarrin authors
 // SPDX-License-Identifier: GPL-3.0-or-later
+#include "app/base/format.h"
 #include "app/base/look.h"
 #include "app/buildup/build_up_stage.h"
 #include "app/card/card.h"
 #include "app/programme/bar_chart_view.h"
 #include "app/programme/programme_stage.h"
 #include "app/table/activity_table.h"
+#include "app/table/table_export.h"
 #include "app/window/find_field.h"
 #include "app/window/main_window.h"
 #include "chart/layout/rows.h"
+#include "store/workbook.h"
 
 #include <QApplication>
 #include <QMenuBar>
@@ -54,11 +57,21 @@ void MainWindow::buildFileMenu() {
     }));
     m_recent = menu->addMenu(tr("Open &recent"));
     refreshRecent();
+    menu->addAction(action(QStringLiteral("importBill"), tr("Import a &bill…"), {}, [this] {
+        go(Place::buildUp);
+        m_buildUp->importBillFile();
+    }));
+    menu->addAction(action(QStringLiteral("importSchedule"), tr("Import a s&chedule from a table…"), {}, [this] {
+        go(Place::buildUp);
+        m_buildUp->importSchedule();
+    }));
     menu->addSeparator();
     menu->addAction(action(QStringLiteral("fileSave"), tr("&Save"), QKeySequence::Save, [this] { save(); }));
     menu->addAction(action(QStringLiteral("fileSaveAs"), tr("Save &as…"),
                            QKeySequence(Qt::CTRL | Qt::SHIFT | Qt::Key_S), [this] { saveAs(); }));
     menu->addAction(action(QStringLiteral("fileExport"), tr("&Export as JSON…"), {}, [this] { exportJson(); }));
+    menu->addAction(action(QStringLiteral("exportTable"), tr("Export activities and bill as a &workbook…"), {},
+                           [this] { exportTables(); }));
     menu->addSeparator();
     menu->addAction(
         action(QStringLiteral("fileQuit"), tr("&Quit"), QKeySequence(Qt::CTRL | Qt::Key_Q), [this] { close(); }));
@@ -164,6 +177,16 @@ void MainWindow::buildActivityMenu() {
     menu->addSeparator();
     menu->addAction(action(QStringLiteral("deleteActivity"), tr("&Delete") + QStringLiteral("\tDel"), {},
                            [this] { table().deleteSelected(); }));
+}
+
+/// The activities with what their durations come from, and the bill, for people who live in spreadsheets.
+void MainWindow::exportTables() {
+    const QString path =
+        m_dialogs.fileToSave(this, tr("Export as a workbook"), m_document.displayName() + QStringLiteral(".xlsx"),
+                             tr("Workbooks (*.xlsx);;Text tables (*.csv)"));
+    if (path.isEmpty()) return;
+    const Outcome outcome = writeWorkbook(tablesOf(m_document), path.toStdString());
+    if (!outcome.ok()) say(show::error(outcome.error()));
 }
 
 } // namespace yarrin

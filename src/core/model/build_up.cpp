@@ -10,8 +10,7 @@ namespace yarrin {
 
 std::string crewText(const Crew& crew) {
     std::string text;
-    for (const CrewMember& member : crew)
-        text += (text.empty() ? "" : "; ") + member.count.text() + " " + member.name;
+    for (const CrewMember& member : crew) text += (text.empty() ? "" : "; ") + member.count.text() + " " + member.name;
     return text;
 }
 

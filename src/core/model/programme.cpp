@@ -191,7 +191,8 @@ private:
         for (const SequenceStep& step : sequence.steps) {
             if (!numbers.insert(step.number).second) add(place, "two of its steps have one number");
             if (step.name.empty()) add(place, "a step has no name", "give it one");
-            if (step.book && !m_programme.book.row(step.book)) add(place, "a step's item of the book is not in the programme");
+            if (step.book && !m_programme.book.row(step.book))
+                add(place, "a step's item of the book is not in the programme");
             if (step.bill && !m_programme.bill.row(step.bill)) add(place, "a step's bill item is not in the programme");
             if (step.calendar && step.calendar != continuousCalendar && !m_programme.calendars.row(step.calendar))
                 add(place, "a step's calendar is not in the programme");

@@ -109,7 +109,8 @@ Driver driverOf(const Programme& programme, const Activity& activity) {
         }
     if (!driver.mostCrews) return driver;
     driver.exceeded = *m->crews > *driver.mostCrews;
-    if (driver.exceeded || Fraction(*driver.mostCrews) < Fraction(*m->crews) + Fraction(1)) driver.by = Driver::By::limit;
+    if (driver.exceeded || Fraction(*driver.mostCrews) < Fraction(*m->crews) + Fraction(1))
+        driver.by = Driver::By::limit;
     return driver;
 }
 

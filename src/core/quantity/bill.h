@@ -34,8 +34,8 @@ struct Driver {
         limit,    ///< one more crew would need more of a trade or plant than there is
     };
     By by = By::typed;
-    std::string resource; ///< of a limit
-    bool exceeded = false; ///< its crews already need more than there is
+    std::string resource;             ///< of a limit
+    bool exceeded = false;            ///< its crews already need more than there is
     std::optional<Decimal> mostCrews; ///< whole crews that the limits allow, where there are any
 };
 [[nodiscard]] Driver driverOf(const Programme& programme, const Activity& activity);

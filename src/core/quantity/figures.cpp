@@ -95,8 +95,8 @@ std::vector<Decimal> shared(const Decimal& quantity, const std::vector<Decimal>&
     for (std::size_t i = 0; i < weights.size(); ++i) {
         reached = reached + (equal ? Fraction(1) : Fraction(weights[i]));
         // What is given up to here is rounded, not each share, so that nothing is lost or invented on the way.
-        const auto upTo = i + 1 == weights.size() ? std::optional(quantity)
-                                                  : (Fraction(quantity) * reached / total).rounded(places);
+        const auto upTo =
+            i + 1 == weights.size() ? std::optional(quantity) : (Fraction(quantity) * reached / total).rounded(places);
         const Fraction now = upTo ? Fraction(*upTo) : given;
         shares.push_back(exactly(now - given).value_or(Decimal(0)));
         given = now;

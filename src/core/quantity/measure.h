@@ -24,8 +24,9 @@ struct Measure {
     std::optional<Decimal> crews;            ///< none: no duration comes of it
     Decimal factor = 1;                      ///< working factor; 0.8 loses a fifth of the output
     RoundTo roundTo = RoundTo::day;
-    std::optional<Decimal> learningRate = std::nullopt; ///< in per cent, from 50 to 100; none: every unit takes the same
-    int unitNumber = 1;                  ///< the how-manieth of repeated units it is, for learning
+    std::optional<Decimal> learningRate =
+        std::nullopt;   ///< in per cent, from 50 to 100; none: every unit takes the same
+    int unitNumber = 1; ///< the how-manieth of repeated units it is, for learning
     friend bool operator==(const Measure&, const Measure&) = default;
 };
 

@@ -79,7 +79,8 @@ std::optional<Fraction> unitsIn(std::string_view from, std::string_view to) {
 Result<Decimal> converted(const Decimal& quantity, std::string_view from, std::string_view to) {
     const auto each = unitsIn(from, to);
     if (!each)
-        return inputError(unitSymbol(from) + " cannot be turned into " + unitSymbol(to) + ": they measure different things",
+        return inputError(unitSymbol(from) + " cannot be turned into " + unitSymbol(to) +
+                              ": they measure different things",
                           "choose a unit of the same kind");
     const auto value = (Fraction(quantity) * *each).rounded(9);
     if (!value) return inputError("the quantity is out of all bounds");

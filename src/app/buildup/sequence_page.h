@@ -1,0 +1,73 @@
+// SPDX-FileCopyrightText: 2026 The Yarrin authors
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+#include "app/base/document.h"
+#include "app/base/output_book.h"
+#include "edit/sequence_edits.h"
+
+#include <QWidget>
+
+class QComboBox;
+class QLabel;
+class QLineEdit;
+class QPushButton;
+class QTreeWidget;
+class QCheckBox;
+
+namespace yarrin {
+
+class ListPage;
+
+/// Trade sequences: their steps, the units that they were laid out over, what was altered by hand there, and laying
+/// them out over more locations.
+class SequencePage : public QWidget {
+    Q_OBJECT
+public:
+    SequencePage(Document& document, OutputBook& book, QWidget* parent = nullptr);
+
+    void refresh();
+    /// Chooses a sequence.
+    void choose(SequenceId id);
+    /// Chooses the one that an activity was laid out from, if any.
+    void chooseOf(ActivityId activity);
+    [[nodiscard]] SequenceId chosen() const { return m_chosen; }
+
+signals:
+    void refused(const QString& reason);
+    void question(const QString& text, const QString& answer, std::function<void()> accepted);
+    void reveal(ActivityId id);
+
+private:
+    QWidget* buildHead();
+    QWidget* buildSteps();
+    QWidget* buildUnits();
+    void refreshUnits();
+    void refreshPlaces();
+    void takeChecked();
+    void proposeQuantities();
+    void layOutNow();
+    void perform(const QString& text, const Document::Operation& operation);
+    [[nodiscard]] const Sequence* sequence() const;
+    [[nodiscard]] const SequenceStep* stepAt(std::size_t row) const;
+
+    Document& m_document;
+    OutputBook& m_book;
+    SequenceId m_chosen;
+    QComboBox* m_names;
+    QLineEdit* m_pattern;
+    QPushButton* m_remove;
+    ListPage* m_steps;
+    QLabel* m_laid;
+    QWidget* m_byHand;
+    QTreeWidget* m_places;
+    ListPage* m_quantities = nullptr;
+    QWidget* m_quantityPart;
+    QComboBox* m_group;
+    QCheckBox* m_groupEach;
+    QPushButton* m_lay;
+    std::vector<UnitToLay> m_units;
+    bool m_filling = false;
+};
+
+} // namespace yarrin

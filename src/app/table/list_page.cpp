@@ -1,0 +1,75 @@
+// SPDX-FileCopyrightText: 2026 The Yarrin authors
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "app/table/list_page.h"
+
+#include <QHeaderView>
+#include <QLabel>
+#include <QLineEdit>
+#include <QVBoxLayout>
+
+#include <set>
+
+namespace yarrin {
+
+ListPage::ListPage(const QString& name, const QString& accessibleName, ListSource source,
+                   std::vector<ListColumn> columns, QWidget* parent)
+    : QWidget(parent), m_model(new ListModel(std::move(source), std::move(columns), this)), m_table(new GridView(this)),
+      m_head(new QWidget(this)), m_line(new QHBoxLayout(m_head)), m_empty(new QLabel(this)) {
+    auto* layout = new QVBoxLayout(this);
+    layout->setContentsMargins(0, 0, 0, 0);
+    layout->setSpacing(0);
+    m_line->setContentsMargins(14, 0, 10, 6);
+    auto* find = new QLineEdit(this);
+    find->setObjectName(name + QStringLiteral("Filter"));
+    find->setAccessibleName(tr("Show only rows with these words"));
+    find->setPlaceholderText(tr("Only rows with…"));
+    find->setClearButtonEnabled(true);
+    find->setMaximumWidth(220);
+    m_line->addWidget(find, 1);
+    m_line->addStretch(1);
+    layout->addWidget(m_head);
+    m_empty->setWordWrap(true);
+    m_empty->setContentsMargins(14, 4, 14, 8);
+    m_empty->hide();
+    layout->addWidget(m_empty);
+    m_table->setObjectName(name);
+    m_table->setAccessibleName(accessibleName);
+    m_table->setModel(m_model);
+    m_table->horizontalHeader()->setFixedHeight(28);
+    for (int i = 0; i < m_model->columnCount(); ++i) m_table->setColumnWidth(i, m_model->widthOf(i));
+    layout->addWidget(m_table, 1);
+    connect(find, &QLineEdit::textChanged, m_model, &ListModel::setFilter);
+}
+
+void ListPage::setEmptyText(const QString& text) {
+    m_empty->setText(text);
+    refresh();
+}
+
+void ListPage::hideLine() {
+    m_head->hide();
+}
+
+void ListPage::refresh() {
+    m_model->refresh();
+    m_empty->setVisible(!m_empty->text().isEmpty() && m_model->rowCount() == 0);
+}
+
+std::vector<std::size_t> ListPage::selectedRows() const {
+    std::set<std::size_t> rows;
+    for (const QModelIndex& index : m_table->selectionModel()->selectedIndexes())
+        rows.insert(m_model->sourceRow(index.row()));
+    return {rows.begin(), rows.end()};
+}
+
+void ListPage::editCell(std::size_t source, const QString& column) {
+    const int row = m_model->rowOf(source);
+    if (row < 0) return;
+    const QModelIndex cell = m_model->index(row, m_model->columnOf(column));
+    m_table->setFocus();
+    m_table->setCurrentIndex(cell);
+    m_table->scrollTo(cell);
+    m_table->edit(cell);
+}
+
+} // namespace yarrin
