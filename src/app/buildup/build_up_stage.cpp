@@ -88,7 +88,6 @@ BuildUpStage::BuildUpStage(Document& document, ViewState& state, Dialogs& dialog
         m_table->reveal(id);
     });
     connect(m_import, &ImportPage::finished, this, [this] { show(Page::activities); });
-    if (!m_book.fault().isEmpty()) m_notice->say(m_book.fault());
     refresh();
 }
 
@@ -349,6 +348,7 @@ void BuildUpStage::showEvent(QShowEvent* event) {
     Stage::showEvent(event);
     m_bill->refresh();
     refresh();
+    if (!m_book.fault().isEmpty()) m_notice->say(m_book.fault());
 }
 
 void BuildUpStage::refresh() {
