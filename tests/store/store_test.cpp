@@ -1,5 +1,7 @@
 // SPDX-FileCopyrightText: 2026 The Yarrin authors
 // SPDX-License-Identifier: GPL-3.0-or-later
+#include "core/network/schedule.h"
+#include "edit/sequence_edits.h"
 #include "store/file.h"
 #include "store/json.h"
 #include "store/native.h"
@@ -73,6 +75,52 @@ Programme full() {
     night.week[5] = DayWork{};
     night.exceptions.push_back({dateFrom(2027, 12, 24), dateFrom(2028, 1, 2), true, {{480, 500}}, "winter"});
     p.calendars.append(night);
+    return p;
+}
+
+/// The same with everything that durations are built up from.
+Programme builtUp() {
+    Programme p = full();
+    p.book.append({BookItemId{3},
+                   "K1",
+                   "Walls, “fair”",
+                   "Concrete",
+                   "m3",
+                   {},
+                   Decimal::parse("1.25"),
+                   {{"Carpenter", Decimal(4)}, {"Crane", Decimal::parse("0.5").value()}},
+                   "Own records",
+                   "Not in frost"});
+    p.bill.append({BillItemId{2}, "2.01", "Walls", "m3", Decimal::parse("12.5").value(), LocationId{2}, BreakdownId{9},
+                   Decimal::parse("140.75")});
+    p.bill.append({BillItemId{5}, "2.02", "Steel", "t", Decimal(3), {}, {}, {}});
+    Activity b = p.activities[1];
+    b.bookItem = BookItemId{3};
+    b.measure->learningRate = Decimal::parse("92.5");
+    b.measure->unitNumber = 3;
+    p.allocations.append({AllocationId{4}, BillItemId{2}, b.id, Decimal::parse("7.25").value()});
+    p.activities.replace(1, b);
+    p.limits.append({LimitId{1}, "Crane", Decimal(2)});
+    Sequence s;
+    s.id = SequenceId{6};
+    s.key = "Bay";
+    s.idPattern = "C{unit:2}{step}";
+    s.steps = {{1,
+                "Pour",
+                BookItemId{3},
+                BillItemId{2},
+                {},
+                Decimal(2),
+                Decimal::parse("0.9").value(),
+                CalendarId{7},
+                Decimal(95),
+                "Early"},
+               {4, "Cure", {}, {}, 10080, {}, Decimal(1), continuousCalendar, {}, ""}};
+    s.links = {{1, 4, LinkType::ss, -60, LagCalendar::continuous, false},
+               {1, 1, LinkType::fs, 0, LagCalendar::standard, true}};
+    p.sequences.append(s);
+    p.laidOut.append(
+        {LaidOutId{8}, SequenceId{6}, LocationId{2}, BreakdownId{4}, 1, {{1, b.id, Decimal(5)}, {4, {}, Decimal(0)}}});
     return p;
 }
 
@@ -187,6 +235,63 @@ private slots:
     }
 
     // The first version had no weather, rules, tides or code pattern; such a file opens with none of them, untouched.
+    void whatDurationsAreBuiltFromIsKept() {
+        const Programme p = builtUp();
+        for (const Error& wrong : faultsOf(p)) QFAIL(wrong.sentence().c_str());
+        for (const FileFormat format : {FileFormat::native, FileFormat::json}) {
+            const QString file = path(format == FileFormat::native ? "built.yarrin" : "built.yarrin.json");
+            QVERIFY(writeProgramme(p, file.toStdString(), format).ok());
+            const auto read = readProgramme(file.toStdString());
+            QVERIFY2(read.ok(), read.ok() ? "" : read.error().sentence().c_str());
+            if (format == FileFormat::native) QVERIFY(*read == p);
+            // JSON numbers its rows anew; written again it is the same text.
+            QCOMPARE(programmeToJson(*read), programmeToJson(p));
+        }
+    }
+
+    /// The demo is built from its bill: nothing more placed than billed, and every unit follows its sequence but for
+    /// the one that was altered by hand.
+    void theDemoIsBuiltFromItsBill() {
+        const auto demo = readProgramme(SOURCE_DIR "/resources/demo/brannoch.yarrin.json");
+        QVERIFY2(demo.ok(), demo.ok() ? "" : demo.error().sentence().c_str());
+        QVERIFY(demo->bill.size() > 80 && demo->book.size() > 40 && demo->sequences.size() == 5);
+        const auto altered = byHandOf(*demo);
+        QCOMPARE(altered.size(), std::size_t(1));
+        QCOMPARE(demo->activities.row(altered[0].activity)->key, std::string("B330"));
+        QCOMPARE(altered[0].what, std::vector<std::string>{"crews"});
+        QVERIFY(schedule(*demo).ok());
+        // Taken off and laid out again, no link of a sequence is missing or one too many.
+        for (const Sequence& sequence : demo->sequences) {
+            Programme copy = *demo;
+            Transaction tx(copy);
+            for (const SequenceStep& step : sequence.steps)
+                QVERIFY(setStepField(tx, sequence.id, step.number, StepField::unitLinks, "").ok());
+            for (const SequenceStep& step : sequence.steps)
+                QVERIFY(setStepField(tx, sequence.id, step.number, StepField::unitLinks,
+                                     stepFieldText(*demo, sequence, step, StepField::unitLinks))
+                            .ok());
+            QCOMPARE(copy.links.size(), demo->links.size());
+        }
+    }
+
+    void filesOfTheSecondVersionOpen() {
+        const QString file = path("second.yarrin");
+        QVERIFY(writeProgramme(full(), file.toStdString(), FileFormat::native).ok());
+        sqlite3* db = nullptr;
+        QCOMPARE(sqlite3_open(file.toUtf8().constData(), &db), SQLITE_OK);
+        for (const char* statement :
+             {"DROP TABLE book_item", "DROP TABLE bill_item", "DROP TABLE allocation", "DROP TABLE resource_limit",
+              "DROP TABLE sequence", "DROP TABLE sequence_step", "DROP TABLE sequence_link", "DROP TABLE laid_out",
+              "DROP TABLE laid_out_step", "ALTER TABLE activity DROP COLUMN book_item",
+              "ALTER TABLE activity DROP COLUMN learning_rate", "ALTER TABLE activity DROP COLUMN unit_number",
+              "PRAGMA user_version = 2"})
+            QCOMPARE(sqlite3_exec(db, statement, nullptr, nullptr, nullptr), SQLITE_OK);
+        sqlite3_close(db);
+        const auto read = readProgramme(file.toStdString());
+        QVERIFY2(read.ok(), read.ok() ? "" : read.error().sentence().c_str());
+        QVERIFY(*read == full());
+    }
+
     void filesOfTheFirstVersionOpen() {
         const QString file = path("first.yarrin");
         QVERIFY(writeProgramme(full(), file.toStdString(), FileFormat::native).ok());
