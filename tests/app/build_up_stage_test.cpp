@@ -21,6 +21,7 @@
 #include <QPushButton>
 #include <QTableWidget>
 #include <QTemporaryDir>
+#include <QToolButton>
 #include <QTreeWidget>
 
 using namespace yarrin;
@@ -287,6 +288,44 @@ private slots:
         QCOMPARE(at.programme().activities.row(at.id("A030"))->name, std::string("Pour"));
         at.document().undo();
         QCOMPARE(at.programme().activities.size(), std::size_t(4));
+    }
+
+    /// Activities are sorted within their groups and filtered by words, in table and chart alike.
+    void activitiesAreSortedAndFiltered() {
+        BuildUp at = desk();
+        ActivityTable& table = at.activities();
+        const auto keys = [&](ActivityTable& of) {
+            QStringList list;
+            for (int row = 0; row < of.activities().rowCount(); ++row)
+                if (const Activity* a = at.programme().activities.row(of.activities().activityAt(row)))
+                    list << QString::fromStdString(a->key);
+            return list.join(QLatin1Char(' '));
+        };
+        const auto click = [&](const char* column) {
+            QHeaderView* header = table.horizontalHeader();
+            const int section = table.activities().columnOf(QLatin1String(column));
+            QTest::mouseClick(header->viewport(), Qt::LeftButton, {},
+                              {header->sectionViewportPosition(section) + 12, header->height() / 2});
+            BuildUp::settle();
+        };
+        click("days");
+        QCOMPARE(keys(table), QStringLiteral("A020 A030 A010"));
+        click("days");
+        QCOMPARE(keys(table), QStringLiteral("A010 A030 A020"));
+        QCOMPARE(at.table().horizontalHeader()->sortIndicatorSection(),
+                 at.table().activities().columnOf(QStringLiteral("days"))); // the other table says so too
+        QVERIFY(at.find<QToolButton>("lensButton")->text().contains(QLatin1String("sorted")));
+        click("days");
+        QCOMPARE(keys(table), QStringLiteral("A010 A020 A030"));
+        at.find<QLineEdit>("lensWords")->setText(QStringLiteral("30"));
+        BuildUp::settle();
+        QCOMPARE(keys(table), QStringLiteral("A030"));
+        QCOMPARE(keys(at.table()), QStringLiteral("A030"));
+        // What is gone to is shown, and the words give way.
+        at.activities().reveal(at.id("A010"));
+        BuildUp::settle();
+        QCOMPARE(at.find<QLineEdit>("lensWords")->text(), QString());
+        QCOMPARE(keys(table), QStringLiteral("A010 A020 A030"));
     }
 
     void theBookIsKeptAndShared() {

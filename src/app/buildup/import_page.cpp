@@ -188,6 +188,7 @@ void ImportPage::load() {
 void ImportPage::run(std::function<Read()> work) {
     m_done->store(0);
     setBusy(true);
+    if (!m_book) m_progress->setRange(0, 0); // how long a workbook takes is not known before it is read
     auto promise = std::make_shared<QPromise<Read>>();
     m_watcher.setFuture(promise->future());
     promise->start();

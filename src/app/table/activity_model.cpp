@@ -270,6 +270,30 @@ Outcome ActivityModel::commit(const std::vector<Entry>& entries, const QString& 
     });
 }
 
+namespace {
+
+constexpr std::pair<const char*, RowOrder> orders[] = {{"id", RowOrder::key},           {"name", RowOrder::name},
+                                                       {"days", RowOrder::duration},    {"start", RowOrder::start},
+                                                       {"finish", RowOrder::finish},    {"float", RowOrder::totalFloat},
+                                                       {"calendar", RowOrder::calendar}};
+
+} // namespace
+
+void ActivityModel::sort(int column, Qt::SortOrder order) {
+    Lens lens = m_state.lens();
+    lens.order = RowOrder::given;
+    for (const auto& [name, by] : orders)
+        if (column >= 0 && columnName(column) == QLatin1String(name)) lens.order = by;
+    lens.descending = lens.order != RowOrder::given && order == Qt::DescendingOrder;
+    m_state.setLens(lens);
+}
+
+int ActivityModel::sortedColumn() const {
+    for (const auto& [name, by] : orders)
+        if (by == m_state.lens().order) return columnOf(QLatin1String(name));
+    return -1;
+}
+
 bool ActivityModel::isHeading(int row) const {
     return row >= 0 && row < rowCount() && m_rows[static_cast<std::size_t>(row)].isGroup;
 }

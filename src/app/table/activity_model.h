@@ -31,6 +31,11 @@ public:
 
     Outcome commit(const std::vector<Entry>& entries, const QString& text) override;
     bool grows() const override { return true; }
+    bool isSortable() const override { return true; }
+    /// Rows follow each other so within their groups, in every window that shows them.
+    void sort(int column, Qt::SortOrder order) override;
+    /// The column that the lens sorts by, -1 where by none of these.
+    [[nodiscard]] int sortedColumn() const;
     bool isHeading(int row) const override;
     bool isFolded(int row) const override;
     int depth(int row) const override;

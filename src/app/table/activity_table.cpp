@@ -23,6 +23,11 @@ ActivityTable::ActivityTable(Document& document, ViewState& state, std::vector<A
     connect(selectionModel(), &QItemSelectionModel::currentChanged, this, &ActivityTable::takeSelection);
     connect(m_model, &ActivityModel::rowsRebuilt, this, &ActivityTable::showSelection);
     connect(&m_state, &ViewState::selectionChanged, this, &ActivityTable::showSelection);
+    connect(&m_state, &ViewState::rowsChanged, this, [this] {
+        const QSignalBlocker quiet(horizontalHeader()); // the lens was changed elsewhere, or by this very header
+        horizontalHeader()->setSortIndicator(m_model->sortedColumn(),
+                                             m_state.lens().descending ? Qt::DescendingOrder : Qt::AscendingOrder);
+    });
     connect(this, &GridView::deleteRequested, this, &ActivityTable::deleteSelected);
     connect(this, &GridView::addRequested, this, [this] { addActivity(ActivityKind::task); });
     connect(this, &GridView::moveDepthRequested, this, &ActivityTable::moveDepth);
@@ -74,6 +79,7 @@ void ActivityTable::reveal(ActivityId id) {
     if (m_model->rowOf(id) < 0) {
         Lens lens = m_state.lens();
         lens.filter = RowFilter::all;
+        lens.words.clear();
         m_state.setLens(lens);
         for (const auto group : std::vector<std::uint32_t>(m_state.folded().begin(), m_state.folded().end()))
             m_state.setFolded(group, false);

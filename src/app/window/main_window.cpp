@@ -24,12 +24,14 @@
 #include <QFile>
 #include <QFileInfo>
 #include <QLabel>
+#include <QLineEdit>
 #include <QMenuBar>
 #include <QSettings>
 #include <QStackedWidget>
 #include <QTimer>
 #include <QToolButton>
 #include <QVBoxLayout>
+#include <QWidgetAction>
 
 namespace yarrin {
 
@@ -174,6 +176,23 @@ QWidget* MainWindow::buildContext() {
     auto* menu = new QMenu(m_lens);
     for (int i = 0; i < int(lenses().size()); ++i)
         menu->addAction(tr(lenses()[std::size_t(i)].name), this, [this, i] { setLens(i); });
+    menu->addSeparator();
+    auto* words = new QLineEdit(menu);
+    words->setObjectName(QStringLiteral("lensWords"));
+    words->setAccessibleName(tr("Show only activities with these words"));
+    words->setPlaceholderText(tr("Only rows with…"));
+    words->setClearButtonEnabled(true);
+    auto* typed = new QWidgetAction(menu);
+    typed->setDefaultWidget(words);
+    menu->addAction(typed);
+    connect(menu, &QMenu::aboutToShow, words,
+            [words] { QTimer::singleShot(0, words, [words] { words->setFocus(); }); });
+    connect(words, &QLineEdit::textChanged, this, [this](const QString& text) {
+        Lens lens = m_state.lens();
+        lens.words = text.toStdString();
+        m_state.setLens(lens);
+    });
+    connect(words, &QLineEdit::returnPressed, menu, &QMenu::close);
     m_lens->setMenu(menu);
     layout->addWidget(m_lens);
     for (QAction* step : {m_undo, m_redo}) {
@@ -189,13 +208,26 @@ QWidget* MainWindow::buildContext() {
 }
 
 void MainWindow::setLens(int index) {
-    m_state.setLens(lenses()[std::size_t(index)].lens);
+    Lens lens = lenses()[std::size_t(index)].lens;
+    lens.words = m_state.lens().words; // what is typed stays until it is taken away
+    lens.order = m_state.lens().order;
+    lens.descending = m_state.lens().descending;
+    m_state.setLens(lens);
 }
 
 void MainWindow::nameLens() {
-    for (const NamedLens& one : lenses())
-        if (one.lens == m_state.lens()) m_lens->setText(tr("Lens: %1 ▾").arg(tr(one.name)));
+    const Lens& lens = m_state.lens();
+    for (const NamedLens& one : lenses()) {
+        if (one.lens.grouping != lens.grouping || one.lens.filter != lens.filter) continue;
+        QString name = tr(one.name);
+        if (!lens.words.empty()) name += tr(" · “%1”").arg(show::text(lens.words));
+        if (lens.order != RowOrder::given) name += tr(" · sorted");
+        m_lens->setText(tr("Lens: %1 ▾").arg(name));
+    }
     m_lens->setAccessibleName(m_lens->text());
+    if (auto* words = findChild<QLineEdit*>(QStringLiteral("lensWords"));
+        words && words->text() != show::text(lens.words))
+        words->setText(show::text(lens.words));
 }
 
 void MainWindow::refreshContext() {

@@ -2,7 +2,10 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "chart/layout/rows.h"
 
+#include "core/base/text.h"
+
 #include <algorithm>
+#include <utility>
 
 namespace yarrin {
 
@@ -13,7 +16,13 @@ class RowBuilder {
 public:
     RowBuilder(const Programme& programme, const Schedule& schedule, const Lens& lens,
                const std::unordered_set<std::uint32_t>& folded)
-        : m_programme(programme), m_schedule(schedule), m_lens(lens), m_folded(folded) {}
+        : m_programme(programme), m_schedule(schedule), m_lens(lens), m_folded(folded) {
+        std::string word;
+        for (const char c : lowered(lens.words) + " ") {
+            if (c != ' ') word += c;
+            if (c == ' ' && !word.empty()) m_words.push_back(std::exchange(word, {}));
+        }
+    }
 
     std::vector<ChartRow> run() {
         for (std::size_t i = 0; i < m_programme.activities.size(); ++i) {
@@ -24,6 +33,8 @@ public:
             if (m_lens.grouping == Grouping::location) group = activity.location.value;
             m_members[group].push_back(i);
         }
+        if (m_lens.order != RowOrder::given)
+            for (auto& [group, list] : m_members) arrange(list);
         if (m_lens.grouping == Grouping::breakdown) collect(m_programme.breakdown);
         if (m_lens.grouping == Grouping::location) collect(m_programme.locations);
         for (const std::uint32_t top : m_children[0]) group(top, 0);
@@ -36,9 +47,44 @@ public:
 private:
     [[nodiscard]] bool shows(const Activity& activity, std::size_t index) const {
         if (m_lens.tasksOnly && activity.kind != ActivityKind::task) return false;
+        if (!m_words.empty()) {
+            const Location* place = m_programme.locations.row(activity.location);
+            const std::string text =
+                lowered(activity.key + " " + activity.name + " " + (place ? place->name : "") + " " + activity.notes);
+            for (const std::string& word : m_words)
+                if (text.find(word) == std::string::npos) return false;
+        }
         if (m_lens.filter == RowFilter::all || index >= m_schedule.activities.size()) return true;
         const ActivityFigures& figures = m_schedule.activities[index];
         return figures.critical || (figures.nearCritical && m_lens.filter == RowFilter::criticalAndNear);
+    }
+
+    /// Sorts the activities of a group; what is equal, or has no such figure, stays in the programme's order.
+    void arrange(std::vector<std::size_t>& list) const {
+        const auto before = [&](std::size_t a, std::size_t b) {
+            const Activity& x = m_programme.activities[a];
+            const Activity& y = m_programme.activities[b];
+            if (m_lens.order == RowOrder::key) return x.key < y.key;
+            if (m_lens.order == RowOrder::name) return lowered(x.name) < lowered(y.name);
+            if (m_lens.order == RowOrder::calendar) return calendarOf(m_programme, x) < calendarOf(m_programme, y);
+            if (std::max(a, b) >= m_schedule.activities.size()) return false;
+            const ActivityFigures& f = m_schedule.activities[a];
+            const ActivityFigures& g = m_schedule.activities[b];
+            switch (m_lens.order) {
+            case RowOrder::duration:
+                return f.duration < g.duration;
+            case RowOrder::start:
+                return f.earlyStart < g.earlyStart;
+            case RowOrder::finish:
+                return f.earlyFinish < g.earlyFinish;
+            case RowOrder::totalFloat:
+                return f.totalFloat && (!g.totalFloat || *f.totalFloat < *g.totalFloat);
+            default:
+                return false;
+            }
+        };
+        std::stable_sort(list.begin(), list.end(),
+                         [&](std::size_t a, std::size_t b) { return m_lens.descending ? before(b, a) : before(a, b); });
     }
 
     template <typename Rows> void collect(const Rows& rows) {
@@ -78,7 +124,7 @@ private:
         row.group = group;
         row.folded = isFolded(group);
         span(row, group);
-        const bool filtered = m_lens.filter != RowFilter::all || m_lens.tasksOnly;
+        const bool filtered = m_lens.filter != RowFilter::all || m_lens.tasksOnly || !m_words.empty();
         if (row.count == 0 && (filtered || m_lens.grouping == Grouping::location)) return false;
         m_rows.push_back(row);
         return true;
@@ -97,6 +143,7 @@ private:
     std::unordered_map<std::uint32_t, std::vector<std::size_t>> m_members;
     std::unordered_map<std::uint32_t, std::vector<std::uint32_t>> m_children;
     std::vector<ChartRow> m_rows;
+    std::vector<std::string> m_words;
 };
 
 } // namespace

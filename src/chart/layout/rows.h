@@ -14,12 +14,17 @@ namespace yarrin {
 /// By what activities are grouped into rows.
 enum class Grouping { breakdown, location, none };
 enum class RowFilter { all, criticalAndNear, critical };
+/// By what rows follow each other within their group; `given` is the programme's own order.
+enum class RowOrder { given, key, name, duration, start, finish, totalFloat, calendar };
 
 /// A named choice of grouping and filter: which rows there are, and in which order.
 struct Lens {
     Grouping grouping = Grouping::breakdown;
     RowFilter filter = RowFilter::all;
     bool tasksOnly = false; ///< no milestones and hammocks
+    RowOrder order = RowOrder::given;
+    bool descending = false;
+    std::string words = {}; ///< only activities with all of them in id, name, location or notes
     friend bool operator==(const Lens&, const Lens&) = default;
 };
 
