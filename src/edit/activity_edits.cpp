@@ -300,6 +300,28 @@ Outcome setMeasureField(Transaction& tx, ActivityId id, MeasureField field, std:
     });
 }
 
+Outcome solveFor(Transaction& tx, ActivityId id, Solved what, std::string_view days) {
+    if (what == Solved::days || what == Solved::crews) return setDuration(tx, id, days);
+    return change(tx, id, [&](Activity& activity) -> Fault {
+        if (!activity.measure) return inputError("only measured work can be solved", "type a quantity first");
+        const auto span = parseSpan(days, dayUnitOf(tx.programme(), calendarOf(tx.programme(), activity)));
+        if (!span.ok()) return span.error();
+        if (span->elapsed) return inputError("a measured activity works in working days", "write 12d");
+        Measure& measure = *activity.measure;
+        const Minutes day = dayOf(tx.programme(), activity);
+        const auto solved = what == Solved::quantity ? quantityFor(measure, span->minutes, day)
+                                                     : outputFor(measure, span->minutes, day);
+        if (!solved.ok()) return solved.error();
+        if (what == Solved::quantity) {
+            measure.quantity = *solved;
+        } else {
+            measure.outputPerCrewDay = *solved;
+            measure.hoursPerUnit.reset();
+        }
+        return settle(tx.programme(), activity);
+    });
+}
+
 Outcome setUnit(Transaction& tx, ActivityId id, std::string_view text) {
     return change(tx, id, [&](Activity& activity) -> Fault {
         if (activity.kind != ActivityKind::task) return inputError("only a task has a quantity");

@@ -38,6 +38,11 @@ namespace yarrin {
 enum class MeasureField { quantity, output, hours, crews, factor };
 /// A figure of the build-up as typed; empty text takes it away. The duration follows from the measure.
 [[nodiscard]] Outcome setMeasureField(Transaction& tx, ActivityId id, MeasureField field, std::string_view text);
+/// What is worked out of the other three of quantity, output, crews and days.
+enum class Solved { quantity, output, crews, days };
+/// Gives a measured activity the days as typed and works out one of the other three; crews in whole numbers, so that it
+/// may be done sooner.
+[[nodiscard]] Outcome solveFor(Transaction& tx, ActivityId id, Solved what, std::string_view days);
 [[nodiscard]] Outcome setUnit(Transaction& tx, ActivityId id, std::string_view text);
 [[nodiscard]] Outcome setRounding(Transaction& tx, ActivityId id, RoundTo roundTo);
 

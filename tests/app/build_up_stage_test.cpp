@@ -489,6 +489,36 @@ private slots:
         QVERIFY(chart->rows()[1].duration < chart->rows()[0].duration);
     }
 
+    /// Any of the four figures comes out of the other three: 40 m3 at 10 a day and one crew are four days.
+    void anyOfTheFourIsSolved() {
+        BuildUp at = desk();
+        at.window.viewState().select(at.id("A030"));
+        BuildUp::settle();
+        const auto type = [&](const char* box, const char* text) {
+            auto* edit = at.visible<QLineEdit>(box);
+            edit->setFocus();
+            edit->selectAll();
+            QTest::keyClicks(edit, QString::fromLatin1(text));
+            QTest::keyClick(edit, Qt::Key_Return);
+            BuildUp::settle();
+        };
+        const auto measure = [&]() -> const Measure& { return *at.programme().activities.row(at.id("A030"))->measure; };
+        at.press("solveOutput");
+        type("boxDays", "5");
+        QCOMPARE(*measure().outputPerCrewDay, Decimal(8));
+        type("boxCrews", "2"); // the five days stay
+        QCOMPARE(*measure().outputPerCrewDay, Decimal(4));
+        at.press("solveQuantity");
+        type("boxDays", "10");
+        QCOMPARE(measure().quantity, Decimal(80));
+        at.press("solveCrews");
+        type("boxDays", "7");
+        QCOMPARE(*measure().crews, Decimal(3)); // 2.86, in whole crews
+        at.press("solveDays");
+        type("boxCrews", "1");
+        QCOMPARE(at.document().schedule().activities[2].duration, Minutes(20 * 480));
+    }
+
     void learningIsTypedOnTheCard() {
         Programme p = small();
         BuildUp at = desk(p);

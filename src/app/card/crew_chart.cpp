@@ -4,6 +4,7 @@
 
 #include "app/base/format.h"
 #include "app/base/look.h"
+#include "core/quantity/bill.h"
 
 #include <QPainter>
 
@@ -34,6 +35,8 @@ void CrewChart::present(ActivityId id) {
             (activity.measure->outputPerCrewDay || activity.measure->hoursPerUnit)) {
             m_dayMinutes = m_document.schedule().calendarOf(figures).dayMinutes();
             if (figures.totalFloat) m_neededIn = figures.duration + *figures.totalFloat;
+            const Driver driver = driverOf(programme, activity);
+            m_resource = show::text(driver.resource);
             const auto now = Fraction(*activity.measure->crews).ceil().value_or(1);
             const int first = int(std::clamp<std::int64_t>(now - 1, 1, 1000));
             for (int crews = std::max(1, first); crews < std::max(1, first) + 4; ++crews) {
@@ -47,8 +50,9 @@ void CrewChart::present(ActivityId id) {
                     return done();
                 });
                 if (!tried.ok()) break;
-                m_rows.push_back(
-                    {crews, **duration, tried.damages.unrelieved, current, latestSection(programme, tried)});
+                m_rows.push_back({crews, **duration, tried.damages.unrelieved, current,
+                                  driver.mostCrews && Decimal(crews) > *driver.mostCrews,
+                                  latestSection(programme, tried)});
             }
         }
     }
@@ -56,7 +60,8 @@ void CrewChart::present(ActivityId id) {
     for (const Row& row : m_rows)
         words += tr("%1: %2, %3. ")
                      .arg(show::countOf(row.crews, "crew", "crews"), show::daysWithUnit(row.duration, m_dayMinutes),
-                          show::money(row.exposure, m_currency) + QStringLiteral(", ") + row.section);
+                          show::money(row.exposure, m_currency) + QStringLiteral(", ") + row.section +
+                              (row.isBeyond ? tr(", not enough %1").arg(m_resource) : QString()));
     setAccessibleDescription(words);
     setVisible(!m_rows.empty());
     updateGeometry();
@@ -94,8 +99,10 @@ void CrewChart::paintEvent(QPaintEvent*) {
         painter.setFont(row.isCurrent ? boldened(bodyFont()) : bodyFont());
         painter.setPen(t.ink);
         painter.drawText(QRect(0, y, 18, lineHeight), Qt::AlignVCenter, QString::number(row.crews));
-        painter.setPen(Qt::NoPen);
-        painter.setBrush(row.isCurrent ? t.accent : (late ? t.critical : t.activity));
+        // What cannot be had is only an outline.
+        const QColor ink = row.isCurrent ? t.accent : (late ? t.critical : t.activity);
+        painter.setPen(row.isBeyond ? QPen(ink, 1) : QPen(Qt::NoPen));
+        painter.setBrush(row.isBeyond ? QBrush(Qt::NoBrush) : QBrush(ink));
         painter.drawRoundedRect(QRectF(left, y + 5, std::max(2.0, x(row.duration) - left), 12), 2, 2);
         painter.setPen(t.ink);
         painter.drawText(QRectF(x(row.duration) + 6, y, 60, lineHeight), Qt::AlignVCenter,
@@ -107,7 +114,7 @@ void CrewChart::paintEvent(QPaintEvent*) {
         painter.setFont(secondaryFont());
         painter.setPen(t.muted);
         painter.drawText(QRectF(left, y + lineHeight - 3, width() - left, rowHeight - lineHeight), Qt::AlignVCenter,
-                         row.section);
+                         row.isBeyond ? tr("%1 · not enough %2").arg(row.section, m_resource) : row.section);
         y += rowHeight;
     }
     if (!m_neededIn) return;

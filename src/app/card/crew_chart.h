@@ -19,7 +19,8 @@ public:
         Minutes duration = 0;
         Fraction exposure; ///< unrelieved, in all
         bool isCurrent = false;
-        QString section; ///< the one latest against its date, and its forecast
+        bool isBeyond = false; ///< more than the site has the plant or trade for
+        QString section;       ///< the one latest against its date, and its forecast
     };
     /// Works the rows out for an activity; none where it has no quantity, output and crews.
     void present(ActivityId id);
@@ -37,6 +38,7 @@ private:
     Minutes m_dayMinutes = 480;
     std::optional<Minutes> m_neededIn;
     std::string m_currency;
+    QString m_resource; ///< what is short, where something is
 };
 
 } // namespace yarrin

@@ -12,11 +12,12 @@
 #include <QLineEdit>
 #include <QPushButton>
 
+#include <tuple>
+
 namespace yarrin {
 
 MeasureBoxes::MeasureBoxes(Document& document, QWidget* parent)
-    : QWidget(parent), m_document(document), m_days(new QPushButton(tr("Days"), this)),
-      m_crews(new QPushButton(tr("Crews"), this)), m_sum(new QLabel(this)), m_fault(new QLabel(this)) {
+    : QWidget(parent), m_document(document), m_sum(new QLabel(this)), m_fault(new QLabel(this)) {
     auto* grid = new QGridLayout(this);
     grid->setContentsMargins(0, 4, 0, 2);
     grid->setSpacing(6);
@@ -38,22 +39,25 @@ MeasureBoxes::MeasureBoxes(Document& document, QWidget* parent)
     grid->addWidget(m_sum, 2, 0, 1, 2);
     grid->addWidget(m_fault, 3, 0, 1, 2);
     auto* choice = new QHBoxLayout;
-    choice->setSpacing(2);
-    auto* label = new QLabel(tr("Solve for"), this);
+    choice->setSpacing(0);
+    auto* label = new QLabel(tr("Solve"), this);
     label->setProperty("quiet", true);
     choice->addWidget(label);
-    for (QPushButton* button : {m_days, m_crews}) {
-        button->setProperty("quiet", true);
+    const std::tuple<Box, QString, const char*> choices[] = {{Box::days, tr("Days"), "solveDays"},
+                                                             {Box::crews, tr("Crews"), "solveCrews"},
+                                                             {Box::output, tr("Output"), "solveOutput"},
+                                                             {Box::quantity, tr("Qty"), "solveQuantity"}};
+    for (const auto& [box, text, name] : choices) {
+        QPushButton* button = quietButton(text, name, this);
         button->setCheckable(true);
+        button->setStyleSheet(QStringLiteral("padding: 3px 5px;"));
         choice->addWidget(button);
+        m_choices[static_cast<std::size_t>(box)] = button;
+        connect(button, &QPushButton::clicked, this, [this, which = box] { solve(which); });
     }
     choice->addStretch();
-    m_days->setObjectName(QStringLiteral("solveDays"));
-    m_crews->setObjectName(QStringLiteral("solveCrews"));
     grid->addLayout(choice, 4, 0, 1, 2);
-    connect(m_days, &QPushButton::clicked, this, [this] { solveFor(false); });
-    connect(m_crews, &QPushButton::clicked, this, [this] { solveFor(true); });
-    solveFor(false);
+    solve(Box::days);
 }
 
 void MeasureBoxes::build(Box box, const QString& title, const QString& name) {
@@ -78,12 +82,11 @@ void MeasureBoxes::build(Box box, const QString& title, const QString& name) {
     connect(made.edit, &QLineEdit::editingFinished, this, [this, box] { commit(box); });
 }
 
-void MeasureBoxes::solveFor(bool crews) {
-    m_solvesCrews = crews;
-    m_days->setChecked(!crews);
-    m_crews->setChecked(crews);
+void MeasureBoxes::solve(Box what) {
+    m_solves = what;
     for (const Box box : {Box::quantity, Box::output, Box::crews, Box::days}) {
-        const bool solved = box == (crews ? Box::crews : Box::days);
+        const bool solved = box == what;
+        m_choices[static_cast<std::size_t>(box)]->setChecked(solved);
         Field& at = field(box);
         at.solved->setVisible(solved);
         at.frame->setStyleSheet(
@@ -150,11 +153,13 @@ void MeasureBoxes::commit(Box box) {
         tr("%1 %2 → %3").arg(key, QLatin1String(names[int(box)]), edit->text()), [&](Transaction& tx) -> Outcome {
             static constexpr MeasureField fields[] = {MeasureField::quantity, MeasureField::output,
                                                       MeasureField::crews};
-            if (box == Box::days) return setDuration(tx, m_activity, text);
+            static constexpr Solved solved[] = {Solved::quantity, Solved::output, Solved::crews, Solved::days};
+            const Solved what = solved[int(m_solves)];
+            if (box == Box::days) return yarrin::solveFor(tx, m_activity, what, text);
             Outcome set = setMeasureField(tx, m_activity, fields[int(box)], text);
-            // Where crews are solved, the days stay as they were and the crews follow.
-            if (set.ok() && m_solvesCrews && box != Box::crews)
-                return setDuration(tx, m_activity, spanText(before, day));
+            // Where something else than the days is solved, the days stay as they were and it follows.
+            if (set.ok() && m_solves != Box::days && m_solves != box)
+                return yarrin::solveFor(tx, m_activity, what, spanText(before, day));
             return set;
         });
     if (!outcome.ok()) {

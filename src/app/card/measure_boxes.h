@@ -12,7 +12,7 @@ class QPushButton;
 
 namespace yarrin {
 
-/// Quantity, output, crews and days of one activity in four boxes. Either days or crews is solved from the others;
+/// Quantity, output, crews and days of one activity in four boxes. Any one is solved from the others;
 /// what is solved is marked, and the sum stands below.
 class MeasureBoxes : public QWidget {
     Q_OBJECT
@@ -33,14 +33,13 @@ private:
     void build(Box box, const QString& title, const QString& name);
     void commit(Box box);
     void fill();
-    void solveFor(bool crews);
+    void solve(Box box);
 
     Document& m_document;
     ActivityId m_activity;
-    bool m_solvesCrews = false;
+    Box m_solves = Box::days;
     std::array<Field, 4> m_fields{};
-    QPushButton* m_days;
-    QPushButton* m_crews;
+    std::array<QPushButton*, 4> m_choices{};
     QLabel* m_sum;
     QLabel* m_fault;
 };
