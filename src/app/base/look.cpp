@@ -70,6 +70,9 @@ QScrollBar::add-line, QScrollBar::sub-line { width: 0; height: 0; }
 QScrollBar::add-page, QScrollBar::sub-page { background: transparent; }
 QListView { background: %field; color: %ink; border: 1px solid %rule; outline: none; }
 QTreeView { background: %field; color: %ink; border: none; outline: none; }
+QCheckBox::indicator, QTreeView::indicator { width: 13px; height: 13px; border: 1px solid %muted; border-radius: 3px; background: %field; }
+QCheckBox::indicator:checked, QTreeView::indicator:checked { background: %accent; border-color: %accent; image: url(:/icons/check.svg); }
+QCheckBox::indicator:disabled, QTreeView::indicator:disabled { background: %muted; border-color: %muted; }
 QTreeView::item { padding: 3px 4px; }
 QTreeView::item:hover, QTreeView::item:selected { background: %selection; color: %ink; }
 QListView::item { padding: 3px 6px; }

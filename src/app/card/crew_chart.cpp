@@ -114,7 +114,7 @@ void CrewChart::paintEvent(QPaintEvent*) {
         painter.setFont(secondaryFont());
         painter.setPen(t.muted);
         painter.drawText(QRectF(left, y + lineHeight - 3, width() - left, rowHeight - lineHeight), Qt::AlignVCenter,
-                         row.isBeyond ? tr("%1 · not enough %2").arg(row.section, m_resource) : row.section);
+                         row.isBeyond ? tr("%1 · not on site").arg(row.section) : row.section);
         y += rowHeight;
     }
     if (!m_neededIn) return;

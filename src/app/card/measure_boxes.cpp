@@ -43,6 +43,7 @@ MeasureBoxes::MeasureBoxes(Document& document, QWidget* parent)
     auto* label = new QLabel(tr("Solve"), this);
     label->setProperty("quiet", true);
     choice->addWidget(label);
+    choice->addSpacing(5);
     const std::tuple<Box, QString, const char*> choices[] = {{Box::days, tr("Days"), "solveDays"},
                                                              {Box::crews, tr("Crews"), "solveCrews"},
                                                              {Box::output, tr("Output"), "solveOutput"},

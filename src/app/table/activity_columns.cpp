@@ -220,21 +220,15 @@ std::vector<ActivityColumn> programmeColumns() {
 }
 
 std::vector<ActivityColumn> buildUpColumns() {
-    std::vector<ActivityColumn> columns{idColumn(), nameColumn(172)};
-    columns.push_back(figureColumn("quantity", "Quantity", 66, "quantity", MeasureField::quantity,
-                                   [](const Measure& m) { return show::number(m.quantity); }));
-    ActivityColumn unit = column("unit", "Unit", 40, "unit");
-    unit.quiet = true;
-    unit.text = [](Cell x) { return x.activity.measure ? text(unitSymbol(x.activity.measure->unit)) : QString(); };
-    unit.commit = [](Transaction& tx, ActivityId id, const std::string& typed) { return setUnit(tx, id, typed); };
-    unit.editable = isTask;
-    unit.completion = GridModel::Completion::choice;
-    unit.choices = [](const Programme&) {
-        QStringList units;
-        for (const std::string& known : knownUnits()) units << text(unitSymbol(known));
-        return units;
+    std::vector<ActivityColumn> columns{idColumn(), nameColumn(166)};
+    ActivityColumn quantity = figureColumn("quantity", "Quantity", 84, "quantity", MeasureField::quantity,
+                                           [](const Measure& m) { return show::number(m.quantity); });
+    quantity.editText = quantity.text;
+    quantity.text = [](Cell x) {
+        const auto& m = x.activity.measure;
+        return m ? (show::number(m->quantity) + QLatin1Char(' ') + text(unitSymbol(m->unit))).trimmed() : QString();
     };
-    columns.push_back(std::move(unit));
+    columns.push_back(std::move(quantity));
     columns.push_back(figureColumn("output", "Output/day", 82, "output", MeasureField::output,
                                    [](const Measure& m) { return decimalText(m.outputPerCrewDay); }));
     columns.push_back(figureColumn("crews", "Crews", 48, "crews", MeasureField::crews,
@@ -261,7 +255,7 @@ std::vector<ActivityColumn> buildUpColumns() {
             words = text(driver.resource) + (driver.exceeded ? QStringLiteral(", too few") : QString());
             break;
         }
-        return x.byHand ? words + QStringLiteral(" · by hand") : words;
+        return x.byHand ? QStringLiteral("by hand · ") + words : words;
     };
     columns.push_back(std::move(driven));
     ActivityColumn book = column("book", "Output book", 150, "book item");
@@ -312,6 +306,18 @@ std::vector<ActivityColumn> buildUpColumns() {
         return names;
     };
     columns.push_back(std::move(place));
+    ActivityColumn unit = column("unit", "Unit", 40, "unit");
+    unit.quiet = true;
+    unit.text = [](Cell x) { return x.activity.measure ? text(unitSymbol(x.activity.measure->unit)) : QString(); };
+    unit.commit = [](Transaction& tx, ActivityId id, const std::string& typed) { return setUnit(tx, id, typed); };
+    unit.editable = isTask;
+    unit.completion = GridModel::Completion::choice;
+    unit.choices = [](const Programme&) {
+        QStringList units;
+        for (const std::string& known : knownUnits()) units << text(unitSymbol(known));
+        return units;
+    };
+    columns.push_back(std::move(unit));
     columns.push_back(figureColumn("hours", "Hours/unit", 78, "hours a unit", MeasureField::hours,
                                    [](const Measure& m) { return decimalText(m.hoursPerUnit); }));
     ActivityColumn rounding = column("rounding", "Rounded to", 80, "rounding");
