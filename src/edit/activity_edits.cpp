@@ -57,6 +57,13 @@ Result<Decimal> parseFigure(std::string_view text) {
     return *value;
 }
 
+Result<std::optional<Decimal>> parseOptionalFigure(std::string_view text) {
+    if (trimmedView(text).empty()) return std::optional<Decimal>{};
+    const auto value = parseFigure(text);
+    if (!value.ok()) return value.errors();
+    return std::optional(*value);
+}
+
 std::string freeKey(const Programme& programme, const std::string& like) {
     std::size_t digits = 0;
     while (digits < like.size() && like[like.size() - 1 - digits] >= '0' && like[like.size() - 1 - digits] <= '9')

@@ -48,5 +48,7 @@ enum class Solved { quantity, output, crews, days };
 
 /// Reads a figure with thousands separators: "1,344", "11 840.5".
 [[nodiscard]] Result<Decimal> parseFigure(std::string_view text);
+/// The same, nothing for empty text.
+[[nodiscard]] Result<std::optional<Decimal>> parseOptionalFigure(std::string_view text);
 
 } // namespace yarrin

@@ -111,11 +111,9 @@ Outcome setBillField(Transaction& tx, BillItemId id, BillField field, std::strin
     const std::string typed = trimmed(text);
     const Placed placed = placedOf(programme, id);
     const auto figure = [&]() -> Result<std::optional<Decimal>> {
-        if (typed.empty()) return std::optional<Decimal>{};
-        const auto value = parseFigure(typed);
-        if (!value.ok()) return value.errors();
-        if (value->sign() < 0) return inputError("it cannot be negative");
-        return std::optional(*value);
+        auto value = parseOptionalFigure(typed);
+        if (value.ok() && *value && (*value)->sign() < 0) return inputError("it cannot be negative");
+        return value;
     };
     switch (field) {
     case BillField::key:
@@ -336,16 +334,12 @@ Outcome changeBookItem(BookItem& item, BookField field, std::string_view text) {
     }
     case BookField::output:
     case BookField::hours: {
-        std::optional<Decimal> value;
-        if (!typed.empty()) {
-            const auto figure = parseFigure(typed);
-            if (!figure.ok()) return figure.errors();
-            value = *figure;
-        }
+        const auto value = parseOptionalFigure(typed);
+        if (!value.ok()) return value.errors();
         // Stating one way takes the other away.
         const bool output = field == BookField::output;
-        if (value) changed.outputPerCrewDay = changed.hoursPerUnit = std::nullopt;
-        (output ? changed.outputPerCrewDay : changed.hoursPerUnit) = value;
+        if (*value) changed.outputPerCrewDay = changed.hoursPerUnit = std::nullopt;
+        (output ? changed.outputPerCrewDay : changed.hoursPerUnit) = *value;
         break;
     }
     case BookField::crew: {
@@ -434,12 +428,9 @@ Outcome setLearning(Transaction& tx, ActivityId id, std::string_view rate, std::
     Activity activity = *row;
     std::string typed = trimmed(rate);
     if (typed.ends_with('%')) typed = trimmed(typed.substr(0, typed.size() - 1));
-    activity.measure->learningRate.reset();
-    if (!typed.empty()) {
-        const auto value = parseFigure(typed);
-        if (!value.ok()) return value.errors();
-        activity.measure->learningRate = *value;
-    }
+    const auto value = parseOptionalFigure(typed);
+    if (!value.ok()) return value.errors();
+    activity.measure->learningRate = *value;
     if (unitNumber) activity.measure->unitNumber = *unitNumber;
     if (auto fault = faultOf(*activity.measure)) return *fault;
     tx.set(std::move(activity));

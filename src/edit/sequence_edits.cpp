@@ -101,13 +101,6 @@ template <typename Change> Outcome change(Transaction& tx, SequenceId id, Change
     return follow(tx, before, after);
 }
 
-Result<std::optional<Decimal>> figureOf(const std::string& typed) {
-    if (typed.empty()) return std::optional<Decimal>{};
-    const auto value = parseFigure(typed);
-    if (!value.ok()) return value.errors();
-    return std::optional(*value);
-}
-
 Outcome setStep(const Programme& programme, Sequence& sequence, SequenceStep& step, StepField field,
                 const std::string& typed) {
     switch (field) {
@@ -142,13 +135,13 @@ Outcome setStep(const Programme& programme, Sequence& sequence, SequenceStep& st
         break;
     }
     case StepField::crews: {
-        const auto value = figureOf(typed);
+        const auto value = parseOptionalFigure(typed);
         if (!value.ok()) return value.errors();
         step.crews = *value;
         break;
     }
     case StepField::factor: {
-        const auto value = figureOf(typed);
+        const auto value = parseOptionalFigure(typed);
         if (!value.ok()) return value.errors();
         step.factor = value->value_or(Decimal(1));
         break;
@@ -161,7 +154,8 @@ Outcome setStep(const Programme& programme, Sequence& sequence, SequenceStep& st
         if (!step.calendar && !typed.empty()) return inputError("there is no calendar \"" + typed + "\"");
         break;
     case StepField::learning: {
-        const auto value = figureOf(typed.ends_with('%') ? trimmed(typed.substr(0, typed.size() - 1)) : typed);
+        const auto value =
+            parseOptionalFigure(typed.ends_with('%') ? trimmed(typed.substr(0, typed.size() - 1)) : typed);
         if (!value.ok()) return value.errors();
         step.learningRate = *value;
         break;

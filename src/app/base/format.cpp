@@ -121,6 +121,10 @@ QString error(const Error& error) {
     return sentence + QLatin1Char('.');
 }
 
+QString hours(Minutes minutes) {
+    return number((Fraction(minutes) / Fraction(60)).rounded(2).value_or(Decimal(0)));
+}
+
 QString derivation(const Measure& measure, Minutes duration, Minutes dayMinutes) {
     if (!measure.crews) return {};
     const QString outcome =

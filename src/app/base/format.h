@@ -27,6 +27,8 @@ namespace show {
 [[nodiscard]] QString days(Minutes minutes, Minutes dayMinutes);
 /// The same with its unit always: "12 d".
 [[nodiscard]] QString daysWithUnit(Minutes minutes, Minutes dayMinutes);
+/// Hours, to two decimals where they are not whole: "7.5".
+[[nodiscard]] QString hours(Minutes minutes);
 /// "1,344.5".
 [[nodiscard]] QString number(const Decimal& value);
 /// At least two decimals, as factors are written: "0.90".

@@ -68,10 +68,6 @@ private:
     CalendarList* m_list;
 };
 
-QString hours(Minutes minutes) {
-    return show::number((Fraction(minutes) / Fraction(60)).rounded(2).value_or(Decimal(0)));
-}
-
 /// "closed 1 Nov – 28 Feb", "tide below 1.2 m": what makes a calendar a special one.
 QString specialText(const Calendar& calendar) {
     for (const CalendarException& e : calendar.exceptions) {
@@ -128,7 +124,8 @@ void CalendarList::refresh() {
         if (resolved.ok()) {
             entry.week = resolved->week;
             entry.how =
-                tr("%1 h · %2").arg(hours(resolved->dayMinutes), show::countOf(resolved->daysPerWeek(), "day", "days"));
+                tr("%1 h · %2")
+                    .arg(show::hours(resolved->dayMinutes), show::countOf(resolved->daysPerWeek(), "day", "days"));
         }
         const QString special = calendar ? specialText(*calendar) : QString();
         entry.special = !special.isEmpty();

@@ -27,10 +27,6 @@ QString inked(const QColor& colour) {
     return QStringLiteral("color: %1;").arg(colour.name());
 }
 
-QString hoursText(Minutes minutes) {
-    return show::number((Fraction(minutes) / Fraction(60)).rounded(2).value_or(Decimal(0)));
-}
-
 /// "24 Dec 2027 – 2 Jan 2028", "every year 1 Nov – 28 Feb", a rule's words.
 QString whenText(const CalendarException& e) {
     if (e.rule) return show::text(ruleText(*e.rule));
@@ -50,17 +46,6 @@ QString daysText(const std::set<Date>& days) {
         return CalendarPanel::tr("%1 – %2").arg(show::shortDate(first), show::date(last));
     return CalendarPanel::tr("%1 from %2 to %3")
         .arg(show::countOf(qint64(days.size()), "day", "days"), show::shortDate(first), show::date(last));
-}
-
-void empty(QLayout* layout) {
-    while (QLayoutItem* item = layout->takeAt(0)) {
-        if (QWidget* widget = item->widget()) {
-            widget->hide();
-            widget->deleteLater();
-        }
-        if (QLayout* inner = item->layout()) empty(inner);
-        delete item;
-    }
 }
 
 } // namespace
@@ -386,7 +371,7 @@ void CalendarPanel::refresh() {
 void CalendarPanel::refreshDay(const ResolvedCalendar& resolved) {
     const Theme& t = theme();
     if (!m_hours->hasFocus() || !m_hours->isModified()) {
-        m_hours->setText(tr("%1 h").arg(hoursText(resolved.dayMinutes)));
+        m_hours->setText(tr("%1 h").arg(show::hours(resolved.dayMinutes)));
         m_hours->setModified(false);
     }
     m_daysAWeek->setText(QString::number(resolved.daysPerWeek()));
@@ -414,20 +399,20 @@ void CalendarPanel::refreshDay(const ResolvedCalendar& resolved) {
                                .arg(show::number((Fraction(sum) / Fraction(60 * std::max<std::int64_t>(1, days)))
                                                      .rounded(1)
                                                      .value_or(Decimal(0))),
-                                    hoursText(resolved.dayMinutes)));
+                                    show::hours(resolved.dayMinutes)));
         m_dayWord->setStyleSheet(inked(t.muted));
     } else if (shift == 0) {
         m_dayWord->setText(tr("The standard week has no work; only exceptions have."));
         m_dayWord->setStyleSheet(inked(t.nearText));
     } else if (resolved.dayMinutes == shift) {
         m_dayWord->setText(tr("✓ A shift of %1 h reads as one day%2.")
-                               .arg(hoursText(shift), mixed ? tr("; not all days are alike") : QString()));
+                               .arg(show::hours(shift), mixed ? tr("; not all days are alike") : QString()));
         m_dayWord->setStyleSheet(inked(t.goodText));
     } else {
         const auto days = (Fraction(shift) / Fraction(resolved.dayMinutes)).rounded(2).value_or(Decimal(0));
         m_dayWord->setText(
             tr("⚠ A shift of %1 h reads as %2 days, because a day is %3 h. Clear the hours to follow the shift.")
-                .arg(hoursText(shift), show::number(days), hoursText(resolved.dayMinutes)));
+                .arg(show::hours(shift), show::number(days), show::hours(resolved.dayMinutes)));
         m_dayWord->setStyleSheet(inked(t.criticalText));
     }
 }
@@ -454,7 +439,7 @@ void CalendarPanel::refreshDays() {
 }
 
 void CalendarPanel::refreshExceptions() {
-    empty(m_exceptions);
+    clearLayout(m_exceptions);
     const Calendar* calendar = m_document.programme().calendars.row(m_id);
     const std::size_t count = calendar ? calendar->exceptions.size() : 0;
     constexpr std::size_t most = 40;
@@ -497,7 +482,7 @@ void CalendarPanel::refreshExceptions() {
 }
 
 void CalendarPanel::refreshUse() {
-    empty(m_use);
+    clearLayout(m_use);
     const Programme& programme = m_document.programme();
     const CalendarUse use = useOf(programme, m_id);
     const auto row = [&](const QString& label, const QString& value, const std::function<void()>& go) {
