@@ -261,8 +261,9 @@ Outcome followAgain(Transaction& tx, std::span<const ActivityId> ids) {
         const Sequence* sequence = programme.sequences.row(unit.sequence);
         for (const LaidOutStep& laid : unit.steps) {
             const SequenceStep* step = sequence ? stepOf(*sequence, laid.step) : nullptr;
-            if (!step || std::find(ids.begin(), ids.end(), laid.activity) == ids.end()) continue;
-            Activity activity = *programme.activities.row(laid.activity);
+            const Activity* row = programme.activities.row(laid.activity);
+            if (!step || !row || std::find(ids.begin(), ids.end(), laid.activity) == ids.end()) continue;
+            Activity activity = *row;
             const Activity expected = asLaidOut(programme, *sequence, *step, unit, laid.quantity);
             for (const Aspect& aspect : aspects) aspect.take(activity, expected);
             tx.set(std::move(activity));

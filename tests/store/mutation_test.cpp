@@ -64,6 +64,23 @@ private slots:
         QVERIFY(readable > 20 && readable < 2900); // some damage must be harmless, most must be seen
     }
 
+    /// The demo holds a bill, a book, allocations and sequences; most of the damage here is done behind the activities.
+    void damagedBillsAndSequencesAreReadOrRefused() {
+        QFile file(QStringLiteral(SOURCE_DIR "/resources/demo/brannoch.yarrin.json"));
+        QVERIFY(file.open(QIODevice::ReadOnly));
+        const std::string whole = file.readAll().toStdString();
+        const std::size_t from = whole.find("\"book\": [");
+        QVERIFY(from != std::string::npos);
+        int readable = 0;
+        for (std::uint32_t seed = 1; seed <= 250; ++seed) {
+            std::mt19937 random(seed);
+            const auto read = programmeFromJson(damaged(whole, random, from));
+            readable += read.ok() ? 1 : 0;
+            QVERIFY2(isSound(read), qPrintable(QStringLiteral("seed %1").arg(seed)));
+        }
+        QVERIFY(readable > 5 && readable < 240);
+    }
+
     void damagedNativeFilesAreReadOrRefused() {
         QTemporaryDir folder;
         const QString path = folder.filePath(QStringLiteral("m.yarrin"));
