@@ -363,7 +363,10 @@ std::vector<UnitToLay> proposedUnits(const Programme& programme, SequenceId id, 
         const BookItem* book = programme.book.row(step.book);
         Decimal left = item ? placedOf(programme, step.bill).left : Decimal(0);
         if (item && book && !book->unit.empty())
-            if (const auto turned = converted(left, item->unit, book->unit); turned.ok()) left = *turned;
+            left = [&] {
+                const auto turned = converted(left, item->unit, book->unit);
+                return turned.ok() ? *turned : Decimal(0); // what measures something else says nothing
+            }();
         const std::string& unit = book && !book->unit.empty() ? book->unit : item ? item->unit : std::string();
         const auto shares = shared(left, lengths, unit == "no" || unit == "item" || unit == "set" ? 0 : 3);
         for (std::size_t i = 0; i < units.size(); ++i) units[i].quantities.push_back(shares[i]);

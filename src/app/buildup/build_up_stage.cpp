@@ -358,8 +358,9 @@ void BuildUpStage::refresh() {
         tasks += activity.kind == ActivityKind::task ? 1 : 0;
         measured += activity.kind == ActivityKind::task && activity.measure && activity.measure->crews ? 1 : 0;
     }
-    m_count->setText(m_pages->currentIndex() == int(Page::activities) ? tr("%1 · %2 measured").arg(tasks).arg(measured)
-                                                                      : QString());
+    m_count->setText(m_pages->currentIndex() == int(Page::activities) && tasks > 0
+                         ? tr("%1 · %2 measured").arg(tasks).arg(measured)
+                         : QString());
     m_empty->setVisible(tasks == 0);
     switch (Page(m_pages->currentIndex())) {
     case Page::bill:

@@ -247,6 +247,7 @@ QWidget* SequencePage::buildSteps() {
 
 QWidget* SequencePage::buildUnits() {
     auto* part = new QWidget(this);
+    m_unitPart = part;
     part->setObjectName(QStringLiteral("sequenceUnits"));
     part->setAttribute(Qt::WA_StyledBackground);
     part->setStyleSheet(QStringLiteral("#sequenceUnits { border-top: 1px solid %1; }").arg(theme().rule.name()));
@@ -325,6 +326,7 @@ void SequencePage::refresh() {
         m_group->addItem(text(codes[i] + " " + p.breakdown[i].name), p.breakdown[i].id.value);
     m_group->setCurrentIndex(std::max(0, m_group->findData(group)));
     m_filling = false;
+    m_unitPart->setVisible(at != nullptr);
     m_steps->refresh();
     refreshUnits();
     refreshPlaces();

@@ -58,6 +58,7 @@ private:
     QLineEdit* m_pattern;
     QPushButton* m_remove;
     ListPage* m_steps;
+    QWidget* m_unitPart = nullptr;
     QLabel* m_laid;
     QWidget* m_byHand;
     QTreeWidget* m_places;
