@@ -9,7 +9,7 @@
 namespace yarrin {
 
 std::span<const Verb> verbs() {
-    static const std::array<Verb, 4> list{calcVerb, calendarVerb, convertVerb, whyVerb};
+    static const std::array<Verb, 5> list{billVerb, calcVerb, calendarVerb, convertVerb, whyVerb};
     return list;
 }
 

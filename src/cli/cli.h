@@ -36,6 +36,7 @@ ExitStatus report(const std::vector<Error>& errors, std::string_view file, CliSt
 /// Prints what is off with the call.
 ExitStatus usageFault(std::string_view verb, std::string_view what, CliStreams streams);
 
+extern const Verb billVerb;
 extern const Verb calcVerb;
 extern const Verb calendarVerb;
 extern const Verb convertVerb;

@@ -18,4 +18,7 @@ namespace yarrin {
 /// The result of a calculation as the command line prints it (docs/cli.md).
 [[nodiscard]] std::string scheduleToJson(const Programme& programme, const Schedule& schedule);
 
+/// What of the bill is placed and what is left, as docs/cli.md says.
+[[nodiscard]] std::string billToJson(const Programme& programme);
+
 } // namespace yarrin

@@ -2,6 +2,9 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "store/json_build_up.h"
 
+#include "core/quantity/bill.h"
+#include "store/json.h"
+
 namespace yarrin::json {
 
 namespace {
@@ -222,3 +225,28 @@ void writeBuildUp(Out& json, const Programme& p) {
 }
 
 } // namespace yarrin::json
+
+namespace yarrin {
+
+std::string billToJson(const Programme& programme) {
+    using Out = nlohmann::ordered_json;
+    Out items = Out::array();
+    const auto placed = placedOf(programme);
+    for (std::size_t i = 0; i < programme.bill.size(); ++i) {
+        const BillItem& item = programme.bill[i];
+        Out row{{"id", item.key},
+                {"unit", item.unit},
+                {"quantity", json::number(item.quantity)},
+                {"placed", json::number(placed[i].placed)},
+                {"left", json::number(placed[i].left)},
+                {"activities", Out::array()}};
+        for (const Allocation& allocation : programme.allocations)
+            if (allocation.item == item.id)
+                row["activities"].push_back({{"activity", programme.activities.row(allocation.activity)->key},
+                                             {"quantity", json::number(allocation.quantity)}});
+        items.push_back(std::move(row));
+    }
+    return Out{{"bill", std::move(items)}}.dump(1, ' ', false, Out::error_handler_t::replace) + "\n";
+}
+
+} // namespace yarrin

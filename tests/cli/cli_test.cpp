@@ -73,6 +73,28 @@ private slots:
         QVERIFY(c.out.find("5d") != std::string::npos && c.out.find("critical") != std::string::npos);
     }
 
+    void billTellsWhatIsLeft() {
+        Builder b;
+        b.task("A", 5).task("B", 1);
+        b.programme.bill.append({BillItemId{1}, "2.01", "Walls", "m3", Decimal(100), {}, {}, {}});
+        b.programme.bill.append({BillItemId{2}, "2.02", "Steel", "t", Decimal(12), {}, {}, {}});
+        b.programme.allocations.append({AllocationId{1}, BillItemId{1}, b.id("A"), Decimal::parse("60.5").value()});
+        b.programme.allocations.append({AllocationId{2}, BillItemId{2}, b.id("A"), Decimal(5)});
+        b.programme.allocations.append({AllocationId{3}, BillItemId{2}, b.id("B"), Decimal(7)});
+        const auto file = written(b.programme, "bill.yarrin");
+        const Call table = call({"bill", file});
+        QVERIFY(table.status == ExitStatus::done);
+        QVERIFY2(table.out.find("60.5 placed, 39.5 left") != std::string::npos, table.out.c_str());
+        QVERIFY(table.out.find("1 of 2 items placed in full") != std::string::npos);
+        const auto json = nlohmann::json::parse(call({"bill", file, "--json"}).out);
+        QVERIFY(json["bill"][0]["left"] == 39.5);
+        QCOMPARE(json["bill"][1]["activities"].dump(),
+                 std::string(R"([{"activity":"A","quantity":5},{"activity":"B","quantity":7}])"));
+        QVERIFY(call({"bill"}).status == ExitStatus::usage);
+        QVERIFY(call({"bill", file, "--all"}).status == ExitStatus::usage);
+        QVERIFY(call({"bill", path("nowhere.yarrin")}).status == ExitStatus::file);
+    }
+
     void convertGoesBothWays() {
         Builder b;
         b.task("A", 5).task("B", 1).link("A", "B");
