@@ -243,6 +243,11 @@ ScheduleReading readSchedule(const Programme& programme, const Sheet& sheet, con
 
 Outcome importSchedule(Transaction& tx, const ScheduleReading& reading, CalendarId calendar) {
     if (reading.rows.empty()) return inputError("no row can be taken over");
+    std::unordered_set<std::string> taken;
+    for (const Activity& activity : tx.programme().activities) taken.insert(activity.key);
+    for (const ScheduleRow& row : reading.rows)
+        if (!taken.insert(row.key).second)
+            return inputError("the id " + row.key + " has been taken since the table was read", "read it again");
     std::unordered_map<std::string, BreakdownId> groups;
     for (const BreakdownNode& node : tx.programme().breakdown) groups.emplace(node.name, node.id);
     std::vector<ActivityId> made;

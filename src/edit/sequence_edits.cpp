@@ -381,6 +381,10 @@ Result<std::vector<ActivityId>> layOut(Transaction& tx, SequenceId id, std::span
     const Sequence sequence = *row;
     if (sequence.steps.empty()) return inputError("the sequence has no steps", "add some first");
     if (units.empty()) return inputError("no location is chosen", "choose where it is to be laid out");
+    for (const UnitToLay& unit : units)
+        if (unit.location && !tx.programme().locations.row(unit.location))
+            return inputError("a location that was chosen is no longer there", "choose again");
+    if (parent && !tx.programme().breakdown.row(parent)) return inputError("the group is no longer there");
     std::vector<ActivityId> made;
     int number = 0;
     for (const LaidOut& unit : tx.programme().laidOut)

@@ -273,6 +273,15 @@ BillReading readBill(const Programme& programme, const Sheet& sheet, const Colum
 
 Outcome importBill(Transaction& tx, const BillReading& reading) {
     if (reading.rows.empty()) return inputError("no row of the bill can be taken over");
+    // What was read may have been overtaken by what was done since.
+    std::unordered_map<std::string, BillItemId> known;
+    for (const BillItem& item : tx.programme().bill) known.emplace(item.key, item.id);
+    for (const BillRow& row : reading.rows) {
+        const auto now = known.find(row.item.key);
+        if ((now == known.end() ? BillItemId{} : now->second) != row.item.id ||
+            (row.item.id && placedOf(tx.programme(), row.item.id).placed > row.item.quantity))
+            return inputError("the bill has changed since the table was read", "read it again");
+    }
     Names<LocationId> locations(tx.programme().locations);
     Names<BreakdownId> groups(tx.programme().breakdown);
     for (const std::string& name : reading.newGroups) {

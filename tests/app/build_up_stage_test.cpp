@@ -146,6 +146,21 @@ private slots:
         QVERIFY(at.programme().bill.empty() && at.programme().locations.empty());
     }
 
+    /// The bill changes under an open import: it is read again, and what it says is true when it is taken over.
+    void anImportKeepsUpWithTheBill() {
+        BuildUp at = desk();
+        const QString path = file("two.csv", "Item,Description,Unit,Quantity\n1,Dig,m3,10\n2,Fill,m3,20\n");
+        at.importBill(path);
+        at.press("importTakeOver");
+        at.importBill(path);
+        QVERIFY2(at.result().contains(QLatin1String("2 items as they were")), qPrintable(at.result()));
+        at.document().undo();
+        at.waitForReading();
+        QVERIFY2(at.result().contains(QLatin1String("2 new items")), qPrintable(at.result()));
+        at.press("importTakeOver");
+        QCOMPARE(at.programme().bill.size(), std::size_t(2));
+    }
+
     void columnsAreAssignedOnceAndRemembered() {
         BuildUp at = desk();
         const QString path = file("german.csv", "Pos;Was;Mass;Menge\n1;Erde;m3;1.250,5\n2;Stahl;t;2,75\n");

@@ -71,6 +71,9 @@ private slots:
         QCOMPARE(p.breakdown.row(p.bill[4].breakdown)->name, std::string("Concrete"));
         QCOMPARE(p.locations.row(p.bill[2].location)->name, std::string("North")); // from a merged cell
         QCOMPARE(*p.bill[0].rate, Decimal(725, 2));
+        // What was read once cannot be taken over twice, nor after the bill has changed.
+        QVERIFY(run(b.programme, [&](Transaction& tx) { return importBill(tx, reading); }).find("has changed") !=
+                std::string::npos);
         // Again: nothing changes; with another quantity one item does.
         const BillReading again = readBill(p, sheet, map);
         QCOMPARE(again.same, std::size_t(5));

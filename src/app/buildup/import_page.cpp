@@ -88,6 +88,10 @@ ImportPage::ImportPage(Document& document, QSettings& settings, QWidget* parent)
     });
     connect(m_takeOver, &QPushButton::clicked, this, &ImportPage::takeOver);
     connect(&m_watcher, &QFutureWatcherBase::finished, this, [this] { take(m_watcher.result()); });
+    // An edit or an undo meanwhile makes what was read old.
+    connect(&m_document, &Document::changed, this, [this] {
+        if (isVisible() && m_book && !m_busy && !m_taking) readAgain();
+    });
     auto* ticks = new QTimer(this);
     ticks->setInterval(60);
     connect(ticks, &QTimer::timeout, this, [this] { m_progress->setValue(m_done->load()); });
@@ -349,6 +353,7 @@ void ImportPage::takeOver() {
                         kept);
     const QString from = m_path.isEmpty() ? tr("the clipboard") : QFileInfo(m_path).fileName();
     const CalendarId on = calendar();
+    m_taking = true;
     const Outcome outcome =
         m_what == What::bill
             ? m_document.perform(
@@ -358,6 +363,7 @@ void ImportPage::takeOver() {
                   tr("Schedule imported from %1: %2")
                       .arg(from, show::countOf(qint64(m_schedule.rows.size()), "activity", "activities")),
                   [this, on](Transaction& tx) { return importSchedule(tx, m_schedule, on); });
+    m_taking = false;
     if (outcome.ok()) {
         m_book.reset();
         emit finished(true);

@@ -70,6 +70,7 @@ private:
     std::shared_ptr<std::atomic<int>> m_done;
     QFutureWatcher<Read> m_watcher;
     bool m_busy = false;
+    bool m_taking = false;
     QLabel* m_title;
     QLabel* m_note;
     QLabel* m_result;

@@ -311,6 +311,7 @@ void SequencePage::refresh() {
         m_chosen = p.sequences.empty() ? SequenceId{} : p.sequences[0].id;
         m_units.clear();
     }
+    std::erase_if(m_units, [&](const UnitToLay& unit) { return !p.locations.row(unit.location); });
     m_filling = true;
     m_names->clear();
     for (const Sequence& one : p.sequences) m_names->addItem(text(one.key), one.id.value);
