@@ -578,6 +578,16 @@ private slots:
         tree->topLevelItem(1)->setText(2, QStringLiteral("wide"));
         BuildUp::settle();
         QVERIFY(at.programme().locations[1].fromChainage == std::nullopt);
+        // Dropped in front of the other one, it stands there; into what is below itself it is refused.
+        const LocationId causeway = at.programme().locations[0].id, pier = at.programme().locations[1].id;
+        auto* places = static_cast<LocationTree*>(tree);
+        emit places->moved(pier, causeway, Landing::before);
+        BuildUp::settle();
+        QCOMPARE(tree->topLevelItem(0)->text(0), QStringLiteral("Pier"));
+        emit places->moved(causeway, at.programme().locations.rows().back().id, Landing::inside);
+        BuildUp::settle();
+        QCOMPARE(tree->topLevelItemCount(), 2);
+        at.document().undo();
         panel->choose(at.programme().locations.rows().back().id);
         QTest::keyClick(tree, Qt::Key_Delete);
         BuildUp::settle();
