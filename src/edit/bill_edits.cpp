@@ -288,6 +288,20 @@ Outcome applyBook(Transaction& tx, ActivityId id, BookItemId book) {
     return done();
 }
 
+Outcome setBookItem(Transaction& tx, ActivityId id, const std::string& name) {
+    const std::string typed = trimmed(name);
+    for (const BookItem& item : tx.programme().book)
+        if (item.name == typed || item.key == typed) return applyBook(tx, id, item.id);
+    if (!typed.empty())
+        return inputError("the job has no \"" + typed + "\" of the output book", "take it over from the book first");
+    const Activity* row = tx.programme().activities.row(id);
+    if (!row) return activityGone;
+    Activity activity = *row;
+    activity.bookItem = {};
+    tx.set(std::move(activity));
+    return done();
+}
+
 std::string bookFieldText(const BookItem& item, BookField field) {
     switch (field) {
     case BookField::key:

@@ -30,6 +30,8 @@ enum class BillField { key, description, unit, quantity, rate, location, breakdo
 [[nodiscard]] Result<BookItemId> copyToJob(Transaction& tx, BookItem item);
 /// Gives an activity the output and crew of an item; its quantity is turned into the item's unit.
 [[nodiscard]] Outcome applyBook(Transaction& tx, ActivityId activity, BookItemId item);
+/// The same by the item's name or number, among the job's copies; empty text leaves the output and forgets the item.
+[[nodiscard]] Outcome setBookItem(Transaction& tx, ActivityId activity, const std::string& name);
 enum class BookField { key, name, group, unit, output, hours, crew, source, note };
 /// A field of an item as typed, wherever the item is kept; it stays as it was where that is refused.
 [[nodiscard]] Outcome changeBookItem(BookItem& item, BookField field, std::string_view text);

@@ -197,4 +197,18 @@ Outcome removeLocation(Transaction& tx, LocationId id) {
     return done();
 }
 
+Outcome setLocation(Transaction& tx, ActivityId id, const std::string& name) {
+    const Activity* row = tx.programme().activities.row(id);
+    if (!row) return inputError("the activity is no longer there");
+    const std::string typed = trimmed(name);
+    Activity activity = *row;
+    activity.location = {};
+    for (const Location& location : tx.programme().locations)
+        if (location.name == typed || location.key == typed) activity.location = location.id;
+    if (!activity.location && !typed.empty())
+        return inputError("there is no location \"" + typed + "\"", "make it in Scope first");
+    tx.set(std::move(activity));
+    return done();
+}
+
 } // namespace yarrin

@@ -23,4 +23,7 @@ namespace yarrin {
 /// Removes a location; what is in it moves up to its parent.
 [[nodiscard]] Outcome removeLocation(Transaction& tx, LocationId id);
 
+/// Where an activity is done, by the location's name or id; empty text for nowhere.
+[[nodiscard]] Outcome setLocation(Transaction& tx, ActivityId id, const std::string& name);
+
 } // namespace yarrin

@@ -328,7 +328,12 @@ private slots:
         QCOMPARE(p.locations[0].id, pier);
         // What was in a location that goes moves up.
         b.task("A", 1);
-        b.change("A", [&](Activity& a) { a.location = p.locations.rows().back().id; });
+        QVERIFY(
+            text(run(p, [&](Transaction& tx) { return setLocation(tx, b.id("A"), "Moon"); })).contains("no location"));
+        QCOMPARE(
+            text(run(p, [&](Transaction& tx) { return setLocation(tx, b.id("A"), p.locations.rows().back().name); })),
+            QString());
+        QCOMPARE(p.activities.row(b.id("A"))->location, p.locations.rows().back().id);
         QCOMPARE(text(run(p, [&](Transaction& tx) { return removeLocation(tx, p.locations.rows().back().id); })),
                  QString());
         QCOMPARE(p.activities.row(b.id("A"))->location, causeway);

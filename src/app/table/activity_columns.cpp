@@ -9,6 +9,7 @@
 #include "edit/bill_edits.h"
 #include "edit/contract_edits.h"
 #include "edit/link_edits.h"
+#include "edit/location_edits.h"
 
 #include <array>
 
@@ -264,17 +265,7 @@ std::vector<ActivityColumn> buildUpColumns() {
         const BookItem* item = x.programme.book.row(x.activity.bookItem);
         return item ? text(item->name) : QString();
     };
-    book.commit = [](Transaction& tx, ActivityId id, const std::string& typed) -> Outcome {
-        for (const BookItem& item : tx.programme().book)
-            if (item.name == typed || item.key == typed) return applyBook(tx, id, item.id);
-        if (!typed.empty())
-            return inputError("the job has no \"" + typed + "\" of the output book",
-                              "take it over from the book first");
-        Activity activity = *tx.programme().activities.row(id);
-        activity.bookItem = {};
-        tx.set(std::move(activity));
-        return done();
-    };
+    book.commit = [](Transaction& tx, ActivityId id, const std::string& typed) { return setBookItem(tx, id, typed); };
     book.editable = isTask;
     book.completion = GridModel::Completion::choice;
     book.choices = [](const Programme& programme) {
@@ -289,16 +280,7 @@ std::vector<ActivityColumn> buildUpColumns() {
         const Location* at = x.programme.locations.row(x.activity.location);
         return at ? text(at->name) : QString();
     };
-    place.commit = [](Transaction& tx, ActivityId id, const std::string& typed) -> Outcome {
-        Activity activity = *tx.programme().activities.row(id);
-        activity.location = {};
-        for (const Location& at : tx.programme().locations)
-            if (at.name == typed || at.key == typed) activity.location = at.id;
-        if (!activity.location && !typed.empty())
-            return inputError("there is no location \"" + typed + "\"", "make it in Scope first");
-        tx.set(std::move(activity));
-        return done();
-    };
+    place.commit = [](Transaction& tx, ActivityId id, const std::string& typed) { return setLocation(tx, id, typed); };
     place.completion = GridModel::Completion::choice;
     place.choices = [](const Programme& programme) {
         QStringList names;
