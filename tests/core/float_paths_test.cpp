@@ -65,7 +65,7 @@ private slots:
             const auto startOfTarget = [&](std::size_t longer, Minutes by) {
                 std::vector<Minutes> work = net.work;
                 work[net.nodeOf[longer]] += by;
-                return runPasses(net, work, {}).nodes[net.nodeOf[target]].start;
+                return runPasses(net, work, {}).start(net.nodeOf[target]);
             };
             const Instant start = s.activities[target].earlyStart;
             std::set<ActivityId> seen;

@@ -203,7 +203,7 @@ private slots:
                     const PassResult after = runPasses(net, work, {});
                     if (after.programmeFinish > base.programmeFinish) return true;
                     for (std::size_t j = 0; j < net.nodes.size(); ++j)
-                        if (j != i && after.nodes[j].start != base.nodes[j].start) return true;
+                        if (j != i && after.start(j) != base.start(j)) return true;
                     return false;
                 };
                 SEEDED(!moved(base.freeFloat[i]));

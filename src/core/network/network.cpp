@@ -57,7 +57,11 @@ public:
         m_bySource.reserve(count);
         for (std::size_t i = 0; i < count; ++i) {
             const Activity& activity = m_programme.activities[i];
-            if (activity.kind == ActivityKind::hammock) continue;
+            if (activity.deadline) m_out.withDeadline.push_back(static_cast<std::uint32_t>(i));
+            if (activity.kind == ActivityKind::hammock) {
+                m_out.hammocks.push_back(static_cast<std::uint32_t>(i));
+                continue;
+            }
             net.nodeOf[i] = static_cast<std::uint32_t>(m_bySource.size());
             m_bySource.push_back(node(activity, static_cast<std::uint32_t>(i)));
         }
@@ -92,6 +96,7 @@ private:
         Draft draft;
         Node& node = draft.node;
         node.activity = index;
+        node.id = activity.id;
         node.calendar = m_out.calendars.indexOf(calendarOf(m_programme, activity));
         node.stretch = activity.stretch;
         const WorkCalendar& calendar = *m_out.calendars.calendars()[node.calendar];
@@ -342,10 +347,18 @@ private:
             const SourceLink& link = m_links[i];
             if (!m_bySource[link.to].takesLinks) continue;
             const std::uint32_t to = place[link.to];
-            const bool plain = link.type == LinkType::fs && link.lag == 0;
             net.linkOf[next[to]] = static_cast<std::uint32_t>(i);
-            net.links[next[to]++] = {place[link.from], link.calendar, link.type, plain, link.lag};
+            net.links[next[to]++] = {place[link.from], static_cast<std::int32_t>(link.lag), link.calendar, link.type,
+                                     wayOf(link, net.nodes[place[link.from]])};
         }
+    }
+
+    static LinkWay wayOf(const SourceLink& link, const Node& from) {
+        if (link.lag != 0) return from.plain && link.calendar == from.calendar ? LinkWay::carried : LinkWay::other;
+        // What leaves the start of work in progress leaves from its actual start.
+        const bool behind =
+            (link.type == LinkType::ss || link.type == LinkType::sf) && from.state == NodeState::inProgress;
+        return behind ? LinkWay::other : LinkWay::direct;
     }
 
     const Programme& m_programme;

@@ -23,21 +23,29 @@ struct Node {
     bool plain = false;           ///< a task not started, held by nothing but the base and links to its start
     std::uint16_t calendar = 0;
     std::uint32_t activity = 0; ///< index among the programme's activities
-    Instant startBound;         ///< start no earlier than: programme start, data date, constraints
-    Instant finishBound;        ///< finish no earlier than
-    Instant startLimit;         ///< start no later than
-    Instant finishLimit;        ///< finish no later than
+    ActivityId id;
+    Instant startBound;  ///< start no earlier than: programme start, data date, constraints
+    Instant finishBound; ///< finish no earlier than
+    Instant startLimit;  ///< start no later than
+    Instant finishLimit; ///< finish no later than
     Instant actualStart;
     Instant actualFinish;
+};
+
+/// How a link's bound is found.
+enum class LinkWay : std::uint8_t {
+    direct,  ///< without a lag: it is a date of the predecessor
+    carried, ///< a lag on the calendar of a plain predecessor, with whose work it is counted on
+    other,
 };
 
 /// A link as the passes see it, from its successor.
 struct NetLink {
     std::uint32_t from = 0; ///< node
+    std::int32_t lag = 0;   ///< working minutes
     std::uint16_t calendar = 0;
     LinkType type = LinkType::fs;
-    bool plain = false; ///< from finish to start without a lag
-    Minutes lag = 0;
+    LinkWay way = LinkWay::other;
 };
 
 /// A programme compiled for calculation: nodes in topological order (rank
@@ -72,6 +80,9 @@ struct CompiledProgramme {
     CalendarSet calendars; ///< further calendars may be asked of it (hammocks, display)
     std::vector<Problem> problems;
     std::vector<Error> errors; ///< of these, any stops the calculation
+    // Indexes among the programme's activities, so that these few are found without going through all again.
+    std::vector<std::uint32_t> hammocks = {};
+    std::vector<std::uint32_t> withDeadline = {};
 };
 
 /// Compiles a programme whose faultsOf() are none. A loop of links is an error that names its activities in order.

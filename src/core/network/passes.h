@@ -10,23 +10,17 @@
 
 namespace yarrin {
 
-/// Where one node stands. It fills a line of a processor's cache, the part that neighbours ask for first.
-struct alignas(64) NodeFigures {
-    Instant start;       ///< early start, of work in progress that of what remains; actual where complete
-    Instant finish;      ///< early finish; actual where complete
-    Instant startLimit;  ///< XS of docs/engine.md section 4; of a complete node of no use, like all below but floats
-    Instant finishLimit; ///< XF, or an instant with as much work before it
-    Minutes startWork;   ///< work of the node's own calendar before the start, and so on
-    Minutes finishWork;
-    Minutes startLimitWork;
-    Minutes finishLimitWork;
-};
-
-/// What the passes found, per node of the network; complete nodes have no float and hold 0.
+/// What the passes found. Instants and working minutes fit into 32 bits (1900 to 2200 are 158 million minutes), which
+/// halves what the passes read and write. The first four hold what concerns the starts of all nodes, then what concerns
+/// their finishes; complete nodes have no float and hold 0.
 struct PassResult {
-    std::vector<NodeFigures> nodes;
-    std::vector<Minutes> totalFloat;
-    std::vector<Minutes> freeFloat;
+    using Lane = WorkCalendar::Lane;
+    std::vector<Lane> early;     ///< of work in progress the start of what remains; actual where complete
+    std::vector<Lane> earlyWork; ///< work of the node's own calendar before it, and so on
+    std::vector<Lane> limit;     ///< XS of docs/engine.md section 4; then XF, but only where links lead to a finish
+    std::vector<Lane> limitWork;
+    std::vector<Lane> totalFloat;
+    std::vector<Lane> freeFloat;
     std::vector<std::uint8_t> driving; ///< per link of the network
     std::vector<std::uint8_t> onLongestPath;
     Instant programmeFinish;
@@ -36,6 +30,9 @@ struct PassResult {
         std::uint16_t calendar;
     };
     std::optional<Beyond> beyond;
+
+    [[nodiscard]] Instant start(std::size_t node) const { return Instant{early[node]}; }
+    [[nodiscard]] Instant finish(std::size_t node) const { return Instant{early[totalFloat.size() + node]}; }
 };
 
 /// The forward and backward pass, floats, driving links, the longest path and the moves of activities that go as late

@@ -54,21 +54,22 @@ private:
     void activity(std::uint32_t i) {
         const Node& node = m_compiled.network.nodes[i];
         ActivityFigures& out = m_out.activities[node.activity];
-        out.id = m_programme.activities[node.activity].id;
+        out.id = node.id;
         out.calendar = node.calendar;
         out.state = node.state;
         out.onLongestPath = m_passes.onLongestPath[i] != 0;
-        const NodeFigures& found = m_passes.nodes[i];
-        out.earlyStart = node.state == NodeState::inProgress ? node.actualStart : found.start;
-        out.earlyFinish = found.finish;
+        const std::size_t finish = m_passes.totalFloat.size() + i; // where its finish stands behind all starts
+        out.earlyStart = node.state == NodeState::inProgress ? node.actualStart : m_passes.start(i);
+        out.earlyFinish = m_passes.finish(i);
         out.duration = m_compiled.network.duration[node.activity];
         if (node.state == NodeState::complete) return;
         const WorkCalendar& own = calendar(node.calendar);
-        if (node.state == NodeState::inProgress) out.remainingStart = found.start;
+        if (node.state == NodeState::inProgress) out.remainingStart = m_passes.start(i);
         // The limit of a finish on Monday at eight and a finish on Friday at five are the same moment of work.
-        out.lateStart = found.startLimitWork == found.startWork ? found.start : found.startLimit;
-        out.lateFinish =
-            found.finishLimitWork == found.finishWork ? found.finish : own.endOfMinute(found.finishLimitWork);
+        out.lateStart = m_passes.limitWork[i] == m_passes.earlyWork[i] ? m_passes.start(i) : Instant{m_passes.limit[i]};
+        out.lateFinish = m_passes.limitWork[finish] == m_passes.earlyWork[finish]
+                             ? m_passes.finish(i)
+                             : own.endOfMinute(m_passes.limitWork[finish]);
         if (node.kind == NodeKind::startMilestone) out.lateFinish = out.lateStart;
         if (node.kind == NodeKind::finishMilestone) out.lateStart = out.lateFinish;
         out.freeFloat = m_passes.freeFloat[i];
@@ -100,9 +101,7 @@ private:
     }
 
     void hammocks() {
-        for (std::size_t i = 0; i < m_programme.activities.size(); ++i)
-            if (m_programme.activities[i].kind == ActivityKind::hammock)
-                hammock(m_programme.activities[i], m_out.activities[i]);
+        for (const std::uint32_t i : m_compiled.hammocks) hammock(m_programme.activities[i], m_out.activities[i]);
     }
 
     /// Section 6.
@@ -151,9 +150,8 @@ private:
     }
 
     void deadlines() {
-        for (std::size_t i = 0; i < m_programme.activities.size(); ++i) {
+        for (const std::uint32_t i : m_compiled.withDeadline) {
             const Activity& activity = m_programme.activities[i];
-            if (!activity.deadline) continue;
             const ActivityFigures& figures = m_out.activities[i];
             // Whatever it is, it meets a bare date as long as it is through by the end of that day's work.
             const Instant bound = boundOf(*activity.deadline, false, calendar(figures.calendar));

@@ -52,15 +52,13 @@ DayTable::DayTable(std::int64_t firstDay, const std::vector<std::uint32_t>& patt
     const auto shapeOf = [&](const DayWork& runs) {
         Shape shape{{}, 0};
         for (const Spell& run : runs) shape.total += run.to - run.from;
-        for (std::size_t i = 0; i < 2 && i < runs.size(); ++i) {
-            shape.day.from[i] = static_cast<std::int16_t>(runs[i].from);
-            shape.day.length[i] = static_cast<std::int16_t>(runs[i].to - runs[i].from);
-        }
-        if (runs.size() == 1) shape.day.from[1] = static_cast<std::int16_t>(runs[0].to);
+        const auto packed = [](int from, int length) { return std::uint32_t(from) | std::uint32_t(length) << 16; };
+        for (std::size_t i = 0; i < 2 && i < runs.size(); ++i)
+            shape.day.runs[i] = packed(runs[i].from, runs[i].to - runs[i].from);
+        if (runs.size() == 1) shape.day.runs[1] = packed(runs[0].to, 0);
         if (runs.size() > 2) {
-            shape.day.length[0] = static_cast<std::int16_t>(m_manyRuns.size() & 0x7fff);
-            shape.day.from[1] = static_cast<std::int16_t>(m_manyRuns.size() >> 15);
-            shape.day.length[1] = -1;
+            shape.day.runs[0] = static_cast<std::uint32_t>(m_manyRuns.size());
+            shape.day.runs[1] = packed(0, many);
             m_manyRuns.push_back(runs);
         }
         return shape;
@@ -91,11 +89,11 @@ DayTable::DayTable(std::int64_t firstDay, const std::vector<std::uint32_t>& patt
     m_workDayFrom.push_back(static_cast<std::uint32_t>(m_workDays.size()));
     const WorkDay end{static_cast<std::int32_t>(m_total),
                       static_cast<std::int32_t>(static_cast<Minutes>(patternOfDay.size()) * minutesPerDay),
-                      {0, 0},
                       {0, 0}};
     m_workDays.insert(m_workDays.end(), 2, end);
     // One hint a work day or so; a few very short days must not make it long.
     m_hintShift = std::max(6, static_cast<int>(std::bit_width(static_cast<unsigned>(shortest))) - 1);
+    m_even = m_manyRuns.empty() && shortest >= 1 << m_hintShift && end.start < 1 << 30;
     m_hint.reserve(static_cast<std::size_t>(m_total >> m_hintShift) + 1);
     std::size_t day = 0;
     for (Minutes n = 0; n < m_total; n += Minutes{1} << m_hintShift) {

@@ -60,22 +60,37 @@ public:
         const int rest = restOf(*day, int(minute) - day->start);
         const Minutes worked = day->before + rest;
         if (rest == day[1].before - day->before)
-            return {worked, day->start + endOf(*day), day[1].start + day[1].from[0]};
+            return {worked, day->start + endOf(*day), day[1].start + minuteOf(day[1], 0)};
         const Minutes start = day->start + minuteOf(*day, rest);
         if (rest == 0) return {worked, worked == 0 ? 0 : day[-1].start + endOf(day[-1]), start};
         return {worked, day->start + minuteOf(*day, rest - 1) + 1, start};
     }
 
+    /// Whether the functions for several places at once may be asked: days have at most two runs of work each, and
+    /// none of them is shorter than an hour, and all of them span less than 2000 years.
+    [[nodiscard]] bool even() const { return m_even; }
+    /// Several look-ups at once, of `count` values, a multiple of `lanes`: the same steps for each without a jump, so
+    /// that the compiler does them side by side. Instants are minutes from where the table starts at `origin`. False
+    /// where one lies outside of the table (or, of a place, no work lies before or behind it); then nothing of what was
+    /// written is of use.
+    static constexpr int lanes = 8;
+    using Lane = std::int32_t;
+    [[nodiscard]] bool placesOf(int count, Lane origin, const Lane* t, Lane* worked, Lane* end, Lane* start) const;
+    [[nodiscard]] bool workedUpTo(int count, Lane origin, const Lane* t, Lane* worked) const;
+    [[nodiscard]] bool startsOf(int count, Lane origin, const Lane* n, Lane* start) const;
+
 private:
     /// A day that has work. The first two runs of work stand here, an only one followed by an empty one; of a day with
-    /// more, length[1] is -1 and its runs stand in m_manyRuns.
+    /// more, the second's length is `many` and they stand in m_manyRuns.
     struct WorkDay {
-        std::int32_t before; ///< working minutes before this day
-        std::int32_t start;  ///< 00:00 of the day
-        std::int16_t from[2];
-        std::int16_t length[2];
+        std::int32_t before;   ///< working minutes before this day
+        std::int32_t start;    ///< 00:00 of the day
+        std::uint32_t runs[2]; ///< minute of the day at which it starts, and above 16 bits how long it is
     };
     using Runs = std::vector<Spell>;
+    static constexpr int many = 0xffff;
+    [[nodiscard]] static int from(std::uint32_t run) { return int(run & 0xffff); }
+    [[nodiscard]] static int length(std::uint32_t run) { return int(run >> 16); }
 
     /// std::clamp(value, 0, most) without a jump, which way it goes nobody can foretell.
     [[nodiscard]] static int within(int value, int most) {
@@ -84,21 +99,21 @@ private:
     }
     /// How much of a day's work lies before its minute `minute`, which may be before or after the day.
     [[nodiscard]] int restOf(const WorkDay& day, int minute) const {
-        if (day.length[1] < 0) return restOfMany(day, minute);
-        return within(minute - day.from[0], day.length[0]) + within(minute - day.from[1], day.length[1]);
+        if (length(day.runs[1]) == many) return restOfMany(day, minute);
+        return within(minute - from(day.runs[0]), length(day.runs[0])) +
+               within(minute - from(day.runs[1]), length(day.runs[1]));
     }
     /// The minute of the day at which its working minute `rest` starts.
     [[nodiscard]] int minuteOf(const WorkDay& day, int rest) const {
-        if (day.length[1] < 0) return minuteOfMany(day, rest);
-        const int pause = rest >= day.length[0] ? day.from[1] - day.from[0] - day.length[0] : 0;
-        return day.from[0] + rest + pause;
+        if (length(day.runs[1]) == many) return minuteOfMany(day, rest);
+        const int first = length(day.runs[0]);
+        const int pause = rest >= first ? from(day.runs[1]) - from(day.runs[0]) - first : 0;
+        return from(day.runs[0]) + rest + pause;
     }
-    [[nodiscard]] const Runs& manyRunsOf(const WorkDay& day) const {
-        return m_manyRuns[std::size_t(day.from[1]) << 15 | std::size_t(day.length[0])];
-    }
+    [[nodiscard]] const Runs& manyRunsOf(const WorkDay& day) const { return m_manyRuns[day.runs[0]]; }
     /// The minute of the day at which its work ends.
     [[nodiscard]] int endOf(const WorkDay& day) const {
-        return day.length[1] < 0 ? manyRunsOf(day).back().to : day.from[1] + day.length[1];
+        return length(day.runs[1]) == many ? manyRunsOf(day).back().to : from(day.runs[1]) + length(day.runs[1]);
     }
     [[nodiscard]] int restOfMany(const WorkDay& day, int minute) const;
     [[nodiscard]] int minuteOfMany(const WorkDay& day, int rest) const;
@@ -116,6 +131,7 @@ private:
     std::vector<std::uint32_t> m_hint;        ///< the work day that holds working minute i << m_hintShift
     std::vector<Runs> m_manyRuns;
     int m_hintShift = 0;
+    bool m_even = false;
 };
 
 /// A calendar compiled for the passes: every function of docs/engine.md section 1 in constant time. Immutable and
@@ -161,6 +177,19 @@ public:
         }
         const Minutes n = worked(t);
         return {n, endOfMinute(n), startOfMinute(n)};
+    }
+
+    /// Several look-ups at once, of instants and work as 32-bit numbers; `count` is a multiple of DayTable::lanes.
+    /// False where the table at hand does not serve all of them: then each has to be asked for by itself.
+    using Lane = DayTable::Lane;
+    [[nodiscard]] bool placesOf(int count, const Lane* t, Lane* worked, Lane* end, Lane* start) const {
+        return m_window.even() && m_window.placesOf(count, Lane(m_windowStart), t, worked, end, start);
+    }
+    [[nodiscard]] bool worked(int count, const Lane* t, Lane* work) const {
+        return m_window.even() && m_window.workedUpTo(count, Lane(m_windowStart), t, work);
+    }
+    [[nodiscard]] bool startsOfMinutes(int count, const Lane* n, Lane* start) const {
+        return m_window.even() && m_window.startsOf(count, Lane(m_windowStart), n, start);
     }
 
     [[nodiscard]] bool worksBefore(Instant t) const { return worked(t) != worked(t - 1); }
