@@ -44,6 +44,35 @@ void apply(Programme& programme, const Edit& edit) {
     for (const Change& change : edit.changes) std::visit([&](const auto& one) { applyChange(programme, one); }, change);
 }
 
+namespace {
+
+template <typename Row> void difference(Transaction& tx, const Programme& to) {
+    const auto& wanted = tableOf<Row>(to);
+    const auto& table = tableOf<Row>(tx.programme());
+    if (table == wanted) return;
+    for (std::size_t i = table.size(); i-- > 0;)
+        if (!wanted.row(table[i].id)) tx.erase<Row>(table[i].id);
+    for (std::size_t i = 0; i < wanted.size(); ++i) {
+        if (i < table.size() && table[i].id == wanted[i].id) {
+            tx.set(wanted[i]);
+            continue;
+        }
+        if (table.row(wanted[i].id)) tx.erase<Row>(wanted[i].id); // it stands elsewhere
+        tx.insert(i, wanted[i]);
+    }
+}
+
+} // namespace
+
+Edit differenceBetween(const Programme& from, const Programme& to, std::string text) {
+    Programme copy = from;
+    Transaction tx(copy);
+    tx.setJob(to.job);
+    forEachRowType([&]<typename Row>(Row*) { difference<Row>(tx, to); });
+    auto edit = tx.commit(text);
+    return edit ? std::move(*edit) : Edit{std::move(text), {}};
+}
+
 Transaction::~Transaction() {
     rollBack();
 }

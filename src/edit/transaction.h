@@ -81,6 +81,22 @@ template <> inline auto& tableOf<LaidOut>(Programme& programme) {
     return programme.laidOut;
 }
 
+template <typename Row> const auto& tableOf(const Programme& programme) {
+    return tableOf<Row>(const_cast<Programme&>(programme));
+}
+
+/// Calls a function once for each type of row, with a null pointer of that type.
+template <typename Function> void forEachRowType(const Function& function) {
+    const auto all = [&]<typename... Rows>(std::variant<JobChange, RowChange<Rows>...>*) {
+        (function(static_cast<Rows*>(nullptr)), ...);
+    };
+    all(static_cast<Change*>(nullptr));
+}
+
+/// What leads from one state of a programme to another: rows of one id are the same row. Applied to the first, it gives
+/// the second.
+[[nodiscard]] Edit differenceBetween(const Programme& from, const Programme& to, std::string text);
+
 /// Changes a programme row by row and records what it did. Unless it is committed, its end takes everything back,
 /// so an operation that fails half way leaves nothing behind.
 class Transaction {

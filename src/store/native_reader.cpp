@@ -1,6 +1,7 @@
 // SPDX-FileCopyrightText: 2026 The Yarrin authors
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "store/native.h"
+#include "store/native_database.h"
 #include "store/statement.h"
 
 #include <algorithm>
@@ -516,14 +517,12 @@ private:
 
 } // namespace
 
-Result<Programme> readNative(const std::filesystem::path& path) {
-    Database database(path.string(), Database::Mode::readOnly);
+Outcome checkNative(Database& database, const std::filesystem::path& path) {
     const std::int64_t application = database.number("PRAGMA application_id");
     if (database.failed()) return *database.error();
     if (application != nativeApplicationId)
         return Error{ErrorCode::file, {}, "it is a database, but not a Yarrin programme", "choose another file"};
-    const std::int64_t version = database.number("PRAGMA user_version");
-    if (version > nativeSchemaVersion)
+    if (database.number("PRAGMA user_version") > nativeSchemaVersion)
         return Error{ErrorCode::file, {}, "it was written by a newer Yarrin", "update Yarrin to open it"};
     // A file that was cut off in a table's empty last page passes every check of the pages that are there.
     std::error_code failed;
@@ -532,7 +531,20 @@ Result<Programme> readNative(const std::filesystem::path& path) {
     if (failed || bytes < static_cast<std::uintmax_t>(std::max<std::int64_t>(0, size)) || bytes % 512 != 0 ||
         database.text("PRAGMA quick_check(1)") != "ok")
         return Error{ErrorCode::file, {}, "the file is damaged", "open a copy or an earlier version of it"};
+    return done();
+}
+
+Result<Programme> readTables(Database& database) {
+    const std::int64_t version = database.number("PRAGMA user_version");
+    if (database.failed()) return *database.error();
     return Reader(database, version).read();
+}
+
+Result<Programme> readNative(const std::filesystem::path& path) {
+    Database database(path.string(), Database::Mode::readOnly);
+    Outcome checked = checkNative(database, path);
+    if (!checked.ok()) return checked.errors();
+    return readTables(database);
 }
 
 } // namespace yarrin

@@ -4,7 +4,7 @@
 
 namespace yarrin {
 
-/// The tables of a native file, version 3; docs/file-format.md explains them. Rows of each table stand in the order
+/// The tables of a native file, version 4; docs/file-format.md explains them. Rows of each table stand in the order
 /// of `position`. Choices are stored by the words of the open text format, decimals and dates as text.
 inline constexpr const char* nativeSchema = R"sql(
 CREATE TABLE job (key TEXT PRIMARY KEY, value TEXT) WITHOUT ROWID;
@@ -59,6 +59,20 @@ CREATE TABLE laid_out (id INTEGER PRIMARY KEY, position INTEGER NOT NULL, sequen
   breakdown INTEGER, unit INTEGER NOT NULL);
 CREATE TABLE laid_out_step (laid_out INTEGER NOT NULL, position INTEGER NOT NULL, step INTEGER NOT NULL,
   activity INTEGER, quantity TEXT NOT NULL, PRIMARY KEY (laid_out, position)) WITHOUT ROWID;
+)sql";
+
+/// What is kept beside the programme: who had it open, every change, what was frozen. `changes` is a change set of
+/// SQLite's session extension, `content` an image of a database that holds the tables above.
+inline constexpr const char* recordSchema = R"sql(
+CREATE TABLE session (id INTEGER PRIMARY KEY, author TEXT NOT NULL, opened TEXT NOT NULL, closed TEXT);
+CREATE TABLE history (id INTEGER PRIMARY KEY, session INTEGER NOT NULL, at TEXT NOT NULL, author TEXT NOT NULL,
+  kind TEXT NOT NULL, text TEXT NOT NULL, changes BLOB);
+CREATE TABLE revision (id INTEGER PRIMARY KEY, key TEXT NOT NULL, purpose TEXT NOT NULL, data_date TEXT,
+  author TEXT NOT NULL, at TEXT NOT NULL, history INTEGER NOT NULL, narrative TEXT NOT NULL, content BLOB NOT NULL,
+  image_digest TEXT NOT NULL, digest TEXT NOT NULL);
+CREATE TABLE contract_programme (id INTEGER PRIMARY KEY, revision INTEGER NOT NULL, author TEXT NOT NULL,
+  at TEXT NOT NULL, reason TEXT NOT NULL);
+CREATE TABLE keeping (key TEXT PRIMARY KEY, value TEXT) WITHOUT ROWID;
 )sql";
 
 } // namespace yarrin

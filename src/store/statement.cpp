@@ -7,7 +7,9 @@
 namespace yarrin {
 
 Database::Database(const std::string& path, Mode mode) {
-    const int flags = mode == Mode::readOnly ? SQLITE_OPEN_READONLY : SQLITE_OPEN_READWRITE | SQLITE_OPEN_CREATE;
+    const int flags = mode == Mode::readOnly ? SQLITE_OPEN_READONLY
+                      : mode == Mode::change ? SQLITE_OPEN_READWRITE
+                                             : SQLITE_OPEN_READWRITE | SQLITE_OPEN_CREATE;
     const int code = sqlite3_open_v2(path.c_str(), &m_handle, flags | SQLITE_OPEN_NOMUTEX, nullptr);
     if (code != SQLITE_OK) {
         fail(code);
@@ -18,6 +20,7 @@ Database::Database(const std::string& path, Mode mode) {
     sqlite3_db_config(m_handle, SQLITE_DBCONFIG_TRUSTED_SCHEMA, 0, nullptr);
     sqlite3_db_config(m_handle, SQLITE_DBCONFIG_ENABLE_TRIGGER, 0, nullptr);
     sqlite3_db_config(m_handle, SQLITE_DBCONFIG_ENABLE_VIEW, 0, nullptr);
+    sqlite3_busy_timeout(m_handle, 2000); // another window may just be writing
     run("PRAGMA cell_size_check = ON");
 }
 
@@ -107,6 +110,17 @@ std::optional<std::int64_t> Statement::optionalNumber() {
     return number();
 }
 
+double Statement::real() {
+    return sqlite3_column_double(m_statement, m_column++);
+}
+
+Blob Statement::blob() {
+    const auto* bytes = static_cast<const char*>(sqlite3_column_blob(m_statement, m_column));
+    const int count = sqlite3_column_bytes(m_statement, m_column);
+    ++m_column;
+    return {bytes ? std::string(bytes, static_cast<std::size_t>(count)) : std::string()};
+}
+
 std::string Statement::text() {
     const auto* bytes = sqlite3_column_text(m_statement, m_column);
     const int count = sqlite3_column_bytes(m_statement, m_column);
@@ -130,6 +144,20 @@ void Statement::bind(std::string_view value) {
     if (m_statement)
         sqlite3_bind_text(m_statement, m_column++, value.data(), static_cast<int>(value.size()),
                           reinterpret_cast<sqlite3_destructor_type>(-1)); // -1: SQLite keeps a copy
+}
+
+void Statement::bind(double value) {
+    if (m_statement) sqlite3_bind_double(m_statement, m_column++, value);
+}
+
+void Statement::bind(const Blob& value) {
+    if (m_statement)
+        sqlite3_bind_blob64(m_statement, m_column++, value.bytes.data(), value.bytes.size(),
+                            reinterpret_cast<sqlite3_destructor_type>(-1)); // -1: SQLite keeps a copy
+}
+
+void Statement::again() {
+    if (m_statement) sqlite3_reset(m_statement);
 }
 
 void Statement::bindNull() {

@@ -20,8 +20,8 @@ namespace yarrin {
 /// A connection to one SQLite file; closes itself. The first failure is kept in words.
 class Database {
 public:
-    /// Opens for reading only, or makes a new file.
-    enum class Mode { readOnly, create };
+    /// Opens for reading only, or for changing what is there, or makes a new file.
+    enum class Mode { readOnly, change, create };
     Database(const std::string& path, Mode mode);
     ~Database();
     Database(const Database&) = delete;
@@ -33,11 +33,18 @@ public:
     [[nodiscard]] std::int64_t number(const char* sql);
     [[nodiscard]] std::string text(const char* sql);
     void fail(int code);
+    /// Forgets a failure, once what was begun is rolled back.
+    void forgive() { m_error.reset(); }
     [[nodiscard]] sqlite3* handle() const { return m_handle; }
 
 private:
     sqlite3* m_handle = nullptr;
     std::optional<Error> m_error;
+};
+
+/// Bytes as they are, in a column.
+struct Blob {
+    std::string bytes;
 };
 
 /// A prepared statement: bound from left to right, read from left to right.
@@ -60,6 +67,15 @@ public:
     [[nodiscard]] std::optional<std::int64_t> optionalNumber();
     [[nodiscard]] std::string text();
     [[nodiscard]] std::optional<std::string> optionalText();
+    [[nodiscard]] double real();
+    [[nodiscard]] Blob blob();
+    /// Begins a query anew with other values.
+    template <typename... Values> Statement& with(const Values&... values) {
+        again();
+        m_column = 1;
+        (bind(values), ...);
+        return *this;
+    }
 
 private:
     void bind(std::int64_t value);
@@ -67,6 +83,9 @@ private:
     void bind(std::uint32_t value) { bind(static_cast<std::int64_t>(value)); }
     void bind(std::size_t value) { bind(static_cast<std::int64_t>(value)); }
     void bind(bool value) { bind(static_cast<std::int64_t>(value)); }
+    void bind(double value);
+    void bind(const Blob& value);
+    void again();
     void bind(std::string_view value);
     void bind(const std::string& value) { bind(std::string_view(value)); }
     void bind(const Decimal& value) { bind(value.text()); }

@@ -5,6 +5,7 @@
 #include "edit/contract_edits.h"
 #include "edit/link_edits.h"
 #include "edit/ripple.h"
+#include "support/any_edit.h"
 #include "support/builder.h"
 #include "support/random_programme.h"
 
@@ -12,59 +13,6 @@
 
 using namespace yarrin;
 using namespace yarrin::test;
-
-namespace {
-
-/// One random operation of those that a person has.
-Outcome anyEdit(Transaction& tx, std::mt19937& random) {
-    const auto below = [&](std::size_t limit) { return std::size_t(random()) % std::max<std::size_t>(1, limit); };
-    const Programme& p = tx.programme();
-    const ActivityId id = p.activities.empty() ? ActivityId{} : p.activities[below(p.activities.size())].id;
-    switch (below(14)) {
-    case 0: {
-        const auto added = addActivity(tx, static_cast<ActivityKind>(below(4)), id, {}, "Added");
-        return added.ok() ? done() : Outcome(added.errors());
-    }
-    case 1:
-        return removeActivities(tx, std::array{id});
-    case 2:
-        return setDuration(tx, id, std::to_string(below(40)) + "d");
-    case 3:
-        return setKey(tx, id, "K" + std::to_string(below(40)));
-    case 4:
-        return setMeasureField(tx, id, static_cast<MeasureField>(below(5)), std::to_string(below(30)));
-    case 5:
-        return setWaitsFor(tx, id, p.activities[below(p.activities.size())].key + " +2d");
-    case 6: {
-        const auto added =
-            addLink(tx, {{}, id, p.activities[below(p.activities.size())].id, static_cast<LinkType>(below(4)), 60, {}});
-        return added.ok() ? done() : Outcome(added.errors());
-    }
-    case 7:
-        return setCalendar(tx, id, Builder::six);
-    case 8:
-        return setConstraint(tx, id, Constraint{static_cast<ConstraintType>(below(6)), {p.job.start, true}});
-    case 9: {
-        const auto group = addGroup(tx, {}, "Group");
-        return group.ok() ? setBreakdown(tx, id, *group) : Outcome(group.errors());
-    }
-    case 10: {
-        const auto into = indentActivities(tx, std::array{id});
-        return into.ok() ? done() : Outcome(into.errors());
-    }
-    case 11: {
-        const auto section = addSection(tx);
-        return section.ok() ? setSectionField(tx, *section, SectionField::milestone, p.activities[0].key)
-                            : Outcome(section.errors());
-    }
-    case 12:
-        return p.breakdown.empty() ? done() : removeGroup(tx, p.breakdown[below(p.breakdown.size())].id);
-    default:
-        return setTitle(tx, "Title " + std::to_string(below(100)));
-    }
-}
-
-} // namespace
 
 class EditTest : public QObject {
     Q_OBJECT

@@ -1,0 +1,29 @@
+// SPDX-FileCopyrightText: 2026 The Yarrin authors
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+#include <filesystem>
+#include <optional>
+#include <string>
+
+namespace yarrin {
+
+/// Holds a file against other windows and machines: an advisory lock on a small file beside it that says who has it.
+/// The system lets go of the lock when the program ends, however it ends.
+class FileLock {
+public:
+    FileLock() = default;
+    ~FileLock();
+    FileLock(const FileLock&) = delete;
+    FileLock& operator=(const FileLock&) = delete;
+
+    /// Tries to hold a file for somebody. Returns why not, as a sentence.
+    [[nodiscard]] std::optional<std::string> hold(const std::filesystem::path& path, const std::string& who);
+    void release();
+
+private:
+    int m_descriptor = -1;
+    std::filesystem::path m_path;
+};
+
+} // namespace yarrin
