@@ -4,18 +4,21 @@
 
 #include "app/base/look.h"
 #include "app/buildup/build_up_stage.h"
+#include "app/record/record_stage.h"
 #include "app/sitetime/site_time_stage.h"
 #include "app/window/main_window.h"
 
 #include <QApplication>
 #include <QCommandLineParser>
-#include <QDate>
+#include <QDateTime>
 #include <QElapsedTimer>
 #include <QSettings>
+#include <QStandardPaths>
 #include <QTimer>
 
 #include <cstdio>
 #include <fstream>
+#include <pwd.h>
 #include <sstream>
 #include <time.h>
 #include <unistd.h>
@@ -44,7 +47,19 @@ MainWindow::Place placeNamed(const QString& name) {
     if (name == QLatin1String("site-time")) return MainWindow::Place::siteTime;
     if (name == QLatin1String("scope")) return MainWindow::Place::scope;
     if (name == QLatin1String("build-up")) return MainWindow::Place::buildUp;
+    if (name == QLatin1String("record")) return MainWindow::Place::record;
     return MainWindow::Place::programme;
+}
+
+/// Whom the history names: as set, else as the system knows the user.
+std::string userName(const QSettings& settings) {
+    const QString set = settings.value(QStringLiteral("author")).toString();
+    if (!set.isEmpty()) return set.toStdString();
+    const passwd* user = getpwuid(getuid());
+    if (!user) return "somebody";
+    const std::string full = user->pw_gecos ? user->pw_gecos : "";
+    const std::string name = full.substr(0, full.find(','));
+    return name.empty() ? user->pw_name : name;
 }
 
 /// Lets the window paint itself and settle.
@@ -73,8 +88,9 @@ int runApplication(int& count, char** words) {
         {QStringLiteral("picture"), QObject::tr("Write a picture of the window and end."), QStringLiteral("png")});
     parser.addOption(
         {QStringLiteral("stage"),
-         QObject::tr("Begin in a stage: contract, site-time, scope, build-up or programme; build-up has the "
-                     "pages build-up/bill, build-up/book and build-up/sequences."),
+         QObject::tr("Begin in a stage: contract, site-time, scope, build-up, programme or record; build-up has the "
+                     "pages build-up/bill, build-up/book and build-up/sequences, record has record/revisions and "
+                     "record/compare."),
          QStringLiteral("name")});
     parser.addOption(
         {QStringLiteral("select"), QObject::tr("Select an activity or a calendar."), QStringLiteral("id")});
@@ -96,6 +112,12 @@ int runApplication(int& count, char** words) {
         const QStringList size = parser.value(QStringLiteral("size")).split(QLatin1Char('x'));
         if (size.size() == 2) window.resize(size[0].toInt(), size[1].toInt());
     }
+    if (picture.isEmpty())
+        window.setKeeping(
+            {QStandardPaths::writableLocation(QStandardPaths::AppDataLocation) + QStringLiteral("/unsaved"),
+             userName(settings), [] {
+                 return QDateTime::currentDateTime().toString(QStringLiteral("yyyy-MM-dd HH:mm:ss")).toStdString();
+             }});
     if (parser.isSet(QStringLiteral("demo"))) window.openDemo();
     if (!parser.positionalArguments().isEmpty()) window.openFile(parser.positionalArguments().first());
     window.show();
@@ -103,6 +125,8 @@ int runApplication(int& count, char** words) {
     window.go(placeNamed(stage.first()));
     if (stage.size() > 1 && stage.first() == QLatin1String("build-up"))
         window.findChild<BuildUpStage*>()->showNamed(stage.last());
+    if (stage.size() > 1 && stage.first() == QLatin1String("record"))
+        window.findChild<RecordStage*>()->showNamed(stage.last());
     settle();
     if (parser.isSet(QStringLiteral("timing"))) std::printf("painted after %.0f ms\n", sinceStart());
     for (const Activity& activity : window.document().programme().activities)

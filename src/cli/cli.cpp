@@ -9,7 +9,8 @@
 namespace yarrin {
 
 std::span<const Verb> verbs() {
-    static const std::array<Verb, 5> list{billVerb, calcVerb, calendarVerb, convertVerb, whyVerb};
+    static const std::array<Verb, 7> list{billVerb,    calcVerb,   calendarVerb, compareVerb,
+                                          convertVerb, verifyVerb, whyVerb};
     return list;
 }
 

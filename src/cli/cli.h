@@ -39,7 +39,9 @@ ExitStatus usageFault(std::string_view verb, std::string_view what, CliStreams s
 extern const Verb billVerb;
 extern const Verb calcVerb;
 extern const Verb calendarVerb;
+extern const Verb compareVerb;
 extern const Verb convertVerb;
+extern const Verb verifyVerb;
 extern const Verb whyVerb;
 
 } // namespace yarrin

@@ -86,6 +86,13 @@ FileFormat formatForName(const fs::path& path) {
     return path.extension() == ".json" ? FileFormat::json : FileFormat::native;
 }
 
+bool isNative(const fs::path& path) {
+    std::ifstream stream(path, std::ios::binary);
+    std::string head(16, '\0');
+    stream.read(head.data(), 16);
+    return stream.gcount() == 16 && head == std::string("SQLite format 3\0", 16);
+}
+
 Result<Programme> readProgramme(const fs::path& path) {
     std::error_code fault;
     if (fs::is_directory(path, fault)) return fileError(path, "it is a folder, not a file");
@@ -94,7 +101,7 @@ Result<Programme> readProgramme(const fs::path& path) {
     std::string head(16, '\0');
     stream.read(head.data(), 16);
     head.resize(static_cast<std::size_t>(stream.gcount()));
-    if (head == std::string("SQLite format 3\0", 16)) {
+    if (isNative(path)) {
         auto programme = readNative(path);
         return programme.ok() ? std::move(programme) : Result<Programme>(inFile(path, programme.errors()));
     }

@@ -13,6 +13,8 @@ enum class FileFormat { native, json };
 /// The format that a file name's ending asks for; native where it says nothing.
 [[nodiscard]] FileFormat formatForName(const std::filesystem::path& path);
 
+/// Whether a file begins as a native file does, whatever its name is.
+[[nodiscard]] bool isNative(const std::filesystem::path& path);
 /// Reads a programme from a native file or from JSON, told apart by their content. The file is never written to.
 /// Errors name the file and the place in it.
 [[nodiscard]] Result<Programme> readProgramme(const std::filesystem::path& path);

@@ -19,9 +19,19 @@ std::filesystem::path nativePath(const QString& path) {
 
 } // namespace
 
-Document::Document(QObject* parent) : QObject(parent), m_schedule(std::make_shared<Schedule>()) {}
+Document::Document(QObject* parent) : QObject(parent), m_schedule(std::make_shared<Schedule>()) {
+    connect(&m_keeper, &Keeper::retry, this, [this] { m_keeper.flush(m_programme); });
+    connect(&m_keeper, &Keeper::stateChanged, this, &Document::fileChanged);
+}
+
+Outcome Document::mayChange() const {
+    if (!m_keeper.file() || !m_keeper.file()->readOnly()) return done();
+    return inputError("the file is open for reading only, because " + *m_keeper.file()->readOnly(),
+                      "save it under another name to change it");
+}
 
 Outcome Document::perform(const QString& text, const Operation& operation) {
+    if (Outcome may = mayChange(); !may.ok()) return may;
     std::optional<Edit> edit;
     std::shared_ptr<const Schedule> after;
     {
@@ -34,16 +44,23 @@ Outcome Document::perform(const QString& text, const Operation& operation) {
         if (!after->ok() && m_schedule->ok()) return after->errors;
         edit = tx.commit(text.toStdString());
     }
+    put(std::move(*edit), std::move(after), EntryKind::edit);
+    return done();
+}
+
+void Document::put(Edit edit, std::shared_ptr<const Schedule> after, EntryKind kind) {
     if (m_savedAt != gone && m_savedAt > m_done) m_savedAt = gone;
     m_history.resize(m_done);
-    m_history.push_back(std::move(*edit));
+    m_lastChange = LastChange{show::text(edit.text), rippleBetween(*m_schedule, *after), false};
+    m_history.push_back(std::move(edit));
     ++m_done;
-    m_lastChange = LastChange{text, rippleBetween(*m_schedule, *after), false};
     m_schedule = std::move(after);
     ++m_generation;
+    // On the disk before anything else is looked at.
+    m_keeper.write(kind, m_history.back(), m_programme);
     emit changed();
     emit fileChanged();
-    return done();
+    emit recordChanged();
 }
 
 Schedule Document::tried(const Operation& operation) {
@@ -56,20 +73,22 @@ Schedule Document::tried(const Operation& operation) {
 }
 
 QString Document::undoText() const {
-    return canUndo() ? show::text(m_history[m_done - 1].text) : QString();
+    if (!canUndo()) return {};
+    return show::text(m_done > 0 ? m_history[m_done - 1].text : m_earlier.back().text);
 }
 QString Document::redoText() const {
     return canRedo() ? show::text(m_history[m_done].text) : QString();
 }
 
 void Document::undo() {
-    if (!canUndo()) return;
+    if (!canUndo() || !mayChange().ok()) return;
+    if (m_done == 0) return undoEarlier();
     const Edit back = inverse(m_history[--m_done]);
     step(back, true);
 }
 
 void Document::redo() {
-    if (!canRedo()) return;
+    if (!canRedo() || !mayChange().ok()) return;
     step(m_history[m_done++], false);
 }
 
@@ -80,8 +99,10 @@ void Document::step(const Edit& edit, bool isUndo) {
     const QString text = show::text(edit.text);
     m_lastChange =
         LastChange{isUndo ? tr("Taken back: %1").arg(text) : text, rippleBetween(*before, *m_schedule), isUndo};
+    m_keeper.write(isUndo ? EntryKind::undo : EntryKind::redo, edit, m_programme);
     emit changed();
     emit fileChanged();
+    emit recordChanged();
 }
 
 void Document::recalculate() {
@@ -94,15 +115,27 @@ QString Document::displayName() const {
 }
 
 void Document::replace(Programme programme, const QString& path) {
+    m_keeper.release();
+    start(std::move(programme), path);
+}
+
+void Document::start(Programme programme, const QString& path) {
     m_programme = std::move(programme);
     m_history.clear();
+    m_earlier.clear();
+    m_trial.reset();
     m_done = m_savedAt = 0;
     m_lastChange.reset();
     m_path = path;
     recalculate();
+    if (m_keeper.file()) {
+        findEarlier();
+        findTrial();
+    }
     emit replaced();
     emit changed();
     emit fileChanged();
+    emit recordChanged();
 }
 
 Programme Document::blank(Date today) {
@@ -122,18 +155,38 @@ Programme Document::blank(Date today) {
 }
 
 Outcome Document::open(const QString& path) {
+    // Faults of what is no native file are found, and said, by the reader of all kinds.
+    if (isNative(nativePath(path))) {
+        auto programme = m_keeper.open(nativePath(path));
+        if (!programme.ok()) return programme.errors();
+        start(std::move(programme).value(), path);
+        return done();
+    }
     auto programme = readProgramme(nativePath(path));
     if (!programme.ok()) return programme.errors();
     replace(std::move(programme).value(), path);
     return done();
 }
 
+Outcome Document::adopt(const QString& path) {
+    auto programme = m_keeper.open(nativePath(path));
+    if (!programme.ok()) return programme.errors();
+    m_keeper.becomeNameless();
+    start(std::move(programme).value(), {});
+    m_savedAt = gone; // it has no name yet
+    emit fileChanged();
+    return done();
+}
+
 Outcome Document::save(const QString& path) {
-    Outcome written = writeProgramme(m_programme, nativePath(path), formatForName(nativePath(path)));
+    const bool native = formatForName(nativePath(path)) == FileFormat::native;
+    Outcome written = native ? m_keeper.saveAs(nativePath(path), m_programme)
+                             : writeProgramme(m_programme, nativePath(path), FileFormat::json);
     if (!written.ok()) return written;
     m_path = path;
     m_savedAt = m_done;
     emit fileChanged();
+    emit recordChanged();
     return done();
 }
 

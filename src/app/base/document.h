@@ -2,6 +2,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
 
+#include "app/base/keeper.h"
 #include "core/network/schedule.h"
 #include "edit/ripple.h"
 #include "edit/transaction.h"
@@ -20,6 +21,14 @@ struct LastChange {
     QString text;
     Ripple ripple;
     bool isUndo = false;
+};
+
+/// A stretch of edits that is marked, to be kept as one step or dropped whole: where it began.
+struct Trial {
+    Programme programme;
+    std::shared_ptr<const Schedule> schedule;
+    std::size_t done = 0; ///< edits of this session that were applied before it
+    std::string since;    ///< when it began
 };
 
 /// The open programme: holds it, its schedule and its history of edits, and announces what changed. Every edit
@@ -42,7 +51,10 @@ public:
     /// The section dates and exposure that an operation would lead to; the programme stays as it is.
     [[nodiscard]] Schedule tried(const Operation& operation);
 
-    [[nodiscard]] bool canUndo() const { return m_done > 0; }
+    /// Undo goes back beyond the opening of the file, but not beyond where a trial began.
+    [[nodiscard]] bool canUndo() const {
+        return m_done > (m_trial ? m_trial->done : 0) || (!m_trial && canUndoEarlier());
+    }
     [[nodiscard]] bool canRedo() const { return m_done < m_history.size(); }
     [[nodiscard]] QString undoText() const;
     [[nodiscard]] QString redoText() const;
@@ -50,7 +62,10 @@ public:
     void redo();
 
     [[nodiscard]] const QString& path() const { return m_path; }
-    [[nodiscard]] bool isModified() const { return m_done != m_savedAt; }
+    /// Whether something would be lost with the window: in a native file everything is written as it is made.
+    [[nodiscard]] bool isModified() const {
+        return m_keeper.hasName() ? m_keeper.unwritten() > 0 : m_done != m_savedAt;
+    }
     /// The name that windows show: the file's, or what a new programme is called.
     [[nodiscard]] QString displayName() const;
 
@@ -59,7 +74,29 @@ public:
     /// A new programme to begin with: a five-day calendar, nothing else.
     [[nodiscard]] static Programme blank(Date today);
     [[nodiscard]] Outcome open(const QString& path);
+    /// Takes up a programme without a name that an ended program left behind.
+    [[nodiscard]] Outcome adopt(const QString& path);
     [[nodiscard]] Outcome save(const QString& path);
+    /// Marks the present state in the history under a name.
+    [[nodiscard]] Outcome nameVersion(const QString& name);
+
+    [[nodiscard]] Keeper& keeper() { return m_keeper; }
+    [[nodiscard]] const Keeper& keeper() const { return m_keeper; }
+    /// Makes the programme another one, a revision or an earlier state, as one step. Refused where it is the same.
+    [[nodiscard]] Outcome become(const Programme& programme, const QString& text);
+    /// The programme as it was after an entry of the history.
+    [[nodiscard]] Result<Programme> programmeAfter(std::int64_t entry);
+
+    [[nodiscard]] const std::optional<Trial>& trial() const { return m_trial; }
+    [[nodiscard]] Outcome beginTrial();
+    /// Ends the trial: what it did stays as one step, or none of it.
+    [[nodiscard]] Outcome keepTrial(const QString& text);
+    [[nodiscard]] Outcome dropTrial();
+
+    /// Freezes the programme as it is, with its narrative.
+    [[nodiscard]] Result<Revision> freeze(const QString& key, const QString& purpose, const QString& narrative);
+    /// Makes a revision the contract programme; where there is one already, a reason is wanted.
+    [[nodiscard]] Outcome accept(const Revision& revision, const QString& reason);
     /// Writes a copy in the open text format; the document keeps its file.
     [[nodiscard]] Outcome exportJson(const QString& path) const;
 
@@ -70,10 +107,26 @@ signals:
     void fileChanged();
     /// Another programme was put in its place: what is selected or folded no longer means anything.
     void replaced();
+    /// History or revisions have another line, or a trial began or ended.
+    void recordChanged();
 
 private:
+    [[nodiscard]] Outcome mayChange() const;
+    void put(Edit edit, std::shared_ptr<const Schedule> after, EntryKind kind);
+    void undoEarlier();
+    void findEarlier();
+    void findTrial();
+    [[nodiscard]] bool canUndoEarlier() const { return m_done == 0 && !m_earlier.empty(); }
+    void endTrial();
+
+    /// A change of an earlier session, and the entry after which it was not made yet.
+    struct Earlier {
+        std::string text;
+        std::int64_t before;
+    };
     void recalculate();
     void step(const Edit& edit, bool isUndo);
+    void start(Programme programme, const QString& path);
 
     Programme m_programme;
     CalendarCache m_cache;
@@ -84,6 +137,9 @@ private:
     std::optional<LastChange> m_lastChange;
     QString m_path;
     quint64 m_generation = 0;
+    Keeper m_keeper;
+    std::vector<Earlier> m_earlier; ///< the last to be taken back first
+    std::optional<Trial> m_trial;
 };
 
 } // namespace yarrin

@@ -44,4 +44,9 @@ void ViewState::setTime(Instant left, double pixelsPerDay) {
     emit timeChanged();
 }
 
+void ViewState::setOutline(std::optional<Outline> outline) {
+    m_outline = std::move(outline);
+    emit outlineChanged();
+}
+
 } // namespace yarrin

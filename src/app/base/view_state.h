@@ -2,6 +2,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
 
+#include "chart/layout/bar_layout.h"
 #include "chart/layout/rows.h"
 #include "chart/layout/time_scale.h"
 
@@ -38,7 +39,12 @@ public:
     void zoomAt(double x, double factor);
     void setTime(Instant left, double pixelsPerDay);
 
+    /// Another programme's dates, outlined below the bars; null where there are none.
+    [[nodiscard]] const Outline* outline() const { return m_outline ? &*m_outline : nullptr; }
+    void setOutline(std::optional<Outline> outline);
+
 signals:
+    void outlineChanged();
     void selectionChanged();
     void rowsChanged(); ///< lens or folded groups
     void timeChanged(); ///< zoom, or the time in sight
@@ -51,6 +57,7 @@ private:
     std::unordered_set<std::uint32_t> m_folded;
     double m_pixelsPerDay = 6;
     Instant m_left;
+    std::optional<Outline> m_outline;
 };
 
 } // namespace yarrin

@@ -53,6 +53,7 @@ BarChartView::BarChartView(Document& document, ViewState& state, ActivityModel& 
         invalidate();
     });
     connect(&m_state, &ViewState::selectionChanged, this, &BarChartView::invalidate);
+    connect(&m_state, &ViewState::outlineChanged, this, &BarChartView::invalidate);
     connect(&m_state, &ViewState::timeChanged, this, [this] {
         updateScrollBars();
         invalidate();
@@ -97,7 +98,8 @@ BarRequest BarChartView::request() const {
                        double(viewport()->width()),
                        {},
                        m_state.current(),
-                       m_links};
+                       m_links,
+                       m_state.outline()};
     return request;
 }
 

@@ -9,6 +9,9 @@
 #include "app/contract/contract_stage.h"
 #include "app/programme/bar_chart_view.h"
 #include "app/programme/programme_stage.h"
+#include "app/record/compare_page.h"
+#include "app/record/record_stage.h"
+#include "app/record/record_strip.h"
 #include "app/scope/scope_stage.h"
 #include "app/sitetime/site_time_stage.h"
 #include "app/table/activity_table.h"
@@ -64,13 +67,14 @@ MainWindow::MainWindow(QSettings& settings, Dialogs& dialogs, Date today)
       m_stack(new QStackedWidget), m_contract(new ContractStage(m_document)),
       m_siteTime(new SiteTimeStage(m_document, dialogs)), m_scope(new ScopeStage(m_document, dialogs)),
       m_buildUp(new BuildUpStage(m_document, m_state, dialogs, settings)),
-      m_programme(new ProgrammeStage(m_document, m_state)), m_card(new Card(m_document, m_state)),
-      m_standing(new Standing(m_document)), m_ripple(nullptr), m_find(new FindField(m_document)),
-      m_jobTitle(new QLabel), m_jobState(new QLabel), m_lens(new QToolButton) {
+      m_programme(new ProgrammeStage(m_document, m_state)), m_record(new RecordStage(m_document, m_state, dialogs)),
+      m_strip(new RecordStrip(m_document)), m_card(new Card(m_document, m_state)), m_standing(new Standing(m_document)),
+      m_ripple(nullptr), m_find(new FindField(m_document)), m_jobTitle(new QLabel), m_jobState(new QLabel),
+      m_lens(new QToolButton), m_trialButton(new QToolButton) {
     setObjectName(QStringLiteral("mainWindow"));
     setMinimumSize(900, 560);
     resize(1280, 800);
-    for (Stage* one : std::initializer_list<Stage*>{m_contract, m_siteTime, m_scope, m_buildUp, m_programme})
+    for (Stage* one : std::initializer_list<Stage*>{m_contract, m_siteTime, m_scope, m_buildUp, m_programme, m_record})
         m_stack->addWidget(one);
     buildActions();
 
@@ -82,6 +86,7 @@ MainWindow::MainWindow(QSettings& settings, Dialogs& dialogs, Date today)
     right->setContentsMargins(0, 0, 0, 0);
     right->setSpacing(0);
     right->addWidget(buildContext());
+    right->addWidget(m_strip);
     auto* middle = new QHBoxLayout;
     middle->setSpacing(0);
     middle->addWidget(m_stack, 1);
@@ -106,10 +111,25 @@ MainWindow::MainWindow(QSettings& settings, Dialogs& dialogs, Date today)
     connect(m_siteTime, &SiteTimeStage::activitiesWanted, this, &MainWindow::revealAll);
     connect(m_find, &FindField::activityChosen, this, &MainWindow::reveal);
     connect(m_find, &FindField::left, this, [this] { stage().focusMain(); });
+    connect(m_strip, &RecordStrip::saveElsewhere, this, &MainWindow::saveAs);
+    connect(m_strip, &RecordStrip::refused, this, &MainWindow::say);
+    connect(m_strip, &RecordStrip::compareTrial, this, [this] {
+        go(Place::record);
+        m_record->show(RecordStage::Page::compare);
+        m_record->comparison().compareTrial();
+    });
+    connect(m_record, &RecordStage::reveal, this, [this](ActivityId id) {
+        go(Place::programme);
+        reveal(id);
+    });
+    connect(m_record, &RecordStage::chartWanted, this, [this] { go(Place::programme); });
+    connect(&m_document, &Document::recordChanged, this, &MainWindow::refreshContext);
+    connect(&m_state, &ViewState::outlineChanged, this, &MainWindow::refreshContext);
     connect(&m_document, &Document::changed, this, &MainWindow::refreshContext);
     connect(&m_document, &Document::fileChanged, this, &MainWindow::refreshTitle);
     connect(&m_document, &Document::replaced, this, [this] {
         m_state.clearSelection();
+        m_state.setOutline({});
         m_state.foldAll({});
         m_fitPending = true;
         if (m_programme->isVisible()) QTimer::singleShot(0, this, [this] { go(Place::programme); });
@@ -133,7 +153,7 @@ ActivityTable& MainWindow::table() {
 }
 
 void MainWindow::go(Place place) {
-    m_rail->setCurrent(int(place));
+    m_rail->setCurrent(place == Place::record ? -1 : int(place)); // the record is no stage of the work
     m_stack->setCurrentIndex(int(place));
     m_card->setVisible(m_cardWanted && showsActivities(place));
     m_card->setBuildUp(place == Place::buildUp);
@@ -195,6 +215,10 @@ QWidget* MainWindow::buildContext() {
     connect(words, &QLineEdit::returnPressed, menu, &QMenu::close);
     m_lens->setMenu(menu);
     layout->addWidget(m_lens);
+    m_trialButton->setObjectName(QStringLiteral("trialButton"));
+    m_trialButton->setStyleSheet(m_lens->styleSheet());
+    connect(m_trialButton, &QToolButton::clicked, this, &MainWindow::toggleTrial);
+    layout->addWidget(m_trialButton);
     for (QAction* step : {m_undo, m_redo}) {
         auto* button = new QToolButton(line);
         button->setDefaultAction(step);
@@ -237,6 +261,11 @@ void MainWindow::refreshContext() {
                       programme.job.dataDate
                           ? tr("data date %1").arg(show::weekdayDate(dateOf(*programme.job.dataDate)))
                           : tr("starts %1").arg(show::weekdayDate(dateOf(programme.job.start)))};
+    if (const ProgrammeFile* file = m_document.keeper().file(); file && file->readOnly()) parts << tr("reading only");
+    if (m_state.outline()) parts << tr("outlined: %1").arg(show::text(m_state.outline()->name));
+    m_trialButton->setText(m_document.trial() ? tr("Trial on") : tr("Trial"));
+    m_trialButton->setToolTip(m_document.trial() ? tr("Set what it did against where it began")
+                                                 : tr("Try something, then keep it as one step or drop it whole"));
     const auto& problems = m_document.schedule().problems;
     if (!problems.empty())
         parts << tr("%1 to look at").arg(show::countOf(qint64(problems.size()), "problem", "problems"));
@@ -299,6 +328,14 @@ bool MainWindow::openFile(const QString& path) {
         return false;
     }
     remember(path);
+    const ProgrammeFile* file = m_document.keeper().file();
+    if (file && file->unfinished() && file->unfinished()->changes > 0) {
+        const Unfinished& left = *file->unfinished();
+        say(tr("The last session was not ended (%1, %2). %3, the last at %4, all here.")
+                .arg(show::text(left.author), show::text(left.opened),
+                     left.changes == 1 ? tr("Its one change is") : tr("Its %1 changes are").arg(left.changes),
+                     show::text(left.last)));
+    }
     return true;
 }
 
@@ -330,9 +367,48 @@ bool MainWindow::mayLeave() {
 
 bool MainWindow::save() {
     if (m_document.path().isEmpty()) return saveAs();
+    if (m_document.keeper().hasName()) {
+        m_document.keeper().flush(m_document.programme());
+        const ProgrammeFile& file = *m_document.keeper().file();
+        if (file.readOnly()) return saveAs();
+        // Nothing is left to save; what a person may want is to find this state again.
+        if (!m_document.isModified()) m_strip->askName();
+        return !m_document.isModified();
+    }
     const Outcome outcome = m_document.save(m_document.path());
     if (!outcome.ok()) say(tr("Not saved. %1").arg(show::error(outcome.error())));
     return outcome.ok();
+}
+
+void MainWindow::toggleTrial() {
+    if (m_document.trial()) return emit m_strip->compareTrial();
+    const Outcome begun = m_document.beginTrial();
+    if (!begun.ok()) say(show::error(begun.error()));
+}
+
+void MainWindow::setKeeping(Keeping keeping) {
+    const QString folder = keeping.folder;
+    m_document.keeper().setKeeping(std::move(keeping));
+    offerLeftBehind(folder);
+}
+
+void MainWindow::offerLeftBehind(const QString& folder) {
+    for (const QString& path : Keeper::leftBehind(folder)) {
+        // Another window may be working on it: only what nobody holds was left behind.
+        auto found = ProgrammeFile::open(path.toStdString(), m_document.keeper().stamp());
+        if (!found.ok() || found->file->readOnly()) continue;
+        const auto& unfinished = found->file->unfinished();
+        const QString title = show::text(found->programme.job.title);
+        const QString when = unfinished ? show::text(unfinished->last) : QString();
+        found.value().file.reset();
+        stage().notice().ask(
+            tr("“%1” was never saved under a name. All its changes up to %2 are kept.").arg(title, when), tr("Open it"),
+            [this, path] {
+                if (!mayLeave()) return;
+                if (const Outcome opened = m_document.adopt(path); !opened.ok()) say(show::error(opened.error()));
+            });
+        return;
+    }
 }
 
 bool MainWindow::saveAs() {

@@ -21,6 +21,8 @@ class ContractStage;
 class FindField;
 class ProgrammeStage;
 class Rail;
+class RecordStage;
+class RecordStrip;
 class RipplePanel;
 class ScopeStage;
 class SiteTimeStage;
@@ -37,8 +39,11 @@ public:
 
     [[nodiscard]] Document& document() { return m_document; }
     [[nodiscard]] ViewState& viewState() { return m_state; }
-    enum class Place { contract, siteTime, scope, buildUp, programme };
+    enum class Place { contract, siteTime, scope, buildUp, programme, record };
     void go(Place place);
+    /// Where programmes without a name are kept, who is working and what the time is. What an ended program left behind
+    /// there is offered.
+    void setKeeping(Keeping keeping);
     /// Opens a file; what keeps it from being read is said in place and the open programme stays.
     bool openFile(const QString& path);
     /// Opens the demo that ships with the application, as a programme not saved yet.
@@ -61,6 +66,8 @@ private:
     void remember(const QString& path);
     bool mayLeave();
     bool save();
+    void offerLeftBehind(const QString& folder);
+    void toggleTrial();
     bool saveAs();
     void exportJson();
     void exportTables();
@@ -87,6 +94,8 @@ private:
     ScopeStage* m_scope;
     BuildUpStage* m_buildUp;
     ProgrammeStage* m_programme;
+    RecordStage* m_record;
+    RecordStrip* m_strip;
     Card* m_card;
     Standing* m_standing;
     RipplePanel* m_ripple;
@@ -94,6 +103,7 @@ private:
     QLabel* m_jobTitle;
     QLabel* m_jobState;
     QToolButton* m_lens;
+    QToolButton* m_trialButton;
     QAction* m_undo = nullptr;
     QAction* m_redo = nullptr;
     QMenu* m_recent = nullptr;

@@ -6,6 +6,8 @@
 #include "app/card/card.h"
 #include "app/programme/bar_chart_view.h"
 #include "app/programme/programme_stage.h"
+#include "app/record/record_stage.h"
+#include "app/record/revision_page.h"
 #include "app/table/activity_table.h"
 #include "app/table/table_export.h"
 #include "app/window/find_field.h"
@@ -69,6 +71,13 @@ void MainWindow::buildFileMenu() {
     menu->addAction(action(QStringLiteral("fileSave"), tr("&Save"), QKeySequence::Save, [this] { save(); }));
     menu->addAction(action(QStringLiteral("fileSaveAs"), tr("Save &as…"),
                            QKeySequence(Qt::CTRL | Qt::SHIFT | Qt::Key_S), [this] { saveAs(); }));
+    menu->addAction(action(QStringLiteral("fileRecord"), tr("&History, revisions, comparison"),
+                           QKeySequence(Qt::CTRL | Qt::Key_H), [this] { go(Place::record); }));
+    menu->addAction(action(QStringLiteral("fileFreeze"), tr("&Freeze a revision…"), {}, [this] {
+        go(Place::record);
+        m_record->show(RecordStage::Page::revisions);
+        m_record->revisions().beginFreeze();
+    }));
     menu->addAction(action(QStringLiteral("fileExport"), tr("&Export as JSON…"), {}, [this] { exportJson(); }));
     menu->addAction(action(QStringLiteral("exportTable"), tr("Export activities and bill as a &workbook…"), {},
                            [this] { exportTables(); }));
@@ -86,6 +95,8 @@ void MainWindow::buildEditMenu() {
     m_undo->setIcon(lineIcon(QStringLiteral("undo"), theme().ink));
     m_redo->setIcon(lineIcon(QStringLiteral("redo"), theme().ink));
     menu->addActions({m_undo, m_redo});
+    menu->addAction(action(QStringLiteral("editTrial"), tr("&Trial"), QKeySequence(Qt::CTRL | Qt::Key_T),
+                           [this] { toggleTrial(); }));
     menu->addSeparator();
     // The tables take these keys themselves, so that a line being typed in keeps its own copy and paste.
     const auto inTable = [](const QString& text, const char* key) {
@@ -132,6 +143,8 @@ void MainWindow::buildViewMenu() {
     links->setCheckable(true);
     links->setChecked(true);
     menu->addAction(links);
+    menu->addAction(action(QStringLiteral("hideOutline"), tr("No &outline below the bars"), {},
+                           [this] { m_state.setOutline({}); }));
     QAction* card = action(QStringLiteral("showCard"), tr("Ca&rd"), QKeySequence(Qt::CTRL | Qt::Key_B), [this] {
         m_cardWanted = !m_cardWanted;
         m_card->setVisible(m_cardWanted && showsActivities(Place(m_stack->currentIndex())));

@@ -176,7 +176,27 @@ void layoutLinks(const BarRequest& request, BarLayout& layout) {
     }
 }
 
+/// Below the bar, so that both can be read; a milestone's own sign leaves room only for a small one.
+void layoutOutline(const BarRequest& request, const BarShape& bar, BarLayout& layout) {
+    const auto found = request.outline->spans.find(bar.activity);
+    if (found == request.outline->spans.end()) return;
+    OutlineShape shape;
+    shape.diamond = bar.diamond;
+    shape.x0 = request.scale.x(found->second.first);
+    shape.x1 = bar.diamond ? shape.x0 : std::max(shape.x0 + 1.5, request.scale.x(found->second.second));
+    shape.y = bar.y + bar.height + 2;
+    shape.height = 4;
+    if (shape.x1 > -20 && shape.x0 < request.width + 20) layout.outlines.push_back(shape);
+}
+
 } // namespace
+
+Outline outlineOf(const Schedule& schedule, std::string name) {
+    Outline outline{std::move(name), {}};
+    for (const ActivityFigures& figures : schedule.activities)
+        outline.spans[figures.id] = {figures.earlyStart, figures.earlyFinish};
+    return outline;
+}
 
 BarLayout layoutBars(const BarRequest& request) {
     BarLayout layout;
@@ -197,6 +217,7 @@ BarLayout layoutBars(const BarRequest& request) {
             continue;
         }
         const BarShape bar = barOf(request, i);
+        if (request.outline) layoutOutline(request, bar, layout);
         if (request.programme.activities[row.index].kind == ActivityKind::hammock)
             layout.hammocks.push_back({bar.activity, bar.x0, bar.x1, top + 6, request.metrics.rowHeight - 12});
         else if (std::max(bar.x1, bar.floatX.value_or(bar.x1)) > -20 &&

@@ -7,6 +7,7 @@
 
 #include <span>
 #include <string>
+#include <unordered_map>
 #include <utility>
 #include <vector>
 
@@ -76,9 +77,23 @@ struct PennantShape {
     std::vector<SectionId> sections; ///< all that are due on this date
 };
 
+/// Another programme's dates to be outlined below the bars: a frozen revision, where a trial began.
+struct Outline {
+    std::string name;
+    std::unordered_map<ActivityId, std::pair<Instant, Instant>> spans; ///< start and finish
+};
+/// The dates of a programme as an outline.
+[[nodiscard]] Outline outlineOf(const Schedule& schedule, std::string name);
+
+struct OutlineShape {
+    double x0 = 0, x1 = 0, y = 0, height = 0;
+    bool diamond = false; ///< of a milestone, centred on x0
+};
+
 /// What a bar chart shows, in pixels of the chart: x from the scale's origin, y from the first row's top.
 struct BarLayout {
     std::vector<BarShape> bars;
+    std::vector<OutlineShape> outlines;
     std::vector<HammockShape> hammocks;
     std::vector<SpanShape> spans;
     std::vector<LinkShape> links;
@@ -100,6 +115,7 @@ struct BarRequest {
     BarMetrics metrics;
     ActivityId shadeFor; ///< whose calendar's non-working time is tinted
     bool links = true;
+    const Outline* outline = nullptr;
 };
 
 [[nodiscard]] BarLayout layoutBars(const BarRequest& request);

@@ -185,6 +185,24 @@ void paintBarShapes(QPainter& painter, const BarLayout& layout, const BarInk& in
     }
 }
 
+/// Thin and open, so that it is never taken for a bar.
+void paintOutlines(QPainter& painter, const BarLayout& layout, const BarInk& ink) {
+    painter.setPen(QPen(ink.theme.hammock, 1));
+    painter.setBrush(ink.theme.paper);
+    for (const OutlineShape& shape : layout.outlines) {
+        const double y = crisp(shape.y);
+        if (shape.diamond) {
+            const QPointF centre(shape.x0, y + 1.5);
+            painter.drawPolygon(QPolygonF({centre + QPointF(0, -3.5), centre + QPointF(3.5, 0),
+                                           centre + QPointF(0, 3.5), centre + QPointF(-3.5, 0)}));
+            continue;
+        }
+        const double left = std::max(shape.x0, ink.area.left() - 20);
+        const double right = std::min(shape.x1, ink.area.right() + 20);
+        painter.drawRect(QRectF(crisp(left), y, std::max(1.0, right - left), shape.height));
+    }
+}
+
 /// A curve slung between two posts, its text under its middle as far as it is in sight.
 void paintHammocks(QPainter& painter, const BarLayout& layout, const BarInk& ink) {
     painter.setFont(secondaryFont());
@@ -256,6 +274,7 @@ void paintBars(QPainter& painter, const BarLayout& layout, std::span<const Chart
     paintFloats(painter, layout, ink);
     paintSpans(painter, layout, ink);
     paintLinks(painter, layout, ink);
+    paintOutlines(painter, layout, ink);
     paintBarShapes(painter, layout, ink);
     paintHammocks(painter, layout, ink);
     paintDataDate(painter, layout, ink);

@@ -1,0 +1,163 @@
+// SPDX-FileCopyrightText: 2026 The Yarrin authors
+// SPDX-License-Identifier: GPL-3.0-or-later
+// What a document has to do with its record: earlier sessions, trials, revisions.
+#include "app/base/document.h"
+#include "app/base/format.h"
+
+#include <algorithm>
+
+namespace yarrin {
+
+namespace {
+
+constexpr const char* trialKey = "trial"; ///< the entry with which the trial began
+
+} // namespace
+
+/// What can be taken back of earlier sessions, by going through the history as it was made.
+void Document::findEarlier() {
+    const auto entries = m_keeper.file()->history();
+    if (!entries.ok()) return;
+    std::vector<std::pair<std::int64_t, std::size_t>> trials; // where they began, and how much stood there
+    for (auto entry = entries->rbegin(); entry != entries->rend(); ++entry) {
+        switch (entry->kind) {
+        case EntryKind::undo:
+            if (!m_earlier.empty()) m_earlier.pop_back();
+            break;
+        case EntryKind::trialBegun:
+            trials.emplace_back(entry->number, m_earlier.size());
+            break;
+        case EntryKind::trialKept:
+        case EntryKind::trialDropped:
+            if (trials.empty()) break;
+            m_earlier.resize(std::min(m_earlier.size(), trials.back().second));
+            if (entry->kind == EntryKind::trialKept) m_earlier.push_back({entry->text, trials.back().first});
+            trials.pop_back();
+            break;
+        default:
+            if (entry->changes) m_earlier.push_back({entry->text, entry->number - 1});
+        }
+    }
+    if (!trials.empty()) m_earlier.resize(std::min(m_earlier.size(), trials.back().second));
+}
+
+void Document::findTrial() {
+    const std::string number = m_keeper.file()->kept(trialKey);
+    if (number.empty()) return;
+    auto before = programmeAfter(std::atoll(number.c_str()));
+    if (!before.ok()) return;
+    Trial trial{std::move(before).value(), nullptr, 0, {}};
+    trial.schedule = std::make_shared<Schedule>(yarrin::schedule(trial.programme, m_cache));
+    if (const auto entries = m_keeper.file()->history(); entries.ok())
+        for (const HistoryEntry& entry : *entries)
+            if (entry.number == std::atoll(number.c_str())) trial.since = entry.at;
+    m_trial = std::move(trial);
+}
+
+void Document::undoEarlier() {
+    const Earlier last = m_earlier.back();
+    const auto state = programmeAfter(last.before);
+    if (!state.ok()) return;
+    m_earlier.pop_back();
+    const Edit back = differenceBetween(m_programme, *state, last.text);
+    // What was taken back can be done again.
+    m_history.insert(m_history.begin(), inverse(back));
+    step(back, true);
+}
+
+Result<Programme> Document::programmeAfter(std::int64_t entry) {
+    if (!m_keeper.file()) return inputError("nothing is kept of this programme yet", "save it first");
+    return m_keeper.file()->programmeAfter(entry);
+}
+
+Outcome Document::nameVersion(const QString& name) {
+    if (Outcome may = mayChange(); !may.ok()) return may;
+    m_keeper.write(EntryKind::named, Edit{name.trimmed().toStdString(), {}}, m_programme);
+    emit recordChanged();
+    if (m_keeper.unwritten() > 0) return inputError(m_keeper.trouble().toStdString(), {});
+    return done();
+}
+
+Outcome Document::become(const Programme& programme, const QString& text) {
+    if (Outcome may = mayChange(); !may.ok()) return may;
+    Edit edit = differenceBetween(m_programme, programme, text.toStdString());
+    if (edit.changes.empty()) return inputError("the programme is the same already", {});
+    apply(m_programme, edit);
+    auto after = std::make_shared<Schedule>(yarrin::schedule(m_programme, m_cache));
+    put(std::move(edit), std::move(after), EntryKind::restored);
+    return done();
+}
+
+Outcome Document::beginTrial() {
+    if (m_trial) return inputError("a trial is on already", "keep it or drop it first");
+    if (Outcome may = mayChange(); !may.ok()) return may;
+    const Stamp stamp = m_keeper.stamp();
+    m_trial = Trial{m_programme, m_schedule, m_done, stamp.at};
+    // Without a file it lives in the window alone, as everything else does then.
+    if (m_keeper.ensureFile(m_programme).ok() && m_keeper.unwritten() == 0) {
+        const auto number = m_keeper.file()->record(EntryKind::trialBegun, Edit{"Trial begun", {}}, m_programme, stamp);
+        if (number.ok()) (void)m_keeper.file()->keep(trialKey, std::to_string(*number), stamp);
+    }
+    emit fileChanged();
+    emit recordChanged();
+    emit changed();
+    return done();
+}
+
+void Document::endTrial() {
+    m_trial.reset();
+    if (m_keeper.file()) (void)m_keeper.file()->keep(trialKey, {}, m_keeper.stamp());
+    emit changed();
+    emit fileChanged();
+    emit recordChanged();
+}
+
+Outcome Document::keepTrial(const QString& text) {
+    if (!m_trial) return inputError("no trial is on", {});
+    Edit whole = differenceBetween(m_trial->programme, m_programme, text.toStdString());
+    m_history.resize(m_trial->done);
+    m_done = m_trial->done;
+    if (!whole.changes.empty()) {
+        m_history.push_back(std::move(whole));
+        ++m_done;
+    }
+    m_keeper.write(EntryKind::trialKept, Edit{text.toStdString(), {}}, m_programme);
+    endTrial();
+    return done();
+}
+
+Outcome Document::dropTrial() {
+    if (!m_trial) return inputError("no trial is on", {});
+    const Edit back = differenceBetween(m_programme, m_trial->programme, "Trial dropped");
+    apply(m_programme, back);
+    m_history.resize(m_trial->done);
+    m_done = m_trial->done;
+    const auto before = m_schedule;
+    m_schedule = m_trial->schedule;
+    ++m_generation;
+    m_lastChange = LastChange{tr("Trial dropped"), rippleBetween(*before, *m_schedule), true};
+    m_keeper.write(EntryKind::trialDropped, back, m_programme);
+    endTrial();
+    return done();
+}
+
+Result<Revision> Document::freeze(const QString& key, const QString& purpose, const QString& narrative) {
+    if (Outcome may = mayChange(); !may.ok()) return may.errors();
+    if (m_trial) return inputError("a trial is on", "keep it or drop it before freezing");
+    if (m_keeper.unwritten() > 0) return inputError("changes are not written yet", m_keeper.trouble().toStdString());
+    if (Outcome made = m_keeper.ensureFile(m_programme); !made.ok()) return made.errors();
+    auto frozen = m_keeper.file()->freeze(m_programme, key.trimmed().toStdString(), purpose.trimmed().toStdString(),
+                                          narrative.toStdString(), m_keeper.stamp());
+    if (frozen.ok()) emit recordChanged();
+    return frozen;
+}
+
+Outcome Document::accept(const Revision& revision, const QString& reason) {
+    if (Outcome may = mayChange(); !may.ok()) return may;
+    if (!m_keeper.file()) return inputError("nothing is frozen yet", {});
+    Outcome accepted = m_keeper.file()->accept(revision, reason.trimmed().toStdString(), m_keeper.stamp());
+    if (accepted.ok()) emit recordChanged();
+    return accepted;
+}
+
+} // namespace yarrin

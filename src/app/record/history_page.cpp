@@ -1,0 +1,123 @@
+// SPDX-FileCopyrightText: 2026 The Yarrin authors
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "app/record/history_page.h"
+
+#include "app/base/format.h"
+#include "app/base/look.h"
+#include "app/table/list_page.h"
+
+#include <QHBoxLayout>
+#include <QPushButton>
+#include <QVBoxLayout>
+
+namespace yarrin {
+
+namespace {
+
+QString kindText(EntryKind kind) {
+    switch (kind) {
+    case EntryKind::edit:
+        return {};
+    case EntryKind::undo:
+        return HistoryPage::tr("taken back");
+    case EntryKind::redo:
+        return HistoryPage::tr("done again");
+    case EntryKind::named:
+        return HistoryPage::tr("version");
+    case EntryKind::trialBegun:
+    case EntryKind::trialKept:
+    case EntryKind::trialDropped:
+        return HistoryPage::tr("trial");
+    case EntryKind::restored:
+        return HistoryPage::tr("went back");
+    case EntryKind::frozen:
+        return HistoryPage::tr("revision");
+    }
+    return {};
+}
+
+/// "2027-03-01 08:00:05" as people read it.
+QString momentText(const std::string& at) {
+    const auto date = at.size() >= 10 ? parseDate(at.substr(0, 10)) : std::nullopt;
+    return date ? show::date(*date) + QStringLiteral("  ") + show::text(at.substr(std::min<std::size_t>(11, at.size())))
+                : show::text(at);
+}
+
+} // namespace
+
+HistoryPage::HistoryPage(Document& document, QWidget* parent) : QWidget(parent), m_document(document) {
+    const auto at = [this](std::size_t i) -> const HistoryEntry& { return m_entries[i]; };
+    ListSource source{[this] { return m_entries.size(); },
+                      [](const QString&, const auto&) { return Outcome(inputError("history is not rewritten", {})); },
+                      {},
+                      [at](std::size_t i) { return show::text(at(i).text); }};
+    std::vector<ListColumn> columns;
+    columns.push_back({QStringLiteral("number"), tr("No."), 50, true, true,
+                       [at](std::size_t i) { return QString::number(at(i).number); }});
+    columns.back().figure = [at](std::size_t i) { return double(at(i).number); };
+    columns.push_back(
+        {QStringLiteral("when"), tr("When"), 160, false, false, [at](std::size_t i) { return momentText(at(i).at); }});
+    columns.back().figure = [at](std::size_t i) { return double(at(i).number); };
+    columns.push_back(
+        {QStringLiteral("who"), tr("Who"), 120, false, true, [at](std::size_t i) { return show::text(at(i).author); }});
+    columns.push_back({QStringLiteral("what"), tr("What"), 520, false, false,
+                       [at](std::size_t i) { return show::text(at(i).text); }});
+    columns.back().marked = [at](std::size_t i) { return at(i).kind == EntryKind::named; };
+    columns.push_back(
+        {QStringLiteral("kind"), tr("Kind"), 100, false, true, [at](std::size_t i) { return kindText(at(i).kind); }});
+    m_list = new ListPage(QStringLiteral("historyTable"), tr("History of changes"), std::move(source),
+                          std::move(columns), this);
+    m_list->setEmptyText(tr("Every change will stand here, with who made it and when."));
+    m_back = quietButton(tr("Go back to here, as a trial"), "historyBack", this);
+    m_compare = quietButton(tr("Compare with now"), "historyCompare", this);
+    m_list->line().addWidget(m_compare);
+    m_list->line().addWidget(m_back);
+    auto* layout = new QVBoxLayout(this);
+    layout->setContentsMargins(0, 0, 0, 0);
+    layout->addWidget(m_list);
+    connect(m_back, &QPushButton::clicked, this, &HistoryPage::goBack);
+    connect(m_compare, &QPushButton::clicked, this, [this] {
+        if (const HistoryEntry* entry = chosen()) emit compareWanted(entry->number);
+    });
+    connect(m_list->table().selectionModel(), &QItemSelectionModel::selectionChanged, this,
+            &HistoryPage::enableButtons);
+    enableButtons();
+}
+
+void HistoryPage::refresh() {
+    m_entries.clear();
+    if (ProgrammeFile* file = m_document.keeper().file()) {
+        auto entries = file->history();
+        if (entries.ok())
+            m_entries = std::move(entries).value();
+        else
+            emit refused(show::error(entries.error()));
+    }
+    m_list->refresh();
+    enableButtons();
+}
+
+const HistoryEntry* HistoryPage::chosen() const {
+    const auto rows = m_list->selectedRows();
+    return rows.size() == 1 && rows.front() < m_entries.size() ? &m_entries[rows.front()] : nullptr;
+}
+
+void HistoryPage::enableButtons() {
+    m_back->setEnabled(chosen());
+    m_compare->setEnabled(chosen());
+}
+
+void HistoryPage::goBack() {
+    const HistoryEntry* entry = chosen();
+    if (!entry) return;
+    const auto state = m_document.programmeAfter(entry->number);
+    if (!state.ok()) return emit refused(show::error(state.error()));
+    const QString text = tr("Back to %1: %2").arg(momentText(entry->at), show::text(entry->text));
+    if (*state == m_document.programme()) return emit refused(tr("The programme is as it was then."));
+    if (!m_document.trial()) {
+        if (const Outcome begun = m_document.beginTrial(); !begun.ok()) return emit refused(show::error(begun.error()));
+    }
+    if (const Outcome done = m_document.become(*state, text); !done.ok()) emit refused(show::error(done.error()));
+}
+
+} // namespace yarrin

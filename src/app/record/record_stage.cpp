@@ -1,0 +1,98 @@
+// SPDX-FileCopyrightText: 2026 The Yarrin authors
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "app/record/record_stage.h"
+
+#include "app/base/look.h"
+#include "app/record/compare_page.h"
+#include "app/record/history_page.h"
+#include "app/record/revision_page.h"
+#include "app/table/inline_message.h"
+
+#include <QHBoxLayout>
+#include <QPushButton>
+#include <QStackedWidget>
+#include <QVBoxLayout>
+
+namespace yarrin {
+
+RecordStage::RecordStage(Document& document, ViewState& state, Dialogs& dialogs, QWidget* parent)
+    : Stage(parent), m_notice(new NoticeBar(this)), m_pages(new QStackedWidget(this)),
+      m_history(new HistoryPage(document, this)), m_revisions(new RevisionPage(document, state, this)),
+      m_compare(new ComparePage(document, state, dialogs, this)) {
+    setObjectName(QStringLiteral("recordStage"));
+    setStyleSheet(QStringLiteral("#recordStage { background: %1; }").arg(theme().paper.name()));
+    auto* head = new QWidget(this);
+    auto* line = new QHBoxLayout(head);
+    line->setContentsMargins(10, 8, 8, 6);
+    line->setSpacing(2);
+    const std::pair<QString, const char*> tabs[] = {
+        {tr("History"), "recordHistory"}, {tr("Revisions"), "recordRevisions"}, {tr("Compare"), "recordCompare"}};
+    for (std::size_t i = 0; i < 3; ++i) {
+        QPushButton* tab = quietButton(tabs[i].first, tabs[i].second, head);
+        tab->setCheckable(true);
+        line->addWidget(tab);
+        m_tabs.push_back(tab);
+        connect(tab, &QPushButton::clicked, this, [this, i] { show(Page(i)); });
+    }
+    line->addStretch(1);
+    for (QWidget* page : std::initializer_list<QWidget*>{m_history, m_revisions, m_compare}) m_pages->addWidget(page);
+    auto* layout = new QVBoxLayout(this);
+    layout->setContentsMargins(0, 0, 0, 0);
+    layout->setSpacing(0);
+    layout->addWidget(head);
+    layout->addWidget(m_notice);
+    layout->addWidget(m_pages, 1);
+
+    connect(m_history, &HistoryPage::refused, m_notice, &NoticeBar::say);
+    connect(m_revisions, &RevisionPage::refused, m_notice, &NoticeBar::say);
+    connect(m_compare, &ComparePage::refused, m_notice, &NoticeBar::say);
+    connect(m_compare, &ComparePage::said, m_notice, &NoticeBar::say);
+    connect(m_compare, &ComparePage::reveal, this, &RecordStage::reveal);
+    connect(m_compare, &ComparePage::outlineShown, this, &RecordStage::chartWanted);
+    connect(m_revisions, &RevisionPage::outlineShown, this, &RecordStage::chartWanted);
+    connect(m_revisions, &RevisionPage::compareWanted, this, [this](const QString& key) {
+        show(Page::compare);
+        m_compare->compareRevision(key);
+    });
+    connect(m_history, &HistoryPage::compareWanted, this, [this](std::int64_t entry) {
+        show(Page::compare);
+        m_compare->compareEntry(entry);
+    });
+    connect(&document, &Document::recordChanged, this, [this] {
+        if (!isVisible()) return;
+        m_notice->dismiss();
+        refresh();
+    });
+    show(Page::history);
+}
+
+void RecordStage::show(Page page) {
+    for (std::size_t i = 0; i < m_tabs.size(); ++i) m_tabs[i]->setChecked(i == std::size_t(page));
+    m_pages->setCurrentIndex(int(page));
+    refresh();
+}
+
+void RecordStage::showNamed(const QString& name) {
+    show(name == QLatin1String("revisions") ? Page::revisions
+                                            : (name == QLatin1String("compare") ? Page::compare : Page::history));
+}
+
+void RecordStage::refresh() {
+    if (m_pages->currentWidget() == m_history)
+        m_history->refresh();
+    else if (m_pages->currentWidget() == m_revisions)
+        m_revisions->refresh();
+    else
+        m_compare->refresh();
+}
+
+void RecordStage::showEvent(QShowEvent* event) {
+    Stage::showEvent(event);
+    refresh();
+}
+
+void RecordStage::focusMain() {
+    m_pages->currentWidget()->setFocus();
+}
+
+} // namespace yarrin

@@ -1,0 +1,68 @@
+// SPDX-FileCopyrightText: 2026 The Yarrin authors
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+#include "app/base/document.h"
+#include "app/base/view_state.h"
+
+#include <QWidget>
+
+class QComboBox;
+class QLabel;
+class QLineEdit;
+class QPlainTextEdit;
+class QPushButton;
+class QStackedWidget;
+class QTextBrowser;
+
+namespace yarrin {
+
+class ListPage;
+
+/// The frozen revisions: at the left the list, at the right what the chosen one says, or the narrative that the next
+/// one is to carry.
+class RevisionPage : public QWidget {
+    Q_OBJECT
+public:
+    RevisionPage(Document& document, ViewState& state, QWidget* parent = nullptr);
+
+    void refresh();
+    /// Shows the form for the next revision, its narrative drafted where there is none yet.
+    void beginFreeze();
+    [[nodiscard]] const std::vector<Revision>& revisions() const { return m_revisions; }
+
+signals:
+    void refused(const QString& text);
+    void compareWanted(const QString& key);
+    void outlineShown();
+
+private:
+    QWidget* buildForm();
+    QWidget* buildRevision();
+    [[nodiscard]] const Revision* chosen() const;
+    void showChosen();
+    void draft();
+    void freeze();
+    void accept();
+    void restore();
+    void outline();
+    [[nodiscard]] QString nextKey() const;
+
+    Document& m_document;
+    ViewState& m_state;
+    std::vector<Revision> m_revisions;
+    ListPage* m_list;
+    QStackedWidget* m_right;
+    QLineEdit* m_key;
+    QComboBox* m_purpose;
+    QPlainTextEdit* m_narrative;
+    QPushButton* m_freeze;
+    QLabel* m_title;
+    QLabel* m_facts;
+    QTextBrowser* m_text;
+    QLineEdit* m_reason;
+    QPushButton* m_accept;
+    bool m_writing = false; ///< the form shows
+};
+
+} // namespace yarrin

@@ -1,0 +1,121 @@
+// SPDX-FileCopyrightText: 2026 The Yarrin authors
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "cli/cli.h"
+#include "core/network/schedule.h"
+#include "edit/compare.h"
+#include "store/csv.h"
+#include "store/file.h"
+#include "store/programme_file.h"
+
+#include <ostream>
+
+namespace yarrin {
+
+namespace {
+
+ExitStatus verify(std::span<const std::string> arguments, CliStreams streams) {
+    if (arguments.size() != 1 || arguments[0].starts_with("--"))
+        return usageFault("verify", "one file is expected", streams);
+    const auto verified = verifyFile(arguments[0]);
+    if (!verified.ok()) return report(verified.errors(), arguments[0], streams);
+    bool whole = true;
+    for (const Verified& one : *verified) {
+        streams.out << one.revision.key << "  " << one.revision.at << "  " << one.revision.digest << "  "
+                    << (one.fault.empty() ? "as frozen" : "CHANGED")
+                    << (one.revision.contract ? ", contract programme" : "") << "\n";
+        if (one.fault.empty()) continue;
+        whole = false;
+        streams.err << arguments[0] << ":revision " << one.revision.key << ": " << one.fault << "\n";
+    }
+    streams.out << verified->size() << (verified->size() == 1 ? " revision, " : " revisions, ")
+                << (whole ? "none changed" : "not all as frozen") << "; the database is whole\n";
+    return whole ? ExitStatus::done : ExitStatus::file;
+}
+
+/// `FILE`, or `FILE@KEY` for a revision in it; a file whose name holds an @ is taken as it is.
+Result<Programme> programmeNamed(const std::string& name) {
+    std::error_code failed;
+    const auto at = name.rfind('@');
+    if (at == std::string::npos || std::filesystem::exists(name, failed)) return readProgramme(name);
+    return revisionIn(name.substr(0, at), name.substr(at + 1));
+}
+
+std::string fileOf(const std::string& name) {
+    std::error_code failed;
+    const auto at = name.rfind('@');
+    return at == std::string::npos || std::filesystem::exists(name, failed) ? name : name.substr(0, at);
+}
+
+ExitStatus compareTwo(std::span<const std::string> arguments, CliStreams streams) {
+    bool csv = false;
+    std::vector<std::string> names;
+    for (const std::string& argument : arguments) {
+        if (argument == "--csv")
+            csv = true;
+        else if (argument.starts_with("--"))
+            return usageFault("compare", "there is no option " + argument, streams);
+        else
+            names.push_back(argument);
+    }
+    if (names.size() != 2) return usageFault("compare", "two programmes are expected", streams);
+    const auto before = programmeNamed(names[0]);
+    if (!before.ok()) return report(before.errors(), fileOf(names[0]), streams);
+    const auto after = programmeNamed(names[1]);
+    if (!after.ok()) return report(after.errors(), fileOf(names[1]), streams);
+    const Schedule then = schedule(*before);
+    const Schedule now = schedule(*after);
+    if (!then.ok()) return report(then.errors, names[0], streams);
+    if (!now.ok()) return report(now.errors, names[1], streams);
+    const bool native = isNative(fileOf(names[0])) && isNative(fileOf(names[1]));
+    std::error_code failed;
+    const bool sameFile = native && std::filesystem::equivalent(fileOf(names[0]), fileOf(names[1]), failed);
+    const auto differences = compare({*before, then}, {*after, now}, sameFile ? MatchBy::identity : MatchBy::key);
+    if (csv) {
+        for (const auto& row : differenceSheet(differences).rows) {
+            CsvRow fields;
+            for (const SheetCell& cell : row) fields.push_back(cell.text);
+            streams.out << csvLine(fields);
+        }
+        return ExitStatus::done;
+    }
+    for (const Difference& d : differences) {
+        streams.out << d.key << "  " << d.name << ": " << d.what;
+        if (d.kind == DifferenceKind::added || d.kind == DifferenceKind::removed)
+            streams.out << " " << nameOf(d.kind);
+        else if (!d.before.empty() || !d.after.empty())
+            streams.out << " "
+                        << (d.before.empty()  ? d.after
+                            : d.after.empty() ? d.before
+                                              : d.before + " -> " + d.after);
+        if (d.dateBefore && d.dateAfter)
+            streams.out << " (" << std::showpos << *d.dateAfter - *d.dateBefore << std::noshowpos << " d)";
+        streams.out << "\n";
+    }
+    const auto counts = countsOf(differences);
+    streams.out << differences.size() << (differences.size() == 1 ? " difference" : " differences");
+    for (std::size_t kind = 0; kind < counts.size(); ++kind)
+        if (counts[kind] > 0)
+            streams.out << (kind == 0 ? ": " : ", ") << counts[kind] << " "
+                        << nameOf(static_cast<DifferenceKind>(kind));
+    streams.out << "\n";
+    return ExitStatus::done;
+}
+
+} // namespace
+
+const Verb verifyVerb{
+    "verify", "checks a file and the SHA-256 of each frozen revision in it",
+    "yarrin-cli verify FILE\n\n"
+    "Prints a line for each revision: its key, when it was frozen, the SHA-256 of its canonical form,\n"
+    "and whether it is as it was frozen. Exit status 3 where the file or a revision was changed.\n",
+    verify};
+
+const Verb compareVerb{
+    "compare", "tells all in which two programmes differ",
+    "yarrin-cli compare A B [--csv]\n\n"
+    "A and B are files, or FILE@KEY for a frozen revision: job.yarrin@B. Within one native file\n"
+    "activities are the same by their identity, so that a changed id is told as such; between files\n"
+    "they are the same by their ids. With --csv a table with headings.\n",
+    compareTwo};
+
+} // namespace yarrin

@@ -1,0 +1,307 @@
+// SPDX-FileCopyrightText: 2026 The Yarrin authors
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "edit/compare.h"
+
+#include "core/model/phrases.h"
+#include "core/model/words.h"
+
+#include <map>
+#include <unordered_map>
+
+namespace yarrin {
+
+const char* nameOf(DifferenceKind kind) {
+    static constexpr const char* names[differenceKinds] = {
+        "added",       "removed",  "renamed", "durations", "quantities",     "calendars used", "links",
+        "constraints", "progress", "dates",   "float",     "critical paths", "contract",       "calendars"};
+    return names[static_cast<std::size_t>(kind)];
+}
+
+namespace {
+
+std::string textOf(const std::optional<Decimal>& value) {
+    return value ? value->text() : "none";
+}
+std::string textOf(const std::optional<Instant>& value) {
+    return value ? isoInstant(*value) : "none";
+}
+std::string textOf(const std::optional<DateOrInstant>& value) {
+    return value ? isoText(*value) : "none";
+}
+std::string textOf(bool value) {
+    return value ? "yes" : "no";
+}
+
+class Comparer {
+public:
+    Comparer(const Calculated& before, const Calculated& after, MatchBy match)
+        : m_before(before), m_after(after), m_match(match) {}
+
+    std::vector<Difference> run() {
+        pair();
+        for (std::size_t i = 0; i < m_after.programme.activities.size(); ++i) {
+            const Activity& now = m_after.programme.activities[i];
+            const auto then = m_earlier.find(now.id);
+            if (then == m_earlier.end())
+                add(DifferenceKind::added, now, "activity", "", now.name);
+            else
+                activity(then->second, i);
+        }
+        for (const Activity& then : m_before.programme.activities)
+            if (!m_later.contains(then.id)) add(DifferenceKind::removed, then, "activity", then.name, "");
+        sections();
+        calendars();
+        return std::move(m_out);
+    }
+
+private:
+    void pair() {
+        std::unordered_map<std::string, std::size_t> byKey;
+        const auto& earlier = m_before.programme.activities;
+        if (m_match == MatchBy::key)
+            for (std::size_t i = 0; i < earlier.size(); ++i) byKey[earlier[i].key] = i;
+        for (const Activity& now : m_after.programme.activities) {
+            std::size_t at = std::decay_t<decltype(earlier)>::none;
+            if (m_match == MatchBy::identity)
+                at = earlier.indexOf(now.id);
+            else if (const auto found = byKey.find(now.key); found != byKey.end())
+                at = found->second;
+            if (at == std::decay_t<decltype(earlier)>::none) continue;
+            m_earlier[now.id] = at;
+            m_later[earlier[at].id] = now.id;
+        }
+        for (const Link& link : m_before.programme.links) m_linksBefore[link.to].push_back(&link);
+        for (const Link& link : m_after.programme.links) m_linksAfter[link.to].push_back(&link);
+    }
+
+    Difference& add(DifferenceKind kind, const Activity& activity, std::string what, std::string before,
+                    std::string after) {
+        m_out.push_back(
+            {kind, activity.id, activity.key, activity.name, std::move(what), std::move(before), std::move(after)});
+        return m_out.back();
+    }
+    template <typename Value>
+    void differ(DifferenceKind kind, const Activity& now, const char* what, const Value& before, const Value& after) {
+        if (before != after) add(kind, now, what, textOf(before), textOf(after));
+    }
+    static std::string days(Minutes minutes, const WorkCalendar& calendar) {
+        return (minutes < 0 ? "-" : "") + spanText(std::abs(minutes), DayUnit{calendar.dayMinutes(), 5});
+    }
+
+    void activity(std::size_t at, std::size_t index) {
+        const Activity& then = m_before.programme.activities[at];
+        const Activity& now = m_after.programme.activities[index];
+        if (then.key != now.key) add(DifferenceKind::renamed, now, "id", then.key, now.key);
+        if (then.name != now.name) add(DifferenceKind::renamed, now, "name", then.name, now.name);
+        if (m_before.schedule.ok() && m_after.schedule.ok())
+            figures(now, m_before.schedule.activities[at], m_after.schedule.activities[index]);
+        measure(now, then.measure, now.measure);
+        const std::string calendarThen = calendarName(m_before.programme, then);
+        const std::string calendarNow = calendarName(m_after.programme, now);
+        if (calendarThen != calendarNow) add(DifferenceKind::calendar, now, "calendar", calendarThen, calendarNow);
+        links(then, now);
+        const auto held = [](const Activity& a) {
+            return a.constraint ? std::string(wordOf(a.constraint->type)) + " " + isoText(a.constraint->date)
+                                : std::string("none");
+        };
+        if (then.constraint != now.constraint)
+            add(DifferenceKind::constraint, now, "constraint", held(then), held(now));
+        differ(DifferenceKind::constraint, now, "deadline", then.deadline, now.deadline);
+        differ(DifferenceKind::constraint, now, "as late as possible", then.asLate, now.asLate);
+        differ(DifferenceKind::constraint, now, "may stretch", then.stretch, now.stretch);
+        if (then.pauses != now.pauses)
+            add(DifferenceKind::constraint, now, "pauses", std::to_string(then.pauses.size()),
+                std::to_string(now.pauses.size()));
+        differ(DifferenceKind::progress, now, "actual start", then.actualStart, now.actualStart);
+        differ(DifferenceKind::progress, now, "actual finish", then.actualFinish, now.actualFinish);
+        if (then.remaining != now.remaining) {
+            const auto left = [](const Activity& a) {
+                return a.remaining ? std::to_string(*a.remaining) + " minutes" : std::string("none");
+            };
+            add(DifferenceKind::progress, now, "work left", left(then), left(now));
+        }
+    }
+
+    void figures(const Activity& now, const ActivityFigures& then, const ActivityFigures& after) {
+        const WorkCalendar& calendarThen = m_before.schedule.calendarOf(then);
+        const WorkCalendar& calendarNow = m_after.schedule.calendarOf(after);
+        if (now.kind != ActivityKind::hammock && then.duration != after.duration)
+            add(DifferenceKind::duration, now, "duration", days(then.duration, calendarThen),
+                days(after.duration, calendarNow));
+        const auto date = [&](const char* what, Date before, Date later) {
+            if (before == later) return;
+            Difference& d = add(DifferenceKind::date, now, what, isoDate(before), isoDate(later));
+            d.dateBefore = before;
+            d.dateAfter = later;
+        };
+        if (!isMilestone(now.kind)) date("start", dateOf(then.earlyStart), dateOf(after.earlyStart));
+        date("finish", completionDate(then.earlyFinish), completionDate(after.earlyFinish));
+        if (then.totalFloat && after.totalFloat && *then.totalFloat != *after.totalFloat)
+            add(DifferenceKind::floats, now, "total float", days(*then.totalFloat, calendarThen),
+                days(*after.totalFloat, calendarNow));
+        if (then.critical != after.critical)
+            add(DifferenceKind::critical, now, "critical", textOf(then.critical), textOf(after.critical));
+        if (then.onLongestPath != after.onLongestPath)
+            add(DifferenceKind::critical, now, "on the longest path", textOf(then.onLongestPath),
+                textOf(after.onLongestPath));
+    }
+
+    void measure(const Activity& now, const std::optional<Measure>& then, const std::optional<Measure>& after) {
+        if (then == after) return;
+        const auto whole = [](const std::optional<Measure>& m) {
+            return m ? m->quantity.text() + " " + m->unit : std::string("none");
+        };
+        if (whole(then) != whole(after)) add(DifferenceKind::quantity, now, "quantity", whole(then), whole(after));
+        if (!then || !after) return;
+        differ(DifferenceKind::quantity, now, "output a crew day", then->outputPerCrewDay, after->outputPerCrewDay);
+        differ(DifferenceKind::quantity, now, "crew hours a unit", then->hoursPerUnit, after->hoursPerUnit);
+        differ(DifferenceKind::quantity, now, "crews", then->crews, after->crews);
+        differ(DifferenceKind::quantity, now, "working factor", std::optional(then->factor),
+               std::optional(after->factor));
+        differ(DifferenceKind::quantity, now, "learning rate", then->learningRate, after->learningRate);
+        if (then->roundTo != after->roundTo)
+            add(DifferenceKind::quantity, now, "rounded to", std::string(wordOf(then->roundTo)),
+                std::string(wordOf(after->roundTo)));
+    }
+
+    static std::string calendarName(const Programme& programme, const Activity& activity) {
+        const CalendarId id = calendarOf(programme, activity);
+        const Calendar* calendar = programme.calendars.row(id);
+        return calendar ? calendar->name : "continuous";
+    }
+
+    /// Links as the successor reads them; those between the same two, of one type, are one link that was altered.
+    void links(const Activity& then, const Activity& now) {
+        std::map<std::pair<std::uint32_t, LinkType>, std::pair<const Link*, const Link*>> pairs;
+        for (const Link* link : m_linksBefore[then.id]) {
+            // By what its predecessor is called now, where it is still there.
+            const auto later = m_later.find(link->from);
+            if (later != m_later.end())
+                pairs[{later->second.value, link->type}].first = link;
+            else
+                add(DifferenceKind::link, now, "no longer waits for", linkPhrase(m_before.programme, *link), "");
+        }
+        for (const Link* link : m_linksAfter[now.id]) pairs[{link->from.value, link->type}].second = link;
+        for (const auto& [ends, pair] : pairs) {
+            const auto& [before, after] = pair;
+            if (!before)
+                add(DifferenceKind::link, now, "waits for", "", linkPhrase(m_after.programme, *after));
+            else if (!after)
+                add(DifferenceKind::link, now, "no longer waits for", linkPhrase(m_before.programme, *before), "");
+            else if (before->lag != after->lag || before->lagCalendar != after->lagCalendar)
+                add(DifferenceKind::link, now, "waits otherwise for", linkPhrase(m_before.programme, *before),
+                    linkPhrase(m_after.programme, *after));
+        }
+    }
+
+    void sectionDate(const Section& section, const char* what, std::optional<Date> before, std::optional<Date> after) {
+        if (before == after) return;
+        m_out.push_back({DifferenceKind::contract,
+                         {},
+                         section.key,
+                         section.name,
+                         what,
+                         before ? isoDate(*before) : "none",
+                         after ? isoDate(*after) : "none",
+                         before,
+                         after});
+    }
+
+    void sections() {
+        std::map<std::string, std::size_t> earlier;
+        for (std::size_t i = 0; i < m_before.programme.sections.size(); ++i)
+            earlier[m_before.programme.sections[i].key] = i;
+        for (std::size_t i = 0; i < m_after.programme.sections.size(); ++i) {
+            const Section& now = m_after.programme.sections[i];
+            const auto found = earlier.find(now.key);
+            if (found == earlier.end()) {
+                m_out.push_back({DifferenceKind::contract, {}, now.key, now.name, "section added"});
+                continue;
+            }
+            const Section& then = m_before.programme.sections[found->second];
+            sectionDate(now, "completion", then.completion, now.completion);
+            if (then.grantedDays != now.grantedDays)
+                m_out.push_back({DifferenceKind::contract,
+                                 {},
+                                 now.key,
+                                 now.name,
+                                 "days granted",
+                                 std::to_string(then.grantedDays),
+                                 std::to_string(now.grantedDays)});
+            if (then.rate != now.rate || then.per != now.per)
+                m_out.push_back({DifferenceKind::contract,
+                                 {},
+                                 now.key,
+                                 now.name,
+                                 "damages",
+                                 then.rate.text() + " a " + std::string(wordOf(then.per)),
+                                 now.rate.text() + " a " + std::string(wordOf(now.per))});
+            if (m_before.schedule.ok() && m_after.schedule.ok())
+                sectionDate(now, "forecast", m_before.schedule.sections[found->second].forecast,
+                            m_after.schedule.sections[i].forecast);
+            earlier.erase(found);
+        }
+        for (const auto& [key, index] : earlier)
+            m_out.push_back(
+                {DifferenceKind::contract, {}, key, m_before.programme.sections[index].name, "section removed"});
+    }
+
+    void calendars() {
+        std::map<std::string, const Calendar*> earlier;
+        for (const Calendar& calendar : m_before.programme.calendars) earlier[calendar.key] = &calendar;
+        const auto say = [&](const Calendar& calendar, const char* what) {
+            m_out.push_back({DifferenceKind::calendarDays, {}, calendar.key, calendar.name, what});
+        };
+        for (const Calendar& now : m_after.programme.calendars) {
+            const auto found = earlier.find(now.key);
+            if (found == earlier.end()) {
+                say(now, "calendar added");
+                continue;
+            }
+            const Calendar& then = *found->second;
+            if (then.week != now.week || then.dayMinutes != now.dayMinutes) say(now, "another week");
+            if (then.exceptions != now.exceptions) say(now, "other days off or on");
+            if (then.weather != now.weather) say(now, "another weather allowance");
+            earlier.erase(found);
+        }
+        for (const auto& [key, calendar] : earlier) say(*calendar, "calendar removed");
+    }
+
+    const Calculated& m_before;
+    const Calculated& m_after;
+    MatchBy m_match;
+    std::unordered_map<ActivityId, std::size_t> m_earlier; ///< by the later id: where it stood before
+    std::unordered_map<ActivityId, ActivityId> m_later;    ///< by the earlier id
+    std::unordered_map<ActivityId, std::vector<const Link*>> m_linksBefore;
+    std::unordered_map<ActivityId, std::vector<const Link*>> m_linksAfter;
+    std::vector<Difference> m_out;
+};
+
+} // namespace
+
+std::vector<Difference> compare(const Calculated& before, const Calculated& after, MatchBy match) {
+    return Comparer(before, after, match).run();
+}
+
+std::array<std::size_t, differenceKinds> countsOf(const std::vector<Difference>& differences) {
+    std::array<std::size_t, differenceKinds> counts{};
+    for (const Difference& one : differences) ++counts[static_cast<std::size_t>(one.kind)];
+    return counts;
+}
+
+Sheet differenceSheet(const std::vector<Difference>& differences) {
+    Sheet sheet{"Differences", {}};
+    const auto row = [&](const std::vector<std::string>& texts) {
+        auto& cells = sheet.rows.emplace_back();
+        for (const std::string& text : texts) cells.push_back({text, {}});
+    };
+    row({"About", "Id", "Name", "What", "Before", "After", "Days later"});
+    for (const Difference& d : differences) {
+        row({nameOf(d.kind), d.key, d.name, d.what, d.before, d.after});
+        sheet.rows.back().push_back(d.dateBefore && d.dateAfter ? numberCell(double(*d.dateAfter - *d.dateBefore))
+                                                                : SheetCell{});
+    }
+    return sheet;
+}
+
+} // namespace yarrin

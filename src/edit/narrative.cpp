@@ -1,0 +1,292 @@
+// SPDX-FileCopyrightText: 2026 The Yarrin authors
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "edit/narrative.h"
+
+#include "core/model/phrases.h"
+#include "core/model/words.h"
+#include "core/quantity/units.h"
+
+#include <algorithm>
+#include <set>
+
+namespace yarrin {
+
+namespace {
+
+constexpr const char* months[] = {"January", "February", "March",     "April",   "May",      "June",
+                                  "July",    "August",   "September", "October", "November", "December"};
+
+std::string longDate(Date date) {
+    const auto day = yearMonthDay(date);
+    return std::to_string(day.day) + " " + months[day.month - 1] + " " + std::to_string(day.year);
+}
+
+std::string count(std::size_t number, const char* one, const char* many) {
+    return std::to_string(number) + " " + (number == 1 ? one : many);
+}
+
+std::string days(int number) {
+    return count(std::size_t(std::abs(number)), "day", "days");
+}
+
+/// What a name needs so that Markdown takes it for nothing but text.
+std::string plain(const std::string& name) {
+    std::string text;
+    for (const char c : name) {
+        if (c == '|' || c == '*' || c == '_' || c == '`' || c == '<' || c == '[' || c == '\\') text += '\\';
+        text += c == '\n' ? ' ' : c;
+    }
+    return text;
+}
+
+class Drafter {
+public:
+    Drafter(const Calculated& now, const Calculated* previous, const std::string& previousName)
+        : m_programme(now.programme), m_schedule(now.schedule), m_now(now), m_previous(previous),
+          m_previousName(previousName) {}
+
+    std::string run() {
+        m_text = "# " + (m_programme.job.title.empty() ? "Programme" : plain(m_programme.job.title)) + "\n\n";
+        basis();
+        if (!m_schedule.ok()) {
+            m_text += "*No dates: " + plain(m_schedule.errors.front().sentence()) + ".*\n";
+            return m_text;
+        }
+        sections();
+        calendars();
+        criticalPath();
+        quantities();
+        constraints();
+        m_text += "## Assumptions\n\n- <access, design information, approvals, work by others>\n- <weather, tides, "
+                  "possessions>\n- <labour and plant that can be had>\n\n";
+        soundness();
+        changes();
+        return m_text;
+    }
+
+private:
+    void basis() {
+        const Job& job = m_programme.job;
+        m_text += "## Basis\n\nThe programme starts on " + longDate(dateOf(job.start));
+        if (job.dataDate) m_text += " and is drawn up to the data date of " + longDate(dateOf(*job.dataDate));
+        m_text += ". It has " + count(m_programme.activities.size(), "activity", "activities") + " and " +
+                  count(m_programme.links.size(), "link", "links") +
+                  ". <purpose, documents and drawings it rests on>\n\n";
+    }
+
+    void sections() {
+        m_text += "## Sections and dates\n\n";
+        if (m_schedule.programmeFinish)
+            m_text += "All work is complete on " + longDate(completionDate(*m_schedule.programmeFinish)) + ".\n\n";
+        if (m_programme.sections.empty()) return;
+        m_text += "| Section | Contract date | Time granted | Forecast | Against the date |\n|---|---|---|---|---|\n";
+        for (std::size_t i = 0; i < m_programme.sections.size(); ++i) {
+            const Section& section = m_programme.sections[i];
+            const SectionFigures& f = m_schedule.sections[i];
+            m_text += "| " + plain(section.key + " " + section.name) + " | " + longDate(section.completion) + " | " +
+                      days(section.grantedDays) + " | " + (f.forecast ? longDate(*f.forecast) : "no milestone") + " | ";
+            if (!f.daysLate)
+                m_text += "–";
+            else if (*f.daysLate > 0)
+                m_text += days(*f.daysLate) + " late";
+            else
+                m_text += *f.daysLate == 0 ? "on the date" : days(*f.daysLate) + " in hand";
+            m_text += " |\n";
+        }
+        m_text += "\n";
+    }
+
+    void calendars() {
+        m_text += "## Calendars\n\n";
+        for (const Calendar& calendar : m_programme.calendars) {
+            const auto used =
+                std::count_if(m_programme.activities.begin(), m_programme.activities.end(), [&](const Activity& a) {
+                    return a.kind != ActivityKind::hammock && calendarOf(m_programme, a) == calendar.id;
+                });
+            if (used == 0) continue;
+            const DayUnit unit = dayUnitOf(m_programme, calendar.id);
+            m_text += "- **" + plain(calendar.name) + "** (" + count(std::size_t(used), "activity", "activities") +
+                      "): " + std::to_string(unit.daysPerWeek) + " days a week of " + hours(unit.dayMinutes) + ", " +
+                      count(calendar.exceptions.size(), "exception", "exceptions") +
+                      (calendar.weather ? ", with days allowed for weather" : "") + "\n";
+        }
+        m_text += "\n";
+    }
+    static std::string hours(Minutes minutes) {
+        std::string text = std::to_string(minutes / 60);
+        if (minutes % 60 != 0) text += "h " + std::to_string(minutes % 60) + "m";
+        return minutes % 60 == 0 ? text + " hours" : text;
+    }
+
+    void criticalPath() {
+        m_text += "## Critical path\n\n";
+        std::vector<std::size_t> path;
+        for (std::size_t i = 0; i < m_schedule.activities.size(); ++i)
+            if (m_schedule.activities[i].onLongestPath && m_programme.activities[i].kind != ActivityKind::hammock)
+                path.push_back(i);
+        std::stable_sort(path.begin(), path.end(), [&](std::size_t a, std::size_t b) {
+            return m_schedule.activities[a].earlyStart < m_schedule.activities[b].earlyStart;
+        });
+        if (path.empty()) {
+            m_text += "No activity lies on it.\n\n";
+            return;
+        }
+        m_text += "The longest path runs through " + count(path.size(), "activity", "activities") + ", from " +
+                  longDate(dateOf(m_schedule.activities[path.front()].earlyStart)) + " to " +
+                  longDate(completionDate(m_schedule.activities[path.back()].earlyFinish)) + ":\n\n";
+        // A run of activities of one group is one line.
+        constexpr std::size_t most = 40;
+        std::size_t lines = 0;
+        for (std::size_t at = 0; at < path.size() && lines < most; ++lines) {
+            const BreakdownId group = m_programme.activities[path[at]].breakdown;
+            std::size_t end = at + 1;
+            while (end < path.size() && m_programme.activities[path[end]].breakdown == group) ++end;
+            const BreakdownNode* node = m_programme.breakdown.row(group);
+            m_text += std::to_string(lines + 1) + ". " + (node ? "**" + plain(node->name) + "**: " : std::string());
+            for (std::size_t i = at; i < end; ++i) {
+                const Activity& activity = m_programme.activities[path[i]];
+                m_text += (i == at ? "" : "; ") + plain(activity.name) + " (" + plain(activity.key) + ", " +
+                          length(path[i]) + ")";
+            }
+            m_text += "\n";
+            at = end;
+        }
+        if (lines == most) m_text += "\n<and so on>\n";
+        m_text += "\n";
+    }
+    std::string length(std::size_t index) const {
+        const ActivityFigures& f = m_schedule.activities[index];
+        if (f.duration == 0) return longDate(completionDate(f.earlyFinish));
+        return spanText(f.duration, DayUnit{m_schedule.calendarOf(f).dayMinutes(), 5});
+    }
+
+    void quantities() {
+        std::vector<std::size_t> measured;
+        for (std::size_t i = 0; i < m_programme.activities.size(); ++i)
+            if (m_programme.activities[i].measure && m_schedule.activities[i].duration > 0) measured.push_back(i);
+        if (measured.empty()) return;
+        std::stable_sort(measured.begin(), measured.end(), [&](std::size_t a, std::size_t b) {
+            return m_schedule.activities[a].duration > m_schedule.activities[b].duration;
+        });
+        m_text += "## Main quantities and outputs\n\nThe durations of " +
+                  count(measured.size(), "activity comes", "activities come") +
+                  " of quantities. The longest:\n\n"
+                  "| Activity | Quantity | Output | Crews | Duration |\n|---|---|---|---|---|\n";
+        for (std::size_t n = 0; n < std::min<std::size_t>(12, measured.size()); ++n) {
+            const Activity& activity = m_programme.activities[measured[n]];
+            const Measure& m = *activity.measure;
+            const std::string unit(unitSymbol(m.unit));
+            m_text += "| " + plain(activity.key + " " + activity.name) + " | " + m.quantity.text() + " " + unit + " | ";
+            if (m.outputPerCrewDay)
+                m_text += m.outputPerCrewDay->text() + " " + unit + " a crew day";
+            else if (m.hoursPerUnit)
+                m_text += m.hoursPerUnit->text() + " crew hours a " + unit;
+            m_text += " | " + (m.crews ? m.crews->text() : std::string("–")) + " | " + length(measured[n]) + " |\n";
+        }
+        m_text += "\n";
+    }
+
+    void constraints() {
+        m_text += "## Constraints\n\n";
+        std::size_t found = 0;
+        for (const Activity& activity : m_programme.activities) {
+            if (!activity.constraint) continue;
+            ++found;
+            std::string type(wordOf(activity.constraint->type));
+            std::replace(type.begin(), type.end(), '_', ' ');
+            m_text += "- " + plain(activity.key + " " + activity.name) + ": " + type + " " +
+                      longDate(dateOf(activity.constraint->date.at)) + ". " +
+                      (activity.notes.empty() ? "<why>" : plain(activity.notes)) + "\n";
+        }
+        m_text += found == 0 ? "None: all dates follow from links, durations and calendars.\n\n" : "\n";
+    }
+
+    void soundness() {
+        const Soundness s = soundnessOf(m_now);
+        m_text += "## Soundness\n\n";
+        m_text += "- " + count(s.noPredecessor, "activity waits", "activities wait") + " for nothing, " +
+                  count(s.noSuccessor, "leads", "lead") + " to nothing\n";
+        m_text += "- " + std::to_string(s.finishToStart) + " of " + count(s.links, "link", "links") +
+                  " from finish to start; " + count(s.leads, "lead", "leads") + "\n";
+        m_text += "- " + count(s.constraints, "constraint", "constraints") + "; " +
+                  count(s.negativeFloat, "activity", "activities") + " with negative float\n";
+        m_text += "- " + std::to_string(s.critical) + " of " + count(s.activities, "activity", "activities") +
+                  " critical; " + std::to_string(s.measured) + " of " + count(s.tasks, "duration", "durations") +
+                  " from quantities\n\n";
+    }
+
+    void changes() {
+        if (!m_previous) return;
+        m_text += "## Changes since " + plain(m_previousName) + "\n\n";
+        const auto differences = compare(*m_previous, m_now, MatchBy::identity);
+        const auto counts = countsOf(differences);
+        if (differences.empty()) m_text += "None.\n";
+        for (std::size_t kind = 0; kind < differenceKinds; ++kind) {
+            const auto which = static_cast<DifferenceKind>(kind);
+            if (counts[kind] == 0 || which == DifferenceKind::date || which == DifferenceKind::floats) continue;
+            m_text += "- " + std::string(nameOf(which)) + ": ";
+            std::size_t shown = 0;
+            std::set<std::string> told;
+            for (const Difference& d : differences) {
+                if (d.kind != which) continue;
+                std::string one = plain(d.key) + " " + d.what;
+                if (!d.before.empty() && !d.after.empty()) one += " " + plain(d.before) + " to " + plain(d.after);
+                if (which == DifferenceKind::added || which == DifferenceKind::removed)
+                    one = plain(d.key + " " + d.name);
+                if (!told.insert(one).second) continue;
+                if (shown == 15) {
+                    m_text += " … " + std::to_string(counts[kind]) + " in all";
+                    break;
+                }
+                m_text += (shown++ == 0 ? "" : "; ") + one;
+            }
+            m_text += "\n";
+        }
+        m_text += "\n";
+    }
+
+    const Programme& m_programme;
+    const Schedule& m_schedule;
+    const Calculated& m_now;
+    const Calculated* m_previous;
+    const std::string& m_previousName;
+    std::string m_text;
+};
+
+} // namespace
+
+Soundness soundnessOf(const Calculated& calculated) {
+    const Programme& p = calculated.programme;
+    Soundness s;
+    std::set<ActivityId> waits, leads;
+    for (const Link& link : p.links) {
+        waits.insert(link.to);
+        leads.insert(link.from);
+        ++s.links;
+        if (link.type == LinkType::fs) ++s.finishToStart;
+        if (link.lag < 0) ++s.leads;
+    }
+    for (std::size_t i = 0; i < p.activities.size(); ++i) {
+        const Activity& activity = p.activities[i];
+        if (activity.kind == ActivityKind::hammock) continue;
+        ++s.activities;
+        if (!waits.contains(activity.id)) ++s.noPredecessor;
+        if (!leads.contains(activity.id)) ++s.noSuccessor;
+        if (activity.constraint) ++s.constraints;
+        if (activity.kind == ActivityKind::task) {
+            ++s.tasks;
+            if (activity.measure && activity.measure->crews) ++s.measured;
+        }
+        if (!calculated.schedule.ok()) continue;
+        const ActivityFigures& f = calculated.schedule.activities[i];
+        if (f.critical && f.state != NodeState::complete) ++s.critical;
+        if (f.totalFloat && *f.totalFloat < 0) ++s.negativeFloat;
+    }
+    return s;
+}
+
+std::string draftNarrative(const Calculated& now, const Calculated* previous, const std::string& previousName) {
+    return Drafter(now, previous, previousName).run();
+}
+
+} // namespace yarrin
