@@ -18,6 +18,7 @@ Keeper::Keeper(QObject* parent) : QObject(parent) {
 }
 
 Keeper::~Keeper() {
+    blockSignals(true); // who listens is going away, too
     release();
 }
 

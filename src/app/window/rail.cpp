@@ -21,7 +21,7 @@ Rail::Rail(std::vector<Entry> entries, QWidget* parent) : QWidget(parent), m_ent
 
 void Rail::setCurrent(int index) {
     m_current = index;
-    setAccessibleDescription(m_entries[std::size_t(index)].title);
+    setAccessibleDescription(index < 0 ? QString() : m_entries[std::size_t(index)].title);
     update();
 }
 
@@ -42,7 +42,7 @@ void Rail::paintEvent(QPaintEvent*) {
             tab.addRoundedRect(QRectF(box).adjusted(0, 0, 8, 0), 6, 6);
             painter.fillPath(tab, t.paper);
         }
-        if (hasFocus() && current) {
+        if (hasFocus() && (current || (m_current < 0 && i == 0))) {
             painter.setPen(QPen(t.accent, 2));
             painter.drawRoundedRect(QRectF(box).adjusted(2, 2, -4, -2), 5, 5);
         }

@@ -18,6 +18,7 @@ public:
     };
     explicit Rail(std::vector<Entry> entries, QWidget* parent = nullptr);
 
+    /// -1: none of them.
     void setCurrent(int index);
     [[nodiscard]] int current() const { return m_current; }
     [[nodiscard]] QRect entryRect(int index) const;
