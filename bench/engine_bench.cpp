@@ -8,6 +8,7 @@
 #include "edit/ripple.h"
 #include "large_programme.h"
 #include "store/file.h"
+#include "store/programme_file.h"
 
 #include <benchmark/benchmark.h>
 #include <boost/graph/adjacency_list.hpp>
@@ -107,12 +108,32 @@ template <FileFormat format> void open(benchmark::State& state) {
     std::filesystem::remove(fileFor(int(state.range(0)), format));
 }
 
+/// One change reaching the disk: rows, change set and history in one transaction, synchronised.
+void recordEdit(benchmark::State& state) {
+    Programme p = programmeOf(int(state.range(0)));
+    const auto path = fileFor(int(state.range(0)), FileFormat::native);
+    if (!writeProgramme(p, path, FileFormat::native).ok()) state.SkipWithError("not written");
+    auto opened = ProgrammeFile::open(path, {"Bench", "2027-03-01 08:00:00"});
+    int days = 1;
+    for (auto _ : state) {
+        Transaction tx(p);
+        if (!setDuration(tx, p.activities[1].id, std::to_string(1 + days++ % 20) + "d").ok())
+            state.SkipWithError("refused");
+        const Edit edit = *tx.commit("edit");
+        if (!opened.value().file->record(EntryKind::edit, edit, p, {"Bench", "2027-03-01 08:00:00"}).ok())
+            state.SkipWithError("not recorded");
+    }
+    opened.value().file.reset();
+    std::filesystem::remove(path);
+}
+
 #define SIZES ->Arg(1000)->Arg(10000)->Arg(100000)->Unit(benchmark::kMillisecond)
 BENCHMARK(compileNetwork) SIZES;
 BENCHMARK(passes) SIZES;
 BENCHMARK(boostLongestPath) SIZES;
 BENCHMARK(bareSweep) SIZES;
 BENCHMARK(editAndRecalculate) SIZES;
+BENCHMARK(recordEdit)->Arg(10000)->Arg(100000)->Unit(benchmark::kMillisecond);
 BENCHMARK(save<FileFormat::native>)->Arg(10000)->Arg(100000)->Unit(benchmark::kMillisecond);
 BENCHMARK(open<FileFormat::native>)->Arg(10000)->Arg(100000)->Unit(benchmark::kMillisecond);
 BENCHMARK(save<FileFormat::json>)->Arg(10000)->Arg(100000)->Unit(benchmark::kMillisecond);

@@ -5,6 +5,7 @@
 #include "app/base/look.h"
 #include "app/buildup/build_up_stage.h"
 #include "app/record/record_stage.h"
+#include "app/record/revision_page.h"
 #include "app/sitetime/site_time_stage.h"
 #include "app/window/main_window.h"
 
@@ -93,7 +94,7 @@ int runApplication(int& count, char** words) {
                      "record/compare."),
          QStringLiteral("name")});
     parser.addOption(
-        {QStringLiteral("select"), QObject::tr("Select an activity or a calendar."), QStringLiteral("id")});
+        {QStringLiteral("select"), QObject::tr("Select an activity, a calendar or a revision."), QStringLiteral("id")});
     parser.addOption(
         {QStringLiteral("size"), QObject::tr("Size of the window, as in 1280x800."), QStringLiteral("size")});
     parser.addOption({QStringLiteral("zoom"), QObject::tr("Zoom the chart in by so much."), QStringLiteral("factor")});
@@ -135,6 +136,7 @@ int runApplication(int& count, char** words) {
     for (const Calendar& calendar : window.document().programme().calendars)
         if (QString::fromStdString(calendar.key) == parser.value(QStringLiteral("select")))
             window.findChild<SiteTimeStage*>()->choose(calendar.id);
+    window.findChild<RecordStage*>()->revisions().choose(parser.value(QStringLiteral("select")));
     if (parser.isSet(QStringLiteral("zoom"))) {
         ViewState& state = window.viewState();
         state.zoomAt(0, parser.value(QStringLiteral("zoom")).toDouble());

@@ -9,8 +9,8 @@
 namespace yarrin {
 
 std::span<const Verb> verbs() {
-    static const std::array<Verb, 7> list{billVerb,    calcVerb,   calendarVerb, compareVerb,
-                                          convertVerb, verifyVerb, whyVerb};
+    static const std::array<Verb, 8> list{billVerb,    calcVerb,   calendarVerb, compareVerb,
+                                          convertVerb, freezeVerb, verifyVerb,   whyVerb};
     return list;
 }
 

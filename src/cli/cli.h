@@ -41,6 +41,7 @@ extern const Verb calcVerb;
 extern const Verb calendarVerb;
 extern const Verb compareVerb;
 extern const Verb convertVerb;
+extern const Verb freezeVerb;
 extern const Verb verifyVerb;
 extern const Verb whyVerb;
 

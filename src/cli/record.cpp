@@ -3,10 +3,13 @@
 #include "cli/cli.h"
 #include "core/network/schedule.h"
 #include "edit/compare.h"
+#include "edit/narrative.h"
 #include "store/csv.h"
 #include "store/file.h"
 #include "store/programme_file.h"
 
+#include <cstdlib>
+#include <ctime>
 #include <ostream>
 
 namespace yarrin {
@@ -101,7 +104,73 @@ ExitStatus compareTwo(std::span<const std::string> arguments, CliStreams streams
     return ExitStatus::done;
 }
 
+/// Who works here and what the time is: the command line is the outermost layer, so it asks the system.
+Stamp stampNow() {
+    const std::time_t now = std::time(nullptr);
+    std::tm local{};
+    localtime_r(&now, &local);
+    char text[32];
+    std::strftime(text, sizeof text, "%Y-%m-%d %H:%M:%S", &local);
+    const char* user = std::getenv("USER");
+    return {user && *user ? user : "somebody", text};
+}
+
+ExitStatus freeze(std::span<const std::string> arguments, CliStreams streams) {
+    std::vector<std::string> words;
+    Stamp stamp = stampNow();
+    std::optional<std::string> narrativeFile, reason;
+    for (std::size_t i = 0; i < arguments.size(); ++i) {
+        const std::string& argument = arguments[i];
+        if (!argument.starts_with("--")) {
+            words.push_back(argument);
+            continue;
+        }
+        if (argument != "--by" && argument != "--narrative" && argument != "--accept")
+            return usageFault("freeze", "there is no option " + argument, streams);
+        if (++i == arguments.size()) return usageFault("freeze", argument + " wants a value", streams);
+        if (argument == "--by") stamp.author = arguments[i];
+        if (argument == "--narrative") narrativeFile = arguments[i];
+        if (argument == "--accept") reason = arguments[i];
+    }
+    if (words.size() != 3) return usageFault("freeze", "FILE, KEY and PURPOSE are expected", streams);
+    if (!isNative(words[0])) {
+        const auto read = readProgramme(words[0]);
+        if (!read.ok()) return report(read.errors(), words[0], streams);
+        return report({{ErrorCode::file, words[0], "only a native file holds revisions", "convert it first"}}, words[0],
+                      streams);
+    }
+    auto opened = ProgrammeFile::open(words[0], stamp);
+    if (!opened.ok()) return report(opened.errors(), words[0], streams);
+    ProgrammeFile& file = *opened.value().file;
+    if (file.readOnly())
+        return report({{ErrorCode::file, words[0], *file.readOnly(), "close it there first"}}, words[0], streams);
+    const Programme& programme = opened->programme;
+    const Schedule figures = schedule(programme);
+    std::string narrative;
+    if (narrativeFile) {
+        auto text = readTextFile(*narrativeFile);
+        if (!text.ok()) return report(text.errors(), *narrativeFile, streams);
+        narrative = std::move(text).value();
+    } else {
+        narrative = draftNarrative({programme, figures}, nullptr, {});
+    }
+    const auto frozen = file.freeze(programme, words[1], words[2], narrative, stamp);
+    Outcome accepted = done();
+    if (frozen.ok() && reason) accepted = file.accept(*frozen, *reason, stamp);
+    file.close(stamp);
+    if (!frozen.ok()) return report(frozen.errors(), words[0], streams);
+    if (!accepted.ok()) return report(accepted.errors(), words[0], streams);
+    streams.out << frozen->key << "  " << frozen->digest << "\n";
+    return ExitStatus::done;
+}
+
 } // namespace
+
+const Verb freezeVerb{"freeze", "freezes a revision of a native file",
+                      "yarrin-cli freeze FILE KEY PURPOSE [--narrative TEXTFILE] [--by NAME] [--accept REASON]\n\n"
+                      "Freezes the programme as it stands under a letter or number and prints its SHA-256. Without a\n"
+                      "narrative one is drafted from the facts. --accept makes it the contract programme.\n",
+                      freeze};
 
 const Verb verifyVerb{
     "verify", "checks a file and the SHA-256 of each frozen revision in it",

@@ -11,6 +11,8 @@ namespace yarrin {
 
 /// Whether an open database is a native file that is whole and not from a newer version.
 [[nodiscard]] Outcome checkNative(Database& database, const std::filesystem::path& path);
+/// How to open a file for reading: a write that a crash cut short must first be rolled back, and that changes the file.
+[[nodiscard]] Database::Mode modeToRead(const std::filesystem::path& path);
 /// Reads the programme from the tables of an open database.
 [[nodiscard]] Result<Programme> readTables(Database& database);
 /// Makes the tables in an empty database, with the marks in its header.

@@ -534,6 +534,14 @@ Outcome checkNative(Database& database, const std::filesystem::path& path) {
     return done();
 }
 
+Database::Mode modeToRead(const std::filesystem::path& path) {
+    std::filesystem::path journal = path;
+    journal += "-journal";
+    std::error_code failed;
+    const auto bytes = std::filesystem::file_size(journal, failed);
+    return !failed && bytes > 0 ? Database::Mode::change : Database::Mode::readOnly;
+}
+
 Result<Programme> readTables(Database& database) {
     const std::int64_t version = database.number("PRAGMA user_version");
     if (database.failed()) return *database.error();
@@ -541,7 +549,7 @@ Result<Programme> readTables(Database& database) {
 }
 
 Result<Programme> readNative(const std::filesystem::path& path) {
-    Database database(path.string(), Database::Mode::readOnly);
+    Database database(path.string(), modeToRead(path));
     Outcome checked = checkNative(database, path);
     if (!checked.ok()) return checked.errors();
     return readTables(database);

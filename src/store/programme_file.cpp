@@ -163,7 +163,7 @@ Result<ProgrammeFile::Opened> ProgrammeFile::open(const std::filesystem::path& n
     else
         impl->m_readOnly = impl->m_lock.hold(path, who);
     impl->m_database =
-        std::make_unique<Database>(path.string(), impl->m_readOnly ? Database::Mode::readOnly : Database::Mode::change);
+        std::make_unique<Database>(path.string(), impl->m_readOnly ? modeToRead(path) : Database::Mode::change);
     Outcome checked = checkNative(*impl->m_database, path);
     if (!checked.ok()) return checked.errors();
     // Rolls back by a journal beside the file, which works on network drives too; truncated, not deleted, which is

@@ -132,6 +132,9 @@ struct Verified {
 [[nodiscard]] Result<std::vector<Revision>> revisionsIn(const std::filesystem::path& path);
 [[nodiscard]] Result<Programme> revisionIn(const std::filesystem::path& path, const std::string& key);
 
+/// Whether there is a native file that holds a history or revisions.
+[[nodiscard]] bool holdsRecord(const std::filesystem::path& path);
+
 /// The canonical form of a revision, over which its SHA-256 is taken: docs/file-format.md.
 [[nodiscard]] std::string canonicalForm(const Revision& revision, const Programme& programme);
 

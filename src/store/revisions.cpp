@@ -130,7 +130,7 @@ Result<std::unique_ptr<Database>> readable(const std::filesystem::path& path) {
     std::error_code failed;
     if (!std::filesystem::exists(path, failed))
         return Error{ErrorCode::file, path.string(), "there is no such file or folder", "check the name"};
-    auto database = std::make_unique<Database>(path.string(), Database::Mode::readOnly);
+    auto database = std::make_unique<Database>(path.string(), modeToRead(path));
     Outcome checked = checkNative(*database, path);
     if (!checked.ok()) {
         std::vector<Error> errors = checked.errors();
@@ -244,6 +244,12 @@ Result<Programme> revisionIn(const std::filesystem::path& path, const std::strin
             return programmeFrom(contentOf(**database, revision.number).image);
         }
     return Error{ErrorCode::file, path.string(), "there is no revision " + key, "see yarrin-cli verify FILE"};
+}
+
+bool holdsRecord(const std::filesystem::path& path) {
+    auto database = readable(path);
+    return database.ok() && hasRevisions(**database) &&
+           (*database)->number("SELECT (SELECT count(*) FROM history) + (SELECT count(*) FROM revision)") > 0;
 }
 
 } // namespace yarrin

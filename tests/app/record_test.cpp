@@ -80,7 +80,9 @@ class RecordTest : public QObject {
     static void click(Desk& desk, const char* button) {
         QTest::mouseClick(desk.visible<QPushButton>(button), Qt::LeftButton);
     }
-    static QString text(GridView& grid, int row, int column) { return grid.model()->index(row, column).data().toString(); }
+    static QString text(GridView& grid, int row, int column) {
+        return grid.model()->index(row, column).data().toString();
+    }
 
 private slots:
     void everyChangeIsOnTheDiskAtOnce() {
@@ -248,7 +250,8 @@ private slots:
         const Programme before = second->programme();
         second->enter(second->cell("A020", "days"), QStringLiteral("9d"));
         QVERIFY(second->programme() == before);
-        QVERIFY2(messageOn(second->table()).contains(QLatin1String("reading only")), qPrintable(messageOn(second->table())));
+        QVERIFY2(messageOn(second->table()).contains(QLatin1String("reading only")),
+                 qPrintable(messageOn(second->table())));
         second->dialogs.save = path("copy.yarrin");
         click(*second, "recordCopy");
         QVERIFY(!line->isVisible());
@@ -277,11 +280,14 @@ private slots:
         const Programme second = desk->programme();
         desk->trigger("fileFreeze");
         QCOMPARE(desk->visible<QLineEdit>("revisionKey")->text(), QStringLiteral("B"));
-        QVERIFY(desk->visible<QPlainTextEdit>("revisionNarrative")->toPlainText().contains(QLatin1String("## Changes since revision A")));
+        QVERIFY(desk->visible<QPlainTextEdit>("revisionNarrative")
+                    ->toPlainText()
+                    .contains(QLatin1String("## Changes since revision A")));
         desk->visible<QLineEdit>("revisionKey")->setText(QStringLiteral("A"));
         click(*desk, "revisionFreeze");
         auto* stage = desk->find<RecordStage>("recordStage");
-        QVERIFY2(stage->notice().text().contains(QLatin1String("revision A already")), qPrintable(stage->notice().text()));
+        QVERIFY2(stage->notice().text().contains(QLatin1String("revision A already")),
+                 qPrintable(stage->notice().text()));
         desk->visible<QLineEdit>("revisionKey")->setText(QStringLiteral("B"));
         click(*desk, "revisionFreeze");
         click(*desk, "revisionAccept");
@@ -334,7 +340,8 @@ private slots:
             QFile::copy(path("unsaved") + QLatin1Char('/') + name, path("left/") + name);
             desk.window.close(); // not saved: discarded, as was answered
         }
-        QVERIFY2(QDir(path("unsaved")).entryList({QStringLiteral("*.yarrin")}).isEmpty(), "what was discarded is still there");
+        QVERIFY2(QDir(path("unsaved")).entryList({QStringLiteral("*.yarrin")}).isEmpty(),
+                 "what was discarded is still there");
         Desk desk(Document::blank(dateFrom(2027, 1, 1)), settings());
         Keeping left = keeping();
         left.folder = path("left");

@@ -154,6 +154,42 @@ private slots:
         QVERIFY(call({"convert", file}).status == ExitStatus::usage);
         for (const Verb& verb : verbs()) QVERIFY(call({std::string(verb.name), "--help"}).status == ExitStatus::done);
     }
+
+    void revisionsAreFrozenVerifiedAndCompared() {
+        Builder b;
+        b.task("A", 5).task("B", 5).milestone("M").link("A", "B").link("B", "M").section("S1", "M", "2027-03-12", 3500);
+        const std::string file = written(b.programme, "job.yarrin");
+        QVERIFY(call({"freeze", file, "A"}).status == ExitStatus::usage);
+        QVERIFY(call({"freeze", written(b.programme, "job.yarrin.json"), "A", "Tender"}).status == ExitStatus::file);
+        const Call frozen = call({"freeze", file, "A", "Tender", "--by", "A. Planner", "--accept", "Agreed"});
+        QVERIFY2(frozen.status == ExitStatus::done, frozen.err.c_str());
+        QVERIFY(call({"freeze", file, "A", "Again"}).status != ExitStatus::done);
+        const Call verified = call({"verify", file});
+        QVERIFY(verified.status == ExitStatus::done);
+        QVERIFY2(verified.out.find(frozen.out.substr(3, 64)) != std::string::npos, verified.out.c_str());
+        QVERIFY(verified.out.find("as frozen, contract programme") != std::string::npos);
+
+        Programme later = b.programme;
+        Activity a = later.activities[0];
+        a.duration = 7 * 480;
+        later.activities.replace(0, a);
+        const std::string second = written(later, "later.yarrin");
+        const Call compared = call({"compare", file + "@A", second});
+        QVERIFY2(compared.status == ExitStatus::done, compared.err.c_str());
+        QVERIFY2(compared.out.find("A  A: duration 5d -> 7d\n") != std::string::npos, compared.out.c_str());
+        QVERIFY2(compared.out.find("forecast 2027-03-12 -> 2027-03-16 (+4 d)") != std::string::npos,
+                 compared.out.c_str());
+        const Call csv = call({"compare", file, second, "--csv"});
+        QVERIFY2(csv.out.starts_with("\"About\",\"Id\",\"Name\",\"What\",\"Before\",\"After\""), csv.out.c_str());
+        QVERIFY(call({"compare", file + "@Z", second}).status == ExitStatus::file);
+        QVERIFY(call({"compare", file}).status == ExitStatus::usage);
+        QCOMPARE(call({"compare", file, file + "@A"}).out, std::string("0 differences\n"));
+        // What holds a record is not written over.
+        const Call over = call({"convert", second, file});
+        QVERIFY(over.status == ExitStatus::file);
+        QVERIFY(call({"verify", file}).out == verified.out);
+        QVERIFY(call({"verify", path("nowhere.yarrin")}).status == ExitStatus::file);
+    }
 };
 
 QTEST_APPLESS_MAIN(CliTest)

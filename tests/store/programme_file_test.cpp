@@ -6,12 +6,14 @@
 #include "support/any_edit.h"
 #include "support/random_programme.h"
 
+#include <QScopeGuard>
 #include <QTemporaryDir>
 #include <QTest>
 
 #include <csignal>
 #include <fstream>
 #include <sqlite3.h>
+#include <sys/mount.h>
 #include <sys/resource.h>
 
 using namespace yarrin;
@@ -167,25 +169,45 @@ private slots:
         QVERIFY(!opened(path).file->unfinished());
     }
 
-    /// A file of the version before is read as it is, and brought up to date by the first change.
+    /// Files that earlier versions of the program wrote are read as they are, and brought up to date by the first
+    /// change.
+    void olderFilesAreBroughtUpToDate_data() {
+        QTest::addColumn<int>("version");
+        for (const int version : {1, 2, 3}) QTest::addRow("version %d", version) << version;
+    }
     void olderFilesAreBroughtUpToDate() {
+        QFETCH(int, version);
+        const fs::path kept =
+            fs::path(SOURCE_DIR "/tests/data/native") / ("version" + std::to_string(version) + ".yarrin");
         const fs::path path = file("older.yarrin");
-        Programme p = randomProgramme(5, {});
-        QVERIFY(writeProgramme(p, path, FileFormat::native).ok());
-        sql(path, "DROP TABLE session; DROP TABLE history; DROP TABLE revision; DROP TABLE contract_programme; "
-                  "DROP TABLE keeping; PRAGMA user_version = 3");
+        fs::copy_file(kept, path, fs::copy_options::overwrite_existing);
         const std::string before = bytesOf(path);
+        Programme p;
         {
             const auto held = opened(path);
-            QVERIFY(held.programme == p);
+            p = held.programme;
+            QCOMPARE(QString::fromStdString(p.job.title), QStringLiteral("Slipway"));
+            QCOMPARE(p.activities.size(), std::size_t(3));
+            QCOMPARE(p.calendars[0].exceptions.size(), std::size_t(version == 1 ? 1 : 2));
+            QCOMPARE(p.bill.size(), std::size_t(version == 3 ? 1 : 0));
+            const Schedule figures = schedule(p);
+            QVERIFY(figures.ok());
+            // By hand: four days from Monday the 1st, a day's lag, then five days, not before Monday the 8th.
+            QCOMPARE(QString::fromStdString(isoInstant(*figures.programmeFinish)), QStringLiteral("2027-03-12T17:00"));
             QVERIFY(held.file->history()->empty());
             QVERIFY2(bytesOf(path) == before, "opening changed the file");
+            const Programme first = p;
             Transaction tx(p);
             QVERIFY(setTitle(tx, "Changed").ok());
             QVERIFY(held.file->record(EntryKind::edit, *tx.commit("title"), p, planner).ok());
             QVERIFY(*readProgramme(path).operator->() == p);
-            QCOMPARE(held.file->programmeAfter(0)->job.title, randomProgramme(5, {}).job.title);
+            QVERIFY(*held.file->programmeAfter(0).operator->() == first);
+            QVERIFY(held.file->freeze(p, "A", "Update", "", planner).ok());
+            held.file->close(planner);
         }
+        const auto again = opened(path);
+        QVERIFY(again.programme == p);
+        QVERIFY(verifyFile(path)->front().fault.empty());
     }
 
     /// Whatever fails while writing: nothing of the edit is in the file, and it goes in when it can.
@@ -211,6 +233,80 @@ private slots:
         QVERIFY(*readProgramme(path).operator->() == before);
         const auto taken = held.file->record(EntryKind::edit, edit, p, planner);
         QVERIFY2(taken.ok(), taken.ok() ? "" : taken.error().sentence().c_str());
+        QVERIFY(*readProgramme(path).operator->() == p);
+    }
+
+    /// Writing stops at one byte after another, in the journal and in the file: all of an edit is there, or nothing.
+    void wherePartOfAWriteFailsNothingIsHalfDone() {
+        const fs::path path = file("half.yarrin");
+        Programme p = randomProgramme(16, {.activities = 60});
+        QVERIFY(writeProgramme(p, path, FileFormat::native).ok());
+        auto held = opened(path);
+        ::signal(SIGXFSZ, SIG_IGN);
+        rlimit old{};
+        ::getrlimit(RLIMIT_FSIZE, &old);
+        std::mt19937 random(16);
+        int failures = 0;
+        for (int i = 0; i < 150; ++i) {
+            Transaction tx(p);
+            for (int many = int(random() % 30); many >= 0 && !p.activities.empty(); --many)
+                static_cast<void>(anyEdit(tx, random));
+            const auto edit = tx.commit("some");
+            if (!edit) continue;
+            const Programme before = *readProgramme(path).operator->();
+            rlimit small = old;
+            small.rlim_cur = random() % (fs::file_size(path) + 20000);
+            ::setrlimit(RLIMIT_FSIZE, &small);
+            const auto number = held.file->record(EntryKind::edit, *edit, p, planner);
+            ::setrlimit(RLIMIT_FSIZE, &old);
+            if (!number.ok()) {
+                ++failures;
+                QVERIFY2(*readProgramme(path).operator->() == before, "half of an edit is in the file");
+                const auto again = held.file->record(EntryKind::edit, *edit, p, planner);
+                QVERIFY2(again.ok(), again.ok() ? "" : again.error().sentence().c_str());
+            }
+            QVERIFY(*readProgramme(path).operator->() == p);
+        }
+        QVERIFY2(failures > 30, qPrintable(QString::number(failures)));
+        QVERIFY(verifyFile(path).ok());
+        QVERIFY(*held.file->programmeAfter(0).operator->() == randomProgramme(16, {.activities = 60}));
+    }
+
+    /// A disk of its own that is really full, where one may be mounted.
+    void aFullDiskOfItsOwn() {
+        const fs::path disk = file("disk");
+        fs::create_directory(disk);
+        if (::mount("tmpfs", disk.c_str(), "tmpfs", 0, "size=700k") != 0) QSKIP("no disk may be mounted here");
+        const auto unmount = qScopeGuard([&] { ::umount2(disk.c_str(), MNT_DETACH); });
+        const fs::path path = disk / "job.yarrin";
+        Programme p = randomProgramme(17, {.activities = 60});
+        QVERIFY(writeProgramme(p, path, FileFormat::native).ok());
+        std::ofstream(disk / "ballast") << std::string(200000, 'x');
+        const auto held = opened(path);
+        std::vector<Edit> waiting;
+        std::string said;
+        for (int i = 0; i < 400 && waiting.size() < 3; ++i) {
+            Transaction tx(p);
+            for (int many = 0; many < 20; ++many)
+                QVERIFY(addActivity(tx, ActivityKind::task, {}, {}, std::string(150, 'n')).ok());
+            const Edit edit = *tx.commit("more");
+            if (waiting.empty()) {
+                const auto number = held.file->record(EntryKind::edit, edit, p, planner);
+                if (number.ok()) continue;
+                said = number.error().what;
+            }
+            waiting.push_back(edit);
+        }
+        QCOMPARE(said, std::string("the disk is full"));
+        Programme written = p;
+        for (auto one = waiting.rbegin(); one != waiting.rend(); ++one) apply(written, inverse(*one));
+        QVERIFY(*readProgramme(path).operator->() == written);
+        fs::remove(disk / "ballast");
+        for (const Edit& edit : waiting) {
+            apply(written, edit);
+            const auto number = held.file->record(EntryKind::edit, edit, written, planner);
+            QVERIFY2(number.ok(), number.ok() ? "" : number.error().sentence().c_str());
+        }
         QVERIFY(*readProgramme(path).operator->() == p);
     }
 

@@ -81,6 +81,7 @@ ComparePage::ComparePage(Document& document, ViewState& state, Dialogs& dialogs,
     m_list =
         new ListPage(QStringLiteral("compareTable"), tr("Differences"), std::move(source), std::move(columns), this);
     m_list->setEmptyText(tr("Nothing differs."));
+    m_list->stretch(QStringLiteral("name"));
     auto* layout = new QVBoxLayout(this);
     layout->setContentsMargins(0, 0, 0, 0);
     layout->setSpacing(2);

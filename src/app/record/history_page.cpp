@@ -68,6 +68,7 @@ HistoryPage::HistoryPage(Document& document, QWidget* parent) : QWidget(parent),
     m_list = new ListPage(QStringLiteral("historyTable"), tr("History of changes"), std::move(source),
                           std::move(columns), this);
     m_list->setEmptyText(tr("Every change will stand here, with who made it and when."));
+    m_list->stretch(QStringLiteral("what"));
     m_back = quietButton(tr("Go back to here, as a trial"), "historyBack", this);
     m_compare = quietButton(tr("Compare with now"), "historyCompare", this);
     m_list->line().addWidget(m_compare);

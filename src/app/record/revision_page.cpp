@@ -15,7 +15,9 @@
 #include <QPushButton>
 #include <QSplitter>
 #include <QStackedWidget>
+#include <QTextBlock>
 #include <QTextBrowser>
+#include <QTextTable>
 #include <QVBoxLayout>
 
 namespace yarrin {
@@ -26,6 +28,43 @@ QString momentText(const std::string& at) {
     const auto date = at.size() >= 10 ? parseDate(at.substr(0, 10)) : std::nullopt;
     return date ? show::date(*date) + QStringLiteral(", ") + show::text(at.substr(std::min<std::size_t>(11, at.size())))
                 : show::text(at);
+}
+
+/// Markdown in the type and the spacing of everything else.
+void showMarkdown(QTextBrowser& browser, const QString& text) {
+    browser.document()->setDefaultFont(bodyFont());
+    browser.document()->setMarkdown(text);
+    browser.document()->setDocumentMargin(14);
+    QTextCursor cursor(browser.document());
+    cursor.beginEditBlock();
+    for (QTextBlock block = browser.document()->begin(); block.isValid(); block = block.next()) {
+        cursor.setPosition(block.position());
+        QTextBlockFormat format = block.blockFormat();
+        const int level = format.headingLevel();
+        if (cursor.currentTable()) continue;
+        format.setTopMargin(level > 1 ? 12 : 2);
+        format.setBottomMargin(level > 0 ? 4 : 3);
+        cursor.setBlockFormat(format);
+        if (level == 0) continue;
+        cursor.select(QTextCursor::BlockUnderCursor);
+        QTextCharFormat heading;
+        heading.setFontPointSize(headingFont().pointSizeF() > 0 ? headingFont().pointSizeF() : bodyFont().pointSizeF());
+        heading.setProperty(QTextFormat::FontSizeAdjustment, 0);
+        if (headingFont().pixelSize() > 0) heading.setProperty(QTextFormat::FontPixelSize, headingFont().pixelSize());
+        heading.setFontWeight(QFont::Bold);
+        cursor.mergeCharFormat(heading);
+    }
+    cursor.endEditBlock();
+    for (QTextFrame* frame : browser.document()->rootFrame()->childFrames()) {
+        auto* table = qobject_cast<QTextTable*>(frame);
+        if (!table) continue;
+        QTextTableFormat format = table->format();
+        format.setCellPadding(4);
+        format.setCellSpacing(0);
+        format.setBorder(0);
+        table->setFormat(format);
+    }
+    browser.moveCursor(QTextCursor::Start);
 }
 
 } // namespace
@@ -42,7 +81,7 @@ RevisionPage::RevisionPage(Document& document, ViewState& state, QWidget* parent
         {QStringLiteral("key"), tr("Rev."), 46, false, false, [at](std::size_t i) { return show::text(at(i).key); }});
     columns.back().marked = [at](std::size_t i) { return at(i).contract; };
     columns.push_back({QStringLiteral("purpose"), tr("Purpose"), 150, false, false, [at](std::size_t i) {
-                           return at(i).contract ? tr("%1 · contract programme").arg(show::text(at(i).purpose))
+                           return at(i).contract ? tr("%1 · in force").arg(show::text(at(i).purpose))
                                                  : show::text(at(i).purpose);
                        }});
     columns.push_back({QStringLiteral("dataDate"), tr("Data date"), 90, false, true, [at](std::size_t i) {
@@ -58,6 +97,7 @@ RevisionPage::RevisionPage(Document& document, ViewState& state, QWidget* parent
                           std::move(columns), this);
     m_list->setEmptyText(tr("A frozen revision can never be changed: the tender, the contract programme, each update. "
                             "Write its narrative at the right and freeze the programme as it stands."));
+    m_list->stretch(QStringLiteral("purpose"));
     auto* fresh = quietButton(tr("Freeze a revision"), "revisionNew", this);
     m_list->line().addWidget(fresh);
     m_right->addWidget(buildForm());
@@ -235,7 +275,7 @@ void RevisionPage::showChosen() {
     if (revision->contract) facts << tr("the contract programme");
     facts << tr("SHA-256 %1").arg(show::text(revision->digest));
     m_facts->setText(facts.join(QStringLiteral(" · ")));
-    m_text->setMarkdown(revision->narrative.empty() ? tr("*It has no narrative.*") : show::text(revision->narrative));
+    showMarkdown(*m_text, revision->narrative.empty() ? tr("*It has no narrative.*") : show::text(revision->narrative));
     const bool superseding =
         std::any_of(m_revisions.begin(), m_revisions.end(), [](const Revision& r) { return r.contract; });
     m_accept->setVisible(!revision->contract);
@@ -266,8 +306,12 @@ void RevisionPage::freeze() {
     m_narrative->clear();
     m_key->clear();
     refresh();
+    choose(show::text(frozen->key));
+}
+
+void RevisionPage::choose(const QString& key) {
     for (std::size_t i = 0; i < m_revisions.size(); ++i)
-        if (m_revisions[i].number == frozen->number) m_list->table().selectRow(m_list->model().rowOf(i));
+        if (show::text(m_revisions[i].key) == key) m_list->table().selectRow(m_list->model().rowOf(i));
 }
 
 void RevisionPage::accept() {

@@ -29,6 +29,8 @@ public:
     void refresh();
     /// Shows the form for the next revision, its narrative drafted where there is none yet.
     void beginFreeze();
+    /// Selects the revision that is called so.
+    void choose(const QString& key);
     [[nodiscard]] const std::vector<Revision>& revisions() const { return m_revisions; }
 
 signals:

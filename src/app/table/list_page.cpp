@@ -46,6 +46,10 @@ void ListPage::setEmptyText(const QString& text) {
     refresh();
 }
 
+void ListPage::stretch(const QString& column) {
+    m_table->horizontalHeader()->setSectionResizeMode(m_model->columnOf(column), QHeaderView::Stretch);
+}
+
 void ListPage::hideLine() {
     m_head->hide();
 }

@@ -27,6 +27,8 @@ public:
     void hideLine();
     /// What is said where the list is empty.
     void setEmptyText(const QString& text);
+    /// The column that takes what width is left over.
+    void stretch(const QString& column);
     void refresh();
     /// Rows of the list that are selected, in its order.
     [[nodiscard]] std::vector<std::size_t> selectedRows() const;

@@ -217,8 +217,10 @@ BarLayout layoutBars(const BarRequest& request) {
             continue;
         }
         const BarShape bar = barOf(request, i);
-        if (request.outline) layoutOutline(request, bar, layout);
-        if (request.programme.activities[row.index].kind == ActivityKind::hammock)
+        const bool hammock = request.programme.activities[row.index].kind == ActivityKind::hammock;
+        // What a hammock spans has outlines of its own.
+        if (request.outline && !hammock) layoutOutline(request, bar, layout);
+        if (hammock)
             layout.hammocks.push_back({bar.activity, bar.x0, bar.x1, top + 6, request.metrics.rowHeight - 12});
         else if (std::max(bar.x1, bar.floatX.value_or(bar.x1)) > -20 &&
                  std::min(bar.x0, bar.floatX.value_or(bar.x0)) < request.width + 20)
