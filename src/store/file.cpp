@@ -120,10 +120,7 @@ Result<Programme> readProgramme(const fs::path& path) {
     return programme.ok() ? std::move(programme) : Result<Programme>(inFile(path, programme.errors()));
 }
 
-namespace {
-
-/// Writes beside the file, then puts it in place, so that a failure leaves what was there.
-Outcome replaced(const fs::path& path, const std::function<Outcome(const fs::path&)>& write) {
+Outcome writeBeside(const fs::path& path, const std::function<Outcome(const fs::path&)>& write) {
     std::error_code fault;
     // Through a link, the file it points to is written, not the link replaced.
     const fs::path target = fs::exists(path, fault) ? fs::canonical(path, fault) : path;
@@ -147,16 +144,14 @@ Outcome replaced(const fs::path& path, const std::function<Outcome(const fs::pat
     return errors;
 }
 
-} // namespace
-
 Outcome writeProgramme(const Programme& programme, const fs::path& path, FileFormat format) {
-    return replaced(path, [&](const fs::path& part) {
+    return writeBeside(path, [&](const fs::path& part) {
         return format == FileFormat::json ? writeText(part, programmeToJson(programme)) : writeNative(programme, part);
     });
 }
 
 Outcome writeTextFile(const fs::path& path, const std::string& text) {
-    return replaced(path, [&](const fs::path& part) { return writeText(part, text); });
+    return writeBeside(path, [&](const fs::path& part) { return writeText(part, text); });
 }
 
 } // namespace yarrin

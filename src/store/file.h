@@ -5,6 +5,7 @@
 #include "core/model/programme.h"
 
 #include <filesystem>
+#include <functional>
 
 namespace yarrin {
 
@@ -22,6 +23,11 @@ enum class FileFormat { native, json };
 /// Writes a programme whole. The file is written beside its place and takes it only when it is complete and on the
 /// disk, so that a failure leaves what was there before.
 [[nodiscard]] Outcome writeProgramme(const Programme& programme, const std::filesystem::path& path, FileFormat format);
+
+/// Lets a function write beside a file, then puts that in its place once it is on the disk, so that a failure leaves
+/// what was there. Errors name `path`.
+[[nodiscard]] Outcome writeBeside(const std::filesystem::path& path,
+                                  const std::function<Outcome(const std::filesystem::path& part)>& write);
 
 /// The whole of a file; an error in words where it cannot be read.
 [[nodiscard]] Result<std::string> readTextFile(const std::filesystem::path& path);

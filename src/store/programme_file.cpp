@@ -1,5 +1,6 @@
 // SPDX-FileCopyrightText: 2026 The Yarrin authors
 // SPDX-License-Identifier: GPL-3.0-or-later
+#include "store/file.h"
 #include "store/native.h"
 #include "store/native_database.h"
 #include "store/native_schema.h"
@@ -210,7 +211,7 @@ void ProgrammeFile::Impl::findUnfinished() {
 /// Makes what is needed for the first change: a connection, the present version of the tables, a session.
 Outcome ProgrammeFile::Impl::ready() {
     if (Outcome there = still(); !there.ok()) return there;
-    if (!m_stale) return done();
+    if (!m_stale && !m_database->failed()) return done();
     // After a failure the connection is made anew: a drive that comes back may be another mount.
     m_database = std::make_unique<Database>(m_path.string(), Database::Mode::change);
     (void)m_database->text("PRAGMA journal_mode = TRUNCATE");
@@ -218,6 +219,14 @@ Outcome ProgrammeFile::Impl::ready() {
     if (m_database->failed()) return *m_database->error();
     m_stale = false;
     return done();
+}
+
+Database& ProgrammeFile::Impl::reading() {
+    // What failed once is tried anew: the drive may be back.
+    if (m_database->failed())
+        m_database =
+            std::make_unique<Database>(m_path.string(), m_readOnly ? modeToRead(m_path) : Database::Mode::change);
+    return *m_database;
 }
 
 Outcome ProgrammeFile::Impl::change(const Stamp& stamp, const std::function<void()>& write) {
@@ -293,7 +302,7 @@ Result<std::int64_t> ProgrammeFile::record(EntryKind kind, const Edit& edit, con
 }
 
 Result<std::vector<HistoryEntry>> ProgrammeFile::history() {
-    Database& database = *m_impl->m_database;
+    Database& database = m_impl->reading();
     std::vector<HistoryEntry> entries;
     if (!m_impl->hasRecord()) return entries;
     Statement row(database, "SELECT id, kind, author, at, text, changes IS NOT NULL FROM history ORDER BY id DESC");
@@ -312,7 +321,7 @@ Result<std::vector<HistoryEntry>> ProgrammeFile::history() {
 }
 
 Result<Programme> ProgrammeFile::programmeAfter(std::int64_t entry) {
-    Database& file = *m_impl->m_database;
+    Database& file = m_impl->reading();
     Database memory(":memory:", Database::Mode::create);
     sqlite3_backup* backup = sqlite3_backup_init(memory.handle(), "main", file.handle(), "main");
     const int code = backup ? sqlite3_backup_step(backup, -1) : SQLITE_NOMEM;
@@ -345,22 +354,14 @@ std::string ProgrammeFile::kept(const std::string& key) {
 }
 
 Outcome ProgrammeFile::copyTo(const std::filesystem::path& path) {
-    Database& database = *m_impl->m_database;
-    std::filesystem::path part = path;
-    part += ".part";
-    std::error_code failed;
-    std::filesystem::remove(part, failed);
-    Statement(database, "VACUUM INTO ?").insert(part.string());
-    if (!database.failed()) {
-        std::filesystem::rename(part, path, failed);
-        if (!failed) return done();
-        return Error{ErrorCode::file, path.string(), "it cannot be written: " + failed.message(), {}};
-    }
-    Error error = *database.error();
-    database.forgive();
-    std::filesystem::remove(part, failed);
-    error.place = path.string();
-    return error;
+    return writeBeside(path, [this](const std::filesystem::path& part) -> Outcome {
+        Database& database = m_impl->reading();
+        Statement(database, "VACUUM INTO ?").insert(part.string());
+        if (!database.failed()) return done();
+        const Error error = *database.error();
+        database.forgive();
+        return error;
+    });
 }
 
 void ProgrammeFile::close(const Stamp& stamp) {

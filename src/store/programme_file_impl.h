@@ -20,6 +20,8 @@ public:
 
     [[nodiscard]] Outcome change(const Stamp& stamp, const std::function<void()>& write);
     [[nodiscard]] Outcome ready();
+    /// The connection, made anew where it failed.
+    [[nodiscard]] Database& reading();
     [[nodiscard]] Outcome still() const;
     void rememberFile();
     void findUnfinished();

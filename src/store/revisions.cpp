@@ -171,11 +171,11 @@ Result<Revision> ProgrammeFile::freeze(const Programme& programme, const std::st
 }
 
 Result<std::vector<Revision>> ProgrammeFile::revisions() {
-    return listOf(*m_impl->m_database);
+    return listOf(m_impl->reading());
 }
 
 Result<Programme> ProgrammeFile::programmeOf(const Revision& revision) {
-    const Content content = contentOf(*m_impl->m_database, revision.number);
+    const Content content = contentOf(m_impl->reading(), revision.number);
     if (sha256(content.image.bytes) != content.imageDigest)
         return Error{ErrorCode::file, "revision " + revision.key, "it was changed after it was frozen",
                      "look for an undamaged copy of the file"};
@@ -201,7 +201,7 @@ Outcome ProgrammeFile::accept(const Revision& revision, const std::string& reaso
 
 Result<std::vector<Acceptance>> ProgrammeFile::acceptances() {
     std::vector<Acceptance> list;
-    Database& database = *m_impl->m_database;
+    Database& database = m_impl->reading();
     if (!hasRevisions(database)) return list;
     Statement row(database, "SELECT r.key, c.author, c.at, c.reason FROM contract_programme c JOIN revision r "
                             "ON r.id = c.revision ORDER BY c.id");

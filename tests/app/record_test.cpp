@@ -142,11 +142,17 @@ private slots:
         click(*desk, "trialDrop");
         QVERIFY(desk->programme() == last);
         QVERIFY(!desk->document().trial());
+        // What is done from now on is signed otherwise.
+        auto* author = desk->visible<QLineEdit>("historyAuthor");
+        author->selectAll();
+        QTest::keyClicks(author, QStringLiteral("B. Other"));
+        QTest::keyClick(author, Qt::Key_Return);
         // And undo goes on behind the opening of the file.
         filter->clear();
         desk->trigger("editUndo");
         desk->trigger("editUndo");
         QVERIFY(desk->programme() == middle);
+        QCOMPARE(text(table, 0, 2), QStringLiteral("B. Other"));
         desk->trigger("editRedo");
         desk->trigger("editRedo");
         QVERIFY(desk->programme() == last);

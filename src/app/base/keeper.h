@@ -32,6 +32,8 @@ public:
 
     void setKeeping(Keeping keeping) { m_keeping = std::move(keeping); }
     [[nodiscard]] Stamp stamp() const;
+    [[nodiscard]] const std::string& author() const { return m_keeping.author; }
+    void setAuthor(std::string author) { m_keeping.author = std::move(author); }
 
     /// Opens a native file and holds it in place of what was held.
     [[nodiscard]] Result<Programme> open(const std::filesystem::path& path);

@@ -7,6 +7,8 @@
 #include "app/table/list_page.h"
 
 #include <QHBoxLayout>
+#include <QLabel>
+#include <QLineEdit>
 #include <QPushButton>
 #include <QVBoxLayout>
 
@@ -71,11 +73,24 @@ HistoryPage::HistoryPage(Document& document, QWidget* parent) : QWidget(parent),
     m_list->stretch(QStringLiteral("what"));
     m_back = quietButton(tr("Go back to here, as a trial"), "historyBack", this);
     m_compare = quietButton(tr("Compare with now"), "historyCompare", this);
+    m_author = new QLineEdit(this);
+    m_author->setObjectName(QStringLiteral("historyAuthor"));
+    m_author->setAccessibleName(tr("Name with which changes are signed"));
+    m_author->setMaximumWidth(150);
+    auto* signing = new QLabel(tr("Signed"), this);
+    signing->setProperty("quiet", true);
+    m_list->line().addWidget(signing);
+    m_list->line().addWidget(m_author);
     m_list->line().addWidget(m_compare);
     m_list->line().addWidget(m_back);
     auto* layout = new QVBoxLayout(this);
     layout->setContentsMargins(0, 0, 0, 0);
     layout->addWidget(m_list);
+    connect(m_author, &QLineEdit::editingFinished, this, [this] {
+        if (m_author->isModified() && !m_author->text().trimmed().isEmpty())
+            emit authorTyped(m_author->text().trimmed());
+        m_author->setModified(false);
+    });
     connect(m_back, &QPushButton::clicked, this, &HistoryPage::goBack);
     connect(m_compare, &QPushButton::clicked, this, [this] {
         if (const HistoryEntry* entry = chosen()) emit compareWanted(entry->number);
@@ -95,6 +110,7 @@ void HistoryPage::refresh() {
             emit refused(show::error(entries.error()));
     }
     m_list->refresh();
+    if (!m_author->hasFocus()) m_author->setText(show::text(m_document.keeper().author()));
     enableButtons();
 }
 

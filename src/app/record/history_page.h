@@ -6,6 +6,7 @@
 
 #include <QWidget>
 
+class QLineEdit;
 class QPushButton;
 
 namespace yarrin {
@@ -25,6 +26,8 @@ signals:
     void refused(const QString& text);
     /// The state after an entry is to be set against the present one.
     void compareWanted(std::int64_t entry);
+    /// Changes are to be signed otherwise from now on.
+    void authorTyped(const QString& name);
 
 private:
     [[nodiscard]] const HistoryEntry* chosen() const;
@@ -34,6 +37,7 @@ private:
     Document& m_document;
     std::vector<HistoryEntry> m_entries;
     ListPage* m_list;
+    QLineEdit* m_author;
     QPushButton* m_back;
     QPushButton* m_compare;
 };

@@ -10,6 +10,7 @@
 #include "app/programme/bar_chart_view.h"
 #include "app/programme/programme_stage.h"
 #include "app/record/compare_page.h"
+#include "app/record/history_page.h"
 #include "app/record/record_stage.h"
 #include "app/record/record_strip.h"
 #include "app/scope/scope_stage.h"
@@ -121,6 +122,10 @@ MainWindow::MainWindow(QSettings& settings, Dialogs& dialogs, Date today)
     connect(m_record, &RecordStage::reveal, this, [this](ActivityId id) {
         go(Place::programme);
         reveal(id);
+    });
+    connect(&m_record->history(), &HistoryPage::authorTyped, this, [this](const QString& name) {
+        m_settings.setValue(QStringLiteral("author"), name);
+        m_document.keeper().setAuthor(name.toStdString());
     });
     connect(m_record, &RecordStage::chartWanted, this, [this] { go(Place::programme); });
     connect(&m_document, &Document::recordChanged, this, &MainWindow::refreshContext);
