@@ -48,6 +48,7 @@ MainWindow::Place placeNamed(const QString& name) {
     if (name == QLatin1String("site-time")) return MainWindow::Place::siteTime;
     if (name == QLatin1String("scope")) return MainWindow::Place::scope;
     if (name == QLatin1String("build-up")) return MainWindow::Place::buildUp;
+    if (name == QLatin1String("progress")) return MainWindow::Place::progress;
     if (name == QLatin1String("record")) return MainWindow::Place::record;
     return MainWindow::Place::programme;
 }
@@ -89,9 +90,10 @@ int runApplication(int& count, char** words) {
         {QStringLiteral("picture"), QObject::tr("Write a picture of the window and end."), QStringLiteral("png")});
     parser.addOption(
         {QStringLiteral("stage"),
-         QObject::tr("Begin in a stage: contract, site-time, scope, build-up, programme or record; build-up has the "
-                     "pages build-up/bill, build-up/book and build-up/sequences, record has record/revisions and "
-                     "record/compare."),
+         QObject::tr(
+             "Begin in a stage: contract, site-time, scope, build-up, programme, progress or record; build-up has the "
+             "pages build-up/bill, build-up/book and build-up/sequences, record has record/revisions and "
+             "record/compare."),
          QStringLiteral("name")});
     parser.addOption(
         {QStringLiteral("select"), QObject::tr("Select an activity, a calendar or a revision."), QStringLiteral("id")});

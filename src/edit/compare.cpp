@@ -120,6 +120,7 @@ private:
             };
             add(DifferenceKind::progress, now, "work left", left(then), left(now));
         }
+        differ(DifferenceKind::progress, now, "quantity done", then.quantityDone, now.quantityDone);
     }
 
     void figures(const Activity& now, const ActivityFigures& then, const ActivityFigures& after) {

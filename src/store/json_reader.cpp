@@ -232,6 +232,7 @@ private:
             object.instant("actual_start", activity.actualStart);
             object.instant("actual_finish", activity.actualFinish);
             object.whole("remaining", activity.remaining);
+            object.decimal("quantity_done", activity.quantityDone);
             object.text("notes", activity.notes);
             object.decimal("cost_per_week", activity.costPerWeek);
             anchors(object, "from", activity.from, End::start);

@@ -112,6 +112,7 @@ Json activityJson(const Programme& programme, const Activity& a) {
     if (a.actualStart) json["actual_start"] = text(a.actualStart);
     if (a.actualFinish) json["actual_finish"] = text(a.actualFinish);
     if (a.remaining) json["remaining"] = *a.remaining;
+    if (a.quantityDone) json["quantity_done"] = number(*a.quantityDone);
     if (!a.notes.empty()) json["notes"] = a.notes;
     if (a.costPerWeek) json["cost_per_week"] = number(a.costPerWeek);
     if (!a.from.empty()) json["from"] = anchorsJson(programme, a.from);

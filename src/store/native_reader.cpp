@@ -228,7 +228,7 @@ private:
                 "output_per_crew_day, hours_per_unit, crews, factor, round_to, constraint_type, constraint_date, "
                 "deadline, stretch, as_late, actual_start, actual_finish, remaining, notes, cost_per_week, ") +
                 (m_version < 3 ? "NULL, NULL, 1" : "book_item, learning_rate, unit_number") +
-                " FROM activity ORDER BY position");
+                (m_version < 4 ? ", NULL" : ", quantity_done") + " FROM activity ORDER BY position");
         while (row.next()) {
             Activity a;
             a.id = rowId<ActivityId>("activity", row);
@@ -254,6 +254,7 @@ private:
             a.bookItem = optionalId<BookItemId>(row);
             const auto learning = decimal(row.optionalText());
             const int unit = small(row.optionalNumber().value_or(1));
+            a.quantityDone = decimal(row.optionalText());
             if (a.measure) {
                 a.measure->learningRate = learning;
                 a.measure->unitNumber = unit;

@@ -80,7 +80,7 @@ void RowWriter::put(const Activity& a, double position) {
     const auto& m = a.measure;
     const auto measured = [&](auto value) { return m ? std::optional(value(*m)) : std::nullopt; };
     using M = const Measure&;
-    row("activity", 29)
+    row("activity", 30)
         .insert(a.id.value, position, a.key, a.name, wordOf(a.kind), reference(a.calendar), reference(a.breakdown),
                 reference(a.location), a.duration, measured([](M x) { return x.quantity; }),
                 measured([](M x) { return x.unit; }), m ? m->outputPerCrewDay : std::nullopt,
@@ -89,7 +89,7 @@ void RowWriter::put(const Activity& a, double position) {
                 a.constraint ? std::optional(wordOf(a.constraint->type)) : std::nullopt,
                 a.constraint ? std::optional(a.constraint->date) : std::nullopt, a.deadline, a.stretch, a.asLate,
                 a.actualStart, a.actualFinish, a.remaining, a.notes, a.costPerWeek, reference(a.bookItem),
-                m ? m->learningRate : std::nullopt, measured([](M x) { return x.unitNumber; }));
+                m ? m->learningRate : std::nullopt, measured([](M x) { return x.unitNumber; }), a.quantityDone);
     std::size_t at = 0;
     for (const Pause& p : a.pauses) row("pause", 4).insert(a.id.value, at++, p.after, p.rest);
     putAnchors(a, End::start, a.from);

@@ -24,7 +24,7 @@ CREATE TABLE activity (id INTEGER PRIMARY KEY, position INTEGER NOT NULL, key TE
   quantity TEXT, unit TEXT, output_per_crew_day TEXT, hours_per_unit TEXT, crews TEXT, factor TEXT, round_to TEXT,
   constraint_type TEXT, constraint_date TEXT, deadline TEXT, stretch INTEGER NOT NULL, as_late INTEGER NOT NULL,
   actual_start TEXT, actual_finish TEXT, remaining INTEGER, notes TEXT NOT NULL, cost_per_week TEXT,
-  book_item INTEGER, learning_rate TEXT, unit_number INTEGER);
+  book_item INTEGER, learning_rate TEXT, unit_number INTEGER, quantity_done TEXT);
 CREATE TABLE pause (activity INTEGER NOT NULL, position INTEGER NOT NULL, after INTEGER NOT NULL, rest INTEGER NOT NULL,
   PRIMARY KEY (activity, position)) WITHOUT ROWID;
 CREATE TABLE anchor (hammock INTEGER NOT NULL, side TEXT NOT NULL, position INTEGER NOT NULL,

@@ -169,6 +169,7 @@ private slots:
         auto* line = desk->find<QLabel>("recordTrialText");
         QVERIFY(line->isVisible());
         QVERIFY2(line->text().contains(QLatin1String("nothing moved yet")), qPrintable(line->text()));
+        QVERIFY2(desk->window.viewState().outline(), "where it began is not outlined");
         desk->enter(desk->cell("A020", "days"), QStringLiteral("20d"));
         desk->enter(desk->cell("A010", "days"), QStringLiteral("6d"));
         QVERIFY2(line->text().contains(QLatin1String("S1")) && line->text().contains(QLatin1String("exposure")),
@@ -188,10 +189,11 @@ private slots:
             rows << text(table, i, 1) + QLatin1Char(' ') + text(table, i, 3) + QLatin1Char(' ') + text(table, i, 5);
         QVERIFY2(rows.contains(QStringLiteral("A020 duration 20d")), qPrintable(rows.join(QLatin1Char('\n'))));
         click(*desk, "compareOutline");
-        QVERIFY(desk->window.viewState().outline());
+        QCOMPARE(QString::fromStdString(desk->window.viewState().outline()->name), QStringLiteral("Before the trial"));
         QTest::keyClicks(desk->visible<QLineEdit>("trialName"), QStringLiteral("Two gangs"));
         click(*desk, "trialKeep");
         QVERIFY(!line->isVisible());
+        QVERIFY(!desk->window.viewState().outline());
         QVERIFY(desk->programme() == tried);
         QCOMPARE(desk->document().undoText(), QStringLiteral("Two gangs"));
         desk->trigger("editUndo");

@@ -86,6 +86,29 @@ private slots:
         QVERIFY(layout.links[0].driving);
     }
 
+    void outlinesLieBelowTheirBarsOnTheirOwnDates() {
+        Builder b;
+        b.task("A", 5).task("B", 2).milestone("M").link("A", "B").link("B", "M").task("New", 1);
+        Programme before = b.programme;
+        before.activities.erase(3);
+        Activity a = before.activities[0];
+        a.duration = 3 * 480;
+        before.activities.replace(0, a);
+        const Outline outline = outlineOf(schedule(before), "before");
+        const Chart chart(b.programme);
+        BarRequest request = chart.request();
+        QVERIFY(layoutBars(request).outlines.empty());
+        request.outline = &outline;
+        const BarLayout layout = layoutBars(request);
+        QCOMPARE(layout.outlines.size(), std::size_t(3)); // what is new has none
+        const OutlineShape& first = layout.outlines[0];
+        QCOMPARE(first.x0, layout.bars[0].x0);
+        QCOMPARE(first.x1, 10.0 * (2 + 17 / 24.0)); // Wednesday at five
+        QVERIFY(first.y > layout.bars[0].y + layout.bars[0].height);
+        QVERIFY(first.y + first.height < request.metrics.rowHeight);
+        QVERIFY(layout.outlines[2].diamond && layout.outlines[2].x0 < layout.bars[2].x0);
+    }
+
     void linksAreRightAngledAndEndAtTheirBars_data() {
         QTest::addColumn<int>("type");
         QTest::addColumn<double>("shift");

@@ -9,6 +9,7 @@
 #include "app/contract/contract_stage.h"
 #include "app/programme/bar_chart_view.h"
 #include "app/programme/programme_stage.h"
+#include "app/progress/progress_stage.h"
 #include "app/record/compare_page.h"
 #include "app/record/history_page.h"
 #include "app/record/record_stage.h"
@@ -64,18 +65,21 @@ MainWindow::MainWindow(QSettings& settings, Dialogs& dialogs, Date today)
                        {QStringLiteral("sitetime"), tr("Site time")},
                        {QStringLiteral("scope"), tr("Scope")},
                        {QStringLiteral("buildup"), tr("Build-up")},
-                       {QStringLiteral("programme"), tr("Programme")}})),
+                       {QStringLiteral("programme"), tr("Programme")},
+                       {QStringLiteral("progress"), tr("Progress")}})),
       m_stack(new QStackedWidget), m_contract(new ContractStage(m_document)),
       m_siteTime(new SiteTimeStage(m_document, dialogs)), m_scope(new ScopeStage(m_document, dialogs)),
       m_buildUp(new BuildUpStage(m_document, m_state, dialogs, settings)),
-      m_programme(new ProgrammeStage(m_document, m_state)), m_record(new RecordStage(m_document, m_state, dialogs)),
-      m_strip(new RecordStrip(m_document)), m_card(new Card(m_document, m_state)), m_standing(new Standing(m_document)),
-      m_ripple(nullptr), m_find(new FindField(m_document)), m_jobTitle(new QLabel), m_jobState(new QLabel),
-      m_lens(new QToolButton), m_trialButton(new QToolButton) {
+      m_programme(new ProgrammeStage(m_document, m_state)), m_progress(new ProgressStage(m_document, m_state)),
+      m_record(new RecordStage(m_document, m_state, dialogs)), m_strip(new RecordStrip(m_document)),
+      m_card(new Card(m_document, m_state)), m_standing(new Standing(m_document)), m_ripple(nullptr),
+      m_find(new FindField(m_document)), m_jobTitle(new QLabel), m_jobState(new QLabel), m_lens(new QToolButton),
+      m_trialButton(new QToolButton) {
     setObjectName(QStringLiteral("mainWindow"));
     setMinimumSize(900, 560);
     resize(1280, 800);
-    for (Stage* one : std::initializer_list<Stage*>{m_contract, m_siteTime, m_scope, m_buildUp, m_programme, m_record})
+    for (Stage* one :
+         std::initializer_list<Stage*>{m_contract, m_siteTime, m_scope, m_buildUp, m_programme, m_progress, m_record})
         m_stack->addWidget(one);
     buildActions();
 
@@ -128,6 +132,7 @@ MainWindow::MainWindow(QSettings& settings, Dialogs& dialogs, Date today)
         m_document.keeper().setAuthor(name.toStdString());
     });
     connect(m_record, &RecordStage::chartWanted, this, [this] { go(Place::programme); });
+    connect(&m_document, &Document::recordChanged, this, &MainWindow::outlineTrial);
     connect(&m_document, &Document::recordChanged, this, &MainWindow::refreshContext);
     connect(&m_state, &ViewState::outlineChanged, this, &MainWindow::refreshContext);
     connect(&m_document, &Document::changed, this, &MainWindow::refreshContext);
@@ -135,6 +140,7 @@ MainWindow::MainWindow(QSettings& settings, Dialogs& dialogs, Date today)
     connect(&m_document, &Document::replaced, this, [this] {
         m_state.clearSelection();
         m_state.setOutline({});
+        m_trialOutlined = false;
         m_state.foldAll({});
         m_fitPending = true;
         if (m_programme->isVisible()) QTimer::singleShot(0, this, [this] { go(Place::programme); });
@@ -389,6 +395,15 @@ void MainWindow::toggleTrial() {
     if (m_document.trial()) return emit m_strip->compareTrial();
     const Outcome begun = m_document.beginTrial();
     if (!begun.ok()) say(show::error(begun.error()));
+}
+
+/// Where a trial began shows below the bars for as long as it is on.
+void MainWindow::outlineTrial() {
+    const auto& trial = m_document.trial();
+    if (trial.has_value() == m_trialOutlined) return;
+    m_trialOutlined = trial.has_value();
+    m_state.setOutline(trial ? std::optional(outlineOf(*trial->schedule, tr("before the trial").toStdString()))
+                             : std::nullopt);
 }
 
 void MainWindow::setKeeping(Keeping keeping) {

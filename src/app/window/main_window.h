@@ -20,6 +20,7 @@ class Card;
 class ContractStage;
 class FindField;
 class ProgrammeStage;
+class ProgressStage;
 class Rail;
 class RecordStage;
 class RecordStrip;
@@ -39,7 +40,7 @@ public:
 
     [[nodiscard]] Document& document() { return m_document; }
     [[nodiscard]] ViewState& viewState() { return m_state; }
-    enum class Place { contract, siteTime, scope, buildUp, programme, record };
+    enum class Place { contract, siteTime, scope, buildUp, programme, progress, record };
     void go(Place place);
     /// Where programmes without a name are kept, who is working and what the time is. What an ended program left behind
     /// there is offered.
@@ -68,6 +69,7 @@ private:
     bool save();
     void offerLeftBehind(const QString& folder);
     void toggleTrial();
+    void outlineTrial();
     bool saveAs();
     void exportJson();
     void exportTables();
@@ -94,6 +96,7 @@ private:
     ScopeStage* m_scope;
     BuildUpStage* m_buildUp;
     ProgrammeStage* m_programme;
+    ProgressStage* m_progress;
     RecordStage* m_record;
     RecordStrip* m_strip;
     Card* m_card;
@@ -109,6 +112,7 @@ private:
     QMenu* m_recent = nullptr;
     bool m_cardWanted = true;
     bool m_fitPending = true;
+    bool m_trialOutlined = false;
 };
 
 } // namespace yarrin

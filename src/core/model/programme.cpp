@@ -55,6 +55,8 @@ public:
                 add(place, "its duration is out of all bounds");
             if (activity.remaining && (*activity.remaining < 0 || *activity.remaining > longestDuration))
                 add(place, "its remaining duration is out of all bounds");
+            if (activity.quantityDone && activity.quantityDone->sign() < 0)
+                add(place, "its quantity done is less than nothing");
             if (activity.calendar && activity.calendar != continuousCalendar &&
                 !m_programme.calendars.row(activity.calendar))
                 add(place, "its calendar is not in the programme");

@@ -67,6 +67,7 @@ struct Activity {
     std::optional<Instant> actualStart;
     std::optional<Instant> actualFinish;
     std::optional<Minutes> remaining;
+    std::optional<Decimal> quantityDone; ///< of its measure; what is left of the work is in `remaining`
     std::string notes;
     std::vector<Anchor> from; ///< of a hammock
     std::vector<Anchor> to;

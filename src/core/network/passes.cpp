@@ -2,6 +2,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/network/passes.h"
 
+#include "core/network/batches.h"
+
 #include <algorithm>
 #include <array>
 
@@ -10,13 +12,6 @@ namespace yarrin {
 namespace {
 
 using Lane = PassResult::Lane;
-
-bool leavesStart(LinkType type) {
-    return type == LinkType::ss || type == LinkType::sf;
-}
-bool entersStart(LinkType type) {
-    return type == LinkType::fs || type == LinkType::ss;
-}
 
 Lane less(Lane a, Lane b) {
     return a < b ? a : b;
@@ -42,7 +37,7 @@ constexpr Lane noWork = 2'000'000'000; ///< no limit
 class PassRunner::Passes {
 public:
     explicit Passes(const Network& network)
-        : m_net(network), m_count(static_cast<std::uint32_t>(m_net.nodes.size())),
+        : m_net(network), m_count(static_cast<std::uint32_t>(m_net.nodes.size())), m_batches(m_net),
           m_future(Lane(std::min(std::min(m_net.base + farthestDate, farFuture).minutes, lastDate))),
           m_past(Lane(std::min<Minutes>(std::max(m_net.base + -farthestDate, farPast).minutes, m_future))) {
         for (auto* both : {&m_out.early, &m_out.earlyWork, &m_out.limit, &m_out.limitWork, &m_free})
@@ -52,7 +47,8 @@ public:
         m_out.driving.resize(m_net.links.size());
         m_out.onLongestPath.resize(m_count);
         m_work.resize(m_count);
-        findBatches();
+        m_bounds.resize(m_batches.mostLinks());
+        m_carried.resize(m_net.links.size());
         for (const auto& calendar : m_net.calendars) m_calendars.push_back(calendar.get());
     }
 
@@ -60,12 +56,12 @@ public:
         std::transform(work.begin(), work.end(), m_work.begin(),
                        [](Minutes n) { return laneOf(std::min(n, mostWork)); });
         m_out.beyond.reset();
-        for (const Batch& batch : batches()) {
+        for (const Batch& batch : m_batches.list()) {
             if (hasWork(batch)) {
                 forward(batch);
             } else {
                 for (auto i = batch.first; i < batch.last; ++i) forwardAny(i);
-                for (const Carried& link : carriedOf(batch))
+                for (const Carried& link : m_batches.carriedOf(batch))
                     m_carried[link.link] = laggedBound(m_net.links[link.link], m_out.early[link.left], link.successor);
             }
         }
@@ -81,12 +77,12 @@ public:
         std::fill_n(m_out.limit.begin(), m_count, m_future);
         std::fill_n(m_out.limit.begin() + m_count, m_count, laneOf(last));
         std::fill(m_free.begin(), m_free.end(), m_future);
-        for (std::size_t b = batches().size(); b-- > 0;) {
-            const Batch& batch = m_batches[b];
+        for (std::size_t b = m_batches.list().size(); b-- > 0;) {
+            const Batch& batch = m_batches.list()[b];
             if (hasWork(batch)) {
                 backward(batch);
             } else {
-                for (const Carried& link : carriedOf(batch)) tell(m_net.links[link.link], link.successor);
+                for (const Carried& link : m_batches.carriedOf(batch)) tell(m_net.links[link.link], link.successor);
                 for (auto i = batch.last; i-- > batch.first;) backwardAny(i);
             }
             for (auto i = batch.last; i-- > batch.first;) tellPredecessors(i);
@@ -96,96 +92,6 @@ public:
     [[nodiscard]] PassResult& result() { return m_out; }
 
 private:
-    /// Plain nodes of one calendar of which none comes before another, or any one node.
-    struct Batch {
-        std::uint32_t first;
-        std::uint32_t last; ///< one behind
-        std::uint16_t calendar;
-        bool plain;
-        std::uint32_t firstCarried =
-            0; ///< the first of its links in m_carriedLinks; its last end where the next's start
-        [[nodiscard]] int count() const { return int(last - first); }
-        /// Fewer are quicker one by one.
-        [[nodiscard]] bool atOnce() const { return count() > 2; }
-        /// As many as are looked up at once.
-        [[nodiscard]] int padded() const { return (count() + DayTable::lanes - 1) & ~(DayTable::lanes - 1); }
-    };
-    static constexpr std::uint32_t largestBatch = 64;
-    static_assert(largestBatch % DayTable::lanes == 0);
-    /// One figure of each node of a batch. Not cleared: what is behind the last repeats the first.
-    struct alignas(64) Lanes {
-        Lane at[largestBatch];
-        Lanes() { at[0] = 0; }
-        void take(const Lane* from, const Batch& batch) {
-            std::copy_n(from, batch.count(), at);
-            pad(batch);
-        }
-        void pad(const Batch& batch) { std::fill(at + batch.count(), at + batch.padded(), at[0]); }
-        void give(Lane* to, const Batch& batch) const { std::copy_n(at, batch.count(), to); }
-    };
-
-    void findBatches() {
-        std::size_t links = 0; // of a batch, at most
-        std::vector<std::uint32_t> batchOf(m_count);
-        for (std::uint32_t i = 0; i < m_count; ++i) {
-            const Node& node = m_net.nodes[i];
-            bool joins = node.plain && !m_batches.empty() && m_batches.back().plain &&
-                         m_batches.back().calendar == node.calendar && i - m_batches.back().first < largestBatch;
-            for (auto at = m_net.firstInto[i]; joins && at < m_net.firstInto[i + 1]; ++at)
-                joins = m_net.links[at].from < m_batches.back().first;
-            if (joins)
-                m_batches.back().last = i + 1;
-            else
-                m_batches.push_back({i, i + 1, node.calendar, node.plain});
-            batchOf[i] = std::uint32_t(m_batches.size() - 1);
-            links = std::max<std::size_t>(links, m_net.firstInto[i + 1] - m_net.firstInto[m_batches.back().first]);
-        }
-        m_bounds.resize(links);
-        findCarried(batchOf);
-    }
-
-    /// All but the one that only tells where the links of the last one end.
-    [[nodiscard]] std::span<const Batch> batches() const { return std::span(m_batches).first(m_batches.size() - 1); }
-
-    /// Gathers the carried links by the batch that they leave.
-    void findCarried(const std::vector<std::uint32_t>& batchOf) {
-        m_carried.resize(m_net.links.size());
-        m_batches.push_back({m_count, m_count, 0, false});
-        for (const NetLink& link : m_net.links)
-            if (link.way == LinkWay::carried) ++m_batches[batchOf[link.from] + 1].firstCarried;
-        for (std::size_t b = 1; b < m_batches.size(); ++b) m_batches[b].firstCarried += m_batches[b - 1].firstCarried;
-        m_carriedLinks.resize(m_batches.back().firstCarried);
-        std::vector<std::uint32_t> next(m_batches.size());
-        for (std::size_t b = 0; b < m_batches.size(); ++b) next[b] = m_batches[b].firstCarried;
-        for (std::uint32_t i = 0; i < m_count; ++i)
-            for (auto at = m_net.firstInto[i]; at < m_net.firstInto[i + 1]; ++at) {
-                const NetLink& link = m_net.links[at];
-                if (link.way != LinkWay::carried) continue;
-                const std::uint32_t batch = batchOf[link.from];
-                m_carriedLinks[next[batch]++] = {at,
-                                                 i,
-                                                 leavesFrom(link),
-                                                 entersStart(link.type) ? startOf(i) : finishOf(i),
-                                                 link.lag,
-                                                 link.from - m_batches[batch].first,
-                                                 leavesStart(link.type)};
-            }
-    }
-
-    /// A link that is carried, seen from the batch that it leaves.
-    struct Carried {
-        std::uint32_t link;      ///< index among the network's
-        std::uint32_t successor; ///< node
-        std::uint32_t left;      ///< where what it leaves stands in a list of starts and then finishes
-        std::uint32_t entered;   ///< and what it enters
-        Lane lag;
-        std::uint32_t place; ///< of its predecessor in the batch
-        bool leavesStart;
-    };
-    [[nodiscard]] std::span<const Carried> carriedOf(const Batch& batch) const {
-        return std::span(m_carriedLinks).subspan(batch.firstCarried, (&batch + 1)->firstCarried - batch.firstCarried);
-    }
-
     /// Plain nodes whose work is none (in a simulation, say) are milestones.
     [[nodiscard]] bool hasWork(const Batch& batch) const {
         bool has = batch.plain;
@@ -284,7 +190,7 @@ private:
     /// Where the carried links of a batch put their successors: shift(), for work before what they leave is known.
     void carryForward(const Batch& batch, const WorkCalendar& own) {
         Lanes n, bound;
-        inParts(carriedOf(batch), [&](std::span<const Carried> links, const Batch& part) {
+        inParts(m_batches.carriedOf(batch), [&](std::span<const Carried> links, const Batch& part) {
             for (std::size_t k = 0; k < links.size(); ++k) n.at[k] = m_out.earlyWork[links[k].left] + links[k].lag;
             n.pad(part);
             endsOfMinutes(own, part, n, bound);
@@ -446,7 +352,7 @@ private:
     void carryBack(const Batch& batch, const WorkCalendar& own, Lanes& finish, Lanes& start, Lanes& freeFinish,
                    Lanes& freeStart) const {
         Lanes limit, limitWork, free, freeWork;
-        inParts(carriedOf(batch), [&](std::span<const Carried> links, const Batch& part) {
+        inParts(m_batches.carriedOf(batch), [&](std::span<const Carried> links, const Batch& part) {
             for (std::size_t k = 0; k < links.size(); ++k) {
                 limit.at[k] = m_out.limit[links[k].entered];
                 free.at[k] = m_out.early[links[k].entered];
@@ -573,16 +479,15 @@ private:
 
     const Network& m_net;
     const std::uint32_t m_count; ///< of nodes
-    const Lane m_future;         ///< no date, or beyond any
+    const Batches m_batches;
+    const Lane m_future; ///< no date, or beyond any
     const Lane m_past;
     std::vector<Lane> m_work; ///< per node
     PassResult m_out;
-    std::vector<Batch> m_batches;
     std::vector<const WorkCalendar*> m_calendars;
-    std::vector<Lane> m_free;    ///< the latest at which starts, then finishes may lie without moving a successor
-    std::vector<Lane> m_bounds;  ///< of the links into the batch at hand
-    std::vector<Lane> m_carried; ///< per link of the network, where it is carried: its bound
-    std::vector<Carried> m_carriedLinks;
+    std::vector<Lane> m_free;       ///< the latest at which starts, then finishes may lie without moving a successor
+    std::vector<Lane> m_bounds;     ///< of the links into the batch at hand
+    std::vector<Lane> m_carried;    ///< per link of the network, where it is carried: its bound
     Lane m_finish = 0;              ///< of the programme
     std::vector<Lane> m_finishWork; ///< work before it, per calendar
 };

@@ -68,13 +68,9 @@ std::optional<Fraction> exactDays(const Measure& measure, Minutes dayMinutes) {
     return days;
 }
 
-Result<std::optional<Minutes>> durationOf(const Measure& measure, Minutes dayMinutes) {
-    if (auto fault = faultOf(measure)) return *fault;
-    if (!measure.crews || (!measure.outputPerCrewDay && !measure.hoursPerUnit)) return std::optional<Minutes>{};
-    const auto days = exactDays(measure, dayMinutes);
-    if (!days) return tooLarge();
+Result<Minutes> roundedUp(const Fraction& minutes, RoundTo roundTo, Minutes dayMinutes) {
     Fraction step(1);
-    switch (measure.roundTo) {
+    switch (roundTo) {
     case RoundTo::day:
         step = Fraction(dayMinutes);
         break;
@@ -87,10 +83,20 @@ Result<std::optional<Minutes>> durationOf(const Measure& measure, Minutes dayMin
     case RoundTo::none:
         break;
     }
-    const auto steps = (*days * Fraction(dayMinutes) / step).ceil();
+    const auto steps = (minutes / step).ceil();
     if (!steps) return tooLarge();
-    const auto minutes = (Fraction(*steps) * step).ceil();
-    if (!minutes || *minutes > longestDuration) return tooLarge();
+    const auto rounded = (Fraction(*steps) * step).ceil();
+    if (!rounded || *rounded > longestDuration) return tooLarge();
+    return *rounded;
+}
+
+Result<std::optional<Minutes>> durationOf(const Measure& measure, Minutes dayMinutes) {
+    if (auto fault = faultOf(measure)) return *fault;
+    if (!measure.crews || (!measure.outputPerCrewDay && !measure.hoursPerUnit)) return std::optional<Minutes>{};
+    const auto days = exactDays(measure, dayMinutes);
+    if (!days) return tooLarge();
+    const auto minutes = roundedUp(*days * Fraction(dayMinutes), measure.roundTo, dayMinutes);
+    if (!minutes.ok()) return minutes.errors();
     return std::optional<Minutes>(*minutes);
 }
 

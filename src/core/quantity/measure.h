@@ -33,6 +33,9 @@ struct Measure {
 /// The longest duration that is taken, some 1900 years of continuous work: beyond it no date could be written.
 inline constexpr Minutes longestDuration = 1'000'000'000;
 
+/// Minutes of work rounded up to whole steps, in a calendar whose day has `dayMinutes`.
+[[nodiscard]] Result<Minutes> roundedUp(const Fraction& minutes, RoundTo roundTo, Minutes dayMinutes);
+
 /// Why the figures of this measure cannot be, if they cannot: a negative quantity, an output of nothing.
 [[nodiscard]] std::optional<Error> faultOf(const Measure& measure);
 

@@ -1,0 +1,309 @@
+// SPDX-FileCopyrightText: 2026 The Yarrin authors
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "app/progress/progress_stage.h"
+
+#include "app/base/format.h"
+#include "app/base/look.h"
+#include "app/contract/field_edit.h"
+#include "app/table/inline_message.h"
+#include "app/table/list_page.h"
+#include "core/quantity/units.h"
+
+#include <QHBoxLayout>
+#include <QLabel>
+#include <QPushButton>
+#include <QVBoxLayout>
+
+namespace yarrin {
+
+namespace {
+
+QString dueText(Due due) {
+    switch (due) {
+    case Due::toStart:
+        return ProgressStage::tr("should have started");
+    case Due::toFinish:
+        return ProgressStage::tr("should be finished");
+    case Due::started:
+        return ProgressStage::tr("in hand");
+    case Due::finished:
+        return ProgressStage::tr("finished");
+    case Due::none:
+        break;
+    }
+    return {};
+}
+
+QString rate(const Fraction& value) {
+    const auto rounded = value.rounded(1);
+    return rounded ? show::number(*rounded) : QString();
+}
+
+} // namespace
+
+ProgressStage::ProgressStage(Document& document, ViewState& state, QWidget* parent)
+    : Stage(parent), m_document(document), m_state(state), m_notice(new NoticeBar(this)) {
+    setObjectName(QStringLiteral("progressStage"));
+    setStyleSheet(QStringLiteral("#progressStage { background: %1; }").arg(theme().paper.name()));
+    buildList();
+    auto* layout = new QVBoxLayout(this);
+    layout->setContentsMargins(0, 0, 0, 0);
+    layout->setSpacing(0);
+    layout->addWidget(buildHead());
+    layout->addWidget(m_notice);
+    layout->addWidget(m_list, 1);
+    connect(&document, &Document::changed, this, [this] {
+        m_planStale = true;
+        m_notice->dismiss();
+        if (isVisible()) refresh();
+    });
+    connect(&document, &Document::recordChanged, this, [this] {
+        m_planStale = true;
+        if (isVisible()) refresh();
+    });
+    connect(&m_list->table(), &GridView::refused, m_notice, &NoticeBar::say);
+    connect(m_list->table().selectionModel(), &QItemSelectionModel::currentRowChanged, this,
+            [this](const QModelIndex& index) {
+                if (index.isValid() && m_list->model().sourceRow(index.row()) < m_rows.size())
+                    m_state.select(at(m_list->model().sourceRow(index.row())).id);
+            });
+    show(Show::due);
+}
+
+QWidget* ProgressStage::buildHead() {
+    auto* head = new QWidget(this);
+    auto* line = new QHBoxLayout(head);
+    line->setContentsMargins(10, 8, 10, 6);
+    line->setSpacing(2);
+    const std::pair<QString, const char*> tabs[] = {{tr("Due"), "progressDue"},
+                                                    {tr("In hand"), "progressInHand"},
+                                                    {tr("Finished"), "progressFinished"},
+                                                    {tr("All"), "progressAll"}};
+    for (std::size_t i = 0; i < 4; ++i) {
+        QPushButton* tab = quietButton(tabs[i].first, tabs[i].second, head);
+        tab->setCheckable(true);
+        line->addWidget(tab, 0, Qt::AlignTop);
+        m_tabs.push_back(tab);
+        connect(tab, &QPushButton::clicked, this, [this, i] { show(Show(i)); });
+    }
+    line->addSpacing(8);
+    auto* words = new QVBoxLayout;
+    m_plan = new QLabel(head);
+    m_plan->setObjectName(QStringLiteral("progressPlan"));
+    m_plan->setProperty("quiet", true);
+    m_count = new QLabel(head);
+    m_count->setObjectName(QStringLiteral("progressCount"));
+    m_count->setProperty("quiet", true);
+    words->setSpacing(0);
+    words->addWidget(m_count);
+    words->addWidget(m_plan);
+    line->addLayout(words, 1);
+    m_dataDate = new FieldEdit(
+        QStringLiteral("dataDate"), tr("Data date"), tr("What was done before this day is known"),
+        [this] {
+            const auto& date = m_document.programme().job.dataDate;
+            return date ? show::date(dateOf(*date)) : QString();
+        },
+        [this](const std::string& text) {
+            return m_document.perform(tr("Data date %1").arg(show::text(text)),
+                                      [&](Transaction& tx) { return setDataDate(tx, text); });
+        },
+        head);
+    m_dataDate->setFixedWidth(210);
+    line->addWidget(m_dataDate);
+    return head;
+}
+
+const Activity& ProgressStage::at(std::size_t row) const {
+    return m_document.programme().activities[m_rows[row].index];
+}
+
+const ActivityFigures& ProgressStage::figuresAt(std::size_t row) const {
+    return m_document.schedule().activities[m_rows[row].index];
+}
+
+std::optional<std::pair<Instant, Instant>> ProgressStage::planned(std::size_t row) const {
+    const auto found = m_planned.dates.find(at(row).id);
+    return found == m_planned.dates.end() ? std::nullopt : std::optional(found->second);
+}
+
+std::optional<Achieved> ProgressStage::achieved(std::size_t row) const {
+    if (!m_document.schedule().ok()) return {};
+    return achievedOf(m_document.programme(), at(row), m_document.schedule().calendarOf(figuresAt(row)),
+                      figuresAt(row).duration);
+}
+
+void ProgressStage::buildList() {
+    ListSource source{[this] { return m_rows.size(); },
+                      [this](const QString& text, const auto& change) {
+                          return m_document.perform(text, [&](Transaction& tx) { return change(&tx); });
+                      },
+                      {},
+                      [this](std::size_t i) { return show::text(at(i).key); }};
+    std::vector<ListColumn> columns;
+    const auto add = [&](const char* name, const QString& title, int width, bool right, bool quiet,
+                         std::function<QString(std::size_t)> text) -> ListColumn& {
+        columns.push_back({QString::fromLatin1(name), title, width, right, quiet, std::move(text)});
+        return columns.back();
+    };
+    add("id", tr("ID"), 58, false, true, [this](std::size_t i) { return show::text(at(i).key); });
+    add("name", tr("Activity"), 200, false, false, [this](std::size_t i) { return show::text(at(i).name); });
+    add("state", tr("State"), 132, false, true, [this](std::size_t i) { return dueText(m_rows[i].due); }).marked =
+        [this](std::size_t i) { return m_rows[i].due == Due::toStart || m_rows[i].due == Due::toFinish; };
+    add("plannedStart", tr("Planned start"), 92, false, true, [this](std::size_t i) {
+        return planned(i) ? show::startDate(planned(i)->first) : QString();
+    }).figure = [this](std::size_t i) { return planned(i) ? double(planned(i)->first.minutes) : 0; };
+    add("plannedFinish", tr("and finish"), 88, false, true, [this](std::size_t i) {
+        return planned(i) ? show::finishDate(planned(i)->second) : QString();
+    }).figure = [this](std::size_t i) { return planned(i) ? double(planned(i)->second.minutes) : 0; };
+    for (const auto which : {Actual::start, Actual::finish}) {
+        const bool start = which == Actual::start;
+        const auto value = [this, start](std::size_t i) { return start ? at(i).actualStart : at(i).actualFinish; };
+        ListColumn& column = add(start ? "start" : "finish", start ? tr("Started") : tr("Finished"), 92, false, false,
+                                 [value, start](std::size_t i) {
+                                     if (!value(i)) return QString();
+                                     return start ? show::startDate(*value(i)) : show::finishDate(*value(i));
+                                 });
+        column.figure = [value](std::size_t i) { return value(i) ? double(value(i)->minutes) : 1e18; };
+        column.commit = [this, which](Transaction* tx, std::size_t i, const std::string& text) {
+            return setActual(*tx, at(i).id, which, text);
+        };
+    }
+    add("quantity", tr("Quantity"), 82, true, true, [this](std::size_t i) {
+        const auto& m = at(i).measure;
+        return m ? show::number(m->quantity) + QLatin1Char(' ') + show::text(std::string(unitSymbol(m->unit)))
+                 : QString();
+    });
+    ListColumn& done = add("done", tr("Done"), 64, true, false, [this](std::size_t i) {
+        return at(i).quantityDone ? show::number(*at(i).quantityDone) : QString();
+    });
+    done.commit = [this](Transaction* tx, std::size_t i, const std::string& text) {
+        return setQuantityDone(*tx, at(i).id, text);
+    };
+    ListColumn& left = add("left", tr("Days left"), 70, true, false, [this](std::size_t i) {
+        if (!at(i).actualStart || at(i).actualFinish || !m_document.schedule().ok()) return QString();
+        return show::days(at(i).remaining.value_or(figuresAt(i).duration),
+                          m_document.schedule().calendarOf(figuresAt(i)).dayMinutes());
+    });
+    left.commit = [this](Transaction* tx, std::size_t i, const std::string& text) {
+        return setRemaining(*tx, at(i).id, text);
+    };
+    add("forecast", tr("Forecast finish"), 96, false, false, [this](std::size_t i) {
+        return m_document.schedule().ok() ? show::finishDate(figuresAt(i).earlyFinish) : QString();
+    }).figure = [this](std::size_t i) { return double(figuresAt(i).earlyFinish.minutes); };
+    add("output", tr("Achieved / planned"), 120, true, true, [this](std::size_t i) {
+        const auto a = achieved(i);
+        return a && a->achieved ? tr("%1 / %2 a day").arg(rate(*a->achieved), rate(a->planned)) : QString();
+    }).marked = [this](std::size_t i) {
+        const auto a = achieved(i);
+        return a && a->achieved && *a->achieved < a->planned;
+    };
+    m_list = new ListPage(QStringLiteral("progressTable"), tr("Progress of activities"), std::move(source),
+                          std::move(columns), this);
+    m_list->stretch(QStringLiteral("name"));
+    auto* forecastButton = quietButton(tr("Forecast the rest at the achieved rate"), "progressForecast", this);
+    m_list->line().addWidget(forecastButton);
+    connect(forecastButton, &QPushButton::clicked, this, &ProgressStage::forecast);
+}
+
+void ProgressStage::show(Show which) {
+    m_show = which;
+    for (std::size_t i = 0; i < m_tabs.size(); ++i) m_tabs[i]->setChecked(i == std::size_t(which));
+    refresh();
+}
+
+/// The contract programme in force, else what would be planned if nothing had happened yet.
+void ProgressStage::findPlan() {
+    if (!std::exchange(m_planStale, false)) return;
+    m_planned = {};
+    const auto take = [this](const Schedule& planned, const QString& name) {
+        if (!planned.ok()) return;
+        for (const ActivityFigures& f : planned.activities) m_planned.dates[f.id] = {f.earlyStart, f.earlyFinish};
+        m_planned.name = name;
+    };
+    if (ProgrammeFile* file = m_document.keeper().file()) {
+        const auto revisions = file->revisions();
+        if (revisions.ok())
+            for (const Revision& revision : *revisions) {
+                if (revision.dataDate && m_document.programme().job.dataDate &&
+                    *revision.dataDate < *m_document.programme().job.dataDate)
+                    m_planned.since = std::max(m_planned.since.value_or(*revision.dataDate), *revision.dataDate);
+                if (!revision.contract) continue;
+                const auto programme = file->programmeOf(revision);
+                if (programme.ok())
+                    take(yarrin::schedule(*programme),
+                         tr("contract programme, revision %1").arg(show::text(revision.key)));
+            }
+    }
+    if (!m_planned.dates.empty()) return;
+    Programme planned = m_document.programme();
+    planned.job.dataDate.reset();
+    std::vector<Activity> rows = planned.activities.take();
+    for (Activity& activity : rows) {
+        activity.actualStart.reset();
+        activity.actualFinish.reset();
+        activity.remaining.reset();
+    }
+    planned.activities.assign(std::move(rows));
+    take(yarrin::schedule(planned), tr("the programme as if nothing had happened yet"));
+}
+
+void ProgressStage::arrange() {
+    m_rows.clear();
+    const Programme& programme = m_document.programme();
+    const Instant dataDate = programme.job.dataDate.value_or(programme.job.start);
+    for (std::size_t i = 0; i < programme.activities.size(); ++i) {
+        const Activity& activity = programme.activities[i];
+        if (activity.kind == ActivityKind::hammock) continue;
+        const auto found = m_planned.dates.find(activity.id);
+        const std::pair<Instant, Instant> none{farFuture, farFuture};
+        const auto& [start, finish] = found == m_planned.dates.end() ? none : found->second;
+        const Due due = dueOf(activity, start, finish, dataDate, m_planned.since);
+        const bool listed = m_show == Show::all || (m_show == Show::due && due != Due::none) ||
+                            (m_show == Show::inProgress && (due == Due::started || due == Due::toFinish)) ||
+                            (m_show == Show::finished && activity.actualFinish);
+        if (listed) m_rows.push_back({i, activity.actualFinish ? Due::finished : due});
+    }
+}
+
+void ProgressStage::refresh() {
+    if (!m_dataDate) return;
+    m_dataDate->refresh();
+    if (!m_document.schedule().ok()) {
+        m_rows.clear();
+        m_list->setEmptyText(tr("There are no dates yet: the programme cannot be calculated."));
+        return;
+    }
+    findPlan();
+    arrange();
+    m_plan->setText(tr("against %1").arg(m_planned.name));
+    m_count->setText(show::countOf(qint64(m_rows.size()), "activity", "activities"));
+    m_list->setEmptyText(
+        !m_document.programme().job.dataDate
+            ? tr("Set the data date at the right: up to when it is known what happened. Then what should "
+                 "have started or finished by it is listed here, for its actual dates and quantities.")
+            : tr("Nothing to enter here."));
+}
+
+void ProgressStage::forecast() {
+    std::vector<ActivityId> ids;
+    for (const std::size_t row : m_list->selectedRows()) ids.push_back(at(row).id);
+    if (ids.empty()) return m_notice->say(tr("Select the activities whose rest is to be forecast."));
+    const Outcome outcome = m_document.perform(
+        ids.size() == 1
+            ? tr("%1 forecast at the achieved rate").arg(show::text(m_document.programme().activities.row(ids[0])->key))
+            : tr("%1 activities forecast at the achieved rate").arg(ids.size()),
+        [&](Transaction& tx) { return forecastAtAchieved(tx, ids); });
+    if (!outcome.ok()) m_notice->say(show::error(outcome.error()));
+}
+
+void ProgressStage::showEvent(QShowEvent* event) {
+    Stage::showEvent(event);
+    refresh();
+}
+
+void ProgressStage::focusMain() {
+    m_list->table().setFocus();
+}
+
+} // namespace yarrin

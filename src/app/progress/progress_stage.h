@@ -1,0 +1,75 @@
+// SPDX-FileCopyrightText: 2026 The Yarrin authors
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+#include "app/base/document.h"
+#include "app/base/view_state.h"
+#include "app/window/stage.h"
+#include "edit/progress_edits.h"
+
+#include <vector>
+
+class QLabel;
+class QPushButton;
+
+namespace yarrin {
+
+class FieldEdit;
+class ListPage;
+
+/// Where the programme is kept true against the site: the data date, and for every activity that it concerns when it
+/// started, when it finished, what was done and what is left, against what was planned.
+class ProgressStage : public Stage {
+    Q_OBJECT
+public:
+    ProgressStage(Document& document, ViewState& state, QWidget* parent = nullptr);
+
+    /// Which activities are listed.
+    enum class Show { due, inProgress, finished, all };
+    void show(Show which);
+    [[nodiscard]] NoticeBar& notice() override { return *m_notice; }
+    void focusMain() override;
+
+signals:
+    void reveal(ActivityId id);
+
+protected:
+    void showEvent(QShowEvent* event) override;
+
+private:
+    struct Row {
+        std::size_t index; ///< of the activity in the programme
+        Due due;
+    };
+    /// What was planned: the contract programme, else the programme as if nothing had happened yet.
+    struct Plan {
+        QString name;
+        std::unordered_map<ActivityId, std::pair<Instant, Instant>> dates;
+        std::optional<Instant> since; ///< the data date of the update before
+    };
+    QWidget* buildHead();
+    void buildList();
+    void refresh();
+    void findPlan();
+    void arrange();
+    void forecast();
+    [[nodiscard]] const Activity& at(std::size_t row) const;
+    [[nodiscard]] const ActivityFigures& figuresAt(std::size_t row) const;
+    [[nodiscard]] std::optional<std::pair<Instant, Instant>> planned(std::size_t row) const;
+    [[nodiscard]] std::optional<Achieved> achieved(std::size_t row) const;
+
+    Document& m_document;
+    ViewState& m_state;
+    NoticeBar* m_notice;
+    FieldEdit* m_dataDate = nullptr;
+    QLabel* m_plan = nullptr;
+    QLabel* m_count = nullptr;
+    std::vector<QPushButton*> m_tabs;
+    ListPage* m_list = nullptr;
+    Show m_show = Show::due;
+    std::vector<Row> m_rows;
+    Plan m_planned;
+    bool m_planStale = true;
+};
+
+} // namespace yarrin

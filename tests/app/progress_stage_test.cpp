@@ -1,0 +1,109 @@
+// SPDX-FileCopyrightText: 2026 The Yarrin authors
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "app/progress/progress_stage.h"
+#include "app/table/list_page.h"
+#include "desk.h"
+
+#include <QClipboard>
+#include <QLabel>
+#include <QPushButton>
+#include <QTemporaryDir>
+
+using namespace yarrin;
+using namespace yarrin::test;
+
+class ProgressStageTest : public QObject {
+    Q_OBJECT
+    QTemporaryDir m_folder;
+
+    static GridView& table(Desk& desk) { return *desk.find<GridView>("progressTable"); }
+    static QModelIndex cell(Desk& desk, const char* key, const char* column) {
+        auto* model = static_cast<GridModel*>(table(desk).model());
+        for (int row = 0; row < model->rowCount(); ++row)
+            if (model->index(row, 0).data().toString() == QLatin1String(key))
+                return model->index(row, model->columnOf(QString::fromLatin1(column)));
+        return {};
+    }
+    static void enter(Desk& desk, const char* key, const char* column, const QString& text) {
+        GridView& grid = table(desk);
+        const QModelIndex at = cell(desk, key, column);
+        QVERIFY2(at.isValid(), key);
+        grid.scrollTo(at);
+        QTest::mouseClick(grid.viewport(), Qt::LeftButton, {}, grid.visualRect(at).center());
+        QTest::keyClick(&grid, Qt::Key_F2);
+        QLineEdit* editor = openEditor(grid);
+        editor->selectAll();
+        QTest::keyClicks(editor, text);
+        QTest::keyClick(editor, Qt::Key_Return);
+        QApplication::processEvents();
+    }
+    static void setDataDate(Desk& desk, const QString& date) {
+        auto* edit = desk.find<QLineEdit>("dataDate");
+        edit->setFocus();
+        edit->selectAll();
+        QTest::keyClicks(edit, date);
+        QTest::keyClick(edit, Qt::Key_Return);
+    }
+
+private slots:
+    void anUpdateIsEnteredCellByCell() {
+        Desk desk(small(), m_folder.filePath(QStringLiteral("s.ini")));
+        desk.trigger("stage7");
+        QCOMPARE(table(desk).model()->rowCount(), 0);
+        setDataDate(desk, QStringLiteral("4 Mar 2027"));
+        QVERIFY(desk.programme().job.dataDate);
+        // A010 and A030 start on Monday the 1st; A020 waits for A010.
+        QCOMPARE(table(desk).model()->rowCount(), 2);
+        QCOMPARE(cell(desk, "A030", "state").data().toString(), QStringLiteral("should have started"));
+        enter(desk, "A030", "start", QStringLiteral("2 Mar 2027"));
+        QCOMPARE(cell(desk, "A030", "state").data().toString(), QStringLiteral("in hand"));
+        enter(desk, "A030", "done", QStringLiteral("10"));
+        // 30 of 40 m3 are left, three days at 10 a day.
+        QCOMPARE(cell(desk, "A030", "left").data().toString(), QStringLiteral("3"));
+        QCOMPARE(cell(desk, "A030", "forecast").data().toString(), QStringLiteral("8 Mar 2027"));
+        QCOMPARE(cell(desk, "A030", "output").data().toString(), QStringLiteral("5 / 10 a day"));
+        // At five a day the rest takes six.
+        table(desk).selectRow(cell(desk, "A030", "id").row());
+        QTest::mouseClick(desk.visible<QPushButton>("progressForecast"), Qt::LeftButton);
+        QCOMPARE(cell(desk, "A030", "left").data().toString(), QStringLiteral("6"));
+        desk.trigger("editUndo");
+        QCOMPARE(cell(desk, "A030", "left").data().toString(), QStringLiteral("3"));
+        // What cannot be stays in the cell with its reason.
+        enter(desk, "A030", "finish", QStringLiteral("5 Mar 2027"));
+        QVERIFY2(messageOn(table(desk)).contains(QLatin1String("data date")), qPrintable(messageOn(table(desk))));
+        QVERIFY(!desk.programme().activities.row(desk.id("A030"))->actualFinish);
+        QTest::keyClick(openEditor(table(desk)), Qt::Key_Escape);
+        QTest::mouseClick(desk.visible<QPushButton>("progressAll"), Qt::LeftButton);
+        QCOMPARE(table(desk).model()->rowCount(), 4);
+        QTest::mouseClick(desk.visible<QPushButton>("progressInHand"), Qt::LeftButton);
+        QCOMPARE(table(desk).model()->rowCount(), 1);
+    }
+
+    void anUpdateIsPastedFromASpreadsheet() {
+        Desk desk(small(), m_folder.filePath(QStringLiteral("s.ini")));
+        desk.trigger("stage7");
+        setDataDate(desk, QStringLiteral("15 Mar 2027"));
+        QTest::mouseClick(desk.visible<QPushButton>("progressAll"), Qt::LeftButton);
+        const QModelIndex first = cell(desk, "A010", "start");
+        table(desk).setCurrentIndex(first);
+        QGuiApplication::clipboard()->setText(
+            QStringLiteral("1 Mar 2027\t5 Mar 2027\n8 Mar 2027\t\n2 Mar 2027\t9 Mar 2027\n"));
+        table(desk).paste();
+        QVERIFY(desk.programme().activities.row(desk.id("A010"))->actualFinish);
+        QVERIFY(desk.programme().activities.row(desk.id("A020"))->actualStart);
+        QVERIFY(desk.programme().activities.row(desk.id("A030"))->actualFinish);
+        desk.trigger("editUndo");
+        QVERIFY2(!desk.programme().activities.row(desk.id("A010"))->actualStart, "a paste is one step");
+    }
+
+    void aDataDateThatCannotBeStaysWithItsReason() {
+        Desk desk(small(), m_folder.filePath(QStringLiteral("s.ini")));
+        desk.trigger("stage7");
+        setDataDate(desk, QStringLiteral("1 Jan 2020"));
+        QVERIFY(!desk.programme().job.dataDate);
+        QCOMPARE(desk.find<QLineEdit>("dataDate")->text(), QStringLiteral("1 Jan 2020"));
+    }
+};
+
+QTEST_MAIN(ProgressStageTest)
+#include "progress_stage_test.moc"
