@@ -99,7 +99,7 @@ QWidget* ProgressStage::buildHead() {
     words->addWidget(m_plan);
     line->addLayout(words, 1);
     m_dataDate = new FieldEdit(
-        QStringLiteral("dataDate"), tr("Data date"), tr("What was done before this day is known"),
+        QStringLiteral("dataDate"), tr("Data date"), tr("A day, as in 4 May 2026"),
         [this] {
             const auto& date = m_document.programme().job.dataDate;
             return date ? show::date(dateOf(*date)) : QString();
@@ -191,7 +191,7 @@ void ProgressStage::buildList() {
     add("forecast", tr("Forecast finish"), 96, false, false, [this](std::size_t i) {
         return m_document.schedule().ok() ? show::finishDate(figuresAt(i).earlyFinish) : QString();
     }).figure = [this](std::size_t i) { return double(figuresAt(i).earlyFinish.minutes); };
-    add("output", tr("Achieved / planned"), 120, true, true, [this](std::size_t i) {
+    add("output", tr("Achieved / planned"), 134, true, true, [this](std::size_t i) {
         const auto a = achieved(i);
         return a && a->achieved ? tr("%1 / %2 a day").arg(rate(*a->achieved), rate(a->planned)) : QString();
     }).marked = [this](std::size_t i) {
