@@ -74,11 +74,7 @@ ExitStatus compareTwo(std::span<const std::string> arguments, CliStreams streams
     const bool sameFile = native && std::filesystem::equivalent(fileOf(names[0]), fileOf(names[1]), failed);
     const auto differences = compare({*before, then}, {*after, now}, sameFile ? MatchBy::identity : MatchBy::key);
     if (csv) {
-        for (const auto& row : differenceSheet(differences).rows) {
-            CsvRow fields;
-            for (const SheetCell& cell : row) fields.push_back(cell.text);
-            streams.out << csvLine(fields);
-        }
+        streams.out << csvText(differenceSheet(differences));
         return ExitStatus::done;
     }
     for (const Difference& d : differences) {

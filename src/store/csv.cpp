@@ -39,6 +39,16 @@ bool startsWith(const std::string& text, std::string_view mark) {
 
 } // namespace
 
+std::string csvText(const Sheet& sheet) {
+    std::string text;
+    for (const auto& row : sheet.rows) {
+        CsvRow fields;
+        for (const SheetCell& cell : row) fields.push_back(cell.text);
+        text += csvLine(fields);
+    }
+    return text;
+}
+
 Result<std::string> toUtf8(std::string text, bool& guessed) {
     using namespace std::string_view_literals;
     guessed = false;

@@ -3,6 +3,7 @@
 #pragma once
 
 #include "core/base/result.h"
+#include "core/base/sheet.h"
 
 #include <string>
 #include <string_view>
@@ -17,6 +18,8 @@ using CsvRow = std::vector<std::string>;
 [[nodiscard]] Result<std::vector<CsvRow>> parseCsv(std::string_view text);
 /// One row with its line end; every field is quoted.
 [[nodiscard]] std::string csvLine(const CsvRow& fields);
+/// All rows of a sheet, a line each.
+[[nodiscard]] std::string csvText(const Sheet& sheet);
 /// Any text file as UTF-8: one of Unicode's forms by its mark, else UTF-8 where it is valid, else Windows' Western
 /// European letters, of which `guessed` tells.
 [[nodiscard]] Result<std::string> toUtf8(std::string text, bool& guessed);

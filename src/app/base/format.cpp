@@ -47,6 +47,12 @@ QString weekdayDate(Date of) {
     return QLatin1String(names[static_cast<std::size_t>(weekday(of))]) + QLatin1Char(' ') + date(of);
 }
 
+QString moment(const std::string& at) {
+    const auto day = at.size() >= 10 ? parseDate(at.substr(0, 10)) : std::nullopt;
+    if (!day) return text(at);
+    return at.size() > 11 ? date(*day) + QStringLiteral(", ") + text(at.substr(11)) : date(*day);
+}
+
 QString startDate(Instant t) {
     return date(dateOf(t));
 }

@@ -21,6 +21,8 @@ namespace show {
 /// "Mon 1 Mar 2027".
 [[nodiscard]] QString weekdayDate(Date date);
 /// The day on which work that ends at t is done; a start's own day.
+/// "2027-03-01 08:00:05", as the record keeps it, as "1 Mar 2027, 08:00:05".
+[[nodiscard]] QString moment(const std::string& at);
 [[nodiscard]] QString startDate(Instant t);
 [[nodiscard]] QString finishDate(Instant t);
 /// "12", with hours only where days are not whole: "12 d 4 h".

@@ -261,13 +261,7 @@ void ComparePage::exportTable() {
     const Sheet sheet = differenceSheet(rows);
     Outcome written = done();
     if (QFileInfo(path).suffix().compare(QStringLiteral("csv"), Qt::CaseInsensitive) == 0) {
-        std::string text;
-        for (const auto& row : sheet.rows) {
-            CsvRow fields;
-            for (const SheetCell& cell : row) fields.push_back(cell.text);
-            text += csvLine(fields);
-        }
-        written = writeTextFile(path.toStdString(), text);
+        written = writeTextFile(path.toStdString(), csvText(sheet));
     } else {
         written = writeWorkbook({sheet}, path.toStdString());
     }

@@ -38,13 +38,6 @@ QString kindText(EntryKind kind) {
     return {};
 }
 
-/// "2027-03-01 08:00:05" as people read it.
-QString momentText(const std::string& at) {
-    const auto date = at.size() >= 10 ? parseDate(at.substr(0, 10)) : std::nullopt;
-    return date ? show::date(*date) + QStringLiteral("  ") + show::text(at.substr(std::min<std::size_t>(11, at.size())))
-                : show::text(at);
-}
-
 } // namespace
 
 HistoryPage::HistoryPage(Document& document, QWidget* parent) : QWidget(parent), m_document(document) {
@@ -57,8 +50,8 @@ HistoryPage::HistoryPage(Document& document, QWidget* parent) : QWidget(parent),
     columns.push_back({QStringLiteral("number"), tr("No."), 50, true, true,
                        [at](std::size_t i) { return QString::number(at(i).number); }});
     columns.back().figure = [at](std::size_t i) { return double(at(i).number); };
-    columns.push_back(
-        {QStringLiteral("when"), tr("When"), 160, false, false, [at](std::size_t i) { return momentText(at(i).at); }});
+    columns.push_back({QStringLiteral("when"), tr("When"), 160, false, false,
+                       [at](std::size_t i) { return show::moment(at(i).at); }});
     columns.back().figure = [at](std::size_t i) { return double(at(i).number); };
     columns.push_back(
         {QStringLiteral("who"), tr("Who"), 120, false, true, [at](std::size_t i) { return show::text(at(i).author); }});
@@ -129,7 +122,7 @@ void HistoryPage::goBack() {
     if (!entry) return;
     const auto state = m_document.programmeAfter(entry->number);
     if (!state.ok()) return emit refused(show::error(state.error()));
-    const QString text = tr("Back to %1: %2").arg(momentText(entry->at), show::text(entry->text));
+    const QString text = tr("Back to %1: %2").arg(show::moment(entry->at), show::text(entry->text));
     if (*state == m_document.programme()) return emit refused(tr("The programme is as it was then."));
     if (!m_document.trial()) {
         if (const Outcome begun = m_document.beginTrial(); !begun.ok()) return emit refused(show::error(begun.error()));

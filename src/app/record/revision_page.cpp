@@ -24,12 +24,6 @@ namespace yarrin {
 
 namespace {
 
-QString momentText(const std::string& at) {
-    const auto date = at.size() >= 10 ? parseDate(at.substr(0, 10)) : std::nullopt;
-    return date ? show::date(*date) + QStringLiteral(", ") + show::text(at.substr(std::min<std::size_t>(11, at.size())))
-                : show::text(at);
-}
-
 /// Markdown in the type and the spacing of everything else.
 void showMarkdown(QTextBrowser& browser, const QString& text) {
     browser.document()->setDefaultFont(bodyFont());
@@ -270,7 +264,7 @@ void RevisionPage::showChosen() {
     }
     m_right->setCurrentIndex(1);
     m_title->setText(tr("Revision %1 · %2").arg(show::text(revision->key), show::text(revision->purpose)));
-    QStringList facts{tr("Frozen by %1 on %2").arg(show::text(revision->author), momentText(revision->at))};
+    QStringList facts{tr("Frozen by %1 on %2").arg(show::text(revision->author), show::moment(revision->at))};
     if (revision->dataDate) facts << tr("data date %1").arg(show::date(dateOf(*revision->dataDate)));
     if (revision->contract) facts << tr("the contract programme");
     facts << tr("SHA-256 %1").arg(show::text(revision->digest));
