@@ -19,7 +19,8 @@ template <typename Tag> std::optional<std::int64_t> reference(Id<Tag> id) {
 Statement& RowWriter::row(const char* table, int columns) {
     auto& kept = m_rows[table];
     if (!kept) {
-        std::string sql = std::string("INSERT OR REPLACE INTO ") + table + " VALUES (?";
+        std::string sql =
+            std::string(m_into == Into::empty ? "INSERT INTO " : "INSERT OR REPLACE INTO ") + table + " VALUES (?";
         for (int i = 1; i < columns; ++i) sql += ",?";
         kept = std::make_unique<Statement>(m_database, sql + ")");
     }

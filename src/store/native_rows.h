@@ -43,7 +43,9 @@ YARRIN_NATIVE_TABLE(LaidOut, "laid_out", {"laid_out_step", "laid_out"})
 /// is replaced. Failures are kept by the database.
 class RowWriter {
 public:
-    explicit RowWriter(Database& database) : m_database(database) {}
+    /// Into empty tables rows go quicker than where they may replace others.
+    enum class Into { empty, filled };
+    explicit RowWriter(Database& database, Into into = Into::filled) : m_database(database), m_into(into) {}
 
     void put(const Job& job);
     /// Rows stand in the order of their positions, which need not be whole.
@@ -76,6 +78,7 @@ private:
     void putAnchors(const Activity& activity, End side, const std::vector<Anchor>& anchors);
 
     Database& m_database;
+    Into m_into;
     std::map<std::string, std::unique_ptr<Statement>, std::less<>> m_rows; ///< by table
     std::map<std::string, std::unique_ptr<Statement>, std::less<>> m_removals;
 };

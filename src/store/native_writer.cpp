@@ -22,7 +22,7 @@ Outcome writeNative(const Programme& programme, const std::filesystem::path& pat
     database.run("BEGIN");
     makeTables(database);
     if (!database.failed()) {
-        RowWriter writer(database);
+        RowWriter writer(database, RowWriter::Into::empty);
         putAll(writer, programme);
     }
     database.run("COMMIT");

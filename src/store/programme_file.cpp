@@ -247,7 +247,7 @@ Outcome ProgrammeFile::Impl::change(const Stamp& stamp, const std::function<void
         });
         m_database->run("DROP TABLE IF EXISTS job");
         makeTables(*m_database);
-        RowWriter writer(*m_database);
+        RowWriter writer(*m_database, RowWriter::Into::empty);
         putAll(writer, *programme);
     }
     if (m_session == 0) {

@@ -45,7 +45,7 @@ Result<Blob> imageOf(const Programme& programme) {
     Database memory(":memory:", Database::Mode::create);
     memory.run("BEGIN");
     makeTables(memory);
-    RowWriter writer(memory);
+    RowWriter writer(memory, RowWriter::Into::empty);
     putAll(writer, programme);
     memory.run("COMMIT");
     if (memory.failed()) return *memory.error();

@@ -42,9 +42,8 @@ void showMarkdown(QTextBrowser& browser, const QString& text) {
         if (level == 0) continue;
         cursor.select(QTextCursor::BlockUnderCursor);
         QTextCharFormat heading;
-        heading.setFontPointSize(headingFont().pointSizeF() > 0 ? headingFont().pointSizeF() : bodyFont().pointSizeF());
         heading.setProperty(QTextFormat::FontSizeAdjustment, 0);
-        if (headingFont().pixelSize() > 0) heading.setProperty(QTextFormat::FontPixelSize, headingFont().pixelSize());
+        heading.setProperty(QTextFormat::FontPixelSize, headingFont().pixelSize());
         heading.setFontWeight(QFont::Bold);
         cursor.mergeCharFormat(heading);
     }
