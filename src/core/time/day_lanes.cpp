@@ -19,17 +19,6 @@
 
 namespace yarrin {
 
-namespace {
-
-using Lane = DayTable::Lane;
-
-inline Lane within(Lane value, Lane most) {
-    const Lane positive = value < 0 ? 0 : value;
-    return positive < most ? positive : most;
-}
-
-} // namespace
-
 YARRIN_SIDE_BY_SIDE
 bool DayTable::placesOf(int count, Lane origin, const Lane* t, Lane* worked, Lane* end, Lane* start) const {
     const WorkDay* const days = m_workDays.data();
