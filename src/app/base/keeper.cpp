@@ -58,14 +58,24 @@ void Keeper::release() {
 Outcome Keeper::saveAs(const fs::path& path, const Programme& programme) {
     std::error_code failed;
     const bool same = m_file && fs::equivalent(path, m_file->path(), failed);
-    if (same && m_unwritten.empty()) return done();
-    Outcome written =
-        m_file && m_unwritten.empty() ? m_file->copyTo(path) : writeProgramme(programme, path, FileFormat::native);
-    if (!written.ok()) return written;
+    if (same) {
+        // Written anew it would lose its history and revisions.
+        flush(programme);
+        if (m_unwritten.empty()) return done();
+        return inputError(m_trouble.toStdString(), "save it elsewhere");
+    }
+    // What waits goes on behind the history that is copied; only where that cannot be read the programme goes alone.
+    Outcome copied = m_file ? m_file->copyTo(path) : Outcome(inputError("nothing is kept yet", {}));
+    if (!copied.ok()) {
+        if (Outcome written = writeProgramme(programme, path, FileFormat::native); !written.ok()) return written;
+    }
     auto opened = ProgrammeFile::open(path, stamp());
     if (!opened.ok()) return opened.errors();
+    std::deque<Waiting> waiting = copied.ok() ? std::move(m_unwritten) : std::deque<Waiting>{};
     release();
     m_file = std::move(opened.value().file);
+    m_unwritten = std::move(waiting);
+    flush(programme);
     emit stateChanged();
     return done();
 }
