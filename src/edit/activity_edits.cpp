@@ -6,6 +6,7 @@
 #include "core/network/network.h"
 #include "core/quantity/units.h"
 #include "edit/bill_edits.h"
+#include "edit/event_edits.h"
 
 #include <algorithm>
 #include <unordered_set>
@@ -129,6 +130,10 @@ std::vector<std::string> dependentsOf(const Programme& programme, std::span<cons
                                              std::any_of(activity.to.begin(), activity.to.end(), hangs)))
             words.push_back("an anchor of hammock " + activity.key);
     }
+    for (const DelayEvent& event : programme.events)
+        if (std::any_of(event.effects.begin(), event.effects.end(),
+                        [&](const Effect& effect) { return going.contains(effect.activity); }))
+            words.push_back("an effect of event " + event.key);
     for (const Section& section : programme.sections)
         if (going.contains(section.milestone)) words.push_back("the completion milestone of section " + section.name);
     return words;
@@ -165,6 +170,7 @@ Outcome removeActivities(Transaction& tx, std::span<const ActivityId> ids) {
     for (const Activity& activity : programme.activities)
         if (going.contains(activity.id)) rows.push_back(activity.id);
     forgetActivities(tx, rows);
+    forgetInEvents(tx, rows);
     for (auto row = rows.rbegin(); row != rows.rend(); ++row) tx.erase<Activity>(*row);
     return done();
 }

@@ -74,6 +74,16 @@ public:
         text(key, got);
         if (there) value = got;
     }
+    void texts(const char* key, std::vector<std::string>& values) {
+        read(key, [&](const Json& json, const std::string& where) {
+            if (!json.is_array()) return m_faults.file(where, "a list is expected here");
+            for (std::size_t i = 0; i < json.size(); ++i)
+                if (json[i].is_string())
+                    values.push_back(json[i].get<std::string>());
+                else
+                    m_faults.file(where + "[" + std::to_string(i) + "]", "a text is expected here");
+        });
+    }
     void flag(const char* key, bool& value) {
         read(key, [&](const Json& json, const std::string& where) {
             if (json.is_boolean())
@@ -96,6 +106,12 @@ public:
         std::optional<Minutes> got;
         whole(key, got);
         if (got) value = *got;
+    }
+    void whole(const char* key, std::optional<int>& value) {
+        if (!member(key)) return;
+        int got = 0;
+        whole(key, got);
+        value = got;
     }
     void whole(const char* key, int& value) {
         Minutes got = value;
@@ -193,7 +209,9 @@ public:
     Id find(Object& object, const char* member, const char* kind) const {
         std::string key;
         object.text(member, key);
-        if (key.empty()) return {};
+        return key.empty() ? Id{} : named(object, member, key, kind);
+    }
+    Id named(Object& object, const char* member, const std::string& key, const char* kind) const {
         const auto found = m_ids.find(key);
         if (found != m_ids.end()) return found->second;
         object.faults().programme(object.at(member), std::string("there is no ") + kind + " " + key);

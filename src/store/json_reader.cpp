@@ -78,6 +78,7 @@ private:
         keysOf(root, "locations", m_locations);
         keysOf(root, "activities", m_activities);
         keysOf(root, "book", m_book);
+        keysOf(root, "events", m_events);
         m_programme.job.defaultCalendar = m_calendars.find(root, "default_calendar", "calendar");
         if (!m_programme.job.defaultCalendar) m_programme.job.defaultCalendar = continuousCalendar;
     }
@@ -237,6 +238,7 @@ private:
             object.decimal("cost_per_week", activity.costPerWeek);
             anchors(object, "from", activity.from, End::start);
             anchors(object, "to", activity.to, End::finish);
+            activity.event = m_events.find(object, "event", "event");
             rows.push_back(std::move(activity));
         });
         assign(m_programme.activities, std::move(rows));
@@ -295,6 +297,8 @@ private:
             object.decimal("contract_sum", job.contractSum);
             object.decimal("damages_cap", job.damagesCap);
             object.decimal("damages_cap_share", job.damagesCapShare);
+            object.whole("notice_days", job.noticeDays);
+            object.whole("particulars_days", job.particularsDays);
             object.objects("sections", [&](Object& item) {
                 Section section;
                 section.id = SectionId{static_cast<std::uint32_t>(rows.size() + 1)};
@@ -338,10 +342,38 @@ private:
                     days.section = m_sections.find(naming, "section", "section");
                     item.whole("claimed", days.claimed);
                     item.whole("assessed", days.assessed);
+                    item.whole("granted", days.granted);
                     item.finish();
                     event.sectionDays.push_back(days);
                 }
             });
+            object.text("title", event.title);
+            object.text("description", event.description);
+            object.text("cause", event.cause);
+            object.date("from", event.from);
+            object.date("to", event.to);
+            object.date("known", event.known);
+            object.date("notice_given", event.noticeGiven);
+            object.date("particulars_given", event.particularsGiven);
+            object.texts("documents", event.documents);
+            std::vector<std::string> affected;
+            object.texts("affects", affected);
+            for (const std::string& key : affected)
+                if (const ActivityId id = m_activities.named(object, "affects", key, "activity"))
+                    event.affects.push_back(id);
+            object.objects("effects", [&](Object& item) {
+                Effect effect;
+                item.choice("kind", effect.kind);
+                effect.activity = m_activities.find(item, "activity", "activity");
+                for (const char* key : {"kind", "activity"})
+                    if (!item.member(key)) m_faults.file(item.at(key), "it is missing");
+                item.whole("work", effect.work);
+                item.date("from", effect.from);
+                item.date("to", effect.to);
+                item.decimal("value", effect.value);
+                event.effects.push_back(effect);
+            });
+            object.flag("in_forecast", event.inForecast);
             rows.push_back(std::move(event));
         });
         assign(m_programme.events, std::move(rows));
@@ -359,6 +391,7 @@ private:
     Keys<ActivityId> m_activities;
     Keys<BookItemId> m_book;
     Keys<SectionId> m_sections;
+    Keys<EventId> m_events;
 };
 
 } // namespace

@@ -117,6 +117,44 @@ Json activityJson(const Programme& programme, const Activity& a) {
     if (a.costPerWeek) json["cost_per_week"] = number(a.costPerWeek);
     if (!a.from.empty()) json["from"] = anchorsJson(programme, a.from);
     if (!a.to.empty()) json["to"] = anchorsJson(programme, a.to);
+    if (a.event) json["event"] = keyOf(programme.events, a.event);
+    return json;
+}
+
+/// What is at its default is left out, so that what was frozen before there were such keys keeps its SHA-256.
+Json eventJson(const Programme& programme, const DelayEvent& event) {
+    Json days = Json::object();
+    for (const EventDays& d : event.sectionDays) {
+        Json& one = days[programme.sections.row(d.section)->key];
+        one = {{"claimed", d.claimed}, {"assessed", d.assessed}};
+        if (d.granted != 0) one["granted"] = d.granted;
+    }
+    Json json{{"id", event.key},
+              {"section_days", std::move(days)},
+              {"risk", wordOf(event.risk)},
+              {"state", wordOf(event.state)}};
+    const std::pair<const char*, const std::string*> texts[] = {
+        {"title", &event.title}, {"description", &event.description}, {"cause", &event.cause}};
+    for (const auto& [key, text] : texts)
+        if (!text->empty()) json[key] = *text;
+    const std::pair<const char*, const std::optional<Date>*> dates[] = {{"from", &event.from},
+                                                                        {"to", &event.to},
+                                                                        {"known", &event.known},
+                                                                        {"notice_given", &event.noticeGiven},
+                                                                        {"particulars_given", &event.particularsGiven}};
+    for (const auto& [key, date] : dates)
+        if (*date) json[key] = isoDate(**date);
+    if (!event.documents.empty()) json["documents"] = event.documents;
+    for (const ActivityId id : event.affects) json["affects"].push_back(keyOf(programme.activities, id));
+    for (const Effect& effect : event.effects) {
+        Json one{{"kind", wordOf(effect.kind)}, {"activity", keyOf(programme.activities, effect.activity)}};
+        if (effect.work != 0) one["work"] = effect.work;
+        if (effect.from) one["from"] = isoDate(*effect.from);
+        if (effect.to) one["to"] = isoDate(*effect.to);
+        if (effect.value) one["value"] = number(*effect.value);
+        json["effects"].push_back(std::move(one));
+    }
+    if (!event.inForecast) json["in_forecast"] = false;
     return json;
 }
 
@@ -133,11 +171,14 @@ Json contractJson(const Programme& programme) {
                             {"part", wordOf(s.part)},
                             {"cap", number(s.cap)},
                             {"granted_days", s.grantedDays}});
-    return {{"currency", job.currency},
-            {"contract_sum", number(job.contractSum)},
-            {"damages_cap", number(job.damagesCap)},
-            {"damages_cap_share", number(job.damagesCapShare)},
-            {"sections", std::move(sections)}};
+    Json json{{"currency", job.currency},
+              {"contract_sum", number(job.contractSum)},
+              {"damages_cap", number(job.damagesCap)},
+              {"damages_cap_share", number(job.damagesCapShare)},
+              {"sections", std::move(sections)}};
+    if (job.noticeDays) json["notice_days"] = *job.noticeDays;
+    if (job.particularsDays) json["particulars_days"] = *job.particularsDays;
+    return json;
 }
 
 Json optionsJson(const Job& job) {
@@ -198,15 +239,7 @@ std::string programmeToJson(const Programme& programme) {
     }
     json["contract"] = contractJson(programme);
     json["events"] = Json::array();
-    for (const DelayEvent& event : programme.events) {
-        Json days = Json::object();
-        for (const EventDays& d : event.sectionDays)
-            days[programme.sections.row(d.section)->key] = {{"claimed", d.claimed}, {"assessed", d.assessed}};
-        json["events"].push_back({{"id", event.key},
-                                  {"section_days", std::move(days)},
-                                  {"risk", wordOf(event.risk)},
-                                  {"state", wordOf(event.state)}});
-    }
+    for (const DelayEvent& event : programme.events) json["events"].push_back(eventJson(programme, event));
     yarrin::json::writeBuildUp(json, programme);
     return json.dump(1, ' ', false, Json::error_handler_t::replace) + "\n";
 }

@@ -11,7 +11,7 @@ namespace yarrin {
 /// The number in a native file's header that says it is Yarrin's ("YARN" in ASCII).
 inline constexpr int nativeApplicationId = 0x5941524E;
 /// The version of the schema that this program writes; docs/file-format.md describes it.
-inline constexpr int nativeSchemaVersion = 4;
+inline constexpr int nativeSchemaVersion = 5;
 
 /// Reads a native file (SQLite, docs/file-format.md); errors say what kind of file it is not.
 [[nodiscard]] Result<Programme> readNative(const std::filesystem::path& path);

@@ -23,6 +23,7 @@ public:
         activities();
         links();
         contract();
+        events();
         if (m_version >= 3) {
             buildUp();
             sequences();
@@ -134,6 +135,8 @@ private:
         j.contractSum = decimal(values["contract_sum"]);
         j.damagesCap = decimal(values["damages_cap"]);
         j.damagesCapShare = decimal(values["damages_cap_share"]);
+        if (const auto days = number("notice_days")) j.noticeDays = small(*days);
+        if (const auto days = number("particulars_days")) j.particularsDays = small(*days);
     }
 
     void calendars() {
@@ -228,7 +231,10 @@ private:
                 "output_per_crew_day, hours_per_unit, crews, factor, round_to, constraint_type, constraint_date, "
                 "deadline, stretch, as_late, actual_start, actual_finish, remaining, notes, cost_per_week, ") +
                 (m_version < 3 ? "NULL, NULL, 1" : "book_item, learning_rate, unit_number") +
-                (m_version < 4 ? ", NULL" : ", quantity_done") + " FROM activity ORDER BY position");
+                (m_version < 4   ? ", NULL, NULL"
+                 : m_version < 5 ? ", quantity_done, NULL"
+                                 : ", quantity_done, event") +
+                " FROM activity ORDER BY position");
         while (row.next()) {
             Activity a;
             a.id = rowId<ActivityId>("activity", row);
@@ -255,6 +261,7 @@ private:
             const auto learning = decimal(row.optionalText());
             const int unit = small(row.optionalNumber().value_or(1));
             a.quantityDone = decimal(row.optionalText());
+            a.event = optionalId<EventId>(row);
             if (a.measure) {
                 a.measure->learningRate = learning;
                 a.measure->unitNumber = unit;
@@ -346,33 +353,67 @@ private:
             sections.push_back(std::move(s));
         }
         assign(m_programme.sections, std::move(sections));
-        std::vector<DelayEvent> events;
+    }
+
+    void events() {
+        std::vector<DelayEvent> rows;
         std::unordered_map<std::int64_t, std::size_t> places;
-        Statement event(m_database, "SELECT id, key, risk, state FROM event ORDER BY position");
-        while (event.next()) {
+        Statement row(m_database, std::string("SELECT id, key, risk, state") +
+                                      (m_version < 5 ? ""
+                                                     : ", title, description, cause, from_date, to_date, known, "
+                                                       "notice_given, particulars_given, in_forecast") +
+                                      " FROM event ORDER BY position");
+        while (row.next()) {
             DelayEvent e;
-            e.id = rowId<EventId>("event", event);
-            e.key = event.text();
-            e.risk = choice<Risk>(event.text());
-            e.state = choice<EventState>(event.text());
-            places[e.id.value] = events.size();
-            events.push_back(std::move(e));
+            e.id = rowId<EventId>("event", row);
+            e.key = row.text();
+            e.risk = choice<Risk>(row.text());
+            e.state = choice<EventState>(row.text());
+            if (m_version >= 5) {
+                for (std::string* text : {&e.title, &e.description, &e.cause}) *text = row.text();
+                for (auto* day : {&e.from, &e.to, &e.known, &e.noticeGiven, &e.particularsGiven})
+                    *day = date(row.optionalText());
+                e.inForecast = row.number() != 0;
+            }
+            places[e.id.value] = rows.size();
+            rows.push_back(std::move(e));
         }
-        Statement days(m_database, "SELECT event, section, claimed, assessed FROM event_days ORDER BY event, position");
-        while (days.next()) {
-            const std::int64_t of = days.number();
-            at("event_days", of);
-            EventDays d;
-            d.section = id<SectionId>(days.number());
-            d.claimed = small(days.number());
-            d.assessed = small(days.number());
-            const auto found = places.find(of);
-            if (found == places.end())
-                fault("it belongs to no event");
-            else
-                events[found->second].sectionDays.push_back(d);
+        /// Calls with each row of a table of parts, and the event that it belongs to.
+        const auto parts = [&](const char* table, const std::string& columns, const auto& take) {
+            Statement part(m_database, "SELECT event, " + columns + " FROM " + table + " ORDER BY event, position");
+            while (part.next()) {
+                const std::int64_t of = part.number();
+                at(table, of);
+                const auto found = places.find(of);
+                if (found == places.end())
+                    fault("it belongs to no event");
+                else
+                    take(rows[found->second], part);
+            }
+        };
+        parts("event_days", m_version < 5 ? "section, claimed, assessed, 0" : "section, claimed, assessed, granted",
+              [&](DelayEvent& event, Statement& part) {
+                  EventDays& days = event.sectionDays.emplace_back();
+                  days.section = id<SectionId>(part.number());
+                  for (int* count : {&days.claimed, &days.assessed, &days.granted}) *count = small(part.number());
+              });
+        if (m_version >= 5) {
+            parts("event_document", "place",
+                  [](DelayEvent& event, Statement& part) { event.documents.push_back(part.text()); });
+            parts("event_activity", "activity",
+                  [&](DelayEvent& event, Statement& part) { event.affects.push_back(id<ActivityId>(part.number())); });
+            parts("event_effect", "kind, activity, work, from_date, to_date, value",
+                  [&](DelayEvent& event, Statement& part) {
+                      Effect& effect = event.effects.emplace_back();
+                      effect.kind = choice<EffectKind>(part.text());
+                      effect.activity = id<ActivityId>(part.number());
+                      effect.work = part.number();
+                      effect.from = date(part.optionalText());
+                      effect.to = date(part.optionalText());
+                      effect.value = decimal(part.optionalText());
+                  });
         }
-        assign(m_programme.events, std::move(events));
+        assign(m_programme.events, std::move(rows));
     }
 
     void buildUp() {

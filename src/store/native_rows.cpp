@@ -52,6 +52,8 @@ void RowWriter::put(const Job& j) {
     line.insert(std::string("contract_sum"), j.contractSum);
     line.insert(std::string("damages_cap"), j.damagesCap);
     line.insert(std::string("damages_cap_share"), j.damagesCapShare);
+    line.insert(std::string("notice_days"), j.noticeDays);
+    line.insert(std::string("particulars_days"), j.particularsDays);
 }
 
 void RowWriter::put(const Calendar& c, double position) {
@@ -81,7 +83,7 @@ void RowWriter::put(const Activity& a, double position) {
     const auto& m = a.measure;
     const auto measured = [&](auto value) { return m ? std::optional(value(*m)) : std::nullopt; };
     using M = const Measure&;
-    row("activity", 30)
+    row("activity", 31)
         .insert(a.id.value, position, a.key, a.name, wordOf(a.kind), reference(a.calendar), reference(a.breakdown),
                 reference(a.location), a.duration, measured([](M x) { return x.quantity; }),
                 measured([](M x) { return x.unit; }), m ? m->outputPerCrewDay : std::nullopt,
@@ -90,7 +92,8 @@ void RowWriter::put(const Activity& a, double position) {
                 a.constraint ? std::optional(wordOf(a.constraint->type)) : std::nullopt,
                 a.constraint ? std::optional(a.constraint->date) : std::nullopt, a.deadline, a.stretch, a.asLate,
                 a.actualStart, a.actualFinish, a.remaining, a.notes, a.costPerWeek, reference(a.bookItem),
-                m ? m->learningRate : std::nullopt, measured([](M x) { return x.unitNumber; }), a.quantityDone);
+                m ? m->learningRate : std::nullopt, measured([](M x) { return x.unitNumber; }), a.quantityDone,
+                reference(a.event));
     std::size_t at = 0;
     for (const Pause& p : a.pauses) row("pause", 4).insert(a.id.value, at++, p.after, p.rest);
     putAnchors(a, End::start, a.from);
@@ -114,10 +117,20 @@ void RowWriter::put(const Section& s, double position) {
 }
 
 void RowWriter::put(const DelayEvent& e, double position) {
-    row("event", 5).insert(e.id.value, position, e.key, wordOf(e.risk), wordOf(e.state));
+    row("event", 14)
+        .insert(e.id.value, position, e.key, wordOf(e.risk), wordOf(e.state), e.title, e.description, e.cause, e.from,
+                e.to, e.known, e.noticeGiven, e.particularsGiven, e.inForecast);
     std::size_t at = 0;
     for (const EventDays& d : e.sectionDays)
-        row("event_days", 5).insert(e.id.value, at++, d.section.value, d.claimed, d.assessed);
+        row("event_days", 6).insert(e.id.value, at++, d.section.value, d.claimed, d.assessed, d.granted);
+    at = 0;
+    for (const std::string& place : e.documents) row("event_document", 3).insert(e.id.value, at++, place);
+    at = 0;
+    for (const ActivityId id : e.affects) row("event_activity", 3).insert(e.id.value, at++, id.value);
+    at = 0;
+    for (const Effect& x : e.effects)
+        row("event_effect", 8)
+            .insert(e.id.value, at++, wordOf(x.kind), x.activity.value, x.work, x.from, x.to, x.value);
 }
 
 void RowWriter::put(const BookItem& b, double position) {

@@ -4,7 +4,7 @@
 
 namespace yarrin {
 
-/// The tables of a native file, version 4; docs/file-format.md explains them. Rows of each table stand in the order
+/// The tables of a native file, version 5; docs/file-format.md explains them. Rows of each table stand in the order
 /// of `position`. Choices are stored by the words of the open text format, decimals and dates as text.
 inline constexpr const char* nativeSchema = R"sql(
 CREATE TABLE job (key TEXT PRIMARY KEY, value TEXT) WITHOUT ROWID;
@@ -24,7 +24,7 @@ CREATE TABLE activity (id INTEGER PRIMARY KEY, position INTEGER NOT NULL, key TE
   quantity TEXT, unit TEXT, output_per_crew_day TEXT, hours_per_unit TEXT, crews TEXT, factor TEXT, round_to TEXT,
   constraint_type TEXT, constraint_date TEXT, deadline TEXT, stretch INTEGER NOT NULL, as_late INTEGER NOT NULL,
   actual_start TEXT, actual_finish TEXT, remaining INTEGER, notes TEXT NOT NULL, cost_per_week TEXT,
-  book_item INTEGER, learning_rate TEXT, unit_number INTEGER, quantity_done TEXT);
+  book_item INTEGER, learning_rate TEXT, unit_number INTEGER, quantity_done TEXT, event INTEGER);
 CREATE TABLE pause (activity INTEGER NOT NULL, position INTEGER NOT NULL, after INTEGER NOT NULL, rest INTEGER NOT NULL,
   PRIMARY KEY (activity, position)) WITHOUT ROWID;
 CREATE TABLE anchor (hammock INTEGER NOT NULL, side TEXT NOT NULL, position INTEGER NOT NULL,
@@ -36,9 +36,12 @@ CREATE TABLE section (id INTEGER PRIMARY KEY, position INTEGER NOT NULL, key TEX
   milestone INTEGER, completion TEXT NOT NULL, rate TEXT NOT NULL, per TEXT NOT NULL, part TEXT NOT NULL, cap TEXT,
   granted_days INTEGER NOT NULL);
 CREATE TABLE event (id INTEGER PRIMARY KEY, position INTEGER NOT NULL, key TEXT NOT NULL, risk TEXT NOT NULL,
-  state TEXT NOT NULL);
+  state TEXT NOT NULL, title TEXT NOT NULL DEFAULT '', description TEXT NOT NULL DEFAULT '',
+  cause TEXT NOT NULL DEFAULT '', from_date TEXT, to_date TEXT, known TEXT, notice_given TEXT, particulars_given TEXT,
+  in_forecast INTEGER NOT NULL DEFAULT 1);
 CREATE TABLE event_days (event INTEGER NOT NULL, position INTEGER NOT NULL, section INTEGER NOT NULL,
-  claimed INTEGER NOT NULL, assessed INTEGER NOT NULL, PRIMARY KEY (event, position)) WITHOUT ROWID;
+  claimed INTEGER NOT NULL, assessed INTEGER NOT NULL, granted INTEGER NOT NULL DEFAULT 0,
+  PRIMARY KEY (event, position)) WITHOUT ROWID;
 CREATE TABLE book_item (id INTEGER PRIMARY KEY, position INTEGER NOT NULL, key TEXT NOT NULL, name TEXT NOT NULL,
   grp TEXT NOT NULL, unit TEXT NOT NULL, output_per_crew_day TEXT, hours_per_unit TEXT, crew TEXT NOT NULL,
   source TEXT NOT NULL, note TEXT NOT NULL);
@@ -59,6 +62,34 @@ CREATE TABLE laid_out (id INTEGER PRIMARY KEY, position INTEGER NOT NULL, sequen
   breakdown INTEGER, unit INTEGER NOT NULL);
 CREATE TABLE laid_out_step (laid_out INTEGER NOT NULL, position INTEGER NOT NULL, step INTEGER NOT NULL,
   activity INTEGER, quantity TEXT NOT NULL, PRIMARY KEY (laid_out, position)) WITHOUT ROWID;
+)sql";
+
+/// The parts of events that version 5 brought.
+inline constexpr const char* eventPartsSchema = R"sql(
+CREATE TABLE event_document (event INTEGER NOT NULL, position INTEGER NOT NULL, place TEXT NOT NULL,
+  PRIMARY KEY (event, position)) WITHOUT ROWID;
+CREATE TABLE event_activity (event INTEGER NOT NULL, position INTEGER NOT NULL, activity INTEGER NOT NULL,
+  PRIMARY KEY (event, position)) WITHOUT ROWID;
+CREATE TABLE event_effect (event INTEGER NOT NULL, position INTEGER NOT NULL, kind TEXT NOT NULL,
+  activity INTEGER NOT NULL, work INTEGER NOT NULL, from_date TEXT, to_date TEXT, value TEXT,
+  PRIMARY KEY (event, position)) WITHOUT ROWID;
+)sql";
+
+/// Makes the tables of version 4 those of version 5. New columns come last and have defaults, so that the change sets
+/// of the history still fit.
+inline constexpr const char* fromVersion4 = R"sql(
+ALTER TABLE activity ADD COLUMN event INTEGER;
+ALTER TABLE event ADD COLUMN title TEXT NOT NULL DEFAULT '';
+ALTER TABLE event ADD COLUMN description TEXT NOT NULL DEFAULT '';
+ALTER TABLE event ADD COLUMN cause TEXT NOT NULL DEFAULT '';
+ALTER TABLE event ADD COLUMN from_date TEXT;
+ALTER TABLE event ADD COLUMN to_date TEXT;
+ALTER TABLE event ADD COLUMN known TEXT;
+ALTER TABLE event ADD COLUMN notice_given TEXT;
+ALTER TABLE event ADD COLUMN particulars_given TEXT;
+ALTER TABLE event ADD COLUMN in_forecast INTEGER NOT NULL DEFAULT 1;
+ALTER TABLE event_days ADD COLUMN granted INTEGER NOT NULL DEFAULT 0;
+PRAGMA user_version = 5;
 )sql";
 
 /// What is kept beside the programme: who had it open, every change, what was frozen. `changes` is a change set of

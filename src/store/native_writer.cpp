@@ -12,6 +12,7 @@ void makeTables(Database& database) {
                                "; PRAGMA user_version = " + std::to_string(nativeSchemaVersion);
     database.run(header.c_str());
     database.run(nativeSchema);
+    database.run(eventPartsSchema);
     database.run(recordSchema);
 }
 

@@ -234,7 +234,10 @@ Outcome ProgrammeFile::Impl::change(const Stamp& stamp, const std::function<void
     if (Outcome able = ready(); !able.ok()) return able;
     const std::int64_t session = m_session;
     m_database->run("BEGIN IMMEDIATE");
-    if (!hasRecord() && !m_database->failed()) {
+    if (m_database->number("PRAGMA user_version") == 4 && !m_database->failed()) {
+        m_database->run(fromVersion4);
+        m_database->run(eventPartsSchema);
+    } else if (!hasRecord() && !m_database->failed()) {
         auto programme = readTables(*m_database);
         if (!programme.ok()) {
             m_database->run("ROLLBACK");

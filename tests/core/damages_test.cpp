@@ -68,9 +68,13 @@ private slots:
     void openEventsRelieveTheRange() {
         Builder b = late();
         const auto event = [&](Risk risk, EventState state, int claimed, int assessed) {
-            const EventId id = b.programme.events.freshId();
-            b.programme.events.append(
-                {id, "E" + std::to_string(id.value), {{b.programme.sections[0].id, claimed, assessed}}, risk, state});
+            DelayEvent row;
+            row.id = b.programme.events.freshId();
+            row.key = "E" + std::to_string(row.id.value);
+            row.sectionDays = {{b.programme.sections[0].id, claimed, assessed, 0}};
+            row.risk = risk;
+            row.state = state;
+            b.programme.events.append(std::move(row));
         };
         event(Risk::employer, EventState::notified, 5, 3);
         event(Risk::neutral, EventState::claimed, 4, 4);

@@ -26,9 +26,7 @@ SectionFigures sectionFigures(const Programme& programme, const Section& section
     figures.completion = section.completion;
     figures.extended = section.completion + section.grantedDays;
     for (const DelayEvent& event : programme.events) {
-        const bool open = event.state == EventState::noticed || event.state == EventState::notified ||
-                          event.state == EventState::claimed;
-        if (!open || event.risk == Risk::contractor) continue;
+        if (!isOpen(event) || event.risk == Risk::contractor) continue;
         for (const EventDays& days : event.sectionDays) {
             if (days.section != section.id) continue;
             figures.assessedDays += days.assessed;

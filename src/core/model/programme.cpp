@@ -71,6 +71,10 @@ public:
             if (activity.bookItem && !m_programme.book.row(activity.bookItem))
                 add(place, "its item of the output book is not in the programme");
             if (activity.kind == ActivityKind::hammock) hammock(activity, place);
+            if (activity.event && !m_programme.events.row(activity.event))
+                add(place, "the event whose fragment it belongs to is not in the programme");
+            if (activity.event && activity.kind == ActivityKind::hammock)
+                add(place, "a hammock cannot belong to a fragment", "hang it from the activities of the fragment");
         }
     }
 
@@ -155,10 +159,10 @@ public:
             if (section.rate.sign() < 0) add(place, "its rate of damages is negative");
             if (section.cap && section.cap->sign() < 0) add(place, "its cap is negative");
         }
-        for (const DelayEvent& event : m_programme.events)
-            for (const EventDays& days : event.sectionDays)
-                if (!m_programme.sections.row(days.section))
-                    add("event " + event.key, "its section is not in the programme");
+        for (const auto& [days, what] : {std::pair{m_programme.job.noticeDays, "notice_days"},
+                                         std::pair{m_programme.job.particularsDays, "particulars_days"}})
+            if (days && (*days < 0 || *days > 3650)) add(what, "the period is out of all bounds");
+        for (const DelayEvent& event : m_programme.events) eventFaults(event);
     }
 
     void calendars() {
@@ -207,6 +211,37 @@ private:
             if (link.lag > longestDuration || link.lag < -longestDuration)
                 add(place, "the lag of a link is out of all bounds");
             if (link.from == link.to && !link.toNextUnit) add(place, "a step cannot be linked to itself");
+        }
+    }
+    void eventFaults(const DelayEvent& event) {
+        const std::string place = "event " + event.key;
+        for (const EventDays& days : event.sectionDays) {
+            if (!m_programme.sections.row(days.section)) add(place, "its section is not in the programme");
+            for (const int count : {days.claimed, days.assessed, days.granted})
+                if (count < -36500 || count > 36500) add(place, "its days are out of all bounds");
+        }
+        if (event.from && event.to && *event.to < *event.from) add(place, "it ends before it begins");
+        for (const ActivityId id : event.affects)
+            if (!m_programme.activities.row(id)) add(place, "an activity it affects is not in the programme");
+        for (const Effect& effect : event.effects) {
+            const Activity* activity = m_programme.activities.row(effect.activity);
+            if (!activity) {
+                add(place, "an effect names an activity that is not in the programme");
+                continue;
+            }
+            if (activity->kind == ActivityKind::hammock) add(place, "an effect cannot act on a hammock");
+            const bool dated = effect.kind == EffectKind::suspension || effect.kind == EffectKind::access;
+            if (dated && !effect.from) add(place, "an effect on " + activity->key + " has no date");
+            if (effect.from && effect.to && *effect.to < *effect.from)
+                add(place, "an effect on " + activity->key + " ends before it begins");
+            if (effect.kind == EffectKind::suspension && !effect.to)
+                add(place, "the suspension of " + activity->key + " has no last day");
+            if (effect.work < 0 || effect.work > longestDuration)
+                add(place, "the work added to " + activity->key + " is out of all bounds");
+            const bool valued = effect.kind == EffectKind::quantity || effect.kind == EffectKind::output;
+            if (valued && (!effect.value || effect.value->sign() < 0 ||
+                           (effect.kind == EffectKind::output && effect.value->sign() == 0)))
+                add(place, "the changed figure of " + activity->key + " must be more than nothing");
         }
     }
     static std::string linkPlace(const Activity& from, const Activity& to) {

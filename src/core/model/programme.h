@@ -5,6 +5,7 @@
 #include "core/base/decimal.h"
 #include "core/base/ids.h"
 #include "core/model/build_up.h"
+#include "core/model/delay_event.h"
 #include "core/model/table.h"
 #include "core/quantity/measure.h"
 #include "core/time/calendar.h"
@@ -20,8 +21,6 @@ enum class ConstraintType { startNotBefore, startNotAfter, startOn, finishNotBef
 enum class End { start, finish };
 enum class OutOfSequence { wait, carryOn };
 enum class LateDatesFrom { programmeFinish, contract };
-enum class Risk { employer, contractor, neutral };
-enum class EventState { noticed, notified, claimed, granted, refused };
 enum class DamagesPer { day, week };
 /// How a part of a unit of damages counts.
 enum class PartRule { proRata, wholeOnly, roundUp };
@@ -72,6 +71,7 @@ struct Activity {
     std::vector<Anchor> from; ///< of a hammock
     std::vector<Anchor> to;
     std::optional<Decimal> costPerWeek; ///< time-related cost of a hammock, in the contract's currency
+    EventId event;                      ///< whose fragment it belongs to
     friend bool operator==(const Activity&, const Activity&) = default;
 };
 
@@ -120,23 +120,6 @@ struct Section {
     friend bool operator==(const Section&, const Section&) = default;
 };
 
-struct EventDays {
-    SectionId section;
-    int claimed = 0;
-    int assessed = 0;
-    friend bool operator==(const EventDays&, const EventDays&) = default;
-};
-
-/// Something that delayed, or may delay, the works.
-struct DelayEvent {
-    EventId id;
-    std::string key;
-    std::vector<EventDays> sectionDays;
-    Risk risk = Risk::employer;
-    EventState state = EventState::noticed;
-    friend bool operator==(const DelayEvent&, const DelayEvent&) = default;
-};
-
 /// What a programme has only one of.
 struct Job {
     std::string title;
@@ -154,6 +137,8 @@ struct Job {
     std::optional<Decimal> damagesCap;
     std::optional<Decimal> damagesCapShare; ///< of the contract sum
     std::string codePattern = "1.1";        ///< of the breakdown, see core/model/codes.h
+    std::optional<int> noticeDays;          ///< calendar days from knowing of an event to its notice
+    std::optional<int> particularsDays;     ///< from the notice to the particulars
     friend bool operator==(const Job&, const Job&) = default;
 };
 
@@ -179,6 +164,14 @@ struct Programme {
 /// The calendar that an activity works to, with the programme's default where it names none.
 [[nodiscard]] inline CalendarId calendarOf(const Programme& programme, const Activity& activity) {
     return activity.calendar ? activity.calendar : programme.job.defaultCalendar;
+}
+
+/// Whether an activity belongs to the fragment of an event that does not count in the forecast: it stands aside, its
+/// links hold nothing.
+[[nodiscard]] inline bool standsAside(const Programme& programme, const Activity& activity) {
+    if (!activity.event) return false;
+    const DelayEvent* event = programme.events.row(activity.event);
+    return event && !event->inForecast;
 }
 
 [[nodiscard]] inline bool isMilestone(ActivityKind kind) {

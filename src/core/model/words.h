@@ -32,6 +32,9 @@ template <> struct Words<Risk> { static constexpr std::string_view list[] = {"em
 template <> struct Words<EventState> {
     static constexpr std::string_view list[] = {"noticed", "notified", "claimed", "granted", "refused"};
 };
+template <> struct Words<EffectKind> {
+    static constexpr std::string_view list[] = {"added_work", "suspension", "quantity", "output", "access"};
+};
 template <> struct Words<DamagesPer> { static constexpr std::string_view list[] = {"day", "week"}; };
 template <> struct Words<PartRule> {
     static constexpr std::string_view list[] = {"pro_rata", "whole_only", "round_up"};

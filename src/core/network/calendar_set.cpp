@@ -31,17 +31,35 @@ std::uint16_t CalendarSet::indexOf(CalendarId id) {
     m_lastIndex = place->second;
     if (!isNew) return m_lastIndex;
 
-    auto definition = resolve(m_programme.calendars.rows(), id);
+    return add(id, resolve(m_programme.calendars.rows(), id));
+}
+
+std::uint16_t CalendarSet::add(CalendarId keptAs, Result<ResolvedCalendar> definition) {
     const Date start = dateOf(m_programme.job.start);
     if (!definition.ok()) m_errors.push_back(definition.error());
-    m_calendars.push_back(m_cache.compiled(id, definition.ok() ? std::move(definition).value() : continuous(),
+    m_calendars.push_back(m_cache.compiled(keptAs, definition.ok() ? std::move(definition).value() : continuous(),
                                            yearsFrom(start, -10), yearsFrom(start, 60)));
     const WorkCalendar& calendar = *m_calendars.back();
     if (calendar.worked(startOf(yearsFrom(start, 50))) == calendar.worked(m_programme.job.start))
         m_errors.push_back({ErrorCode::programme, "calendar " + calendar.definition().key,
                             "it has no working time in the 50 years after the programme's start",
                             "give it working hours or choose another calendar"});
-    return m_lastIndex;
+    return static_cast<std::uint16_t>(m_calendars.size() - 1);
+}
+
+std::uint16_t CalendarSet::suspended(CalendarId id, const std::vector<std::pair<Date, Date>>& stretches) {
+    if (!id) id = m_programme.job.defaultCalendar;
+    const auto known = m_suspended.find({id, stretches});
+    if (known != m_suspended.end()) return known->second;
+    auto definition = resolve(m_programme.calendars.rows(), id);
+    if (definition.ok())
+        for (const auto& [from, to] : stretches)
+            (*definition).exceptions.push_back({from, to, false, {}, "suspended", {}, {}});
+    // No calendar of a programme has an id so high: the cache keeps one for each place in this list.
+    const CalendarId place{0xf0000000u + static_cast<std::uint32_t>(m_suspended.size())};
+    const std::uint16_t index = add(place, std::move(definition));
+    m_suspended.emplace(Suspension{id, stretches}, index);
+    return index;
 }
 
 } // namespace yarrin

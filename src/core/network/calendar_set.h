@@ -5,6 +5,7 @@
 #include "core/model/programme.h"
 #include "core/time/work_calendar.h"
 
+#include <map>
 #include <memory>
 #include <unordered_map>
 #include <vector>
@@ -30,12 +31,18 @@ public:
 
     /// The index of a calendar in `calendars()`; errors (no work in 50 years, a circle) are gathered in `errors()`.
     [[nodiscard]] std::uint16_t indexOf(CalendarId id);
+    /// The same calendar without the work of these stretches of days.
+    [[nodiscard]] std::uint16_t suspended(CalendarId id, const std::vector<std::pair<Date, Date>>& stretches);
     [[nodiscard]] const std::vector<std::shared_ptr<const WorkCalendar>>& calendars() const { return m_calendars; }
     [[nodiscard]] const std::vector<Error>& errors() const { return m_errors; }
 
 private:
+    std::uint16_t add(CalendarId keptAs, Result<ResolvedCalendar> definition);
+
+    using Suspension = std::pair<CalendarId, std::vector<std::pair<Date, Date>>>;
     const Programme& m_programme;
     CalendarCache& m_cache;
+    std::map<Suspension, std::uint16_t> m_suspended;
     std::unordered_map<CalendarId, std::uint16_t> m_index;
     CalendarId m_lastId;
     std::uint16_t m_lastIndex = 0;

@@ -2,6 +2,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/network/network.h"
 
+#include "core/network/effects.h"
+
 #include <algorithm>
 
 namespace yarrin {
@@ -25,6 +27,14 @@ Minutes wholeDuration(const Activity& activity, Minutes dayMinutes) {
     return activity.duration.value_or(0);
 }
 
+Minutes affectedDuration(const Activity& activity, const std::vector<ActingEffect>& effects, Minutes dayMinutes) {
+    if (effects.empty() || !activity.measure)
+        return wholeDuration(activity, dayMinutes) + (isMilestone(activity.kind) ? 0 : addedWork(effects));
+    Activity affected = activity;
+    affected.measure = affectedMeasure(activity, effects);
+    return wholeDuration(affected, dayMinutes) + addedWork(effects);
+}
+
 std::vector<ActivityId> pathBetween(const Programme& programme, ActivityId from, ActivityId to) {
     std::unordered_map<ActivityId, std::vector<ActivityId>> next;
     for (const Link& link : programme.links) next[link.from].push_back(link.to);
@@ -46,7 +56,7 @@ namespace {
 class Compiler {
 public:
     Compiler(const Programme& programme, CalendarCache& cache)
-        : m_programme(programme), m_out{{}, CalendarSet(programme, cache), {}, {}} {}
+        : m_programme(programme), m_effects(programme), m_out{{}, CalendarSet(programme, cache), {}, {}} {}
 
     CompiledProgramme run() {
         Network& net = m_out.network;
@@ -97,25 +107,65 @@ private:
         Node& node = draft.node;
         node.activity = index;
         node.id = activity.id;
-        node.calendar = m_out.calendars.indexOf(calendarOf(m_programme, activity));
+        const auto& effects = m_effects.on(activity.id);
+        const Stretches suspensions = suspensionsOf(effects);
+        node.calendar = suspensions.empty() ? m_out.calendars.indexOf(calendarOf(m_programme, activity))
+                                            : m_out.calendars.suspended(calendarOf(m_programme, activity), suspensions);
         node.stretch = activity.stretch;
         const WorkCalendar& calendar = *m_out.calendars.calendars()[node.calendar];
-        const Minutes duration = checkedDuration(activity, calendar);
+        if (standsAside(m_programme, activity)) return aside(activity, draft, calendar);
+        const Minutes duration = checkedDuration(activity, calendar, effects);
         m_out.network.duration[index] = duration;
         node.kind = activity.kind == ActivityKind::startMilestone
                         ? NodeKind::startMilestone
                         : (duration == 0 ? NodeKind::finishMilestone : NodeKind::task);
-        progress(activity, draft, duration);
+        progress(activity, draft, duration, begunLater(activity, effects, duration, calendar));
         bounds(activity, node, calendar);
+        const auto access = accessOf(effects);
+        if (access && node.state == NodeState::notStarted)
+            node.startBound = std::max(node.startBound, boundOf({startOf(access->first), true}, true, calendar));
         node.asLate = activity.asLate && node.state == NodeState::notStarted;
         node.plain = node.kind == NodeKind::task && node.state == NodeState::notStarted && !node.asLate &&
-                     !activity.constraint && !node.stretch;
+                     !activity.constraint && !node.stretch && !access;
         return draft;
     }
 
+    /// It holds nothing: as if it had been complete when the programme starts, without links. The schedule shows where
+    /// its work would lie.
+    Draft& aside(const Activity& activity, Draft& draft, const WorkCalendar& calendar) {
+        m_out.aside.push_back(draft.node.activity);
+        m_out.network.duration[draft.node.activity] = checkedDuration(activity, calendar, {});
+        draft.node.kind = NodeKind::finishMilestone;
+        draft.node.state = NodeState::complete;
+        draft.node.actualStart = draft.node.actualFinish = m_programme.job.start;
+        draft.takesLinks = false;
+        return draft;
+    }
+
+    /// What work in hand gains by events that begin at or after the data date; what was left before them is known.
+    Minutes begunLater(const Activity& activity, const std::vector<ActingEffect>& effects, Minutes duration,
+                       const WorkCalendar& calendar) {
+        if (effects.empty() || !activity.actualStart || !activity.remaining || !m_programme.job.dataDate) return 0;
+        std::vector<ActingEffect> earlier;
+        for (const ActingEffect& one : effects)
+            if (one.event->from && startOf(*one.event->from) < *m_programme.job.dataDate) earlier.push_back(one);
+        return duration - affectedDuration(activity, earlier, calendar.dayMinutes());
+    }
+
     /// The whole duration; what is wrong with the measure behind it is reported.
-    Minutes checkedDuration(const Activity& activity, const WorkCalendar& calendar) {
+    Minutes checkedDuration(const Activity& activity, const WorkCalendar& calendar,
+                            const std::vector<ActingEffect>& effects) {
         const bool milestone = isMilestone(activity.kind);
+        for (const auto& [event, effect] : effects) {
+            const bool ofMeasure = effect->kind == EffectKind::quantity || effect->kind == EffectKind::output;
+            if (milestone && (ofMeasure || effect->kind == EffectKind::addedWork))
+                problem(Problem::Severity::warning, activity,
+                        "it is a milestone: what event " + event->key + " adds to its work does not count");
+            else if (ofMeasure && !activity.measure)
+                problem(Problem::Severity::warning, activity,
+                        "it has no quantity: the change by event " + event->key + " does not count");
+        }
+        if (!effects.empty() && !milestone) return affectedDuration(activity, effects, calendar.dayMinutes());
         const Minutes typed = milestone ? 0 : activity.duration.value_or(0);
         if (!activity.measure) return typed;
         const auto measured = durationOf(*activity.measure, calendar.dayMinutes());
@@ -149,7 +199,8 @@ private:
         return sum;
     }
 
-    void progress(const Activity& activity, Draft& draft, Minutes duration) {
+    /// `gained` comes to the work left of what is in hand.
+    void progress(const Activity& activity, Draft& draft, Minutes duration, Minutes gained) {
         Node& node = draft.node;
         const auto& dataDate = m_programme.job.dataDate;
         const auto late = [&](const std::optional<Instant>& actual, const char* which) {
@@ -186,7 +237,8 @@ private:
         node.state = NodeState::inProgress;
         node.actualStart = *activity.actualStart;
         draft.takesLinks = m_programme.job.outOfSequence != OutOfSequence::carryOn;
-        const Minutes remaining = activity.remaining.value_or(duration);
+        Minutes remaining = activity.remaining.value_or(duration);
+        if (gained != 0 && remaining > 0) remaining = std::max<Minutes>(1, remaining + gained);
         if (remaining == 0)
             problem(Problem::Severity::error, activity, "nothing of it remains but it has no actual finish");
         draft.work =
@@ -243,6 +295,10 @@ private:
         const auto& options = m_programme.job;
         m_links.reserve(m_programme.links.size());
         for (const Link& link : m_programme.links) {
+            if (isAside(link.from) || isAside(link.to)) {
+                m_links.push_back({Network::noNode, Network::noNode, 0, link.type, 0});
+                continue;
+            }
             SourceLink source{m_out.network.nodeOf[m_programme.activities.indexOf(link.from)],
                               m_out.network.nodeOf[m_programme.activities.indexOf(link.to)], 0, link.type, link.lag};
             if (link.lag != 0) {
@@ -268,12 +324,14 @@ private:
     bool order() {
         const std::size_t count = m_bySource.size();
         std::vector<std::uint32_t> firstOutOf(count + 1, 0);
-        for (const SourceLink& link : m_links) ++firstOutOf[link.from + 1];
+        for (const SourceLink& link : m_links)
+            if (link.to != Network::noNode) ++firstOutOf[link.from + 1];
         for (std::size_t i = 1; i <= count; ++i) firstOutOf[i] += firstOutOf[i - 1];
         std::vector<std::uint32_t> outOf(m_links.size());
         std::vector<std::uint32_t> next(firstOutOf.begin(), firstOutOf.end() - 1);
         std::vector<std::uint32_t> waiting(count, 0);
         for (const SourceLink& link : m_links) {
+            if (link.to == Network::noNode) continue;
             outOf[next[link.from]++] = link.to;
             ++waiting[link.to];
         }
@@ -304,7 +362,8 @@ private:
     void reportLoop(const std::vector<std::uint32_t>& waiting) {
         std::vector<std::uint32_t> before(waiting.size(), Network::noNode);
         for (const SourceLink& link : m_links)
-            if (waiting[link.from] > 0 && waiting[link.to] > 0 && before[link.to] == Network::noNode)
+            if (link.to != Network::noNode && waiting[link.from] > 0 && waiting[link.to] > 0 &&
+                before[link.to] == Network::noNode)
                 before[link.to] = link.from;
         auto at = static_cast<std::uint32_t>(
             std::find_if(waiting.begin(), waiting.end(), [](std::uint32_t w) { return w > 0; }) - waiting.begin());
@@ -338,14 +397,14 @@ private:
         const std::size_t count = net.nodes.size();
         net.firstInto.assign(count + 1, 0);
         for (const SourceLink& link : m_links)
-            if (m_bySource[link.to].takesLinks) ++net.firstInto[place[link.to] + 1];
+            if (link.to != Network::noNode && m_bySource[link.to].takesLinks) ++net.firstInto[place[link.to] + 1];
         for (std::size_t i = 1; i <= count; ++i) net.firstInto[i] += net.firstInto[i - 1];
         net.links.resize(net.firstInto.back());
         net.linkOf.resize(net.firstInto.back());
         std::vector<std::uint32_t> next(net.firstInto.begin(), net.firstInto.end() - 1);
         for (std::size_t i = 0; i < m_links.size(); ++i) {
             const SourceLink& link = m_links[i];
-            if (!m_bySource[link.to].takesLinks) continue;
+            if (link.to == Network::noNode || !m_bySource[link.to].takesLinks) continue;
             const std::uint32_t to = place[link.to];
             net.linkOf[next[to]] = static_cast<std::uint32_t>(i);
             net.links[next[to]++] = {place[link.from], static_cast<std::int32_t>(link.lag), link.calendar, link.type,
@@ -361,7 +420,14 @@ private:
         return behind ? LinkWay::other : LinkWay::direct;
     }
 
+    [[nodiscard]] bool isAside(ActivityId id) const {
+        return !m_out.aside.empty() &&
+               std::binary_search(m_out.aside.begin(), m_out.aside.end(),
+                                  static_cast<std::uint32_t>(m_programme.activities.indexOf(id)));
+    }
+
     const Programme& m_programme;
+    ActingEffects m_effects;
     CompiledProgramme m_out;
     std::vector<Draft> m_bySource; ///< nodes in the order of the file
     std::vector<SourceLink> m_links;

@@ -83,6 +83,7 @@ struct CompiledProgramme {
     // Indexes among the programme's activities, so that these few are found without going through all again.
     std::vector<std::uint32_t> hammocks = {};
     std::vector<std::uint32_t> withDeadline = {};
+    std::vector<std::uint32_t> aside = {}; ///< of fragments that do not count in the forecast
 };
 
 /// Compiles a programme whose faultsOf() are none. A loop of links is an error that names its activities in order.

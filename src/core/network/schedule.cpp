@@ -29,6 +29,7 @@ public:
         m_out.activities.resize(m_programme.activities.size());
         for (const std::uint32_t node : net.nodeOf)
             if (node != Network::noNode) activity(node);
+        for (const std::uint32_t index : m_compiled.aside) aside(index);
         hammocks();
         m_out.driving.resize(m_programme.links.size());
         for (std::size_t i = 0; i < net.linkOf.size(); ++i) m_out.driving[net.linkOf[i]] = m_passes.driving[i] != 0;
@@ -77,6 +78,18 @@ private:
         if (!m_out.latestStart || *out.lateStart < *m_out.latestStart) m_out.latestStart = out.lateStart;
     }
 
+    /// From where its event began, or where the programme stands.
+    void aside(std::uint32_t index) {
+        ActivityFigures& out = m_out.activities[index];
+        const DelayEvent& event = *m_programme.events.row(m_programme.activities[index].event);
+        const WorkCalendar& own = calendar(out.calendar);
+        const Instant from = event.from ? startOf(*event.from) : m_compiled.network.base;
+        out.aside = true;
+        out.onLongestPath = false;
+        out.earlyStart = own.upStart(from);
+        out.earlyFinish = out.duration == 0 ? out.earlyStart : own.endOfMinute(own.worked(from) + out.duration);
+    }
+
     void setFloat(ActivityFigures& out, Minutes slack, const WorkCalendar& own) const {
         const Job& job = m_programme.job;
         out.totalFloat = slack;
@@ -118,12 +131,17 @@ private:
         out.earlyStart = farFuture;
         out.earlyFinish = farPast;
         bool open = false;
+        const auto hangs = [&](const std::vector<Anchor>& anchors, const Anchor& anchor) {
+            return anchors.size() == 1 || !m_out.activities[m_programme.activities.indexOf(anchor.activity)].aside;
+        };
         for (const Anchor& anchor : activity.from) {
+            if (!hangs(activity.from, anchor)) continue;
             const Ends ends = anchored(anchor);
             out.earlyStart = std::min(out.earlyStart, moved(ends.early, anchor.lag, End::start));
             lateStart = std::min(lateStart, moved(ends.late, anchor.lag, End::start));
         }
         for (const Anchor& anchor : activity.to) {
+            if (!hangs(activity.to, anchor)) continue;
             const Ends ends = anchored(anchor);
             out.earlyFinish = std::max(out.earlyFinish, moved(ends.early, anchor.lag, End::finish));
             lateFinish = std::max(lateFinish, moved(ends.late, anchor.lag, End::finish));

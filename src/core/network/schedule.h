@@ -20,6 +20,7 @@ struct ActivityFigures {
     bool critical = false;
     bool nearCritical = false; ///< and not critical
     bool onLongestPath = false;
+    bool aside = false; ///< of a fragment that does not count: where its work would lie, without floats
     Instant earlyStart;
     Instant earlyFinish;
     Minutes duration = 0;

@@ -3,6 +3,7 @@
 #include "core/network/why.h"
 
 #include "core/model/phrases.h"
+#include "core/network/effects.h"
 
 #include <algorithm>
 #include <memory>
@@ -31,7 +32,7 @@ public:
     }
 
 private:
-    void add(std::vector<Cause>& causes, CauseKind kind, Instant at) { causes.push_back({kind, {}, {}, {}, at}); }
+    void add(std::vector<Cause>& causes, CauseKind kind, Instant at) { causes.push_back({kind, {}, {}, {}, at, {}}); }
 
     void early() {
         auto& causes = m_why.start;
@@ -47,9 +48,14 @@ private:
             if (link.to != m_activity.id || !m_schedule.driving[i]) continue;
             const Instant at = boundOfLink(link);
             if (link.type == LinkType::fs || link.type == LinkType::ss) latest = std::max(latest, at);
-            causes.push_back({CauseKind::link, link.id, link.from, {}, at});
+            causes.push_back({CauseKind::link, link.id, link.from, {}, at, {}});
         }
         if (m_activity.constraint) constraint(causes, start, latest);
+        if (const auto access = accessOf(ActingEffects(m_programme).on(m_activity.id));
+            access && m_figures.state == NodeState::notStarted) {
+            bounds(CauseKind::access, boundOf({startOf(access->first), true}, true, m_calendar));
+            if (!causes.empty() && causes.back().kind == CauseKind::access) causes.back().event = access->second;
+        }
         if (m_programme.job.dataDate) bounds(CauseKind::dataDate, *m_programme.job.dataDate);
         if (m_figures.state == NodeState::notStarted)
             bounds(CauseKind::programmeStart, m_programme.job.start);
@@ -106,7 +112,8 @@ private:
             if (!onFinish && m_figures.state != NodeState::notStarted) continue;
             const Instant at = boundOfLink(link, true);
             const Minutes worked = m_calendar.worked(onFinish ? at : m_calendar.downStart(at));
-            if (worked == (onFinish ? finish : start)) causes.push_back({CauseKind::link, link.id, link.to, {}, at});
+            if (worked == (onFinish ? finish : start))
+                causes.push_back({CauseKind::link, link.id, link.to, {}, at, {}});
         }
         if (m_activity.constraint) {
             const ConstraintType type = m_activity.constraint->type;
@@ -120,7 +127,7 @@ private:
             for (const Section& section : m_programme.sections) {
                 const Instant at = startOf(section.completion + section.grantedDays + 1);
                 if (section.milestone == m_activity.id && m_calendar.worked(at) == finish)
-                    causes.push_back({CauseKind::contractDate, {}, {}, section.id, at});
+                    causes.push_back({CauseKind::contractDate, {}, {}, section.id, at, {}});
             }
         if (!causes.empty()) return;
         const bool required = m_programme.job.requiredFinish.has_value();

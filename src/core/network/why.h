@@ -19,6 +19,7 @@ enum class CauseKind {
     requiredFinish,
     contractDate, ///< late dates of a section's milestone
     actual,       ///< it has started, or is complete
+    access,       ///< an event of delay gives access no earlier
 };
 
 struct Cause {
@@ -27,6 +28,7 @@ struct Cause {
     ActivityId activity; ///< at its other end
     SectionId section;   ///< of a contract date
     Instant at;          ///< the instant that it asks for
+    EventId event = {};  ///< of an access
 };
 
 /// Why one activity stands where it does.

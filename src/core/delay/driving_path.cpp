@@ -1,0 +1,63 @@
+// SPDX-FileCopyrightText: 2026 The Yarrin authors
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "core/delay/driving_path.h"
+
+#include "core/model/phrases.h"
+
+#include <algorithm>
+#include <unordered_map>
+#include <unordered_set>
+
+namespace yarrin {
+
+Instant linkBound(const Programme& programme, const Schedule& schedule, const Link& link) {
+    const ActivityFigures& from = schedule.activities[programme.activities.indexOf(link.from)];
+    const bool leavesStart = link.type == LinkType::ss || link.type == LinkType::sf;
+    const Instant at = leavesStart ? from.earlyStart : from.earlyFinish;
+    if (link.lag == 0) return at;
+    const CalendarId id = lagCalendarOf(programme, link);
+    const auto resolved = resolve(programme.calendars.rows(), id);
+    for (const auto& calendar : schedule.calendars)
+        if (resolved.ok() && calendar->definition() == *resolved) return calendar->shift(at, link.lag);
+    return schedule.calendarOf(from).shift(at, link.lag);
+}
+
+std::vector<ActivityId> drivingPath(const Programme& programme, const Schedule& schedule, ActivityId to) {
+    std::unordered_map<ActivityId, std::vector<std::size_t>> into;
+    for (std::size_t i = 0; i < programme.links.size(); ++i) into[programme.links[i].to].push_back(i);
+    const auto figures = [&](ActivityId id) -> const ActivityFigures& {
+        return schedule.activities[programme.activities.indexOf(id)];
+    };
+    std::vector<ActivityId> path{to};
+    std::unordered_set<ActivityId> seen{to};
+    for (;;) {
+        const ActivityFigures& at = figures(path.back());
+        ActivityId best;
+        bool bestDrives = false;
+        Instant latest = farPast;
+        for (const std::size_t i : into[path.back()]) {
+            const Link& link = programme.links[i];
+            const ActivityFigures& from = figures(link.from);
+            if (from.aside || seen.contains(link.from)) continue;
+            // What has started was held up by what it waited for last; what began against its links was not.
+            const bool drives = schedule.driving[i];
+            const Instant bound = linkBound(programme, schedule, link);
+            const bool ofStart = link.type == LinkType::fs || link.type == LinkType::ss;
+            const WorkCalendar& own = schedule.calendarOf(at);
+            const Instant met = ofStart ? at.earlyStart : at.earlyFinish;
+            const bool waited = at.state != NodeState::notStarted && own.worked(bound) <= own.worked(met);
+            if (!drives && !waited) continue;
+            if (best && (bestDrives > drives || (bestDrives == drives && bound <= latest))) continue;
+            best = link.from;
+            bestDrives = drives;
+            latest = bound;
+        }
+        if (!best) break;
+        path.push_back(best);
+        seen.insert(best);
+    }
+    std::reverse(path.begin(), path.end());
+    return path;
+}
+
+} // namespace yarrin

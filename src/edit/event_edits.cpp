@@ -1,0 +1,369 @@
+// SPDX-FileCopyrightText: 2026 The Yarrin authors
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "edit/event_edits.h"
+
+#include "core/base/text.h"
+#include "core/model/phrases.h"
+#include "core/model/words.h"
+#include "edit/activity_edits.h"
+#include "edit/contract_edits.h"
+
+#include <algorithm>
+#include <charconv>
+
+namespace yarrin {
+
+namespace {
+
+using Fault = std::optional<Error>;
+
+std::vector<std::string> parts(std::string_view text, char separator) {
+    std::vector<std::string> list;
+    for (std::size_t from = 0; from <= text.size();) {
+        const std::size_t to = std::min(text.find(separator, from), text.size());
+        if (const auto part = trimmed(text.substr(from, to - from)); !part.empty()) list.push_back(part);
+        from = to + 1;
+    }
+    return list;
+}
+
+const Activity* activityNamed(const Programme& programme, std::string_view key) {
+    for (const Activity& activity : programme.activities)
+        if (activity.key == key) return &activity;
+    return nullptr;
+}
+
+/// "A010 rest", or "\"A 010\" rest": the activity, and what follows it.
+Result<std::pair<const Activity*, std::string>> split(const Programme& programme, const std::string& phrase) {
+    const bool quoted = phrase.starts_with('"');
+    const std::size_t end = quoted ? phrase.find('"', 1) : phrase.find(' ');
+    const std::string key = phrase.substr(quoted ? 1 : 0, end == std::string::npos ? end : end - (quoted ? 1 : 0));
+    const Activity* activity = activityNamed(programme, key);
+    if (!activity) return inputError("there is no activity " + key);
+    if (activity->kind == ActivityKind::hammock)
+        return inputError(key + " is a hammock", "name the activities that are delayed");
+    if (end == std::string::npos)
+        return inputError("what happens to " + key + " is missing", "write \"" + key + " +3d\"");
+    return std::pair{activity, trimmed(phrase.substr(end + 1))};
+}
+
+Result<Effect> parseEffect(const Programme& programme, const std::string& phrase) {
+    const auto named = split(programme, phrase);
+    if (!named.ok()) return named.error();
+    const auto& [activity, rest] = *named;
+    Effect effect;
+    effect.activity = activity->id;
+    const std::size_t blank = rest.find(' ');
+    const std::string word = lowered(rest.substr(0, blank));
+    const std::string after = blank == std::string::npos ? "" : trimmed(rest.substr(blank + 1));
+    if (rest.starts_with('+')) {
+        const auto span = parseSpan(rest.substr(1), dayUnitOf(programme, calendarOf(programme, *activity)));
+        if (!span.ok()) return span.error();
+        if (span->elapsed) return inputError("added work is working time", "write it in days or hours");
+        if (isMilestone(activity->kind)) return inputError(activity->key + " is a milestone and has no work");
+        effect.work = span->minutes;
+        return effect;
+    }
+    if (word == "quantity" || word == "output") {
+        if (!activity->measure) return inputError(activity->key + " has no quantity", "add days of work to it instead");
+        effect.kind = word == "quantity" ? EffectKind::quantity : EffectKind::output;
+        const auto value = parseFigure(after);
+        if (!value.ok()) return value.error();
+        if (value->sign() < 0 || (value->sign() == 0 && word == "output"))
+            return inputError("the " + word + " must be more than nothing");
+        effect.value = *value;
+        return effect;
+    }
+    if (word == "stopped") {
+        effect.kind = EffectKind::suspension;
+        const std::size_t to = after.find(" to ");
+        const auto from = parseTypedDate(after.substr(0, to));
+        if (!from.ok()) return from.error();
+        const auto last = to == std::string::npos ? from : parseTypedDate(after.substr(to + 4));
+        if (!last.ok()) return last.error();
+        if (*last < *from) return inputError("it ends before it begins");
+        effect.from = *from;
+        effect.to = *last;
+        return effect;
+    }
+    if (word == "access") {
+        effect.kind = EffectKind::access;
+        const auto from = parseTypedDate(after);
+        if (!from.ok()) return from.error();
+        effect.from = *from;
+        return effect;
+    }
+    return inputError("\"" + rest + "\" says nothing of " + activity->key,
+                      "write +3d, stopped 4 Jan 2027 to 9 Jan 2027, quantity 340, output 12 or access 4 Jan 2027");
+}
+
+Fault setDate(std::optional<Date>& date, std::string_view text) {
+    date.reset();
+    if (text.empty()) return {};
+    const auto typed = parseTypedDate(text);
+    if (!typed.ok()) return typed.error();
+    date = *typed;
+    return {};
+}
+
+template <typename Enum> Fault choose(Enum& value, std::string_view word) {
+    const auto chosen = fromWord<Enum>(word);
+    if (!chosen) return inputError("\"" + std::string(word) + "\" is not one of the choices");
+    value = *chosen;
+    return {};
+}
+
+Fault setAffected(const Programme& programme, DelayEvent& event, std::string_view text) {
+    event.affects.clear();
+    for (const std::string& key : parts(text, ';')) {
+        const Activity* activity = activityNamed(programme, key);
+        if (!activity) return inputError("there is no activity " + key);
+        if (std::find(event.affects.begin(), event.affects.end(), activity->id) == event.affects.end())
+            event.affects.push_back(activity->id);
+    }
+    return {};
+}
+
+/// Dates of an event that cannot all be true.
+Fault orderOfDates(const DelayEvent& event) {
+    if (event.from && event.to && *event.to < *event.from) return inputError("it ends before it begins");
+    if (event.known && event.from && *event.known < *event.from)
+        return inputError("it was known before it began", "check when it began");
+    if (event.noticeGiven && event.known && *event.noticeGiven < *event.known)
+        return inputError("notice was given before it was known");
+    if (event.particularsGiven && event.noticeGiven && *event.particularsGiven < *event.noticeGiven)
+        return inputError("particulars were given before the notice");
+    if (event.particularsGiven && !event.noticeGiven)
+        return inputError("particulars follow a notice", "enter the date of the notice first");
+    return {};
+}
+
+Fault setState(DelayEvent& event, std::string_view word) {
+    const EventState before = event.state;
+    if (Fault fault = choose(event.state, word)) return fault;
+    const bool granted = std::any_of(event.sectionDays.begin(), event.sectionDays.end(),
+                                     [](const EventDays& days) { return days.granted != 0; });
+    if (granted && event.state != EventState::granted && before == EventState::granted)
+        return inputError("days were granted for it", "take them back first");
+    return {};
+}
+
+} // namespace
+
+Result<std::vector<Effect>> parseEffects(const Programme& programme, std::string_view text) {
+    std::vector<Effect> effects;
+    for (const std::string& phrase : parts(text, ';')) {
+        const auto effect = parseEffect(programme, phrase);
+        if (!effect.ok()) return effect.errors();
+        effects.push_back(*effect);
+    }
+    return effects;
+}
+
+std::string effectText(const Programme& programme, const Effect& effect) {
+    const Activity& activity = *programme.activities.row(effect.activity);
+    const std::string key = quotedKey(activity.key) + " ";
+    const auto day = [](const std::optional<Date>& date) { return date ? isoDate(*date) : std::string(); };
+    switch (effect.kind) {
+    case EffectKind::addedWork:
+        return key + "+" + spanText(effect.work, dayUnitOf(programme, calendarOf(programme, activity)));
+    case EffectKind::suspension:
+        return key + "stopped " + day(effect.from) + " to " + day(effect.to);
+    case EffectKind::quantity:
+        return key + "quantity " + effect.value.value_or(Decimal(0)).text();
+    case EffectKind::output:
+        return key + "output " + effect.value.value_or(Decimal(0)).text();
+    case EffectKind::access:
+        return key + "access " + day(effect.from);
+    }
+    return {};
+}
+
+std::string effectsText(const Programme& programme, const DelayEvent& event) {
+    std::string text;
+    for (const Effect& effect : event.effects) text += (text.empty() ? "" : "; ") + effectText(programme, effect);
+    return text;
+}
+
+Result<EventId> addEvent(Transaction& tx, Date known) {
+    const auto& events = tx.programme().events;
+    DelayEvent event;
+    event.id = events.freshId();
+    const auto key = [](std::size_t n) { return std::string(n < 10 ? "E0" : "E") + std::to_string(n); };
+    std::size_t number = events.size() + 1;
+    const auto taken = [&](const std::string& text) {
+        return std::any_of(events.begin(), events.end(), [&](const DelayEvent& other) { return other.key == text; });
+    };
+    while (taken(key(number))) ++number;
+    event.key = key(number);
+    event.title = "New event";
+    event.from = event.known = known;
+    const EventId id = event.id;
+    tx.append(std::move(event));
+    return id;
+}
+
+std::vector<ActivityId> fragmentOf(const Programme& programme, EventId id) {
+    std::vector<ActivityId> ids;
+    for (const Activity& activity : programme.activities)
+        if (activity.event == id) ids.push_back(activity.id);
+    return ids;
+}
+
+Outcome removeEvent(Transaction& tx, EventId id) {
+    const DelayEvent* row = tx.programme().events.row(id);
+    if (!row) return inputError("the event is no longer there");
+    const std::vector<EventDays> all = row->sectionDays;
+    for (const EventDays& days : all)
+        if (days.granted != 0)
+            if (Outcome back = setEventDays(tx, id, days.section, EventDay::granted, ""); !back.ok()) return back;
+    if (Outcome gone = removeActivities(tx, fragmentOf(tx.programme(), id)); !gone.ok()) return gone;
+    tx.erase<DelayEvent>(id);
+    return done();
+}
+
+Outcome setEventField(Transaction& tx, EventId id, EventField field, std::string_view text) {
+    const DelayEvent* row = tx.programme().events.row(id);
+    if (!row) return inputError("the event is no longer there");
+    DelayEvent event = *row;
+    text = trimmedView(text);
+    Fault fault;
+    switch (field) {
+    case EventField::key:
+        if (text.empty()) fault = inputError("an id cannot be empty");
+        for (const DelayEvent& other : tx.programme().events)
+            if (other.id != id && other.key == text)
+                fault = inputError("the id " + other.key + " is used by " + other.title);
+        event.key = text;
+        break;
+    case EventField::title:
+        if (text.empty()) fault = inputError("an event needs a title");
+        event.title = text;
+        break;
+    case EventField::description:
+        event.description = text;
+        break;
+    case EventField::cause:
+        event.cause = text;
+        break;
+    case EventField::risk:
+        fault = choose(event.risk, text);
+        break;
+    case EventField::state:
+        fault = setState(event, text);
+        break;
+    case EventField::from:
+        fault = setDate(event.from, text);
+        break;
+    case EventField::to:
+        fault = setDate(event.to, text);
+        break;
+    case EventField::known:
+        fault = setDate(event.known, text);
+        break;
+    case EventField::noticeGiven:
+        fault = setDate(event.noticeGiven, text);
+        if (event.noticeGiven && event.state == EventState::noticed) event.state = EventState::notified;
+        break;
+    case EventField::particularsGiven:
+        fault = setDate(event.particularsGiven, text);
+        if (event.particularsGiven && event.state == EventState::notified) event.state = EventState::claimed;
+        break;
+    case EventField::documents:
+        event.documents = parts(text, '\n');
+        break;
+    case EventField::affects:
+        fault = setAffected(tx.programme(), event, text);
+        break;
+    case EventField::effects: {
+        auto effects = parseEffects(tx.programme(), text);
+        if (!effects.ok()) return effects.errors();
+        event.effects = std::move(effects).value();
+        break;
+    }
+    }
+    if (!fault) fault = orderOfDates(event);
+    if (fault) return *fault;
+    tx.set(std::move(event));
+    return done();
+}
+
+Outcome setEventDays(Transaction& tx, EventId id, SectionId section, EventDay which, std::string_view text) {
+    const DelayEvent* row = tx.programme().events.row(id);
+    const Section* of = tx.programme().sections.row(section);
+    if (!row || !of) return inputError("the event or the section is no longer there");
+    text = trimmedView(text);
+    if (text.ends_with("d")) text = trimmedView(text.substr(0, text.size() - 1));
+    int count = 0;
+    const auto [end, failed] = std::from_chars(text.data(), text.data() + text.size(), count);
+    const bool whole = text.empty() || (failed == std::errc{} && end == text.data() + text.size());
+    if (!whole || count < 0 || count > 36500) return inputError("days are a whole number of calendar days");
+    DelayEvent event = *row;
+    if (which != EventDay::assessed && count > 0 && event.risk == Risk::contractor)
+        return inputError("it is our own risk", "only what is the employer's or nobody's gives time");
+    auto days = std::find_if(event.sectionDays.begin(), event.sectionDays.end(),
+                             [&](const EventDays& d) { return d.section == section; });
+    if (days == event.sectionDays.end()) days = event.sectionDays.insert(days, EventDays{section, 0, 0, 0});
+    if (which == EventDay::granted) {
+        Section extended = *of;
+        extended.grantedDays += count - days->granted;
+        if (extended.grantedDays < 0)
+            return inputError("the section would have less than no time granted",
+                              "correct its time granted on the stage Contract first");
+        tx.set(std::move(extended));
+        if (count > 0) event.state = EventState::granted;
+    }
+    int& value = which == EventDay::claimed    ? days->claimed
+                 : which == EventDay::assessed ? days->assessed
+                                               : days->granted;
+    value = count;
+    if (days->claimed == 0 && days->assessed == 0 && days->granted == 0) event.sectionDays.erase(days);
+    tx.set(std::move(event));
+    return done();
+}
+
+Outcome setInForecast(Transaction& tx, EventId id, bool on) {
+    const DelayEvent* row = tx.programme().events.row(id);
+    if (!row) return inputError("the event is no longer there");
+    DelayEvent event = *row;
+    event.inForecast = on;
+    tx.set(std::move(event));
+    return done();
+}
+
+Result<ActivityId> addToFragment(Transaction& tx, EventId id, ActivityId delayed) {
+    const DelayEvent* event = tx.programme().events.row(id);
+    const Activity* after = tx.programme().activities.row(delayed);
+    if (!event) return inputError("the event is no longer there");
+    if (!after || after->kind == ActivityKind::hammock)
+        return inputError("select the activity that the event delays", "the fragment is put in front of it");
+    const std::string like = event->key + "-000", name = event->title;
+    const std::optional<Date> from = event->from;
+    const auto added = addActivity(tx, ActivityKind::task, delayed, after->breakdown, name);
+    if (!added.ok()) return added;
+    Activity activity = *tx.programme().activities.row(*added);
+    activity.key = freeKey(tx.programme(), like);
+    activity.event = id;
+    if (from) activity.constraint = Constraint{ConstraintType::startNotBefore, {startOf(*from), true}};
+    tx.set(std::move(activity));
+    Link link;
+    link.id = tx.programme().links.freshId();
+    link.from = *added;
+    link.to = delayed;
+    tx.append(link);
+    return *added;
+}
+
+void forgetInEvents(Transaction& tx, std::span<const ActivityId> ids) {
+    const auto going = [&](ActivityId id) { return std::find(ids.begin(), ids.end(), id) != ids.end(); };
+    std::vector<DelayEvent> changed;
+    for (const DelayEvent& event : tx.programme().events) {
+        DelayEvent left = event;
+        std::erase_if(left.affects, going);
+        std::erase_if(left.effects, [&](const Effect& effect) { return going(effect.activity); });
+        if (left != event) changed.push_back(std::move(left));
+    }
+    for (DelayEvent& event : changed) tx.set(std::move(event));
+}
+
+} // namespace yarrin
