@@ -330,11 +330,11 @@ item("6.04", "Testing and commissioning", "sum", "K", 320000, 1)
 # --- preliminaries
 milestone("M010", "Possession of the site", "P", "start_milestone")
 task("P010", "Site establishment and welfare", "P", "site5", 15)
-task("P020", "Quarry agreement and haul road", "P", "site5", 30)
+task("P020", "Quarry agreement and haul road", "P", "site5", 23)
 task("P030", "Marine survey and setting out", "P", "marine6", 12)
 task("P040", "Jack-up and rig mobilised", "P", "marine6", 18, notes="Towed from the mainland; needs a weather window.")
 task("P050", "Linkspan design and approval", "P", "site5", 70)
-task("P060", "Linkspan fabrication", "P", "tens4", 72, bills=[("2.18", 1)])
+task("P060", "Linkspan fabrication", "P", "tens4", 118, bills=[("2.18", 1)])
 task("P070", "Steel frame design and fabrication", "P", "tens4", 88)
 task("P080", "Concrete trials and batching plant", "P", "site5", 22)
 milestone("M020", "Linkspan delivered to site", "P", "start_milestone")
@@ -569,14 +569,12 @@ programme = {
     "options": {"late_dates_from": "contract"},
     "calendars": calendars, "breakdown": breakdown, "locations": locations,
     "activities": activities, "links": links,
-    "contract": {"currency": "GBP", "contract_sum": 48600000, "damages_cap_share": 0.10, "sections": [
+    "contract": {"currency": "GBP", "contract_sum": 48600000, "damages_cap_share": 0.10, "notice_days": 28,
+                 "particulars_days": 42, "sections": [
         {"id": "S1", "name": "Causeway and yard", "milestone": "M100", "completion": "2027-07-06", "rate": 3500},
         {"id": "S2", "name": "Berth", "milestone": "M200", "completion": "2027-06-01", "rate": 8000},
         {"id": "S3", "name": "Terminal", "milestone": "M300", "completion": "2027-07-06", "rate": 2500}]},
-    "events": [
-        {"id": "E01", "section_days": {"S2": {"claimed": 6, "assessed": 4}}, "risk": "employer", "state": "notified"},
-        {"id": "E02", "section_days": {"S2": {"claimed": 3, "assessed": 2}, "S3": {"claimed": 2, "assessed": 0}},
-         "risk": "neutral", "state": "claimed"}],
+    "events": [],
     "book": [book_row(key) for key in sorted(used)], "bill": list(bill.values()), "allocations": allocations,
     "limits": [{"name": "Jack-up crane", "available": 1}, {"name": "Drill rig", "available": 1},
                {"name": "Excavator 50 t", "available": 2}, {"name": "Paver", "available": 1}],

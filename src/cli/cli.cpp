@@ -9,8 +9,8 @@
 namespace yarrin {
 
 std::span<const Verb> verbs() {
-    static const std::array<Verb, 8> list{billVerb,    calcVerb,   calendarVerb, compareVerb,
-                                          convertVerb, freezeVerb, verifyVerb,   whyVerb};
+    static const std::array<Verb, 10> list{billVerb,     calcVerb,   calendarVerb, compareVerb, convertVerb,
+                                           exposureVerb, freezeVerb, impactVerb,   verifyVerb,  whyVerb};
     return list;
 }
 

@@ -41,7 +41,9 @@ extern const Verb calcVerb;
 extern const Verb calendarVerb;
 extern const Verb compareVerb;
 extern const Verb convertVerb;
+extern const Verb exposureVerb;
 extern const Verb freezeVerb;
+extern const Verb impactVerb;
 extern const Verb verifyVerb;
 extern const Verb whyVerb;
 

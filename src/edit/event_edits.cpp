@@ -127,8 +127,6 @@ Fault setAffected(const Programme& programme, DelayEvent& event, std::string_vie
 /// Dates of an event that cannot all be true.
 Fault orderOfDates(const DelayEvent& event) {
     if (event.from && event.to && *event.to < *event.from) return inputError("it ends before it begins");
-    if (event.known && event.from && *event.known < *event.from)
-        return inputError("it was known before it began", "check when it began");
     if (event.noticeGiven && event.known && *event.noticeGiven < *event.known)
         return inputError("notice was given before it was known");
     if (event.particularsGiven && event.noticeGiven && *event.particularsGiven < *event.noticeGiven)

@@ -3,6 +3,7 @@
 #include "edit/progress_edits.h"
 
 #include "core/base/text.h"
+#include "core/network/effects.h"
 #include "core/network/network.h"
 #include "core/quantity/measure.h"
 #include "edit/activity_edits.h"
@@ -40,6 +41,11 @@ Result<Activity> inProgress(const Programme& programme, ActivityId id) {
 
 Minutes dayOf(const Programme& programme, const Activity& activity) {
     return dayUnitOf(programme, calendarOf(programme, activity)).dayMinutes;
+}
+
+/// The measure with what events made of quantity and output.
+std::optional<Measure> measureOf(const Programme& programme, const Activity& activity) {
+    return affectedMeasure(activity, ActingEffects(programme).on(activity.id));
 }
 
 /// Working time from the actual start to the data date.
@@ -115,7 +121,10 @@ Outcome setActual(Transaction& tx, ActivityId id, Actual which, std::string_view
             return inputError("it started on " + dayText(*a.actualStart), "it cannot have finished before that");
         // What is finished has nothing left.
         a.remaining.reset();
-        if (a.quantityDone) a.quantityDone = a.measure ? std::optional(a.measure->quantity) : std::nullopt;
+        if (a.quantityDone) {
+            const auto measure = measureOf(tx.programme(), a);
+            a.quantityDone = measure ? std::optional(measure->quantity) : std::nullopt;
+        }
     }
     if (which == Actual::start && a.actualFinish && !isMilestone(a.kind) && *a.actualFinish < *at)
         return inputError("it finished on " + dayText(*a.actualFinish), "it cannot have started after that");
@@ -151,14 +160,16 @@ Outcome setQuantityDone(Transaction& tx, ActivityId id, std::string_view text) {
     a.quantityDone = *figure;
     a.remaining.reset();
     if (a.quantityDone) {
-        if (!a.measure) return inputError("it has no quantity", "enter the days that are left instead");
+        const ActingEffects acting(tx.programme());
+        const auto measure = affectedMeasure(a, acting.on(id));
+        if (!measure) return inputError("it has no quantity", "enter the days that are left instead");
         if (a.quantityDone->sign() < 0) return inputError("less than nothing cannot have been done");
-        const Fraction left = Fraction(a.measure->quantity) - Fraction(*a.quantityDone);
+        const Fraction left = Fraction(measure->quantity) - Fraction(*a.quantityDone);
         if (left.sign() < 0)
-            return inputError("that is more than the " + a.measure->quantity.text() + " " + a.measure->unit + " of it",
+            return inputError("that is more than the " + measure->quantity.text() + " " + measure->unit + " of it",
                               "correct its quantity first");
         if (left.sign() == 0) return inputError("all of it is done", "enter its actual finish instead");
-        Measure rest = *a.measure;
+        Measure rest = *measure;
         const auto quantity = left.rounded(12);
         if (!quantity) return inputError("the figure has too many digits");
         rest.quantity = *quantity;
@@ -166,6 +177,9 @@ Outcome setQuantityDone(Transaction& tx, ActivityId id, std::string_view text) {
         if (!minutes.ok()) return minutes.error();
         if (!*minutes) return inputError("no output and crews are stated", "enter the days that are left instead");
         a.remaining = **minutes;
+        // Work that events added has no quantity of its own: of it as much is left as of the rest.
+        const Fraction added = Fraction(addedWork(acting.on(id))) * left / Fraction(measure->quantity);
+        if (const auto whole = added.ceil()) *a.remaining += *whole;
     }
     tx.set(std::move(a));
     return done();
@@ -180,7 +194,7 @@ Outcome forecastAtAchieved(Transaction& tx, std::span<const ActivityId> ids) {
             return inputError(a.key + " has no quantity done", "enter what was done of it first");
         const Minutes passed = elapsed(tx.programme(), a);
         if (passed <= 0) return inputError(a.key + " has had no working time yet");
-        const Fraction left = Fraction(a.measure->quantity) - Fraction(*a.quantityDone);
+        const Fraction left = Fraction(measureOf(tx.programme(), a)->quantity) - Fraction(*a.quantityDone);
         const auto minutes = roundedUp(Fraction(passed) * left / Fraction(*a.quantityDone), a.measure->roundTo,
                                        dayOf(tx.programme(), a));
         if (!minutes.ok()) return minutes.error();
@@ -196,7 +210,7 @@ std::optional<Achieved> achievedOf(const Programme& programme, const Activity& a
         duration <= 0)
         return {};
     const Fraction day(calendar.dayMinutes());
-    Achieved result{Fraction(activity.measure->quantity) * day / Fraction(duration), {}};
+    Achieved result{Fraction(measureOf(programme, activity)->quantity) * day / Fraction(duration), {}};
     const Instant until = activity.actualFinish.value_or(*programme.job.dataDate);
     const Minutes passed = calendar.worked(until) - calendar.worked(*activity.actualStart);
     if (passed > 0) result.achieved = Fraction(*activity.quantityDone) * day / Fraction(passed);

@@ -81,7 +81,7 @@ private slots:
         QCOMPARE(state(), EventState::notified);
         QCOMPARE(set(EventField::particularsGiven, "20 Mar 2027"), QString());
         QCOMPARE(state(), EventState::claimed);
-        QVERIFY(set(EventField::from, "6 Mar 2027").contains("known before it began"));
+        QCOMPARE(set(EventField::from, "6 Mar 2027"), QString()); // it may be known before it begins
         QVERIFY(set(EventField::to, "1 Jan 2027").contains("ends before"));
         QCOMPARE(set(EventField::documents, "letters/12.pdf\nphotos/4.jpg"), QString());
         QCOMPARE(tx.programme().events.row(id)->documents.size(), std::size_t(2));

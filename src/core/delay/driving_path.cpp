@@ -39,13 +39,14 @@ std::vector<ActivityId> drivingPath(const Programme& programme, const Schedule& 
             const Link& link = programme.links[i];
             const ActivityFigures& from = figures(link.from);
             if (from.aside || seen.contains(link.from)) continue;
-            // What has started was held up by what it waited for last; what began against its links was not.
+            // What has started was held up by what it waited for last; what began against its links was not. Sites
+            // report
+            // days, so what ended on the day on which the next began was waited for.
             const bool drives = schedule.driving[i];
             const Instant bound = linkBound(programme, schedule, link);
             const bool ofStart = link.type == LinkType::fs || link.type == LinkType::ss;
-            const WorkCalendar& own = schedule.calendarOf(at);
             const Instant met = ofStart ? at.earlyStart : at.earlyFinish;
-            const bool waited = at.state != NodeState::notStarted && own.worked(bound) <= own.worked(met);
+            const bool waited = at.state != NodeState::notStarted && dateOf(bound) <= dateOf(met);
             if (!drives && !waited) continue;
             if (best && (bestDrives > drives || (bestDrives == drives && bound <= latest))) continue;
             best = link.from;

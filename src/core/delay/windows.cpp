@@ -18,10 +18,34 @@ struct Share {
     std::vector<std::string> path; ///< where on the path
 };
 
+/// The stand with late dates to one section's completion alone: how long each activity that leads to it may take
+/// without moving it.
+Programme boundFor(const Programme& stand, ActivityId milestone, Instant completion) {
+    Programme bound = stand;
+    bound.job.lateDatesFrom = LateDatesFrom::programmeFinish;
+    bound.job.requiredFinish = completion + 3650 * minutesPerDay;
+    std::vector<Activity> rows = bound.activities.take();
+    for (Activity& row : rows) {
+        row.asLate = false;
+        if (row.constraint && row.constraint->type == ConstraintType::startOn)
+            row.constraint->type = ConstraintType::startNotBefore;
+        if (row.constraint && row.constraint->type == ConstraintType::finishOn)
+            row.constraint->type = ConstraintType::finishNotBefore;
+        if (row.constraint && (row.constraint->type == ConstraintType::startNotAfter ||
+                               row.constraint->type == ConstraintType::finishNotAfter))
+            row.constraint.reset();
+        if (row.id == milestone && !row.constraint)
+            row.constraint = Constraint{ConstraintType::finishNotAfter, {completion, false}};
+    }
+    bound.activities.assign(std::move(rows));
+    return bound;
+}
+
 } // namespace
 
-/// The slip of completion is taken apart along the path that drove it in the later stand: what an activity's finish
-/// slipped more than that of the one before it is its own; along the path these differences add up to the whole.
+/// The slip of completion is taken apart along the path that drove it in the later stand: how far an activity's finish
+/// slipped beyond the float that it had, more than the one before it, is its own; along the path these differences add
+/// up to the whole.
 void Analyst::windows(std::size_t from, std::size_t to) {
     const AnalysisState &before = m_states[from], &after = m_states[to];
     const Programme& later = after.programme();
@@ -49,6 +73,9 @@ void Analyst::windows(std::size_t from, std::size_t to) {
     std::map<SectionId, std::map<EventId, int>> concurrent;
     for (const SectionId section : m_sections) {
         const auto path = drivingPath(later, after.figures(), later.sections.row(section)->milestone);
+        const ActivityId milestone = before.programme().sections.row(section)->milestone;
+        const AnalysisState bound(boundFor(before.programme(), milestone, before.of(milestone).earlyFinish), m_cache);
+        const int whole = *after.completion(section) - *before.completion(section);
         int slipped = 0;
         const DelayEvent* pending = nullptr; // of a fragment that was not there before: its days show behind it
         for (std::size_t at = 0; at < path.size(); ++at) {
@@ -58,9 +85,15 @@ void Analyst::windows(std::size_t from, std::size_t to) {
                 if (activity.event) pending = later.events.row(activity.event);
                 continue;
             }
-            const int slip =
-                last ? *after.completion(section) - *before.completion(section)
-                     : completionDate(after.of(path[at]).earlyFinish) - completionDate(before.of(path[at]).earlyFinish);
+            int slip = whole;
+            if (!last && bound.figures().ok()) {
+                const ActivityFigures& was = bound.of(path[at]);
+                const Date finish = completionDate(after.of(path[at]).earlyFinish);
+                const Date latest = completionDate(was.lateFinish.value_or(was.earlyFinish));
+                slip = finish - latest;
+                // Float that is left moves nothing; what had none gains as much as it is early.
+                if (latest != completionDate(was.earlyFinish)) slip = std::max(slip, std::min(0, whole));
+            }
             const int days = slip - slipped;
             slipped = slip;
             const DelayEvent* cause = days > 0 ? pending : nullptr;

@@ -2,6 +2,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/progress/progress_lines.h"
 
+#include "core/network/effects.h"
+
 #include <algorithm>
 #include <unordered_map>
 
@@ -72,11 +74,12 @@ std::optional<double> ratio(double a, double b) {
 
 } // namespace
 
-double shareDone(const Activity& activity, const ActivityFigures& figures) {
+double shareDone(const Programme& programme, const Activity& activity, const ActivityFigures& figures) {
     if (figures.state == NodeState::complete) return figures.aside ? 0 : 1;
     if (figures.state == NodeState::notStarted || figures.duration <= 0) return 0;
-    if (activity.quantityDone && activity.measure && activity.measure->quantity.sign() > 0)
-        return std::min(1.0, activity.quantityDone->toDouble() / activity.measure->quantity.toDouble());
+    const auto measure = affectedMeasure(activity, ActingEffects(programme).on(activity.id));
+    if (activity.quantityDone && measure && measure->quantity.sign() > 0)
+        return std::min(1.0, activity.quantityDone->toDouble() / measure->quantity.toDouble());
     const Minutes left = activity.remaining.value_or(figures.duration);
     return std::clamp(1 - static_cast<double>(left) / static_cast<double>(figures.duration), 0.0, 1.0);
 }
@@ -106,7 +109,7 @@ ProgressLines progressLines(const Programme& plan, const Schedule& planned, cons
         if (was == decltype(plan.activities)::none && today.of(i) > 0) ++lines.beyond;
         if (amount <= 0) continue;
         last = std::max(last, f.earlyFinish);
-        const double share = shareDone(activity, f);
+        const double share = shareDone(now, activity, f);
         ev.earned += amount * share;
         const Instant until = f.state == NodeState::complete ? f.earlyFinish : dataDate.value_or(f.earlyStart);
         const WorkCalendar& calendar = current.calendarOf(f);

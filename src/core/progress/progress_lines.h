@@ -54,6 +54,6 @@ struct ProgressLines {
                                           const Schedule& current, ProgressWeight weight, BookItemId book = {});
 
 /// The share of an activity's work that is done, 0 to 1: by quantity where one is entered, else by what is left.
-[[nodiscard]] double shareDone(const Activity& activity, const ActivityFigures& figures);
+[[nodiscard]] double shareDone(const Programme& programme, const Activity& activity, const ActivityFigures& figures);
 
 } // namespace yarrin

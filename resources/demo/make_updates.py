@@ -1,0 +1,202 @@
+#!/usr/bin/env python3
+# SPDX-FileCopyrightText: 2026 The Yarrin authors
+# SPDX-License-Identifier: GPL-3.0-or-later
+"""Writes updates.json: what was reported of the invented ferry terminal at four data dates, and its ten events.
+
+The site is played out once: the contract programme, with the events and our own ups and downs in it, is calculated by
+yarrin-cli, and its dates up to each data date are what the site reports. Call: make_updates.py YARRIN-CLI"""
+import datetime
+import hashlib
+import json
+import math
+import pathlib
+import subprocess
+import sys
+import tempfile
+
+here = pathlib.Path(__file__).parent
+contract = json.loads(here.joinpath("brannoch.yarrin.json").read_text(encoding="utf-8"))
+activities = {row["id"]: row for row in contract["activities"]}
+day_minutes = {"continuous": 1440, "piling": 600, **{c["id"]: c.get("day_minutes", 480) for c in contract["calendars"]}}
+
+# Events as they come to be known: first what is recorded, then by update what became of them.
+events = [
+    {"key": "E01", "title": "Consent for the haul road late", "risk": "employer", "known": "2026-03-18",
+     "from": "2026-03-18", "to": "2026-03-27", "effects": "P020 stopped 2026-03-18 to 2026-03-27", "affects": "P020; C011",
+     "cause": "Late consent", "description": "The council's consent for the haul road, which the employer was to have "
+     "in hand by possession, came eight working days late.", "documents": "letters/0007 haul road.pdf"},
+    {"key": "E02", "title": "Swell over the working limit, May", "risk": "neutral", "known": "2026-05-11",
+     "from": "2026-05-07", "to": "2026-05-09", "effects": "C021 stopped 2026-05-07 to 2026-05-09", "affects": "C021",
+     "cause": "Weather", "description": "Significant wave height over 1.5 m on three days more than the contract's "
+     "ten-year figures allow.", "documents": "records/wave buoy May.csv"},
+    {"key": "E03", "title": "Rock level 1.4 m low at dolphin 1", "risk": "employer", "known": "2026-07-15",
+     "from": "2026-07-15", "to": "2026-07-25", "effects": "B110 +6d", "affects": "B110",
+     "cause": "Ground conditions", "description": "Rock head under two of the six sockets lies 1.4 m lower than the "
+     "ground report says; longer casings and sockets.", "documents": "letters/0031 rock level.pdf"},
+    {"key": "E04", "title": "Stone barge winch broken", "risk": "contractor", "known": "2026-06-08",
+     "from": "2026-06-08", "to": "2026-06-16", "effects": "C041 stopped 2026-06-08 to 2026-06-16", "affects": "C041",
+     "cause": "Plant", "description": "The side tipper lay idle until a winch came from the mainland."},
+    {"key": "E05", "title": "Linkspan drawings approved late", "risk": "employer", "known": "2026-05-26",
+     "from": "2026-05-25", "to": "2026-07-17", "effects": "P050 +42d", "affects": "P050; P060",
+     "cause": "Late information", "description": "The port authority's comments on the linkspan bearings came in three "
+     "rounds instead of one.", "documents": "letters/0022 linkspan drawings.pdf\nminutes/design 14.pdf"},
+    {"key": "E06", "title": "Concrete wagon off the ferry, three pours lost", "risk": "contractor",
+     "known": "2026-09-07", "from": "2026-09-07", "to": "2026-09-10",
+     "effects": "B130 stopped 2026-09-07 to 2026-09-10", "affects": "B130", "cause": "Supply",
+     "description": "The wagon slid off the slip; no other could be had on the island for four days."},
+    {"key": "E07", "title": "Deeper cap instructed at dolphin 2", "risk": "employer", "known": "2026-10-26",
+     "from": "2026-10-26", "to": "2026-12-05", "effects": "B230 quantity 378", "affects": "B230",
+     "cause": "Instruction", "description": "Instruction 14: cap of dolphin 2 deepened by 0.5 m for the larger fender.",
+     "documents": "instructions/014.pdf"},
+    {"key": "E08", "title": "Terns nesting on the terminal plot", "risk": "neutral", "known": "2026-06-22",
+     "from": "2026-06-22", "to": "2026-07-20", "effects": "T010 access 2026-07-21", "affects": "T010", "cause": "Wildlife",
+     "description": "The plot could not be entered until the chicks had fledged.",
+     "documents": "letters/0027 nests.pdf"},
+    {"key": "E09", "title": "Swell over the working limit, January", "risk": "neutral", "known": "2027-01-18",
+     "from": "2027-01-11", "to": "2027-01-16", "effects": "B230 stopped 2027-01-11 to 2027-01-16", "affects": "B230",
+     "cause": "Weather", "description": "Six days over the limit, two of them allowed for in the month.",
+     "documents": "records/wave buoy January.csv"},
+    {"key": "E10", "title": "First floor withheld for the operator's survey", "risk": "employer", "known": "2027-02-01",
+     "from": "2027-03-08", "affects": "F320", "cause": "Access",
+     "fragment": {"delays": "F320", "name": "Radio survey by the operator, first floor west", "days": "15d"},
+     "description": "The operator wants the first floor west clear for three weeks of its radio survey before partitions start."},
+]
+by_key = {event["key"]: event for event in events}
+
+# What becomes of them from one update to the next: fields, and days by section (claimed, granted).
+later = {
+    "1": {"E01": ({"noticeGiven": "2026-04-02", "particularsGiven": "2026-04-30"}, {"S2": {"claimed": 12}}),
+          "E02": ({"noticeGiven": "2026-05-18", "particularsGiven": "2026-06-15"}, {"S2": {"claimed": 4}}),
+          "E05": ({"noticeGiven": "2026-06-12"}, {"S2": {"claimed": 14}}),
+          "E08": ({"noticeGiven": "2026-06-25"}, {"S3": {"claimed": 28}})},
+    "2": {"E01": ({}, {"S2": {"granted": 14}}), "E02": ({}, {"S2": {"granted": 1}}),
+          "E03": ({"noticeGiven": "2026-07-22", "particularsGiven": "2026-08-28"}, {"S2": {"claimed": 12}}),
+          "E05": ({"particularsGiven": "2026-07-22"}, {}),
+          "E08": ({"particularsGiven": "2026-07-30"}, {})},
+    "3": {"E03": ({}, {"S2": {"granted": 3}}), "E08": ({"state": "refused"}, {}),
+          "E07": ({"noticeGiven": "2026-11-04", "particularsGiven": "2026-12-11"}, {"S2": {"claimed": 15}})},
+    "4": {"E09": ({"noticeGiven": "2027-01-25"}, {"S2": {"claimed": 12}}),
+          "E10": ({}, {"S3": {"claimed": 8}})},
+}
+# What the planner changed, update by update: crews, to win time back.
+changes = {"4": [("B430", "crews", "1.25")]}
+updates = [("1", "2026-07-01"), ("2", "2026-10-05"), ("3", "2027-01-04"), ("4", "2027-03-01")]
+
+
+def play():
+    """The site as it went: dates of every activity."""
+    site = json.loads(json.dumps(contract))
+    site["events"] = []
+    planned = dates(site)
+    for row in site["activities"]:
+        if row["kind"] != "task":
+            continue
+        minutes = planned[row["id"]]["duration"]
+        day = day_minutes[row.get("calendar", "site5")]
+        # Our own ups and downs: between a tenth quicker and a tenth slower, the same in every run.
+        luck = int(hashlib.sha256(row["id"].encode()).hexdigest(), 16) % 21 / 100 - 0.10
+        luck = own.get(row["id"], luck)
+        row["duration"] = max(day // 2, round(minutes * (1 + luck) / (day // 2)) * (day // 2))
+        if "quantity" in by_key["E07"]["effects"] and row["id"] == "B230":
+            row["duration"] += 7 * day
+        for key, what, value in sum(changes.values(), []):
+            if key == row["id"] and what == "crews":
+                row["duration"] = round(row["duration"] * row["measure"]["crews"] / float(value) / day) * day
+        row.pop("measure", None)
+        row.pop("book_item", None)
+        row.pop("pauses", None)
+    for event in events:
+        if event["key"] in ("E07", "E10"):
+            continue
+        site["events"].append({"id": event["key"], "risk": event["risk"], "effects": [effect(event["effects"])]})
+    site["sequences"], site["laid_out"], site["allocations"], site["bill"] = [], [], [], []
+    site["book"] = []
+    return dates(site)
+
+
+own = {"C011": 0.07, "C021": 0.08, "C031": 0.0, "C041": 0.0, "B110": 0.0, "B120": 0.07, "B130": 0.03, "B230": 0.0,
+       "B330": 0.03, "P020": 0.0, "P050": 0.0, "P060": 0.0, "T010": 0.0}
+
+
+def effect(phrase):
+    key, rest = phrase.split(" ", 1)
+    calendar = activities[key].get("calendar", "site5")
+    if rest.startswith("+"):
+        return {"kind": "added_work", "activity": key, "work": int(rest[1:-1]) * day_minutes[calendar]}
+    word, value = rest.split(" ", 1)
+    if word == "stopped":
+        first, last = value.split(" to ")
+        return {"kind": "suspension", "activity": key, "from": first, "to": last}
+    return {"kind": "access", "activity": key, "from": value}
+
+
+def dates(programme):
+    with tempfile.NamedTemporaryFile("w", suffix=".yarrin.json", encoding="utf-8") as file:
+        json.dump(programme, file)
+        file.flush()
+        done = subprocess.run([sys.argv[1], "calc", file.name, "--json"], capture_output=True, text=True, check=True)
+    return {row["id"]: row for row in json.loads(done.stdout)["activities"]}
+
+
+def form(real, data_date, planned):
+    """What the site reports up to a data date, as rows of the form: ID, Started, Finished, Done, Days left."""
+    rows = []
+    limit = data_date + "T00:00"
+    for key, row in activities.items():
+        if row["kind"] == "hammock":
+            continue
+        start, finish = real[key]["es"], real[key]["ef"]
+        first = morning(start)
+        if start >= limit or first >= data_date:
+            continue
+        if finish <= limit:
+            rows.append([key, first if row["kind"] == "task" or row["kind"] == "start_milestone" else evening(finish),
+                         "" if row["kind"] != "task" else evening(finish), "", ""])
+            continue
+        share = (parse(limit) - parse(start)) / (parse(finish) - parse(start))
+        measure = row.get("measure")
+        left = max(1, math.ceil((1 - share) * real[key]["duration"] / day_minutes[row.get("calendar", "site5")]))
+        if measure:
+            quantity = float(measure["quantity"])
+            if key == "B230" and data_date >= "2026-10-26":
+                quantity = 378
+            done = quantity * share
+            rows.append([key, first, "", str(round(done) if quantity > 20 else round(done, 1)), ""])
+        else:
+            rows.append([key, first, "", "", f"{left}d"])
+    return rows
+
+
+def morning(instant):
+    """The day on which work that may go on from an instant is seen to start."""
+    date, time = instant.split("T")
+    return str(datetime.date.fromisoformat(date) + datetime.timedelta(days=1)) if time >= "17:00" else date
+
+
+def evening(instant):
+    """The day that an instant ends."""
+    date, time = instant.split("T")
+    return str(datetime.date.fromisoformat(date) - datetime.timedelta(days=1)) if time == "00:00" else date
+
+
+def parse(text):
+    return datetime.datetime.fromisoformat(text).timestamp()
+
+
+real = play()
+planned = dates({**contract, "events": []})
+story = {"contract": {"key": "B", "purpose": "Contract programme", "by": "R. Tamsin", "at": "2026-03-02 09:20:00",
+                      "reason": "agreed at the pre-start meeting"}, "updates": []}
+recorded = set()
+for number, (key, data_date) in enumerate(updates):
+    day = datetime.date.fromisoformat(data_date)
+    fresh = [event for event in events if event["key"] not in recorded and event["known"] < data_date]
+    recorded |= {event["key"] for event in fresh}
+    story["updates"].append({
+        "key": key, "purpose": f"Update {key}", "data_date": data_date, "by": "R. Tamsin",
+        "at": f"{day + datetime.timedelta(days=2)} 15:{10 + 7 * number}:00",
+        "events": fresh,
+        "later": [{"key": event, "fields": fields, "days": days} for event, (fields, days) in later[key].items()],
+        "changes": [list(change) for change in changes.get(key, [])],
+        "form": form(real, data_date, planned)})
+here.joinpath("updates.json").write_text(json.dumps(story, ensure_ascii=False, indent=1) + "\n", encoding="utf-8")

@@ -1,0 +1,203 @@
+// SPDX-FileCopyrightText: 2026 The Yarrin authors
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "cli/cli.h"
+#include "core/contract/damages_lines.h"
+#include "core/contract/notices.h"
+#include "core/delay/prolongation.h"
+#include "core/model/words.h"
+#include "store/delay_json.h"
+#include "store/stands.h"
+
+#include <ctime>
+#include <ostream>
+
+namespace yarrin {
+
+namespace {
+
+struct Call {
+    std::string file;
+    bool json = false;
+    std::optional<DelayMethod> method;
+    std::optional<Date> today;
+};
+
+std::optional<DelayMethod> methodNamed(std::string_view word) {
+    for (std::size_t m = 0; m < delayMethods; ++m)
+        if (textOf(static_cast<DelayMethod>(m)).word == word) return static_cast<DelayMethod>(m);
+    return {};
+}
+
+/// Reads the words of a call; what is off is printed.
+std::optional<Call> callOf(std::string_view verb, std::span<const std::string> arguments, CliStreams streams) {
+    Call call;
+    const auto off = [&](const std::string& what) {
+        (void)usageFault(verb, what, streams);
+        return std::nullopt;
+    };
+    for (std::size_t i = 0; i < arguments.size(); ++i) {
+        const std::string& argument = arguments[i];
+        const bool method = verb == "impact" && argument == "--method";
+        const bool today = verb == "exposure" && argument == "--today";
+        if (argument == "--json") {
+            call.json = true;
+        } else if (method || today) {
+            if (++i == arguments.size()) return off(argument + " wants a value");
+            if (method) call.method = methodNamed(arguments[i]);
+            if (method && !call.method) return off("there is no method " + arguments[i]);
+            if (today) call.today = parseDate(arguments[i]);
+            if (today && !call.today) return off("\"" + arguments[i] + "\" is not a date like 2027-03-01");
+        } else if (argument.starts_with("--")) {
+            return off("there is no option " + argument);
+        } else if (!call.file.empty()) {
+            return off("one file is expected");
+        } else {
+            call.file = argument;
+        }
+    }
+    if (call.file.empty()) return off("a file is missing");
+    return call;
+}
+
+std::string sumText(const Fraction& sum, const std::string& currency) {
+    const auto rounded = sum.rounded(minorDigits(currency));
+    return rounded ? currency + " " + rounded->text() : "out of bounds";
+}
+
+std::string dayCount(int days) {
+    return std::to_string(days) + " d";
+}
+
+void printDamages(const Programme& programme, const Schedule& figures, std::ostream& out) {
+    static constexpr const char* names[] = {"Unrelieved", "Assessed", "Claimed"};
+    const std::string& currency = programme.job.currency;
+    for (std::size_t r = 0; r < reliefs; ++r) {
+        const auto relief = static_cast<Relief>(r);
+        out << names[r] << ": " << sumText(sumOf(figures.damages, relief), currency) << "\n";
+        for (const DamagesLine& line : damagesLines(programme, figures.sections, relief)) {
+            const Section& section = *programme.sections.row(line.section);
+            out << "  " << section.key << " " << section.name << ": ";
+            if (!line.forecast) {
+                out << "no completion milestone\n";
+                continue;
+            }
+            out << "forecast " << isoDate(*line.forecast) << ", " << dayCount(*line.forecast - line.completion)
+                << " after " << isoDate(line.completion);
+            if (line.granted != 0) out << ", granted " << dayCount(line.granted);
+            for (const auto& [event, days] : line.events)
+                out << ", " << programme.events.row(event)->key << " " << dayCount(days);
+            out << ": " << dayCount(line.daysLate) << " late at " << sumText(section.rate, currency) << " a "
+                << (section.per == DamagesPer::day ? "day" : "week") << " = " << sumText(line.sum, currency)
+                << (line.capped ? " (capped)" : "") << "\n";
+        }
+    }
+    if (const auto cap = contractCap(programme.job)) out << "Cap of the contract: " << sumText(*cap, currency) << "\n";
+}
+
+ExitStatus exposure(std::span<const std::string> arguments, CliStreams streams) {
+    const auto call = callOf("exposure", arguments, streams);
+    if (!call) return ExitStatus::usage;
+    const auto stands = standsIn(call->file);
+    if (!stands.ok()) return report(stands.errors(), call->file, streams);
+    const Programme& now = stands->back().programme;
+    const Schedule figures = schedule(now);
+    if (!figures.ok()) return report(figures.errors, call->file, streams);
+    std::vector<StandExposure> course;
+    for (const Stand& stand : *stands) {
+        const Schedule then = schedule(stand.programme);
+        if (!then.ok()) return report(then.errors, call->file, streams);
+        course.push_back({stand.name, stand.programme.job.dataDate, then.damages, then.sections});
+    }
+    const DelayAnalysis analysis = analyse(DelayMethod::timeImpact, *stands);
+    const Prolongation cost = prolongationOf(analysis, now);
+    const std::time_t clock = std::time(nullptr);
+    std::tm local{};
+    localtime_r(&clock, &local);
+    const Date system = dateFrom(local.tm_year + 1900, unsigned(local.tm_mon + 1), unsigned(local.tm_mday));
+    const Date today = call->today.value_or(clockDay(now.job, system));
+    const auto due = noticesDue(now, today);
+    if (call->json) {
+        streams.out << exposureToJson(now, figures, course, cost, due);
+        return ExitStatus::done;
+    }
+    std::ostream& out = streams.out;
+    const std::string& currency = now.job.currency;
+    printDamages(now, figures, out);
+    out << "\nSo far (unrelieved, assessed, claimed):\n";
+    for (const StandExposure& stand : course)
+        out << "  " << stand.name << ": " << sumText(stand.total.unrelieved, currency) << ", "
+            << sumText(stand.total.assessed, currency) << ", " << sumText(stand.total.claimed, currency) << "\n";
+    out << "\nProlongation, time-related cost by who answers for it: employer " << sumText(cost.employer, currency)
+        << ", concurrent " << sumText(cost.concurrent, currency) << ", neutral " << sumText(cost.neutral, currency)
+        << ", own " << sumText(cost.own, currency) << ", recovered " << sumText(cost.recovered, currency) << "; in all "
+        << sumText(cost.total(), currency) << "\n";
+    for (const NoticeDue& one : due)
+        out << now.events.row(one.event)->key << ": " << (one.particulars ? "particulars" : "notice") << " due "
+            << isoDate(*one.clock.due) << (one.clock.daysLeft < 0 ? ", lapsed" : "") << "\n";
+    return ExitStatus::done;
+}
+
+void printSteps(const DelayAnalysis& found, const Programme& now, std::ostream& out) {
+    const DelayMethodText& text = textOf(found.method);
+    out << text.name << "\n" << text.steps << "\n" << text.limits << "\n";
+    for (const Section& section : now.sections) {
+        if (found.steps.empty() || !found.steps.front().of(section.id)) continue;
+        out << "\n" << section.key << " " << section.name << "\n";
+        for (const DelayStep& step : found.steps) {
+            const StepFigures& f = *step.of(section.id);
+            if (f.moved() == 0 && f.entitled == 0 && f.alone == 0 && step.kind != DelayStep::Kind::event) continue;
+            const DelayEvent* event = now.events.row(step.event);
+            const std::string who = step.kind == DelayStep::Kind::event ? event->key + " " + event->title
+                                    : step.kind == DelayStep::Kind::progress
+                                        ? (f.moved() > 0 ? "own progress" : "recovered")
+                                        : "not seen by this method";
+            out << "  " << found.stands[step.window] << ": " << isoDate(f.before) << " to " << isoDate(f.after) << " "
+                << (f.moved() > 0 ? "+" : "") << dayCount(f.moved()) << "  " << who;
+            if (event) out << " (" << wordOf(event->risk) << ")";
+            if (f.entitled > 0) out << ", entitled " << dayCount(f.entitled);
+            if (f.concurrent > 0) out << ", concurrent " << dayCount(f.concurrent);
+            if (f.alone > f.moved()) out << ", alone " << dayCount(f.alone);
+            out << "\n";
+        }
+        const DelayShares shares = sharesOf(found, now, section.id);
+        out << "  employer " << dayCount(shares.employer) << ", neutral " << dayCount(shares.neutral) << ", own "
+            << dayCount(shares.own) << ", recovered " << dayCount(shares.recovered) << "; entitled "
+            << dayCount(shares.entitled) << ", of these concurrent " << dayCount(shares.concurrent) << "\n";
+    }
+    for (const std::string& note : found.notes) out << note << "\n";
+}
+
+ExitStatus impact(std::span<const std::string> arguments, CliStreams streams) {
+    const auto call = callOf("impact", arguments, streams);
+    if (!call) return ExitStatus::usage;
+    const auto stands = standsIn(call->file);
+    if (!stands.ok()) return report(stands.errors(), call->file, streams);
+    const DelayAnalysis found = analyse(call->method.value_or(DelayMethod::timeImpact), *stands);
+    if (!found.errors.empty()) return report(found.errors, call->file, streams);
+    const Programme& now = stands->back().programme;
+    if (call->json)
+        streams.out << analysisToJson(found, now);
+    else
+        printSteps(found, now, streams.out);
+    return ExitStatus::done;
+}
+
+} // namespace
+
+const Verb exposureVerb{
+    "exposure", "prints exposure to damages and how each sum comes about",
+    "yarrin-cli exposure FILE [--today DATE] [--json]\n\n"
+    "Prints damages unrelieved, assessed and claimed, per section and in all, with the days behind each\n"
+    "sum; the same at each frozen update; prolongation cost by who answers for it; and notices that are\n"
+    "due within a week or have lapsed on the later of today and the data date, or on DATE.\n",
+    exposure};
+
+const Verb impactVerb{
+    "impact", "tells what moved completion, by a recognised method",
+    "yarrin-cli impact FILE [--method METHOD] [--json]\n\n"
+    "METHOD is time-impact (the default), impacted-as-planned, windows, as-planned-as-built or\n"
+    "collapsed-as-built. Stands on the contract programme in force and the updates that a native file\n"
+    "holds; without them on the programme as if nothing had happened.\n",
+    impact};
+
+} // namespace yarrin

@@ -1,0 +1,27 @@
+// SPDX-FileCopyrightText: 2026 The Yarrin authors
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+#include "core/delay/analysis.h"
+
+namespace yarrin {
+
+/// What the longer time cost, by who answers for it: the time-related cost of hammocks that each step of an analysis
+/// added (docs/engine.md section 12), in the contract's currency.
+struct Prolongation {
+    Fraction employer;   ///< time and money
+    Fraction concurrent; ///< of employer's events, but critical together with our own: time, no money
+    Fraction neutral;    ///< time, no money
+    Fraction own;
+    Fraction recovered; ///< what was saved again, not positive
+    [[nodiscard]] Fraction total() const { return employer + concurrent + neutral + own + recovered; }
+};
+/// Of one step.
+[[nodiscard]] Prolongation prolongationOf(const DelayStep& step, const Programme& now);
+/// Of all steps; they add up to the cost now less the cost as planned.
+[[nodiscard]] Prolongation prolongationOf(const DelayAnalysis& analysis, const Programme& now);
+
+/// A programme as if nothing had happened yet: no progress, no data date, no event that counts.
+[[nodiscard]] Programme asPlanned(const Programme& programme);
+
+} // namespace yarrin

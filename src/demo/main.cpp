@@ -1,0 +1,227 @@
+// SPDX-FileCopyrightText: 2026 The Yarrin authors
+// SPDX-License-Identifier: GPL-3.0-or-later
+// Plays the demo's story into a native file, edit by edit, as a planner would have made it over the year: the contract
+// programme, then each update with its events, changes and the form from site. Only done while building.
+#include "core/delay/analysis.h"
+#include "edit/activity_edits.h"
+#include "edit/event_edits.h"
+#include "edit/narrative.h"
+#include "edit/progress_edits.h"
+#include "edit/progress_form.h"
+#include "store/file.h"
+#include "store/programme_file.h"
+
+#include <nlohmann/json.hpp>
+
+#include <fstream>
+#include <iostream>
+#include <map>
+#include <stdexcept>
+
+namespace yarrin {
+
+namespace {
+
+using Json = nlohmann::json;
+
+class Story {
+public:
+    Story(Programme programme, std::unique_ptr<ProgrammeFile> file)
+        : m_programme(std::move(programme)), m_file(std::move(file)) {}
+
+    void play(const Json& story) {
+        const Json& contract = story["contract"];
+        m_stamp = {contract["by"], contract["at"]};
+        const Revision first = freeze(contract);
+        check(m_file->accept(first, contract["reason"], m_stamp));
+        for (const Json& update : story["updates"]) {
+            m_stamp = {update["by"], update["at"]};
+            for (const Json& event : update["events"]) add(event);
+            for (const Json& event : update["later"]) change(event);
+            step("Data date " + std::string(update["data_date"]),
+                 [&](Transaction& tx) { return setDataDate(tx, std::string(update["data_date"])); });
+            for (const Json& one : update["changes"])
+                step(std::string(one[0]) + " " + std::string(one[1]) + " " + std::string(one[2]), [&](Transaction& tx) {
+                    return setMeasureField(tx, activity(one[0]), MeasureField::crews, std::string(one[2]));
+                });
+            step("Progress from site", [&](Transaction& tx) {
+                const auto count = applyProgressForm(tx, formOf(update["form"]));
+                return count.ok() ? done() : Outcome(count.errors());
+            });
+            assess();
+            freeze(update);
+        }
+        m_file->close(m_stamp);
+    }
+
+private:
+    static void check(const Outcome& outcome) {
+        if (!outcome.ok()) throw std::runtime_error(outcome.error().sentence());
+    }
+
+    template <typename Operation> void step(const std::string& text, const Operation& operation) {
+        Transaction tx(m_programme);
+        for (const Error& error : errorsOf(operation(tx))) throw std::runtime_error(text + ": " + error.sentence());
+        if (tx.empty()) return;
+        const Edit edit = *tx.commit(text);
+        const auto written = m_file->record(EntryKind::edit, edit, m_programme, m_stamp);
+        if (!written.ok()) throw std::runtime_error(written.error().sentence());
+    }
+    static std::vector<Error> errorsOf(const Outcome& outcome) {
+        return outcome.ok() ? std::vector<Error>{} : outcome.errors();
+    }
+
+    [[nodiscard]] ActivityId activity(const std::string& key) const {
+        for (const Activity& row : m_programme.activities)
+            if (row.key == key) return row.id;
+        throw std::runtime_error("no activity " + key);
+    }
+    [[nodiscard]] SectionId section(const std::string& key) const {
+        for (const Section& row : m_programme.sections)
+            if (row.key == key) return row.id;
+        throw std::runtime_error("no section " + key);
+    }
+
+    static EventField field(const std::string& name) {
+        static const std::map<std::string, EventField> names{{"title", EventField::title},
+                                                             {"risk", EventField::risk},
+                                                             {"state", EventField::state},
+                                                             {"cause", EventField::cause},
+                                                             {"effects", EventField::effects},
+                                                             {"affects", EventField::affects},
+                                                             {"documents", EventField::documents},
+                                                             {"description", EventField::description},
+                                                             {"from", EventField::from},
+                                                             {"to", EventField::to},
+                                                             {"known", EventField::known},
+                                                             {"noticeGiven", EventField::noticeGiven},
+                                                             {"particularsGiven", EventField::particularsGiven}};
+        return names.at(name);
+    }
+
+    void add(const Json& row) {
+        const std::string key = row["key"];
+        step(key + " " + std::string(row["title"]), [&](Transaction& tx) {
+            const auto id = addEvent(tx, *parseDate(std::string(row["known"])));
+            if (!id.ok()) return Outcome(id.errors());
+            m_events[key] = *id;
+            // The dates in the order in which they can be true.
+            for (const char* name :
+                 {"title", "risk", "from", "to", "known", "effects", "affects", "documents", "cause", "description"})
+                if (row.contains(name))
+                    if (Outcome set = setEventField(tx, *id, field(name), std::string(row[name])); !set.ok())
+                        return set;
+            if (Outcome named = setEventField(tx, *id, EventField::key, key); !named.ok()) return named;
+            if (!row.contains("fragment")) return done();
+            const auto put = addToFragment(tx, *id, activity(row["fragment"]["delays"]));
+            if (!put.ok()) return Outcome(put.errors());
+            if (Outcome named = setName(tx, *put, row["fragment"]["name"]); !named.ok()) return named;
+            return setDuration(tx, *put, std::string(row["fragment"]["days"]));
+        });
+    }
+
+    void change(const Json& row) {
+        const std::string key = row["key"];
+        const EventId id = m_events.at(key);
+        step(key + " followed up", [&](Transaction& tx) {
+            for (const char* name : {"noticeGiven", "particularsGiven", "state"})
+                if (row["fields"].contains(name))
+                    if (Outcome set = setEventField(tx, id, field(name), std::string(row["fields"][name])); !set.ok())
+                        return set;
+            for (const auto& [of, days] : row["days"].items())
+                for (const auto& [what, count] : days.items()) {
+                    const EventDay which = what == "granted" ? EventDay::granted : EventDay::claimed;
+                    if (Outcome set = setEventDays(tx, id, section(of), which, std::to_string(int(count))); !set.ok())
+                        return set;
+                }
+            return done();
+        });
+    }
+
+    static Sheet formOf(const Json& rows) {
+        Sheet sheet;
+        auto& head = sheet.rows.emplace_back();
+        for (const char* title : {"ID", "Started", "Finished", "Done", "Days left"}) head.push_back({title, {}});
+        for (const Json& row : rows) {
+            auto& cells = sheet.rows.emplace_back();
+            for (const Json& text : row) cells.push_back({text, {}});
+        }
+        return sheet;
+    }
+
+    /// The planner's own figures on events that are open: what the time impact analysis supports.
+    void assess() {
+        std::vector<Stand> stands = m_stands;
+        stands.push_back({"now", m_programme});
+        const DelayAnalysis found = analyse(DelayMethod::timeImpact, stands);
+        for (const Error& error : found.errors) throw std::runtime_error(error.sentence());
+        for (const DelayStep& one : found.steps) {
+            const DelayEvent* event = m_programme.events.row(one.event);
+            if (!event || event->risk == Risk::contractor) continue;
+            step(event->key + " assessed by time impact", [&](Transaction& tx) {
+                for (const StepFigures& figures : one.sections)
+                    if (Outcome set = setEventDays(tx, one.event, figures.section, EventDay::assessed,
+                                                   std::to_string(figures.entitled));
+                        !set.ok())
+                        return set;
+                return done();
+            });
+        }
+    }
+
+    [[nodiscard]] std::string narrative(const Schedule& figures) const {
+        const Calculated now{m_programme, figures};
+        if (m_stands.empty()) return draftNarrative(now, nullptr, {});
+        const Schedule before = schedule(m_stands.back().programme);
+        const Calculated previous{m_stands.back().programme, before};
+        return draftNarrative(now, &previous, m_stands.back().name);
+    }
+
+    Revision freeze(const Json& row) {
+        const std::string key = row["key"], purpose = row["purpose"];
+        const Schedule figures = schedule(m_programme);
+        if (!figures.ok()) throw std::runtime_error(figures.errors.front().sentence());
+        const auto frozen = m_file->freeze(m_programme, key, purpose, narrative(figures), m_stamp);
+        if (!frozen.ok()) throw std::runtime_error(frozen.error().sentence());
+        m_stands.push_back({purpose, m_programme});
+        return *frozen;
+    }
+
+    Programme m_programme;
+    std::unique_ptr<ProgrammeFile> m_file;
+    Stamp m_stamp;
+    std::map<std::string, EventId> m_events;
+    std::vector<Stand> m_stands;
+};
+
+int make(const std::string& contract, const std::string& story, const std::string& out) {
+    auto programme = readProgramme(contract);
+    if (!programme.ok()) throw std::runtime_error(programme.error().sentence());
+    std::filesystem::remove(out);
+    if (const Outcome written = writeProgramme(*programme, out, FileFormat::native); !written.ok())
+        throw std::runtime_error(written.error().sentence());
+    std::ifstream text(story);
+    const Json json = Json::parse(text);
+    auto opened = ProgrammeFile::open(out, {json["contract"]["by"], json["contract"]["at"]});
+    if (!opened.ok()) throw std::runtime_error(opened.error().sentence());
+    ProgrammeFile::Opened held = std::move(opened).value();
+    Story(std::move(held.programme), std::move(held.file)).play(json);
+    return 0;
+}
+
+} // namespace
+
+} // namespace yarrin
+
+int main(int count, char** words) {
+    if (count != 4) {
+        std::cerr << "yarrin-make-demo CONTRACT.yarrin.json UPDATES.json OUT.yarrin\n";
+        return 2;
+    }
+    try {
+        return yarrin::make(words[1], words[2], words[3]);
+    } catch (const std::exception& fault) {
+        std::cerr << fault.what() << "\n";
+        return 1;
+    }
+}

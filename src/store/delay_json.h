@@ -1,0 +1,28 @@
+// SPDX-FileCopyrightText: 2026 The Yarrin authors
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+#include "core/contract/notices.h"
+#include "core/delay/prolongation.h"
+#include "core/network/schedule.h"
+
+#include <string>
+#include <vector>
+
+namespace yarrin {
+
+/// Exposure as it was at one stand of the job.
+struct StandExposure {
+    std::string name;
+    std::optional<Instant> dataDate;
+    Exposure total;
+    std::vector<SectionFigures> sections;
+};
+
+/// What the command line prints of exposure and of delay analyses with --json (docs/cli.md).
+[[nodiscard]] std::string exposureToJson(const Programme& programme, const Schedule& schedule,
+                                         const std::vector<StandExposure>& course, const Prolongation& cost,
+                                         const std::vector<NoticeDue>& due);
+[[nodiscard]] std::string analysisToJson(const DelayAnalysis& analysis, const Programme& now);
+
+} // namespace yarrin

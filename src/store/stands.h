@@ -1,0 +1,17 @@
+// SPDX-FileCopyrightText: 2026 The Yarrin authors
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+#include "core/delay/analysis.h"
+#include "store/programme_file.h"
+
+namespace yarrin {
+
+/// The stands of a job that analyses go through: the contract programme in force (else the programme as if nothing had
+/// happened), what was frozen behind it in the order of its data dates, and what is forecast now, unless that is the
+/// last one. Without a file only the first and the last.
+[[nodiscard]] Result<std::vector<Stand>> standsOf(ProgrammeFile* file, const Programme& now);
+/// The same of a file that nobody need hold; any file that can be read.
+[[nodiscard]] Result<std::vector<Stand>> standsIn(const std::filesystem::path& path);
+
+} // namespace yarrin
