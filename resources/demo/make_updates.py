@@ -10,6 +10,7 @@ import hashlib
 import json
 import math
 import pathlib
+import re
 import subprocess
 import sys
 import tempfile
@@ -29,29 +30,29 @@ events = [
      "from": "2026-05-07", "to": "2026-05-09", "effects": "C021 stopped 2026-05-07 to 2026-05-09", "affects": "C021",
      "cause": "Weather", "description": "Significant wave height over 1.5 m on three days more than the contract's "
      "ten-year figures allow.", "documents": "records/wave buoy May.csv"},
-    {"key": "E03", "title": "Rock level 1.4 m low at dolphin 1", "risk": "employer", "known": "2026-07-15",
-     "from": "2026-07-15", "to": "2026-07-25", "effects": "B110 +6d", "affects": "B110",
-     "cause": "Ground conditions", "description": "Rock head under two of the six sockets lies 1.4 m lower than the "
-     "ground report says; longer casings and sockets.", "documents": "letters/0031 rock level.pdf"},
-    {"key": "E04", "title": "Stone barge winch broken", "risk": "contractor", "known": "2026-06-08",
-     "from": "2026-06-08", "to": "2026-06-16", "effects": "C041 stopped 2026-06-08 to 2026-06-16", "affects": "C041",
-     "cause": "Plant", "description": "The side tipper lay idle until a winch came from the mainland."},
-    {"key": "E05", "title": "Linkspan drawings approved late", "risk": "employer", "known": "2026-05-26",
+    {"key": "E03", "title": "Linkspan drawings approved late", "risk": "employer", "known": "2026-05-26",
      "from": "2026-05-25", "to": "2026-07-17", "effects": "P050 +42d", "affects": "P050; P060",
      "cause": "Late information", "description": "The port authority's comments on the linkspan bearings came in three "
      "rounds instead of one.", "documents": "letters/0022 linkspan drawings.pdf\nminutes/design 14.pdf"},
-    {"key": "E06", "title": "Concrete wagon off the ferry, three pours lost", "risk": "contractor",
-     "known": "2026-09-07", "from": "2026-09-07", "to": "2026-09-10",
-     "effects": "B130 stopped 2026-09-07 to 2026-09-10", "affects": "B130", "cause": "Supply",
-     "description": "The wagon slid off the slip; no other could be had on the island for four days."},
-    {"key": "E07", "title": "Deeper cap instructed at dolphin 2", "risk": "employer", "known": "2026-10-26",
-     "from": "2026-10-26", "to": "2026-12-05", "effects": "B230 quantity 378", "affects": "B230",
-     "cause": "Instruction", "description": "Instruction 14: cap of dolphin 2 deepened by 0.5 m for the larger fender.",
-     "documents": "instructions/014.pdf"},
-    {"key": "E08", "title": "Terns nesting on the terminal plot", "risk": "neutral", "known": "2026-06-22",
+    {"key": "E04", "title": "Stone barge winch broken", "risk": "contractor", "known": "2026-06-08",
+     "from": "2026-06-08", "to": "2026-06-16", "effects": "C041 stopped 2026-06-08 to 2026-06-16", "affects": "C041",
+     "cause": "Plant", "description": "The side tipper lay idle until a winch came from the mainland."},
+    {"key": "E05", "title": "Terns nesting on the terminal plot", "risk": "neutral", "known": "2026-06-22",
      "from": "2026-06-22", "to": "2026-07-20", "effects": "T010 access 2026-07-21", "affects": "T010", "cause": "Wildlife",
      "description": "The plot could not be entered until the chicks had fledged.",
      "documents": "letters/0027 nests.pdf"},
+    {"key": "E06", "title": "Rock level 1.4 m low at dolphin 1", "risk": "employer", "known": "2026-07-15",
+     "from": "2026-07-15", "to": "2026-07-25", "effects": "B110 +6d", "affects": "B110",
+     "cause": "Ground conditions", "description": "Rock head under two of the six sockets lies 1.4 m lower than the "
+     "ground report says; longer casings and sockets.", "documents": "letters/0031 rock level.pdf"},
+    {"key": "E07", "title": "Concrete wagon off the ferry, three pours lost", "risk": "contractor",
+     "known": "2026-09-07", "from": "2026-09-07", "to": "2026-09-10",
+     "effects": "B130 stopped 2026-09-07 to 2026-09-10", "affects": "B130", "cause": "Supply",
+     "description": "The wagon slid off the slip; no other could be had on the island for four days."},
+    {"key": "E08", "title": "Deeper cap instructed at dolphin 2", "risk": "employer", "known": "2026-10-26",
+     "from": "2026-10-26", "to": "2026-12-05", "effects": "B230 quantity 378", "affects": "B230",
+     "cause": "Instruction", "description": "Instruction 14: cap of dolphin 2 deepened by 0.5 m for the larger fender.",
+     "documents": "instructions/014.pdf"},
     {"key": "E09", "title": "Swell over the working limit, January", "risk": "neutral", "known": "2027-01-18",
      "from": "2027-01-11", "to": "2027-01-16", "effects": "B230 stopped 2027-01-11 to 2027-01-16", "affects": "B230",
      "cause": "Weather", "description": "Six days over the limit, two of them allowed for in the month.",
@@ -65,16 +66,16 @@ by_key = {event["key"]: event for event in events}
 
 # What becomes of them from one update to the next: fields, and days by section (claimed, granted).
 later = {
-    "1": {"E01": ({"noticeGiven": "2026-04-02", "particularsGiven": "2026-04-30"}, {"S2": {"claimed": 12}}),
+    "1": {"E01": ({"noticeGiven": "2026-04-02", "particularsGiven": "2026-04-30"}, {"S2": {"claimed": 16}}),
           "E02": ({"noticeGiven": "2026-05-18", "particularsGiven": "2026-06-15"}, {"S2": {"claimed": 4}}),
-          "E05": ({"noticeGiven": "2026-06-12"}, {"S2": {"claimed": 14}}),
-          "E08": ({"noticeGiven": "2026-06-25"}, {"S3": {"claimed": 28}})},
+          "E03": ({"noticeGiven": "2026-06-12"}, {"S2": {"claimed": 14}}),
+          "E05": ({"noticeGiven": "2026-06-25"}, {"S3": {"claimed": 28}})},
     "2": {"E01": ({}, {"S2": {"granted": 14}}), "E02": ({}, {"S2": {"granted": 1}}),
-          "E03": ({"noticeGiven": "2026-07-22", "particularsGiven": "2026-08-28"}, {"S2": {"claimed": 12}}),
-          "E05": ({"particularsGiven": "2026-07-22"}, {}),
-          "E08": ({"particularsGiven": "2026-07-30"}, {})},
-    "3": {"E03": ({}, {"S2": {"granted": 3}}), "E08": ({"state": "refused"}, {}),
-          "E07": ({"noticeGiven": "2026-11-04", "particularsGiven": "2026-12-11"}, {"S2": {"claimed": 15}})},
+          "E06": ({"noticeGiven": "2026-07-22", "particularsGiven": "2026-08-28"}, {"S2": {"claimed": 6}}),
+          "E03": ({"particularsGiven": "2026-07-22"}, {}),
+          "E05": ({"particularsGiven": "2026-07-30"}, {})},
+    "3": {"E06": ({}, {"S2": {"granted": 3}}), "E05": ({"state": "refused"}, {}),
+          "E08": ({"noticeGiven": "2026-11-04", "particularsGiven": "2026-12-11"}, {"S2": {"claimed": 15}})},
     "4": {"E09": ({"noticeGiven": "2027-01-25"}, {"S2": {"claimed": 12}}),
           "E10": ({}, {"S3": {"claimed": 8}})},
 }
@@ -97,7 +98,7 @@ def play():
         luck = int(hashlib.sha256(row["id"].encode()).hexdigest(), 16) % 21 / 100 - 0.10
         luck = own.get(row["id"], luck)
         row["duration"] = max(day // 2, round(minutes * (1 + luck) / (day // 2)) * (day // 2))
-        if "quantity" in by_key["E07"]["effects"] and row["id"] == "B230":
+        if "quantity" in by_key["E08"]["effects"] and row["id"] == "B230":
             row["duration"] += 7 * day
         for key, what, value in sum(changes.values(), []):
             if key == row["id"] and what == "crews":
@@ -106,7 +107,7 @@ def play():
         row.pop("book_item", None)
         row.pop("pauses", None)
     for event in events:
-        if event["key"] in ("E07", "E10"):
+        if event["key"] in ("E08", "E10"):
             continue
         site["events"].append({"id": event["key"], "risk": event["risk"], "effects": [effect(event["effects"])]})
     site["sequences"], site["laid_out"], site["allocations"], site["bill"] = [], [], [], []
@@ -153,7 +154,8 @@ def form(real, data_date, planned):
             rows.append([key, first if row["kind"] == "task" or row["kind"] == "start_milestone" else evening(finish),
                          "" if row["kind"] != "task" else evening(finish), "", ""])
             continue
-        share = (parse(limit) - parse(start)) / (parse(finish) - parse(start))
+        calendar = row.get("calendar", "site5")
+        share = min(0.95, worked(calendar, first, data_date) / max(0.5, worked(calendar, first, finish[:10])))
         measure = row.get("measure")
         left = max(1, math.ceil((1 - share) * real[key]["duration"] / day_minutes[row.get("calendar", "site5")]))
         if measure:
@@ -179,8 +181,15 @@ def evening(instant):
     return str(datetime.date.fromisoformat(date) - datetime.timedelta(days=1)) if time == "00:00" else date
 
 
-def parse(text):
-    return datetime.datetime.fromisoformat(text).timestamp()
+def worked(calendar, first, end):
+    """Hours of a calendar from one day to before another."""
+    last = str(datetime.date.fromisoformat(end) - datetime.timedelta(days=1))
+    if last < first:
+        return 0
+    done = subprocess.run([sys.argv[1], "calendar", str(here / "brannoch.yarrin.json"), calendar, "--from", first, "--to",
+                           last], capture_output=True, text=True, check=True)
+    hours, minutes = re.search(r"([0-9]+):([0-9]+) h", done.stdout.strip().splitlines()[-1]).groups()
+    return int(hours) + int(minutes) / 60
 
 
 real = play()

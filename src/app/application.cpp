@@ -4,6 +4,8 @@
 
 #include "app/base/look.h"
 #include "app/buildup/build_up_stage.h"
+#include "app/delay/delay_stage.h"
+#include "app/progress/progress_stage.h"
 #include "app/record/record_stage.h"
 #include "app/record/revision_page.h"
 #include "app/sitetime/site_time_stage.h"
@@ -49,6 +51,7 @@ MainWindow::Place placeNamed(const QString& name) {
     if (name == QLatin1String("scope")) return MainWindow::Place::scope;
     if (name == QLatin1String("build-up")) return MainWindow::Place::buildUp;
     if (name == QLatin1String("progress")) return MainWindow::Place::progress;
+    if (name == QLatin1String("delay")) return MainWindow::Place::delay;
     if (name == QLatin1String("record")) return MainWindow::Place::record;
     return MainWindow::Place::programme;
 }
@@ -91,8 +94,10 @@ int runApplication(int& count, char** words) {
     parser.addOption(
         {QStringLiteral("stage"),
          QObject::tr(
-             "Begin in a stage: contract, site-time, scope, build-up, programme, progress or record; build-up has the "
-             "pages build-up/bill, build-up/book and build-up/sequences, record has record/revisions and "
+             "Begin in a stage: contract, site-time, scope, build-up, programme, progress, delay or record; build-up "
+             "has the "
+             "pages build-up/bill, build-up/book and build-up/sequences, progress has progress/lines, delay has "
+             "delay/event, delay/sums and delay/recovery, record has record/revisions and "
              "record/compare."),
          QStringLiteral("name")});
     parser.addOption(
@@ -128,6 +133,10 @@ int runApplication(int& count, char** words) {
     window.go(placeNamed(stage.first()));
     if (stage.size() > 1 && stage.first() == QLatin1String("build-up"))
         window.findChild<BuildUpStage*>()->showNamed(stage.last());
+    if (stage.size() > 1 && stage.first() == QLatin1String("delay"))
+        window.findChild<DelayStage*>()->showNamed(stage.last());
+    if (stage.size() > 1 && stage.first() == QLatin1String("progress"))
+        window.findChild<ProgressStage*>()->show(ProgressStage::Show::lines);
     if (stage.size() > 1 && stage.first() == QLatin1String("record"))
         window.findChild<RecordStage*>()->showNamed(stage.last());
     settle();
@@ -139,6 +148,7 @@ int runApplication(int& count, char** words) {
         if (QString::fromStdString(calendar.key) == parser.value(QStringLiteral("select")))
             window.findChild<SiteTimeStage*>()->choose(calendar.id);
     window.findChild<RecordStage*>()->revisions().choose(parser.value(QStringLiteral("select")));
+    window.findChild<DelayStage*>()->choose(parser.value(QStringLiteral("select")));
     if (parser.isSet(QStringLiteral("zoom"))) {
         ViewState& state = window.viewState();
         state.zoomAt(0, parser.value(QStringLiteral("zoom")).toDouble());
@@ -150,6 +160,8 @@ int runApplication(int& count, char** words) {
                           state.pixelsPerDay());
     }
     settle();
+    // What is worked out beside the window belongs into its picture.
+    while (!picture.isEmpty() && window.findChild<DelayStage*>()->study().isRunning()) settle();
     if (!picture.isEmpty()) return window.grab().save(picture) ? 0 : 3;
     return application.exec();
 }

@@ -102,12 +102,8 @@ ExitStatus exposure(std::span<const std::string> arguments, CliStreams streams) 
     const Programme& now = stands->back().programme;
     const Schedule figures = schedule(now);
     if (!figures.ok()) return report(figures.errors, call->file, streams);
-    std::vector<StandExposure> course;
-    for (const Stand& stand : *stands) {
-        const Schedule then = schedule(stand.programme);
-        if (!then.ok()) return report(then.errors, call->file, streams);
-        course.push_back({stand.name, stand.programme.job.dataDate, then.damages, then.sections});
-    }
+    const auto course = exposureCourse(*stands);
+    if (!course.ok()) return report(course.errors(), call->file, streams);
     const DelayAnalysis analysis = analyse(DelayMethod::timeImpact, *stands);
     const Prolongation cost = prolongationOf(analysis, now);
     const std::time_t clock = std::time(nullptr);
@@ -117,14 +113,14 @@ ExitStatus exposure(std::span<const std::string> arguments, CliStreams streams) 
     const Date today = call->today.value_or(clockDay(now.job, system));
     const auto due = noticesDue(now, today);
     if (call->json) {
-        streams.out << exposureToJson(now, figures, course, cost, due);
+        streams.out << exposureToJson(now, figures, *course, cost, due);
         return ExitStatus::done;
     }
     std::ostream& out = streams.out;
     const std::string& currency = now.job.currency;
     printDamages(now, figures, out);
     out << "\nSo far (unrelieved, assessed, claimed):\n";
-    for (const StandExposure& stand : course)
+    for (const StandExposure& stand : *course)
         out << "  " << stand.name << ": " << sumText(stand.total.unrelieved, currency) << ", "
             << sumText(stand.total.assessed, currency) << ", " << sumText(stand.total.claimed, currency) << "\n";
     out << "\nProlongation, time-related cost by who answers for it: employer " << sumText(cost.employer, currency)

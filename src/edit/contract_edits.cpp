@@ -175,6 +175,20 @@ Outcome setJobSum(Transaction& tx, JobSum which, std::string_view text) {
     });
 }
 
+Outcome setPeriod(Transaction& tx, Period which, std::string_view text) {
+    return changeJob(tx, [&](Job& job) -> Fault {
+        std::optional<int>& days = which == Period::notice ? job.noticeDays : job.particularsDays;
+        days.reset();
+        text = trimmedView(text);
+        if (text.empty()) return {};
+        if (text.ends_with("days")) text = trimmedView(text.substr(0, text.size() - 4));
+        if (text.ends_with("d")) text = trimmedView(text.substr(0, text.size() - 1));
+        days = wholeNumber(std::string(text));
+        if (!days || *days < 0 || *days > 3650) return inputError("a period is a whole number of calendar days");
+        return {};
+    });
+}
+
 Outcome setLateDatesFrom(Transaction& tx, LateDatesFrom from) {
     return changeJob(tx, [&](Job& job) -> Fault {
         job.lateDatesFrom = from;

@@ -19,6 +19,9 @@ namespace yarrin {
 enum class JobSum { contractSum, damagesCap, damagesCapShare };
 /// A sum of the contract as typed; a share in per cent; empty takes it away.
 [[nodiscard]] Outcome setJobSum(Transaction& tx, JobSum which, std::string_view text);
+enum class Period { notice, particulars };
+/// A period of the contract in calendar days as typed; empty takes it away.
+[[nodiscard]] Outcome setPeriod(Transaction& tx, Period which, std::string_view text);
 [[nodiscard]] Outcome setLateDatesFrom(Transaction& tx, LateDatesFrom from);
 
 [[nodiscard]] Result<SectionId> addSection(Transaction& tx);

@@ -158,10 +158,10 @@ Result<std::vector<Effect>> parseEffects(const Programme& programme, std::string
     return effects;
 }
 
-std::string effectText(const Programme& programme, const Effect& effect) {
+std::string effectText(const Programme& programme, const Effect& effect, DateText dates) {
     const Activity& activity = *programme.activities.row(effect.activity);
     const std::string key = quotedKey(activity.key) + " ";
-    const auto day = [](const std::optional<Date>& date) { return date ? isoDate(*date) : std::string(); };
+    const auto day = [dates](const std::optional<Date>& date) { return date ? dates(*date) : std::string(); };
     switch (effect.kind) {
     case EffectKind::addedWork:
         return key + "+" + spanText(effect.work, dayUnitOf(programme, calendarOf(programme, activity)));
@@ -177,9 +177,10 @@ std::string effectText(const Programme& programme, const Effect& effect) {
     return {};
 }
 
-std::string effectsText(const Programme& programme, const DelayEvent& event) {
+std::string effectsText(const Programme& programme, const DelayEvent& event, DateText dates) {
     std::string text;
-    for (const Effect& effect : event.effects) text += (text.empty() ? "" : "; ") + effectText(programme, effect);
+    for (const Effect& effect : event.effects)
+        text += (text.empty() ? "" : "; ") + effectText(programme, effect, dates);
     return text;
 }
 
@@ -335,12 +336,15 @@ Result<ActivityId> addToFragment(Transaction& tx, EventId id, ActivityId delayed
     if (!event) return inputError("the event is no longer there");
     if (!after || after->kind == ActivityKind::hammock)
         return inputError("select the activity that the event delays", "the fragment is put in front of it");
-    const std::string like = event->key + "-000", name = event->title;
+    const std::string stem = event->key, name = event->title;
     const std::optional<Date> from = event->from;
     const auto added = addActivity(tx, ActivityKind::task, delayed, after->breakdown, name);
     if (!added.ok()) return added;
     Activity activity = *tx.programme().activities.row(*added);
-    activity.key = freeKey(tx.programme(), like);
+    // E10a, E10b and on, then with numbers.
+    char letter = 'a';
+    while (letter <= 'z' && activityNamed(tx.programme(), stem + letter)) ++letter;
+    activity.key = letter <= 'z' ? stem + letter : freeKey(tx.programme(), stem + "-000");
     activity.event = id;
     if (from) activity.constraint = Constraint{ConstraintType::startNotBefore, {startOf(*from), true}};
     tx.set(std::move(activity));

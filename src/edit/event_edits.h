@@ -49,8 +49,9 @@ enum class EventDay { claimed, assessed, granted };
 /// 9 Jan 2027", "A010 quantity 340", "A010 output 12", "A010 access 4 Jan 2027".
 [[nodiscard]] Result<std::vector<Effect>> parseEffects(const Programme& programme, std::string_view text);
 /// One effect as a phrase that reads back the same; `dates` writes a date.
-[[nodiscard]] std::string effectText(const Programme& programme, const Effect& effect);
-[[nodiscard]] std::string effectsText(const Programme& programme, const DelayEvent& event);
+using DateText = std::string (*)(Date);
+[[nodiscard]] std::string effectText(const Programme& programme, const Effect& effect, DateText dates = isoDate);
+[[nodiscard]] std::string effectsText(const Programme& programme, const DelayEvent& event, DateText dates = isoDate);
 
 /// Puts an activity into an event's fragment: five days of the delayed activity's calendar, not before the event began,
 /// which the delayed activity waits for.

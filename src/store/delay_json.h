@@ -11,14 +11,6 @@
 
 namespace yarrin {
 
-/// Exposure as it was at one stand of the job.
-struct StandExposure {
-    std::string name;
-    std::optional<Instant> dataDate;
-    Exposure total;
-    std::vector<SectionFigures> sections;
-};
-
 /// What the command line prints of exposure and of delay analyses with --json (docs/cli.md).
 [[nodiscard]] std::string exposureToJson(const Programme& programme, const Schedule& schedule,
                                          const std::vector<StandExposure>& course, const Prolongation& cost,

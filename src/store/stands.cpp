@@ -7,13 +7,8 @@
 #include "store/file.h"
 
 #include <algorithm>
-#include <functional>
 
 namespace yarrin {
-
-namespace {
-
-using ReadRevision = std::function<Result<Programme>(const Revision&)>;
 
 Result<std::vector<Stand>> standsFrom(std::vector<Revision> revisions, const Programme& now, const ReadRevision& read) {
     std::vector<Stand> stands;
@@ -41,8 +36,6 @@ Result<std::vector<Stand>> standsFrom(std::vector<Revision> revisions, const Pro
     if (stands.size() == 1 || !(stands.back().programme == now)) stands.push_back({"Now", now});
     return stands;
 }
-
-} // namespace
 
 Result<std::vector<Stand>> standsOf(ProgrammeFile* file, const Programme& now) {
     if (!file) return standsFrom({}, now, {});

@@ -5,12 +5,18 @@
 #include "core/delay/analysis.h"
 #include "store/programme_file.h"
 
+#include <functional>
+
 namespace yarrin {
 
 /// The stands of a job that analyses go through: the contract programme in force (else the programme as if nothing had
 /// happened), what was frozen behind it in the order of its data dates, and what is forecast now, unless that is the
 /// last one. Without a file only the first and the last.
 [[nodiscard]] Result<std::vector<Stand>> standsOf(ProgrammeFile* file, const Programme& now);
+/// The same with revisions read by a function, which may keep what never changes.
+using ReadRevision = std::function<Result<Programme>(const Revision&)>;
+[[nodiscard]] Result<std::vector<Stand>> standsFrom(std::vector<Revision> revisions, const Programme& now,
+                                                    const ReadRevision& read);
 /// The same of a file that nobody need hold; any file that can be read.
 [[nodiscard]] Result<std::vector<Stand>> standsIn(const std::filesystem::path& path);
 

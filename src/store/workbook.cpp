@@ -377,4 +377,10 @@ Outcome writeWorkbook(const std::vector<Sheet>& sheets, const std::filesystem::p
     return done();
 }
 
+Outcome writeTable(const Sheet& sheet, const std::filesystem::path& path) {
+    std::string ending = path.extension().string();
+    for (char& c : ending) c = static_cast<char>(std::tolower(static_cast<unsigned char>(c)));
+    return ending == ".csv" ? writeTextFile(path, csvText(sheet)) : writeWorkbook({sheet}, path);
+}
+
 } // namespace yarrin

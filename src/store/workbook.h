@@ -25,5 +25,7 @@ struct Workbook {
 [[nodiscard]] Sheet sheetFromClipboard(std::string_view text);
 /// Writes tables as Office Open XML, or the first one as text where the name ends in .csv; whole or not at all.
 [[nodiscard]] Outcome writeWorkbook(const std::vector<Sheet>& sheets, const std::filesystem::path& path);
+/// Writes one table in the format that the ending names: `.csv`, else a workbook.
+[[nodiscard]] Outcome writeTable(const Sheet& sheet, const std::filesystem::path& path);
 
 } // namespace yarrin

@@ -178,6 +178,13 @@ Outcome Document::adopt(const QString& path) {
     return done();
 }
 
+Outcome Document::openCopy(const QString& path) {
+    Outcome taken = adopt(path);
+    m_savedAt = m_done; // nothing of it would be lost
+    emit fileChanged();
+    return taken;
+}
+
 Outcome Document::save(const QString& path) {
     const bool native = formatForName(nativePath(path)) == FileFormat::native;
     Outcome written = native ? m_keeper.saveAs(nativePath(path), m_programme)

@@ -76,6 +76,8 @@ public:
     [[nodiscard]] Outcome open(const QString& path);
     /// Takes up a programme without a name that an ended program left behind.
     [[nodiscard]] Outcome adopt(const QString& path);
+    /// Takes up a copy of a native file as a programme without a name, with its history and revisions.
+    [[nodiscard]] Outcome openCopy(const QString& path);
     [[nodiscard]] Outcome save(const QString& path);
     /// Marks the present state in the history under a name.
     [[nodiscard]] Outcome nameVersion(const QString& name);
@@ -107,6 +109,8 @@ signals:
     void fileChanged();
     /// Another programme was put in its place: what is selected or folded no longer means anything.
     void replaced();
+    /// Another revision became the contract programme.
+    void contractAccepted();
     /// History or revisions have another line, or a trial began or ended.
     void recordChanged();
 

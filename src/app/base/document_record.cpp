@@ -156,7 +156,10 @@ Outcome Document::accept(const Revision& revision, const QString& reason) {
     if (Outcome may = mayChange(); !may.ok()) return may;
     if (!m_keeper.file()) return inputError("nothing is frozen yet", {});
     Outcome accepted = m_keeper.file()->accept(revision, reason.trimmed().toStdString(), m_keeper.stamp());
-    if (accepted.ok()) emit recordChanged();
+    if (accepted.ok()) {
+        emit recordChanged();
+        emit contractAccepted();
+    }
     return accepted;
 }
 

@@ -32,6 +32,7 @@ public:
 
     void setKeeping(Keeping keeping) { m_keeping = std::move(keeping); }
     [[nodiscard]] Stamp stamp() const;
+    [[nodiscard]] const QString& folder() const { return m_keeping.folder; }
     [[nodiscard]] const std::string& author() const { return m_keeping.author; }
     void setAuthor(std::string author) { m_keeping.author = std::move(author); }
 

@@ -14,6 +14,7 @@
 /// Resources of a static library are only there once somebody asks for them.
 static void initResources() {
     Q_INIT_RESOURCE(resources);
+    Q_INIT_RESOURCE(demo);
 }
 
 namespace yarrin {

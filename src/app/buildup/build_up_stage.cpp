@@ -4,6 +4,7 @@
 
 #include "app/base/format.h"
 #include "app/base/look.h"
+#include "app/base/tab_row.h"
 #include "app/buildup/bill_list.h"
 #include "app/buildup/bill_panel.h"
 #include "app/buildup/build_up_lists.h"
@@ -96,17 +97,13 @@ QWidget* BuildUpStage::buildHead() {
     auto* line = new QHBoxLayout(head);
     line->setContentsMargins(10, 8, 8, 6);
     line->setSpacing(2);
-    const std::pair<QString, const char*> tabs[] = {{tr("Activities"), "buildUpActivities"},
-                                                    {tr("Bill"), "buildUpBill"},
-                                                    {tr("Output book"), "buildUpBook"},
-                                                    {tr("Sequences"), "buildUpSequences"}};
-    for (std::size_t i = 0; i < 4; ++i) {
-        QPushButton* tab = quietButton(tabs[i].first, tabs[i].second, head);
-        tab->setCheckable(true);
-        line->addWidget(tab);
-        m_tabs.push_back(tab);
-        connect(tab, &QPushButton::clicked, this, [this, i] { show(Page(i)); });
-    }
+    m_tabs = new TabRow({{tr("Activities"), "buildUpActivities"},
+                         {tr("Bill"), "buildUpBill"},
+                         {tr("Output book"), "buildUpBook"},
+                         {tr("Sequences"), "buildUpSequences"}},
+                        head);
+    line->addWidget(m_tabs);
+    connect(m_tabs, &TabRow::chosen, this, [this](int page) { show(Page(page)); });
     line->addSpacing(8);
     m_count = new QLabel(head);
     m_count->setProperty("quiet", true);
@@ -321,7 +318,7 @@ bool BuildUpStage::showNamed(const QString& name) {
 void BuildUpStage::show(Page page) {
     if (page == Page::sequences) m_sequences->chooseOf(m_state.current());
     m_pages->setCurrentIndex(int(page));
-    for (std::size_t i = 0; i < m_tabs.size(); ++i) m_tabs[i]->setChecked(int(i) == int(page));
+    m_tabs->setCurrent(int(page));
     refresh();
 }
 

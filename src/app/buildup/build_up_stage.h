@@ -8,12 +8,12 @@
 #include "app/window/stage.h"
 
 class QLabel;
-class QPushButton;
 class QSettings;
 class QStackedWidget;
 
 namespace yarrin {
 
+class TabRow;
 class ActivityTable;
 class BillPanel;
 class Dialogs;
@@ -74,7 +74,7 @@ private:
     ListPage* m_limits = nullptr;
     SequencePage* m_sequences;
     ImportPage* m_import;
-    std::vector<QPushButton*> m_tabs;
+    TabRow* m_tabs = nullptr;
     QLabel* m_count = nullptr;
     QLabel* m_empty = nullptr;
 };

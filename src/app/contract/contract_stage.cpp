@@ -121,7 +121,19 @@ void ContractStage::buildFields(QGridLayout& grid) {
     from->setAccessibleName(tr("Float is measured to"));
     from->addItems(
         {tr("Float is measured to the programme's own finish"), tr("Float is measured to the contract dates")});
-    grid.addWidget(from, 2, 0, 1, 2);
+    grid.addWidget(from, 3, 0, 1, 2);
+    const auto period = [](const std::optional<int>& days) { return days ? tr("%1 days").arg(*days) : QString(); };
+    grid.addWidget(field(
+                       QStringLiteral("jobNotice"), tr("Notice of an event, after knowing of it"), tr("28 days"),
+                       [=] { return period(job().noticeDays); },
+                       [](Transaction& tx, const std::string& text) { return setPeriod(tx, Period::notice, text); }),
+                   2, 0);
+    grid.addWidget(
+        field(
+            QStringLiteral("jobParticulars"), tr("Particulars, after the notice"), tr("42 days"),
+            [=] { return period(job().particularsDays); },
+            [](Transaction& tx, const std::string& text) { return setPeriod(tx, Period::particulars, text); }),
+        2, 1);
     const auto refresh = [this, from] { from->setCurrentIndex(int(m_document.programme().job.lateDatesFrom)); };
     connect(&m_document, &Document::changed, from, refresh);
     refresh();
@@ -133,7 +145,7 @@ void ContractStage::buildFields(QGridLayout& grid) {
     });
     auto* latest = new QLabel(this);
     latest->setObjectName(QStringLiteral("latestStart"));
-    grid.addWidget(latest, 2, 2, 1, 2);
+    grid.addWidget(latest, 3, 2, 1, 2);
     const auto showLatest = [this, latest] {
         const Schedule& schedule = m_document.schedule();
         const Job& j = m_document.programme().job;

@@ -4,14 +4,23 @@
 
 #include "app/base/format.h"
 #include "app/base/look.h"
+#include "app/base/tab_row.h"
 #include "app/contract/field_edit.h"
+#include "app/progress/lines_page.h"
 #include "app/table/inline_message.h"
 #include "app/table/list_page.h"
+#include "app/window/dialogs.h"
+#include "core/delay/prolongation.h"
+#include "core/network/effects.h"
 #include "core/quantity/units.h"
+#include "edit/progress_form.h"
+#include "store/file.h"
+#include "store/workbook.h"
 
 #include <QHBoxLayout>
 #include <QLabel>
 #include <QPushButton>
+#include <QStackedWidget>
 #include <QVBoxLayout>
 
 namespace yarrin {
@@ -41,8 +50,8 @@ QString rate(const Fraction& value) {
 
 } // namespace
 
-ProgressStage::ProgressStage(Document& document, ViewState& state, QWidget* parent)
-    : Stage(parent), m_document(document), m_state(state), m_notice(new NoticeBar(this)) {
+ProgressStage::ProgressStage(Document& document, ViewState& state, Dialogs& dialogs, QWidget* parent)
+    : Stage(parent), m_document(document), m_state(state), m_dialogs(dialogs), m_notice(new NoticeBar(this)) {
     setObjectName(QStringLiteral("progressStage"));
     setStyleSheet(QStringLiteral("#progressStage { background: %1; }").arg(theme().paper.name()));
     buildList();
@@ -51,7 +60,11 @@ ProgressStage::ProgressStage(Document& document, ViewState& state, QWidget* pare
     layout->setSpacing(0);
     layout->addWidget(buildHead());
     layout->addWidget(m_notice);
-    layout->addWidget(m_list, 1);
+    m_lines = new LinesPage(document, this);
+    m_pages = new QStackedWidget(this);
+    m_pages->addWidget(m_list);
+    m_pages->addWidget(m_lines);
+    layout->addWidget(m_pages, 1);
     connect(&document, &Document::changed, this, [this] {
         m_planStale = true;
         m_notice->dismiss();
@@ -75,17 +88,14 @@ QWidget* ProgressStage::buildHead() {
     auto* line = new QHBoxLayout(head);
     line->setContentsMargins(10, 8, 10, 6);
     line->setSpacing(2);
-    const std::pair<QString, const char*> tabs[] = {{tr("Due"), "progressDue"},
-                                                    {tr("In hand"), "progressInHand"},
-                                                    {tr("Finished"), "progressFinished"},
-                                                    {tr("All"), "progressAll"}};
-    for (std::size_t i = 0; i < 4; ++i) {
-        QPushButton* tab = quietButton(tabs[i].first, tabs[i].second, head);
-        tab->setCheckable(true);
-        line->addWidget(tab, 0, Qt::AlignTop);
-        m_tabs.push_back(tab);
-        connect(tab, &QPushButton::clicked, this, [this, i] { show(Show(i)); });
-    }
+    m_tabs = new TabRow({{tr("Due"), "progressDue"},
+                         {tr("In hand"), "progressInHand"},
+                         {tr("Finished"), "progressFinished"},
+                         {tr("All"), "progressAll"},
+                         {tr("Lines"), "progressLines"}},
+                        head);
+    line->addWidget(m_tabs, 0, Qt::AlignTop);
+    connect(m_tabs, &TabRow::chosen, this, [this](int which) { show(Show(which)); });
     line->addSpacing(8);
     auto* words = new QVBoxLayout;
     m_plan = new QLabel(head);
@@ -170,7 +180,7 @@ void ProgressStage::buildList() {
         };
     }
     add("quantity", tr("Quantity"), 82, true, true, [this](std::size_t i) {
-        const auto& m = at(i).measure;
+        const auto m = affectedMeasure(at(i), ActingEffects(m_document.programme()).on(at(i).id));
         return m ? show::number(m->quantity) + QLatin1Char(' ') + show::text(std::string(unitSymbol(m->unit)))
                  : QString();
     });
@@ -204,11 +214,19 @@ void ProgressStage::buildList() {
     auto* forecastButton = quietButton(tr("Forecast the rest at the achieved rate"), "progressForecast", this);
     m_list->line().addWidget(forecastButton);
     connect(forecastButton, &QPushButton::clicked, this, &ProgressStage::forecast);
+    auto* out = quietButton(tr("Form out…"), "progressFormOut", this);
+    out->setToolTip(tr("Write what is listed as a form to be filled in on site"));
+    auto* in = quietButton(tr("Form in…"), "progressFormIn", this);
+    in->setToolTip(tr("Enter a form that was filled in"));
+    m_list->line().addWidget(out);
+    m_list->line().addWidget(in);
+    connect(out, &QPushButton::clicked, this, &ProgressStage::formOut);
+    connect(in, &QPushButton::clicked, this, &ProgressStage::formIn);
 }
 
 void ProgressStage::show(Show which) {
     m_show = which;
-    for (std::size_t i = 0; i < m_tabs.size(); ++i) m_tabs[i]->setChecked(i == std::size_t(which));
+    m_tabs->setCurrent(int(which));
     refresh();
 }
 
@@ -216,10 +234,14 @@ void ProgressStage::show(Show which) {
 void ProgressStage::findPlan() {
     if (!std::exchange(m_planStale, false)) return;
     m_planned = {};
-    const auto take = [this](const Schedule& planned, const QString& name) {
+    const auto take = [this](Programme plan, const QString& name) {
+        Schedule planned = yarrin::schedule(plan);
         if (!planned.ok()) return;
-        for (const ActivityFigures& f : planned.activities) m_planned.dates[f.id] = {f.earlyStart, f.earlyFinish};
+        for (const ActivityFigures& f : planned.activities)
+            if (!f.aside) m_planned.dates[f.id] = {f.earlyStart, f.earlyFinish};
         m_planned.name = name;
+        m_planned.programme = std::move(plan);
+        m_planned.schedule = std::move(planned);
     };
     if (ProgrammeFile* file = m_document.keeper().file()) {
         const auto revisions = file->revisions();
@@ -229,23 +251,14 @@ void ProgressStage::findPlan() {
                     *revision.dataDate < *m_document.programme().job.dataDate)
                     m_planned.since = std::max(m_planned.since.value_or(*revision.dataDate), *revision.dataDate);
                 if (!revision.contract) continue;
-                const auto programme = file->programmeOf(revision);
+                auto programme = file->programmeOf(revision);
                 if (programme.ok())
-                    take(yarrin::schedule(*programme),
+                    take(std::move(programme).value(),
                          tr("contract programme, revision %1").arg(show::text(revision.key)));
             }
     }
     if (!m_planned.dates.empty()) return;
-    Programme planned = m_document.programme();
-    planned.job.dataDate.reset();
-    std::vector<Activity> rows = planned.activities.take();
-    for (Activity& activity : rows) {
-        activity.actualStart.reset();
-        activity.actualFinish.reset();
-        activity.remaining.reset();
-    }
-    planned.activities.assign(std::move(rows));
-    take(yarrin::schedule(planned), tr("the programme as if nothing had happened yet"));
+    take(asPlanned(m_document.programme()), tr("the programme as if nothing had happened yet"));
 }
 
 void ProgressStage::arrange() {
@@ -254,7 +267,7 @@ void ProgressStage::arrange() {
     const Instant dataDate = programme.job.dataDate.value_or(programme.job.start);
     for (std::size_t i = 0; i < programme.activities.size(); ++i) {
         const Activity& activity = programme.activities[i];
-        if (activity.kind == ActivityKind::hammock) continue;
+        if (activity.kind == ActivityKind::hammock || standsAside(programme, activity)) continue;
         const auto found = m_planned.dates.find(activity.id);
         const std::pair<Instant, Instant> none{farFuture, farFuture};
         const auto& [start, finish] = found == m_planned.dates.end() ? none : found->second;
@@ -275,6 +288,12 @@ void ProgressStage::refresh() {
         return;
     }
     findPlan();
+    m_pages->setCurrentIndex(m_show == Show::lines ? 1 : 0);
+    if (m_show == Show::lines) {
+        m_count->setText(tr("planned against done"));
+        m_plan->setText(tr("against %1").arg(m_planned.name));
+        return m_lines->present(&m_planned.programme, &m_planned.schedule, m_planned.name);
+    }
     arrange();
     m_plan->setText(tr("against %1").arg(m_planned.name));
     m_count->setText(show::countOf(qint64(m_rows.size()), "activity", "activities"));
@@ -295,6 +314,49 @@ void ProgressStage::forecast() {
             : tr("%1 activities forecast at the achieved rate").arg(ids.size()),
         [&](Transaction& tx) { return forecastAtAchieved(tx, ids); });
     if (!outcome.ok()) m_notice->say(show::error(outcome.error()));
+}
+
+void ProgressStage::formOut() {
+    if (m_rows.empty()) return m_notice->say(tr("Nothing is listed that could be put into a form."));
+    const QString path = m_dialogs.fileToSave(this, tr("Write a form for the site"), tr("Progress.xlsx"),
+                                              tr("Workbooks (*.xlsx);;Text tables (*.csv)"));
+    if (path.isEmpty()) return;
+    std::vector<ActivityId> ids;
+    std::vector<std::pair<Instant, Instant>> dates;
+    for (std::size_t i = 0; i < m_rows.size(); ++i) {
+        ids.push_back(at(i).id);
+        dates.push_back(planned(i).value_or(std::pair{Instant{}, Instant{}}));
+    }
+    const Sheet form = progressForm(m_document.programme(), m_document.schedule(), ids, dates);
+    const Outcome written = writeTable(form, path.toStdString());
+    m_notice->say(written.ok() ? tr("%1 written to %2.").arg(show::countOf(qint64(ids.size()), "line", "lines"), path)
+                               : tr("Not written. %1").arg(show::error(written.error())));
+}
+
+void ProgressStage::formIn() {
+    const QString path =
+        m_dialogs.fileToImport(this, tr("Enter a form"), tr("Tables (*.xlsx *.ods *.csv *.tsv *.txt);;All files (*)"));
+    if (path.isEmpty()) return;
+    const auto book = readWorkbook(path.toStdString());
+    if (!book.ok()) return m_notice->say(show::error(book.error()));
+    if (book->sheets.empty()) return m_notice->say(tr("%1 holds no table.").arg(path));
+    FormCount count;
+    std::vector<Error> faults;
+    const Outcome outcome = m_document.perform(tr("Progress form entered"), [&](Transaction& tx) -> Outcome {
+        const auto entered = applyProgressForm(tx, book->sheets.front());
+        if (!entered.ok()) return entered.errors();
+        count = *entered;
+        return done();
+    });
+    if (!outcome.ok()) {
+        QStringList words;
+        for (const Error& fault : outcome.errors()) words << show::error(fault);
+        const qsizetype more = words.size() - 6;
+        if (more > 0) words = words.mid(0, 6) << tr("and %1 more").arg(more);
+        return m_notice->say(tr("Nothing was entered. %1").arg(words.join(QLatin1Char('\n'))));
+    }
+    m_notice->say(
+        tr("%1 read, %2 changed.").arg(show::countOf(qint64(count.rows), "activity", "activities")).arg(count.changed));
 }
 
 void ProgressStage::showEvent(QShowEvent* event) {

@@ -10,11 +10,14 @@
 #include <vector>
 
 class QLabel;
-class QPushButton;
+class QStackedWidget;
 
 namespace yarrin {
 
+class TabRow;
 class FieldEdit;
+class Dialogs;
+class LinesPage;
 class ListPage;
 
 /// Where the programme is kept true against the site: the data date, and for every activity that it concerns when it
@@ -22,10 +25,10 @@ class ListPage;
 class ProgressStage : public Stage {
     Q_OBJECT
 public:
-    ProgressStage(Document& document, ViewState& state, QWidget* parent = nullptr);
+    ProgressStage(Document& document, ViewState& state, Dialogs& dialogs, QWidget* parent = nullptr);
 
     /// Which activities are listed.
-    enum class Show { due, inProgress, finished, all };
+    enum class Show { due, inProgress, finished, all, lines };
     void show(Show which);
     [[nodiscard]] NoticeBar& notice() override { return *m_notice; }
     void focusMain() override;
@@ -46,6 +49,8 @@ private:
         QString name;
         std::unordered_map<ActivityId, std::pair<Instant, Instant>> dates;
         std::optional<Instant> since; ///< the data date of the update before
+        Programme programme;
+        Schedule schedule;
     };
     QWidget* buildHead();
     void buildList();
@@ -53,6 +58,8 @@ private:
     void findPlan();
     void arrange();
     void forecast();
+    void formOut();
+    void formIn();
     [[nodiscard]] const Activity& at(std::size_t row) const;
     [[nodiscard]] const ActivityFigures& figuresAt(std::size_t row) const;
     [[nodiscard]] std::optional<std::pair<Instant, Instant>> planned(std::size_t row) const;
@@ -60,12 +67,15 @@ private:
 
     Document& m_document;
     ViewState& m_state;
+    Dialogs& m_dialogs;
     NoticeBar* m_notice;
     FieldEdit* m_dataDate = nullptr;
     QLabel* m_plan = nullptr;
     QLabel* m_count = nullptr;
-    std::vector<QPushButton*> m_tabs;
+    TabRow* m_tabs = nullptr;
     ListPage* m_list = nullptr;
+    LinesPage* m_lines = nullptr;
+    QStackedWidget* m_pages = nullptr;
     Show m_show = Show::due;
     std::vector<Row> m_rows;
     Plan m_planned;

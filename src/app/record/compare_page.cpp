@@ -6,12 +6,11 @@
 #include "app/base/look.h"
 #include "app/table/list_page.h"
 #include "app/window/dialogs.h"
-#include "store/csv.h"
-#include "store/file.h"
+
 #include "store/workbook.h"
 
 #include <QComboBox>
-#include <QFileInfo>
+
 #include <QHBoxLayout>
 #include <QLabel>
 #include <QPushButton>
@@ -259,12 +258,7 @@ void ComparePage::exportTable() {
     std::vector<Difference> rows;
     for (const std::size_t i : m_shown) rows.push_back(m_differences[i]);
     const Sheet sheet = differenceSheet(rows);
-    Outcome written = done();
-    if (QFileInfo(path).suffix().compare(QStringLiteral("csv"), Qt::CaseInsensitive) == 0) {
-        written = writeTextFile(path.toStdString(), csvText(sheet));
-    } else {
-        written = writeWorkbook({sheet}, path.toStdString());
-    }
+    const Outcome written = writeTable(sheet, path.toStdString());
     if (written.ok())
         emit said(tr("Saved to %1.").arg(path));
     else

@@ -3,6 +3,7 @@
 #include "app/record/record_stage.h"
 
 #include "app/base/look.h"
+#include "app/base/tab_row.h"
 #include "app/record/compare_page.h"
 #include "app/record/history_page.h"
 #include "app/record/revision_page.h"
@@ -25,15 +26,11 @@ RecordStage::RecordStage(Document& document, ViewState& state, Dialogs& dialogs,
     auto* line = new QHBoxLayout(head);
     line->setContentsMargins(10, 8, 8, 6);
     line->setSpacing(2);
-    const std::pair<QString, const char*> tabs[] = {
-        {tr("History"), "recordHistory"}, {tr("Revisions"), "recordRevisions"}, {tr("Compare"), "recordCompare"}};
-    for (std::size_t i = 0; i < 3; ++i) {
-        QPushButton* tab = quietButton(tabs[i].first, tabs[i].second, head);
-        tab->setCheckable(true);
-        line->addWidget(tab);
-        m_tabs.push_back(tab);
-        connect(tab, &QPushButton::clicked, this, [this, i] { show(Page(i)); });
-    }
+    m_tabs = new TabRow(
+        {{tr("History"), "recordHistory"}, {tr("Revisions"), "recordRevisions"}, {tr("Compare"), "recordCompare"}},
+        head);
+    line->addWidget(m_tabs);
+    connect(m_tabs, &TabRow::chosen, this, [this](int page) { show(Page(page)); });
     line->addStretch(1);
     for (QWidget* page : std::initializer_list<QWidget*>{m_history, m_revisions, m_compare}) m_pages->addWidget(page);
     auto* layout = new QVBoxLayout(this);
@@ -67,7 +64,7 @@ RecordStage::RecordStage(Document& document, ViewState& state, Dialogs& dialogs,
 }
 
 void RecordStage::show(Page page) {
-    for (std::size_t i = 0; i < m_tabs.size(); ++i) m_tabs[i]->setChecked(i == std::size_t(page));
+    m_tabs->setCurrent(int(page));
     m_pages->setCurrentIndex(int(page));
     refresh();
 }

@@ -8,11 +8,11 @@
 
 #include <vector>
 
-class QPushButton;
 class QStackedWidget;
 
 namespace yarrin {
 
+class TabRow;
 class ComparePage;
 class Dialogs;
 class HistoryPage;
@@ -48,7 +48,7 @@ private:
     HistoryPage* m_history;
     RevisionPage* m_revisions;
     ComparePage* m_compare;
-    std::vector<QPushButton*> m_tabs;
+    TabRow* m_tabs;
 };
 
 } // namespace yarrin

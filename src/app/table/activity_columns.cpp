@@ -172,6 +172,7 @@ std::vector<ActivityColumn> programmeColumns() {
     slack.right = true;
     slack.text = [](Cell x) {
         if (!x.figures) return QString();
+        if (x.figures->aside) return QStringLiteral("off");
         if (x.figures->state == NodeState::complete) return QStringLiteral("done");
         if (x.activity.kind == ActivityKind::hammock || !x.figures->totalFloat) return QString();
         // Hours tell nothing beside weeks of float: they are shown where less than five days are left.

@@ -7,6 +7,7 @@
 #include "app/buildup/build_up_stage.h"
 #include "app/card/card.h"
 #include "app/contract/contract_stage.h"
+#include "app/delay/delay_stage.h"
 #include "app/programme/bar_chart_view.h"
 #include "app/programme/programme_stage.h"
 #include "app/progress/progress_stage.h"
@@ -22,10 +23,10 @@
 #include "app/window/rail.h"
 #include "app/window/ripple_panel.h"
 #include "app/window/standing.h"
-#include "store/json.h"
 
 #include <QApplication>
 #include <QCloseEvent>
+#include <QDir>
 #include <QFile>
 #include <QFileInfo>
 #include <QLabel>
@@ -66,20 +67,21 @@ MainWindow::MainWindow(QSettings& settings, Dialogs& dialogs, Date today)
                        {QStringLiteral("scope"), tr("Scope")},
                        {QStringLiteral("buildup"), tr("Build-up")},
                        {QStringLiteral("programme"), tr("Programme")},
-                       {QStringLiteral("progress"), tr("Progress")}})),
+                       {QStringLiteral("progress"), tr("Progress")},
+                       {QStringLiteral("delay"), tr("Delay")}})),
       m_stack(new QStackedWidget), m_contract(new ContractStage(m_document)),
       m_siteTime(new SiteTimeStage(m_document, dialogs)), m_scope(new ScopeStage(m_document, dialogs)),
       m_buildUp(new BuildUpStage(m_document, m_state, dialogs, settings)),
-      m_programme(new ProgrammeStage(m_document, m_state)), m_progress(new ProgressStage(m_document, m_state)),
-      m_record(new RecordStage(m_document, m_state, dialogs)), m_strip(new RecordStrip(m_document)),
-      m_card(new Card(m_document, m_state)), m_standing(new Standing(m_document)), m_ripple(nullptr),
-      m_find(new FindField(m_document)), m_jobTitle(new QLabel), m_jobState(new QLabel), m_lens(new QToolButton),
-      m_trialButton(new QToolButton) {
+      m_programme(new ProgrammeStage(m_document, m_state)), m_progress(new ProgressStage(m_document, m_state, dialogs)),
+      m_delay(new DelayStage(m_document, today)), m_record(new RecordStage(m_document, m_state, dialogs)),
+      m_strip(new RecordStrip(m_document)), m_card(new Card(m_document, m_state)),
+      m_standing(new Standing(m_document, today)), m_ripple(nullptr), m_find(new FindField(m_document)),
+      m_jobTitle(new QLabel), m_jobState(new QLabel), m_lens(new QToolButton), m_trialButton(new QToolButton) {
     setObjectName(QStringLiteral("mainWindow"));
     setMinimumSize(900, 560);
     resize(1280, 800);
-    for (Stage* one :
-         std::initializer_list<Stage*>{m_contract, m_siteTime, m_scope, m_buildUp, m_programme, m_progress, m_record})
+    for (Stage* one : std::initializer_list<Stage*>{m_contract, m_siteTime, m_scope, m_buildUp, m_programme, m_progress,
+                                                    m_delay, m_record})
         m_stack->addWidget(one);
     buildActions();
 
@@ -123,6 +125,11 @@ MainWindow::MainWindow(QSettings& settings, Dialogs& dialogs, Date today)
         m_record->show(RecordStage::Page::compare);
         m_record->comparison().compareTrial();
     });
+    connect(m_delay, &DelayStage::reveal, this, [this](ActivityId id) {
+        go(Place::programme);
+        reveal(id);
+    });
+    connect(m_standing, &Standing::noticesWanted, this, [this] { go(Place::delay); });
     connect(m_record, &RecordStage::reveal, this, [this](ActivityId id) {
         go(Place::programme);
         reveal(id);
@@ -133,14 +140,15 @@ MainWindow::MainWindow(QSettings& settings, Dialogs& dialogs, Date today)
     });
     connect(m_record, &RecordStage::chartWanted, this, [this] { go(Place::programme); });
     connect(&m_document, &Document::recordChanged, this, &MainWindow::outlineTrial);
+    connect(&m_document, &Document::contractAccepted, this, &MainWindow::outlineContract);
     connect(&m_document, &Document::recordChanged, this, &MainWindow::refreshContext);
     connect(&m_state, &ViewState::outlineChanged, this, &MainWindow::refreshContext);
     connect(&m_document, &Document::changed, this, &MainWindow::refreshContext);
     connect(&m_document, &Document::fileChanged, this, &MainWindow::refreshTitle);
     connect(&m_document, &Document::replaced, this, [this] {
         m_state.clearSelection();
-        m_state.setOutline({});
         m_trialOutlined = false;
+        outlineContract();
         m_state.foldAll({});
         m_fitPending = true;
         if (m_programme->isVisible()) QTimer::singleShot(0, this, [this] { go(Place::programme); });
@@ -351,14 +359,16 @@ bool MainWindow::openFile(const QString& path) {
 }
 
 void MainWindow::openDemo() {
-    QFile file(QStringLiteral(":/demo/brannoch.yarrin.json"));
-    if (!file.open(QIODevice::ReadOnly)) return;
-    const QByteArray text = file.readAll();
-    auto programme = programmeFromJson(std::string_view(text.data(), std::size_t(text.size())));
-    if (programme.ok())
-        m_document.replace(std::move(programme).value(), {});
-    else
-        say(show::error(programme.error()));
+    const QString folder = m_document.keeper().folder().isEmpty() ? m_demoFolder.path() : m_document.keeper().folder();
+    QDir().mkpath(folder);
+    QString path;
+    for (int n = 1; path.isEmpty() || QFile::exists(path); ++n)
+        path = QStringLiteral("%1/demo%2.yarrin").arg(folder).arg(n);
+    if (!QFile::copy(QStringLiteral(":/demo/brannoch.yarrin"), path))
+        return say(tr("The demo cannot be opened: there is no room for it in %1.").arg(folder));
+    QFile::setPermissions(path, QFile::ReadOwner | QFile::WriteOwner);
+    const Outcome opened = m_document.openCopy(path);
+    if (!opened.ok()) say(show::error(opened.error()));
 }
 
 bool MainWindow::mayLeave() {
@@ -402,8 +412,25 @@ void MainWindow::outlineTrial() {
     const auto& trial = m_document.trial();
     if (trial.has_value() == m_trialOutlined) return;
     m_trialOutlined = trial.has_value();
-    m_state.setOutline(trial ? std::optional(outlineOf(*trial->schedule, tr("before the trial").toStdString()))
-                             : std::nullopt);
+    if (!trial) return outlineContract();
+    m_state.setOutline(outlineOf(*trial->schedule, tr("before the trial").toStdString()));
+}
+
+/// The contract programme in force stands below the bars until something else is chosen.
+void MainWindow::outlineContract() {
+    m_state.setOutline({});
+    ProgrammeFile* file = m_document.keeper().file();
+    const auto revisions = file ? file->revisions() : Result<std::vector<Revision>>(std::vector<Revision>{});
+    if (!revisions.ok()) return;
+    for (const Revision& revision : *revisions) {
+        if (!revision.contract) continue;
+        const auto programme = file->programmeOf(revision);
+        if (!programme.ok()) return;
+        const Schedule planned = schedule(*programme);
+        if (planned.ok())
+            m_state.setOutline(
+                outlineOf(planned, tr("contract programme %1").arg(show::text(revision.key)).toStdString()));
+    }
 }
 
 void MainWindow::setKeeping(Keeping keeping) {

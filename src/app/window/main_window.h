@@ -7,6 +7,7 @@
 #include "app/window/dialogs.h"
 
 #include <QMainWindow>
+#include <QTemporaryDir>
 
 class QLabel;
 class QSettings;
@@ -18,6 +19,7 @@ namespace yarrin {
 class BuildUpStage;
 class Card;
 class ContractStage;
+class DelayStage;
 class FindField;
 class ProgrammeStage;
 class ProgressStage;
@@ -40,7 +42,7 @@ public:
 
     [[nodiscard]] Document& document() { return m_document; }
     [[nodiscard]] ViewState& viewState() { return m_state; }
-    enum class Place { contract, siteTime, scope, buildUp, programme, progress, record };
+    enum class Place { contract, siteTime, scope, buildUp, programme, progress, delay, record };
     void go(Place place);
     /// Where programmes without a name are kept, who is working and what the time is. What an ended program left behind
     /// there is offered.
@@ -70,6 +72,7 @@ private:
     void offerLeftBehind(const QString& folder);
     void toggleTrial();
     void outlineTrial();
+    void outlineContract();
     bool saveAs();
     void exportJson();
     void exportTables();
@@ -97,6 +100,7 @@ private:
     BuildUpStage* m_buildUp;
     ProgrammeStage* m_programme;
     ProgressStage* m_progress;
+    DelayStage* m_delay;
     RecordStage* m_record;
     RecordStrip* m_strip;
     Card* m_card;
@@ -113,6 +117,7 @@ private:
     bool m_cardWanted = true;
     bool m_fitPending = true;
     bool m_trialOutlined = false;
+    QTemporaryDir m_demoFolder; ///< for the demo, where nothing is kept
 };
 
 } // namespace yarrin

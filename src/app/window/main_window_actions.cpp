@@ -119,7 +119,8 @@ void MainWindow::buildViewMenu() {
     QMenu* menu = menuBar()->addMenu(tr("&View"));
     const std::pair<QString, Place> places[] = {
         {tr("&Contract"), Place::contract}, {tr("&Site time"), Place::siteTime},  {tr("S&cope"), Place::scope},
-        {tr("&Build-up"), Place::buildUp},  {tr("&Programme"), Place::programme}, {tr("P&rogress"), Place::progress}};
+        {tr("&Build-up"), Place::buildUp},  {tr("&Programme"), Place::programme}, {tr("P&rogress"), Place::progress},
+        {tr("&Delay"), Place::delay}};
     int number = 0;
     for (const auto& [text, place] : places) {
         // Labour, the sixth of the nine, is not there yet.
@@ -178,7 +179,8 @@ void MainWindow::buildActivityMenu() {
                            QKeySequence(Qt::CTRL | Qt::Key_M),
                            [this] { table().addActivity(ActivityKind::finishMilestone); }));
     menu->addAction(action(QStringLiteral("addHammock"), tr("Add a &hammock over it"),
-                           QKeySequence(Qt::CTRL | Qt::Key_H), [this] { table().addActivity(ActivityKind::hammock); }));
+                           QKeySequence(Qt::CTRL | Qt::SHIFT | Qt::Key_M),
+                           [this] { table().addActivity(ActivityKind::hammock); }));
     menu->addAction(action(QStringLiteral("addGroup"), tr("Add a &group"), QKeySequence(Qt::CTRL | Qt::Key_G),
                            [this] { table().addGroup(); }));
     menu->addSeparator();

@@ -2,9 +2,12 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/window/standing.h"
 
+#include "core/contract/notices.h"
+
 #include "app/base/format.h"
 #include "app/base/look.h"
 
+#include <QMouseEvent>
 #include <QPainter>
 #include <QPushButton>
 
@@ -21,8 +24,8 @@ QFont valueFont() {
 
 } // namespace
 
-Standing::Standing(Document& document, QWidget* parent)
-    : QWidget(parent), m_document(document), m_undo(new QPushButton(tr("Undo change"), this)),
+Standing::Standing(Document& document, Date today, QWidget* parent)
+    : QWidget(parent), m_document(document), m_today(today), m_undo(new QPushButton(tr("Undo change"), this)),
       m_show(new QPushButton(tr("show ▸"), this)) {
     setObjectName(QStringLiteral("standing"));
     setAccessibleName(tr("Standing"));
@@ -74,6 +77,31 @@ void Standing::tellSections() {
         damages.detail = schedule.damages.claimed == schedule.damages.unrelieved ? tr("on the time granted so far")
                                                                                  : tr("all claims met … granted only");
     m_blocks.push_back(damages);
+    tellNotices();
+}
+
+/// What is due within a week or has lapsed.
+void Standing::tellNotices() {
+    const Programme& programme = m_document.programme();
+    const auto due = noticesDue(programme, clockDay(programme.job, m_today));
+    m_notices = due.empty() ? -1 : int(m_blocks.size());
+    if (due.empty()) return;
+    qint64 lapsed = 0, today = 0;
+    for (const NoticeDue& one : due) {
+        lapsed += one.clock.daysLeft < 0 ? 1 : 0;
+        today += one.clock.daysLeft == 0 ? 1 : 0;
+    }
+    Block block{tr("Notices"), {}, {}, lapsed + today > 0};
+    QStringList value;
+    if (lapsed > 0) value << tr("%1 lapsed").arg(lapsed);
+    if (today > 0) value << tr("%1 due today").arg(today);
+    if (value.isEmpty()) value << tr("%1 due").arg(due.size());
+    block.value = value.join(QStringLiteral(" · "));
+    const NoticeDue& first = due.front();
+    block.detail = tr("%1 %2 %3")
+                       .arg(show::text(programme.events.row(first.event)->key),
+                            first.particulars ? tr("particulars") : tr("notice"), show::shortDate(*first.clock.due));
+    m_blocks.push_back(block);
 }
 
 void Standing::tellLastChange() {
@@ -134,6 +162,10 @@ void Standing::resizeEvent(QResizeEvent*) {
     m_undo->move(width() - m_undo->width() - 14, (height() - m_undo->height()) / 2);
 }
 
+void Standing::mousePressEvent(QMouseEvent* event) {
+    if (m_noticesRect.contains(event->pos())) emit noticesWanted();
+}
+
 int Standing::widthOf(const Block& block, bool boldTitle, int most) const {
     const QFont title = boldTitle ? boldened(secondaryFont()) : secondaryFont();
     const int used = std::max({QFontMetrics(title).horizontalAdvance(block.title),
@@ -183,7 +215,13 @@ void Standing::paintEvent(QPaintEvent*) {
                          painter.fontMetrics().elidedText(b.detail, Qt::ElideRight, detail));
         return used;
     };
-    for (const Block& b : shownBlocks()) x += block(b, 190, false) + 22;
+    m_noticesRect = {};
+    for (const Block& b : shownBlocks()) {
+        const int used = block(b, 190, false);
+        if (m_notices >= 0 && b.title == m_blocks[std::size_t(m_notices)].title)
+            m_noticesRect = QRect(x - 4, 2, used + 8, height() - 4);
+        x += used + 22;
+    }
     painter.setPen(t.muted);
     painter.drawLine(x - 6, 9, x - 6, height() - 9);
     x += 10;

@@ -4,6 +4,7 @@
 
 #include "app/base/document.h"
 
+#include <QRect>
 #include <QWidget>
 
 class QPushButton;
@@ -14,7 +15,7 @@ namespace yarrin {
 class Standing : public QWidget {
     Q_OBJECT
 public:
-    explicit Standing(Document& document, QWidget* parent = nullptr);
+    Standing(Document& document, Date today, QWidget* parent = nullptr);
 
     /// One block of three lines.
     struct Block {
@@ -30,10 +31,13 @@ public:
 signals:
     void undoRequested();
     void showRequested();
+    /// The block of notices was pressed.
+    void noticesWanted();
 
 protected:
     void paintEvent(QPaintEvent* event) override;
     void resizeEvent(QResizeEvent* event) override;
+    void mousePressEvent(QMouseEvent* event) override;
 
 private:
     void refresh();
@@ -41,8 +45,12 @@ private:
     [[nodiscard]] std::vector<Block> shownBlocks() const;
     void tellSections();
     void tellLastChange();
+    void tellNotices();
 
     Document& m_document;
+    Date m_today;
+    int m_notices = -1;  ///< the block of notices
+    QRect m_noticesRect; ///< where it was painted
     QPushButton* m_undo;
     QPushButton* m_show;
     std::vector<Block> m_blocks;

@@ -8,6 +8,7 @@
 namespace yarrin {
 
 Tone toneOf(const ActivityFigures& figures) {
+    if (figures.aside) return Tone::aside;
     if (figures.state == NodeState::complete) return Tone::complete;
     if (figures.critical) return Tone::critical;
     return figures.nearCritical ? Tone::nearCritical : Tone::plain;
@@ -35,7 +36,7 @@ BarShape barOf(const BarRequest& request, std::size_t rowIndex) {
         bar.negativeFloat = *figures.totalFloat < 0;
         bar.floatX = scale.x(bar.negativeFloat ? *figures.lateStart : *figures.lateFinish);
     }
-    if (figures.state == NodeState::complete) bar.doneX = bar.x1;
+    if (figures.state == NodeState::complete && !figures.aside) bar.doneX = bar.x1;
     if (figures.state == NodeState::inProgress && figures.duration > 0) {
         const Minutes left = std::min(activity.remaining.value_or(figures.duration), figures.duration);
         bar.doneX +=

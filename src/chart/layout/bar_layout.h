@@ -20,7 +20,7 @@ struct ChartPoint {
 };
 
 /// How urgent an activity is, which is how it is coloured; never by colour alone.
-enum class Tone { plain, nearCritical, critical, complete };
+enum class Tone { plain, nearCritical, critical, complete, aside };
 
 /// Measures of the bar chart in pixels.
 struct BarMetrics {

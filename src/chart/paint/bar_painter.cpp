@@ -24,6 +24,8 @@ ToneColours coloursOf(Tone tone, const Theme& theme) {
         return {theme.near, theme.nearDone};
     case Tone::complete:
         return {theme.complete, theme.completeDone};
+    case Tone::aside: // of a fragment that does not count: an outline only
+        return {Qt::transparent, theme.muted};
     case Tone::plain:
         break;
     }
@@ -165,7 +167,7 @@ void paintBarShapes(QPainter& painter, const BarLayout& layout, const BarInk& in
         } else {
             const double left = std::max(bar.x0, ink.area.left() - 20);
             const double right = std::min(bar.x1, ink.area.right() + 20);
-            painter.setPen(Qt::NoPen);
+            painter.setPen(bar.tone == Tone::aside ? QPen(done, 1, Qt::DashLine) : QPen(Qt::NoPen));
             painter.setBrush(colour);
             painter.drawRoundedRect(QRectF(left, bar.y, right - left, bar.height), 2, 2);
             if (bar.doneX > bar.x0) {

@@ -4,6 +4,7 @@
 
 #include "core/delay/driving_path.h"
 #include "core/delay/insertion.h"
+#include "core/delay/prolongation.h"
 #include "core/delay/state.h"
 
 #include <algorithm>
@@ -41,18 +42,6 @@ const StepFigures* DelayStep::of(SectionId section) const {
     for (const StepFigures& one : sections)
         if (one.section == section) return &one;
     return nullptr;
-}
-
-Fraction timeCost(const Programme& programme, const Schedule& schedule) {
-    Fraction sum;
-    for (std::size_t i = 0; i < programme.activities.size(); ++i) {
-        const Activity& activity = programme.activities[i];
-        if (activity.kind != ActivityKind::hammock || !activity.costPerWeek) continue;
-        const ActivityFigures& f = schedule.activities[i];
-        const Minutes span = f.earlyFinish.minutes - f.earlyStart.minutes;
-        sum = sum + Fraction(*activity.costPerWeek) * Fraction(span) / Fraction(7 * minutesPerDay);
-    }
-    return sum;
 }
 
 std::optional<Date> AnalysisState::completion(SectionId section) const {

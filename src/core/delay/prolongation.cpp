@@ -2,6 +2,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/delay/prolongation.h"
 
+#include "core/network/schedule.h"
+
 #include <algorithm>
 
 namespace yarrin {
@@ -41,6 +43,29 @@ Prolongation prolongationOf(const DelayAnalysis& analysis, const Programme& now)
         sum.recovered = sum.recovered + one.recovered;
     }
     return sum;
+}
+
+Fraction timeCost(const Programme& programme, const Schedule& schedule) {
+    Fraction sum;
+    for (std::size_t i = 0; i < programme.activities.size(); ++i) {
+        const Activity& activity = programme.activities[i];
+        if (activity.kind != ActivityKind::hammock || !activity.costPerWeek) continue;
+        const ActivityFigures& f = schedule.activities[i];
+        const Minutes span = f.earlyFinish.minutes - f.earlyStart.minutes;
+        sum = sum + Fraction(*activity.costPerWeek) * Fraction(span) / Fraction(7 * minutesPerDay);
+    }
+    return sum;
+}
+
+Result<std::vector<StandExposure>> exposureCourse(std::span<const Stand> stands) {
+    std::vector<StandExposure> course;
+    CalendarCache cache;
+    for (const Stand& stand : stands) {
+        const Schedule then = schedule(stand.programme, cache);
+        if (!then.ok()) return then.errors;
+        course.push_back({stand.name, stand.programme.job.dataDate, then.damages, then.sections});
+    }
+    return course;
 }
 
 Programme asPlanned(const Programme& programme) {

@@ -2,7 +2,9 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
 
+#include "core/contract/damages.h"
 #include "core/delay/analysis.h"
+#include "core/network/schedule.h"
 
 namespace yarrin {
 
@@ -20,6 +22,19 @@ struct Prolongation {
 [[nodiscard]] Prolongation prolongationOf(const DelayStep& step, const Programme& now);
 /// Of all steps; they add up to the cost now less the cost as planned.
 [[nodiscard]] Prolongation prolongationOf(const DelayAnalysis& analysis, const Programme& now);
+
+/// Exposure as it was at one stand of the job.
+struct StandExposure {
+    std::string name;
+    std::optional<Instant> dataDate;
+    Exposure total;
+    std::vector<SectionFigures> sections;
+};
+/// What was exposed at each stand; an error where one cannot be calculated.
+[[nodiscard]] Result<std::vector<StandExposure>> exposureCourse(std::span<const Stand> stands);
+
+/// Cost of a programme's hammocks over their spans: cost a week, a week being seven calendar days.
+[[nodiscard]] Fraction timeCost(const Programme& programme, const Schedule& schedule);
 
 /// A programme as if nothing had happened yet: no progress, no data date, no event that counts.
 [[nodiscard]] Programme asPlanned(const Programme& programme);

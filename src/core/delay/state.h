@@ -7,9 +7,6 @@
 
 namespace yarrin {
 
-/// Cost of a programme's hammocks over their spans: cost a week, a week being seven calendar days.
-[[nodiscard]] Fraction timeCost(const Programme& programme, const Schedule& schedule);
-
 /// A programme that was calculated in the course of an analysis, with what steps need of it.
 class AnalysisState {
 public:

@@ -1,0 +1,47 @@
+// SPDX-FileCopyrightText: 2026 The Yarrin authors
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+#include "app/delay/delay_study.h"
+#include "chart/layout/step_layout.h"
+
+#include <QWidget>
+
+namespace yarrin {
+
+/// The stepped chart of how one section's completion moved.
+class CompletionChart : public QWidget {
+    Q_OBJECT
+public:
+    explicit CompletionChart(QWidget* parent = nullptr);
+
+    /// Shows a section of what was found; the figures of the section as they are now.
+    void present(const DelayStudy::Findings& findings, const SectionFigures& section);
+    void clear(const QString& why);
+    void choose(EventId event);
+    [[nodiscard]] const std::optional<StepLayout>& layoutNow() const { return m_layout; }
+    /// What a row says.
+    [[nodiscard]] QString rowText(const StepRow& row) const;
+
+signals:
+    void eventChosen(EventId event);
+
+protected:
+    void paintEvent(QPaintEvent* event) override;
+    void resizeEvent(QResizeEvent* event) override;
+    void mousePressEvent(QMouseEvent* event) override;
+    bool event(QEvent* event) override;
+
+private:
+    void relayout();
+    [[nodiscard]] const StepRow* rowAt(double y) const;
+
+    DelayAnalysis m_analysis;
+    Programme m_now;
+    SectionFigures m_section;
+    std::optional<StepLayout> m_layout;
+    QString m_empty;
+    EventId m_chosen;
+};
+
+} // namespace yarrin

@@ -1,0 +1,80 @@
+// SPDX-FileCopyrightText: 2026 The Yarrin authors
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+#include "app/delay/delay_study.h"
+#include "app/window/stage.h"
+
+class QComboBox;
+class QLabel;
+class QLineEdit;
+class QPushButton;
+class QStackedWidget;
+
+namespace yarrin {
+
+class CompletionChart;
+class EventList;
+class EventPage;
+class ExposurePanel;
+class RecoveryPage;
+class SumsPage;
+class TabRow;
+
+/// Where delay is recorded, analysed and counted: the register of events; how completion moved and what that exposes;
+/// one event; every sum; what a recovery would save.
+class DelayStage : public Stage {
+    Q_OBJECT
+public:
+    DelayStage(Document& document, Date today, QWidget* parent = nullptr);
+
+    enum class Page { course, event, sums, recovery };
+    void show(Page page);
+    /// A page by its name on the command line.
+    void showNamed(const QString& name);
+    /// Chooses an event by its id.
+    void choose(const QString& key);
+    [[nodiscard]] DelayStudy& study() { return *m_study; }
+    [[nodiscard]] NoticeBar& notice() override { return *m_notice; }
+    void focusMain() override;
+
+signals:
+    void reveal(ActivityId id);
+
+protected:
+    void showEvent(QShowEvent* event) override;
+
+private:
+    QWidget* buildRegister();
+    QWidget* buildCourse();
+    void refresh();
+    void showFound();
+    void addEvent();
+    void deleteEvent(EventId id);
+    void chooseEvent(EventId id);
+    void showRunning();
+    void tellSection();
+
+    Document& m_document;
+    Date m_today;
+    DelayStudy* m_study;
+    NoticeBar* m_notice;
+    EventList* m_events = nullptr;
+    QLabel* m_count = nullptr;
+    QLabel* m_empty = nullptr;
+    QLineEdit* m_filter = nullptr;
+    TabRow* m_tabs = nullptr;
+    QStackedWidget* m_pages;
+    QComboBox* m_section = nullptr;
+    QComboBox* m_method = nullptr;
+    QLabel* m_words = nullptr;
+    QLabel* m_working = nullptr;
+    QPushButton* m_stop = nullptr;
+    CompletionChart* m_chart = nullptr;
+    ExposurePanel* m_exposure = nullptr;
+    EventPage* m_event = nullptr;
+    SumsPage* m_sums = nullptr;
+    RecoveryPage* m_recovery = nullptr;
+};
+
+} // namespace yarrin

@@ -1,0 +1,66 @@
+// SPDX-FileCopyrightText: 2026 The Yarrin authors
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+#include "app/base/document.h"
+#include "core/delay/prolongation.h"
+
+#include <QObject>
+#include <QThreadPool>
+
+#include <map>
+#include <memory>
+#include <stop_token>
+
+namespace yarrin {
+
+/// What the analyses of delay found out about the open programme. Works beside the interface; what it found last stays
+/// until it has found something newer. Lives on the interface thread.
+class DelayStudy : public QObject {
+    Q_OBJECT
+public:
+    explicit DelayStudy(Document& document, QObject* parent = nullptr);
+    ~DelayStudy() override;
+
+    struct Findings {
+        Programme now; ///< what it was found for
+        std::vector<StandExposure> course;
+        DelayAnalysis chosen;     ///< by the method chosen
+        DelayAnalysis timeImpact; ///< what prolongation and events are told by
+        Prolongation cost;
+        QString fault; ///< why there is none
+    };
+    /// Null until something was found.
+    [[nodiscard]] const Findings* findings() const { return m_findings.get(); }
+
+    [[nodiscard]] DelayMethod method() const { return m_method; }
+    void setMethod(DelayMethod method);
+    /// Sees to it that the findings become those of the present programme.
+    void update();
+    [[nodiscard]] bool isRunning() const { return m_run != nullptr; }
+    void stop();
+
+signals:
+    void found();
+    void runningChanged();
+
+private:
+    struct Run {
+        std::stop_source stop;
+        quint64 generation = 0;
+        DelayMethod method{};
+    };
+    void finish(const std::shared_ptr<Run>& run, std::shared_ptr<Findings> findings);
+    [[nodiscard]] Result<std::vector<Stand>> stands();
+
+    Document& m_document;
+    DelayMethod m_method = DelayMethod::timeImpact;
+    std::shared_ptr<Findings> m_findings;
+    std::shared_ptr<Run> m_run;
+    std::map<std::int64_t, Programme> m_revisions; ///< frozen, so read once
+    quint64 m_foundFor = 0;
+    bool m_stale = true;
+    QThreadPool m_pool;
+};
+
+} // namespace yarrin

@@ -1,0 +1,44 @@
+// SPDX-FileCopyrightText: 2026 The Yarrin authors
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+#include "app/delay/delay_study.h"
+#include "core/contract/damages_lines.h"
+
+#include <QWidget>
+
+namespace yarrin {
+
+/// Exposure now, in a tile each, and over the stands of the job so far.
+class ExposurePanel : public QWidget {
+    Q_OBJECT
+public:
+    explicit ExposurePanel(Document& document, QWidget* parent = nullptr);
+
+    /// What was found, null where nothing is known yet.
+    void present(const DelayStudy::Findings* findings);
+
+signals:
+    /// A tile was pressed: how its sum comes about is wanted.
+    void sumsWanted();
+
+protected:
+    void paintEvent(QPaintEvent* event) override;
+    void mousePressEvent(QMouseEvent* event) override;
+    void keyPressEvent(QKeyEvent* event) override;
+
+private:
+    struct Tile {
+        QString title, value, detail;
+        QColor colour;
+    };
+    [[nodiscard]] std::vector<Tile> tiles() const;
+    [[nodiscard]] QRect tileRect(int index) const;
+    [[nodiscard]] QString lateText(Relief relief) const;
+
+    Document& m_document;
+    std::vector<StandExposure> m_course;
+    std::optional<Prolongation> m_cost;
+};
+
+} // namespace yarrin

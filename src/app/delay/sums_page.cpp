@@ -1,0 +1,174 @@
+// SPDX-FileCopyrightText: 2026 The Yarrin authors
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "app/delay/sums_page.h"
+
+#include "app/base/format.h"
+#include "app/base/look.h"
+#include "app/delay/event_list.h"
+#include "app/table/list_page.h"
+
+#include <QLabel>
+#include <QVBoxLayout>
+
+namespace yarrin {
+
+namespace {
+
+QString reliefText(Relief relief) {
+    return relief == Relief::unrelieved ? SumsPage::tr("unrelieved")
+           : relief == Relief::assessed ? SumsPage::tr("assessed")
+                                        : SumsPage::tr("claimed");
+}
+
+Outcome onlyShows(const QString&, const std::function<Outcome(Transaction*)>&) {
+    return inputError("this list only shows", {});
+}
+
+} // namespace
+
+SumsPage::SumsPage(Document& document, QWidget* parent)
+    : QWidget(parent), m_document(document), m_total(new QLabel(this)), m_costTotal(new QLabel(this)) {
+    setObjectName(QStringLiteral("sumsPage"));
+    buildDamages();
+    buildCosts();
+    auto* layout = new QVBoxLayout(this);
+    layout->setContentsMargins(0, 0, 0, 0);
+    layout->setSpacing(4);
+    const auto heading = [&](const QString& words) {
+        auto* label = new QLabel(words, this);
+        label->setFont(headingFont());
+        label->setContentsMargins(16, 8, 0, 0);
+        layout->addWidget(label);
+    };
+    for (QLabel* label : {m_total, m_costTotal}) {
+        label->setContentsMargins(16, 0, 16, 2);
+        label->setWordWrap(true);
+        label->setProperty("quiet", true);
+    }
+    m_total->setObjectName(QStringLiteral("damagesTotal"));
+    m_costTotal->setObjectName(QStringLiteral("prolongationTotal"));
+    heading(tr("Damages, each sum as it comes about"));
+    layout->addWidget(m_total);
+    layout->addWidget(m_damages, 5);
+    heading(tr("Prolongation, time-related cost of hammocks step by step"));
+    layout->addWidget(m_costTotal);
+    layout->addWidget(m_cost, 4);
+}
+
+void SumsPage::buildDamages() {
+    const auto section = [this](std::size_t i) { return m_document.programme().sections.row(m_rows[i].line.section); };
+    std::vector<ListColumn> columns;
+    const auto add = [&](const char* name, const QString& title, int width, bool right, auto text) -> ListColumn& {
+        columns.push_back({QString::fromLatin1(name), title, width, right, false, std::move(text)});
+        return columns.back();
+    };
+    add("relief", tr("Relief"), 70, false, [this](std::size_t i) { return reliefText(m_rows[i].relief); });
+    add("section", tr("Section"), 132, false, [section](std::size_t i) {
+        return section(i) ? show::text(section(i)->key + " " + section(i)->name) : QString();
+    });
+    add("forecast", tr("Forecast"), 82, true, [this](std::size_t i) {
+        return m_rows[i].line.forecast ? show::date(*m_rows[i].line.forecast) : SumsPage::tr("no milestone");
+    });
+    add("completion", tr("Contract"), 78, true,
+        [this](std::size_t i) { return show::date(m_rows[i].line.completion); });
+    add("granted", tr("Granted"), 56, true, [this](std::size_t i) { return tr("%1 d").arg(m_rows[i].line.granted); });
+    add("events", tr("Open events"), 150, false, [this](std::size_t i) {
+        QStringList list;
+        for (const auto& [id, days] : m_rows[i].line.events)
+            if (const DelayEvent* event = m_document.programme().events.row(id))
+                list << tr("%1 %2 d").arg(show::text(event->key)).arg(days);
+        return list.join(QStringLiteral(", "));
+    });
+    add("late", tr("Late"), 48, true, [this](std::size_t i) {
+        return m_rows[i].line.forecast
+                   ? tr("%1 d").arg(m_rows[i].line.daysLate).replace(QLatin1Char('-'), QChar(0x2212))
+                   : QString();
+    }).marked = [this](std::size_t i) { return m_rows[i].line.daysLate > 0; };
+    add("rate", tr("Rate"), 84, true, [this, section](std::size_t i) {
+        if (!section(i)) return QString();
+        const QString rate = show::money(section(i)->rate, m_document.programme().job.currency);
+        return section(i)->per == DamagesPer::day ? tr("%1 a day").arg(rate) : tr("%1 a week").arg(rate);
+    });
+    add("sum", tr("Sum"), 76, true, [this](std::size_t i) {
+        const QString sum = show::money(m_rows[i].line.sum, m_document.programme().job.currency);
+        return m_rows[i].line.capped ? tr("%1 capped").arg(sum) : sum;
+    });
+    m_damages = new ListPage(QStringLiteral("damagesLines"), tr("Damages line by line"),
+                             {[this] { return m_rows.size(); }, onlyShows, {}, [](std::size_t) { return QString(); }},
+                             std::move(columns), this);
+    m_damages->hideLine();
+    m_damages->stretch(QStringLiteral("events"));
+    m_damages->setEmptyText(tr("There are no sections yet: enter them on the stage Contract."));
+}
+
+void SumsPage::buildCosts() {
+    std::vector<ListColumn> columns;
+    const auto add = [&](const char* name, const QString& title, int width, bool right, auto text) -> ListColumn& {
+        columns.push_back({QString::fromLatin1(name), title, width, right, false, std::move(text)});
+        return columns.back();
+    };
+    const auto money = [this](const Fraction& sum) { return show::money(sum, m_document.programme().job.currency); };
+    add("stand", tr("Up to"), 80, false, [this](std::size_t i) { return m_costs[i].stand; });
+    add("step", tr("Step"), 200, false, [this](std::size_t i) { return m_costs[i].step; });
+    add("who", tr("Risk"), 104, false, [this](std::size_t i) { return m_costs[i].who; });
+    add("answers", tr("Who answers for it"), 230, false, [this](std::size_t i) { return m_costs[i].answers; });
+    add("added", tr("Added"), 92, true,
+        [this, money](std::size_t i) { return money(m_costs[i].after - m_costs[i].before); });
+    m_cost = new ListPage(QStringLiteral("prolongationLines"), tr("Prolongation step by step"),
+                          {[this] { return m_costs.size(); }, onlyShows, {}, [](std::size_t) { return QString(); }},
+                          std::move(columns), this);
+    m_cost->hideLine();
+    m_cost->stretch(QStringLiteral("step"));
+    m_cost->setEmptyText(tr("No hammock with a cost a week has grown or shrunk."));
+}
+
+void SumsPage::present(const DelayStudy::Findings* findings) {
+    const Programme& programme = m_document.programme();
+    const std::string& currency = programme.job.currency;
+    m_rows.clear();
+    m_costs.clear();
+    if (m_document.schedule().ok())
+        for (std::size_t r = 0; r < reliefs; ++r)
+            for (DamagesLine& line : damagesLines(programme, m_document.schedule().sections, static_cast<Relief>(r)))
+                m_rows.push_back({static_cast<Relief>(r), std::move(line)});
+    m_damages->refresh();
+    const Exposure& sum = m_document.schedule().damages;
+    const auto cap = contractCap(programme.job);
+    m_total->setText(tr("In all %1 unrelieved, %2 with what is assessed on open events, %3 with what is claimed%4.")
+                         .arg(show::money(sum.unrelieved, currency), show::money(sum.assessed, currency),
+                              show::money(sum.claimed, currency),
+                              cap ? tr("; the contract's cap is %1").arg(show::money(*cap, currency)) : QString()));
+    if (!findings || !findings->fault.isEmpty()) {
+        m_costTotal->setText(findings ? findings->fault : tr("Being worked out…"));
+        return m_cost->refresh();
+    }
+    for (const DelayStep& step : findings->timeImpact.steps) {
+        if (step.timeCostAfter == step.timeCostBefore) continue;
+        const DelayEvent* event = findings->now.events.row(step.event);
+        CostRow row;
+        row.stand = show::text(findings->timeImpact.stands[step.window]);
+        row.step = event ? show::text(event->key + " " + event->title) : tr("our progress and re-planning");
+        row.who = event ? riskText(event->risk) : tr("ours");
+        row.before = step.timeCostBefore;
+        row.after = step.timeCostAfter;
+        const Prolongation one = prolongationOf(step, findings->now);
+        if (one.recovered.sign() < 0)
+            row.answers = tr("saved again");
+        else if (one.concurrent.sign() > 0)
+            row.answers = tr("employer, %1 concurrent: each his own").arg(show::money(one.concurrent, currency));
+        else if (one.employer.sign() > 0)
+            row.answers = tr("employer");
+        else
+            row.answers = one.neutral.sign() > 0 ? tr("each his own") : tr("we");
+        m_costs.push_back(std::move(row));
+    }
+    m_cost->refresh();
+    const Prolongation& c = findings->cost;
+    m_costTotal->setText(
+        tr("By time impact: employer %1, concurrent %2, neutral %3, ours %4, saved again %5; in all %6.")
+            .arg(show::money(c.employer, currency), show::money(c.concurrent, currency),
+                 show::money(c.neutral, currency), show::money(c.own, currency), show::money(c.recovered, currency),
+                 show::money(c.total(), currency)));
+}
+
+} // namespace yarrin

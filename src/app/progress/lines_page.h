@@ -1,0 +1,44 @@
+// SPDX-FileCopyrightText: 2026 The Yarrin authors
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+#include "app/base/document.h"
+#include "core/progress/progress_lines.h"
+
+#include <QWidget>
+
+class QComboBox;
+class QLabel;
+
+namespace yarrin {
+
+/// Planned against done over time, by crew-days, value or one item's quantity, with earned value and earned schedule.
+class LinesPage : public QWidget {
+    Q_OBJECT
+public:
+    explicit LinesPage(Document& document, QWidget* parent = nullptr);
+
+    /// What was planned, and its name; both stay where they are.
+    void present(const Programme* plan, const Schedule* planned, const QString& name);
+    [[nodiscard]] const ProgressLines& lines() const { return m_lines; }
+
+private:
+    class Chart;
+    void fillWeights();
+    void work();
+    void showFigures();
+
+    Document& m_document;
+    const Programme* m_plan = nullptr;
+    const Schedule* m_planned = nullptr;
+    QString m_planName;
+    ProgressLines m_lines;
+    QComboBox* m_weight;
+    std::vector<std::pair<ProgressWeight, BookItemId>> m_weights;
+    QString m_unit;
+    QLabel* m_figures;
+    QLabel* m_words;
+    Chart* m_chart;
+};
+
+} // namespace yarrin
