@@ -16,6 +16,7 @@ class ProgressStageTest : public QObject {
     Q_OBJECT
     QTemporaryDir m_folder;
 
+    static ProgressStage& stage(Desk& desk) { return *desk.find<ProgressStage>("progressStage"); }
     static GridView& table(Desk& desk) { return *desk.find<GridView>("progressTable"); }
     static QModelIndex cell(Desk& desk, const char* key, const char* column) {
         auto* model = static_cast<GridModel*>(table(desk).model());
@@ -46,6 +47,56 @@ class ProgressStageTest : public QObject {
     }
 
 private slots:
+    void aFormGoesOutAndComesBackFilledIn() {
+        Desk desk(small(), m_folder.filePath(QStringLiteral("s.ini")));
+        desk.trigger("stage7");
+        setDataDate(desk, QStringLiteral("11 Mar 2027"));
+        for (const char* ending : {"csv", "xlsx"}) {
+            desk.dialogs.save = m_folder.filePath(QStringLiteral("form.%1").arg(QLatin1String(ending)));
+            QTest::mouseClick(desk.visible<QPushButton>("progressFormOut"), Qt::LeftButton);
+            QVERIFY(QFile::exists(desk.dialogs.save));
+            // As it is, it changes nothing.
+            desk.dialogs.open = desk.dialogs.save;
+            QTest::mouseClick(desk.visible<QPushButton>("progressFormIn"), Qt::LeftButton);
+            QVERIFY2(stage(desk).notice().text().contains(QLatin1String("0 changed")),
+                     qPrintable(stage(desk).notice().text()));
+        }
+        QFile filled(m_folder.filePath(QStringLiteral("filled.csv")));
+        QVERIFY(filled.open(QIODevice::WriteOnly));
+        filled.write("ID,Started,Finished,Done\nA010,1 Mar 2027,5 Mar 2027,\nA030,2 Mar 2027,,10\n");
+        filled.close();
+        desk.dialogs.open = filled.fileName();
+        QTest::mouseClick(desk.visible<QPushButton>("progressFormIn"), Qt::LeftButton);
+        QVERIFY(stage(desk).notice().text().contains(QLatin1String("2 changed")));
+        QVERIFY(desk.programme().activities.row(desk.id("A010"))->actualFinish.has_value());
+        QCOMPARE(desk.programme().activities.row(desk.id("A030"))->remaining, std::optional<Minutes>(3 * 480));
+        // One impossible line, and nothing of it is entered.
+        QVERIFY(filled.open(QIODevice::WriteOnly | QIODevice::Truncate));
+        filled.write("ID,Started,Finished,Done\nA020,8 Mar 2027,,\nA030,2 Mar 2027,,100\n");
+        filled.close();
+        QTest::mouseClick(desk.visible<QPushButton>("progressFormIn"), Qt::LeftButton);
+        QVERIFY2(stage(desk).notice().text().contains(QLatin1String("row 3")), qPrintable(stage(desk).notice().text()));
+        QVERIFY(!desk.programme().activities.row(desk.id("A020"))->actualStart);
+        // The whole form is one step.
+        desk.trigger("editUndo");
+        QVERIFY(!desk.programme().activities.row(desk.id("A010"))->actualStart);
+    }
+
+    void linesSetWhatIsDoneAgainstThePlan() {
+        Desk desk(small(), m_folder.filePath(QStringLiteral("s.ini")));
+        desk.trigger("stage7");
+        QTest::mouseClick(desk.visible<QPushButton>("progressLines"), Qt::LeftButton);
+        QVERIFY(desk.find<QLabel>("earnedValue")->text().contains(QLatin1String("data date")));
+        setDataDate(desk, QStringLiteral("8 Mar 2027"));
+        QTest::mouseClick(desk.visible<QPushButton>("progressAll"), Qt::LeftButton);
+        enter(desk, "A010", "start", QStringLiteral("1 Mar 2027"));
+        enter(desk, "A010", "finish", QStringLiteral("5 Mar 2027"));
+        QTest::mouseClick(desk.visible<QPushButton>("progressLines"), Qt::LeftButton);
+        // Of the first week 5 and 4 crew-days were planned; A010's 5 are earned: SPI 5/9, CPI 1.
+        const QString text = desk.find<QLabel>("earnedValue")->text();
+        QVERIFY2(text.contains(QLatin1String(">0.56<")) && text.contains(QLatin1String(">1.00<")), qPrintable(text));
+    }
+
     void anUpdateIsEnteredCellByCell() {
         Desk desk(small(), m_folder.filePath(QStringLiteral("s.ini")));
         desk.trigger("stage7");

@@ -1,10 +1,13 @@
 // SPDX-FileCopyrightText: 2026 The Yarrin authors
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "chart/paint/bar_painter.h"
+#include "chart/paint/step_painter.h"
 #include "support/builder.h"
 
 #include <QImage>
 #include <QTest>
+
+#include <cmath>
 
 using namespace yarrin;
 using namespace yarrin::test;
@@ -46,6 +49,89 @@ bool near(const QColor& a, const QColor& b) {
 class ChartTest : public QObject {
     Q_OBJECT
 private slots:
+    // ---- steps and lines
+
+    /// Three steps by hand: +4 employer, own 2 beside it, -3 recovered, on a scale of 7 days over 300 pixels.
+    void stepsJoinOnToEachOther() {
+        const SectionId id{1};
+        Programme now;
+        DelayEvent event;
+        event.id = EventId{1};
+        now.events.append(event);
+        event.id = EventId{2};
+        event.risk = Risk::contractor;
+        now.events.append(event);
+        DelayAnalysis analysis;
+        analysis.stands = {"plan", "now"};
+        const Date first = dateFrom(2027, 6, 1);
+        const auto add = [&](DelayStep::Kind kind, EventId of, int from, int to, int concurrent) {
+            DelayStep step;
+            step.kind = kind;
+            step.event = of;
+            step.window = 1;
+            step.sections = {{id, first + from, first + to, 0, concurrent, 0, {}, {}}};
+            analysis.steps.push_back(step);
+        };
+        add(DelayStep::Kind::event, EventId{1}, 0, 4, 2);
+        add(DelayStep::Kind::event, EventId{2}, 4, 4, 2);
+        add(DelayStep::Kind::progress, {}, 4, 4, 0); // moves nothing: no row
+        add(DelayStep::Kind::progress, {}, 4, 1, 0);
+        SectionFigures figures;
+        figures.section = id;
+        figures.extended = first + 2;
+        figures.assessedDays = 5;
+        StepMetrics metrics;
+        const auto layout = layoutSteps(analysis, now, figures, metrics.labelWidth + 14 + 700 + metrics.after, metrics);
+        QVERIFY(layout.has_value());
+        QCOMPARE(layout->rows.size(), std::size_t(3));
+        const auto& rows = layout->rows;
+        QCOMPARE(rows[0].heading, std::string("now"));
+        QVERIFY(rows[1].heading.empty());
+        QCOMPARE(rows[0].carrier, Carrier::employer);
+        QCOMPARE(rows[1].carrier, Carrier::own);
+        QCOMPARE(rows[2].carrier, Carrier::recovered);
+        const double day = 100; // seven days, the latest being the seventh
+        QCOMPARE(rows[0].x1 - rows[0].x0, 4 * day);
+        QCOMPARE(rows[2].x1 - rows[2].x0, -3 * day);
+        QCOMPARE(rows[1].hatch1 - rows[1].hatch0, 2 * day); // the last two days of the employer's four
+        QCOMPARE(rows[1].hatch1, rows[0].x1);
+        QCOMPARE(layout->forecast.x, rows[2].x1);
+        QCOMPARE(layout->granted->x - layout->contract.x, 2 * day);
+        QCOMPARE(layout->assessed->x - layout->contract.x, 7 * day);
+        for (std::size_t i = 1; i < rows.size(); ++i) QVERIFY(rows[i].y > rows[i - 1].y + rows[i - 1].height);
+        QVERIFY(!layoutSteps(analysis, now, SectionFigures{}, 800).has_value());
+        // Something is painted where the bar is, in its colour.
+        QImage image(int(layout->right + metrics.after), int(layout->height), QImage::Format_RGB32);
+        QPainter painter(&image);
+        painter.fillRect(image.rect(), Theme::light().paper);
+        StepInk ink{Theme::light(),
+                    double(image.width()),
+                    [](Date) { return QString(); },
+                    [](const StepRow&) { return QString(); },
+                    {},
+                    {},
+                    {},
+                    {},
+                    {},
+                    {},
+                    {}};
+        paintSteps(painter, *layout, ink);
+        const int y = int(rows[0].y + rows[0].height / 2);
+        QCOMPARE(image.pixelColor(int(rows[0].x0) + 20, y), Theme::light().employer);
+    }
+
+    void linesStandOnRoundValues() {
+        const LineLayout layout = layoutLines({{{0.0, 184000.0, std::nullopt, 73500.0}}}, {0, 1, 2, 3}, 400, 200);
+        QCOMPARE(layout.lines[0].size(), std::size_t(3));
+        QCOMPARE(layout.lines[0][0].y, layout.bottom);
+        QVERIFY(layout.ticks.size() >= 3 && layout.ticks.size() <= 7);
+        QVERIFY(layout.ticks.back().value >= 184000);
+        for (const LineTick& tick : layout.ticks) QVERIFY(std::fmod(tick.value, 10000) == 0);
+        QCOMPARE(layout.places.front(), layout.left);
+        QCOMPARE(layout.places.back(), layout.right);
+        QVERIFY(layoutLines({}, {}, 100, 100).lines.empty());
+    }
+
     void contractWeekOneHoldsTheStart() {
         const Date start = dateFrom(2026, 3, 4); // a Wednesday
         QCOMPARE(contractWeek(start, start), 1);

@@ -9,6 +9,8 @@
 #include <QTemporaryDir>
 #include <QTest>
 
+#include <map>
+
 #include <fstream>
 #include <sstream>
 
@@ -63,6 +65,56 @@ private slots:
         QVERIFY(json["sections"][0]["days_late"] == 4);
         QVERIFY(json["sections"][0]["damages"]["unrelieved"] == 14000);
         QVERIFY(json["damages_total"]["claimed"] == 14000);
+    }
+
+    void impactTellsEveryMethodAndItsStepsAddUp() {
+        for (const char* method :
+             {"time-impact", "impacted-as-planned", "windows", "as-planned-as-built", "collapsed-as-built"}) {
+            const Call c = call({"impact", DEMO, "--method", method, "--json"});
+            QVERIFY2(c.status == ExitStatus::done, c.err.c_str());
+            const auto json = nlohmann::ordered_json::parse(c.out);
+            QVERIFY(json["method"] == method);
+            for (std::size_t s = 0; s < 3; ++s) {
+                int moved = 0;
+                for (const auto& step : json["steps"]) moved += step["sections"][s]["moved"].get<int>();
+                const auto& told = json["sections"][s];
+                const Date from = *parseDate(told["from"].get<std::string>()),
+                           to = *parseDate(told["to"].get<std::string>());
+                QCOMPARE(moved, to - from);
+                QCOMPARE(moved, told["employer"].get<int>() + told["neutral"].get<int>() + told["own"].get<int>() +
+                                    told["recovered"].get<int>());
+            }
+            const Call words = call({"impact", DEMO, "--method", method});
+            QVERIFY(words.out.find("S2 Berth") != std::string::npos);
+        }
+        QVERIFY(call({"impact", DEMO, "--method", "guess"}).status == ExitStatus::usage);
+        QVERIFY(call({"impact"}).status == ExitStatus::usage);
+        QVERIFY(call({"impact", path("nowhere.yarrin")}).status == ExitStatus::file);
+        Builder loop;
+        loop.task("A", 5).task("B", 5).link("A", "B").link("B", "A");
+        QVERIFY(call({"impact", written(loop.programme, "loop.yarrin")}).status == ExitStatus::programme);
+    }
+
+    void exposureTellsEachSumLineByLine() {
+        const Call c = call({"exposure", DEMO, "--json"});
+        QVERIFY2(c.status == ExitStatus::done, c.err.c_str());
+        const auto json = nlohmann::ordered_json::parse(c.out);
+        std::map<std::string, double> sums;
+        for (const auto& line : json["lines"]) {
+            sums[line["relief"]] += line["sum"].get<double>();
+            // The days late follow from what stands beside them.
+            int late = *parseDate(line["forecast"].get<std::string>()) -
+                       *parseDate(line["completion"].get<std::string>()) - line["granted_days"].get<int>();
+            for (const auto& event : line["events"]) late -= event["days"].get<int>();
+            QCOMPARE(late, line["days_late"].get<int>());
+        }
+        for (const char* relief : {"unrelieved", "assessed", "claimed"})
+            QCOMPARE(sums[relief], json["damages_total"][relief].get<double>()); // far below the contract's cap
+        QCOMPARE(json["updates"].size(), std::size_t(5));
+        QVERIFY(json["updates"].back()["damages_total"] == json["damages_total"]);
+        const Call late = call({"exposure", DEMO, "--today", "2027-03-20"});
+        QVERIFY(late.out.find("E10: notice due 2027-03-01, lapsed") != std::string::npos);
+        QVERIFY(call({"exposure", DEMO, "--today", "soon"}).status == ExitStatus::usage);
     }
 
     void theTableNamesWhatAPersonReads() {
