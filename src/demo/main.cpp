@@ -159,9 +159,11 @@ private:
             const DelayEvent* event = m_programme.events.row(one.event);
             if (!event || event->risk == Risk::contractor) continue;
             step(event->key + " assessed by time impact", [&](Transaction& tx) {
-                for (const StepFigures& figures : one.sections)
-                    if (Outcome set = setEventDays(tx, one.event, figures.section, EventDay::assessed,
-                                                   std::to_string(figures.entitled));
+                // Only where time is claimed.
+                const std::vector<EventDays> claimed = event->sectionDays;
+                for (const EventDays& days : claimed)
+                    if (Outcome set = setEventDays(tx, one.event, days.section, EventDay::assessed,
+                                                   std::to_string(one.of(days.section)->entitled));
                         !set.ok())
                         return set;
                 return done();

@@ -263,10 +263,12 @@ Outcome setEventField(Transaction& tx, EventId id, EventField field, std::string
     case EventField::noticeGiven:
         fault = setDate(event.noticeGiven, text);
         if (event.noticeGiven && event.state == EventState::noticed) event.state = EventState::notified;
+        if (!event.noticeGiven && event.state == EventState::notified) event.state = EventState::noticed;
         break;
     case EventField::particularsGiven:
         fault = setDate(event.particularsGiven, text);
         if (event.particularsGiven && event.state == EventState::notified) event.state = EventState::claimed;
+        if (!event.particularsGiven && event.state == EventState::claimed) event.state = EventState::notified;
         break;
     case EventField::documents:
         event.documents = parts(text, '\n');

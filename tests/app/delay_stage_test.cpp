@@ -206,6 +206,7 @@ private slots:
     void theChartLeadsFromThePlanToTheForecastByEveryMethod() {
         Desk desk(small(), m_folder.filePath(QStringLiteral("s.ini")));
         desk.window.openDemo();
+        QApplication::processEvents(); // the window goes to the programme of what it opened
         QCOMPARE(desk.programme().events.size(), std::size_t(10));
         desk.trigger("stage8");
         waitForFindings(desk);
@@ -240,6 +241,7 @@ private slots:
     void aClickOnAStepChoosesItsEvent() {
         Desk desk(small(), m_folder.filePath(QStringLiteral("s.ini")));
         desk.window.openDemo();
+        QApplication::processEvents(); // the window goes to the programme of what it opened
         desk.trigger("stage8");
         waitForFindings(desk);
         const StepRow* shown = nullptr;
@@ -260,6 +262,7 @@ private slots:
     void everySumIsToldLineByLine() {
         Desk desk(small(), m_folder.filePath(QStringLiteral("s.ini")));
         desk.window.openDemo();
+        QApplication::processEvents(); // the window goes to the programme of what it opened
         desk.trigger("stage8");
         waitForFindings(desk);
         QTest::mouseClick(desk.visible<QPushButton>("delaySums"), Qt::LeftButton);
@@ -272,6 +275,7 @@ private slots:
     void aRecoveryIsWeighedAgainstWhatItSaves() {
         Desk desk(small(), m_folder.filePath(QStringLiteral("s.ini")));
         desk.window.openDemo();
+        QApplication::processEvents(); // the window goes to the programme of what it opened
         desk.trigger("stage8");
         QTest::mouseClick(desk.visible<QPushButton>("delayRecovery"), Qt::LeftButton);
         QTest::mouseClick(desk.visible<QPushButton>("recoveryBegin"), Qt::LeftButton);

@@ -75,7 +75,7 @@ private slots:
         filled.write("ID,Started,Finished,Done\nA020,8 Mar 2027,,\nA030,2 Mar 2027,,100\n");
         filled.close();
         QTest::mouseClick(desk.visible<QPushButton>("progressFormIn"), Qt::LeftButton);
-        QVERIFY2(stage(desk).notice().text().contains(QLatin1String("row 3")), qPrintable(stage(desk).notice().text()));
+        QVERIFY2(stage(desk).notice().text().contains(QLatin1String("Row 3")), qPrintable(stage(desk).notice().text()));
         QVERIFY(!desk.programme().activities.row(desk.id("A020"))->actualStart);
         // The whole form is one step.
         desk.trigger("editUndo");
