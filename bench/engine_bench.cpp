@@ -2,6 +2,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // Speed of the core and the files; scripts/bench runs it. The passes are set against Boost.Graph's dag_shortest_paths
 // and against a bare sweep over arrays, in the same run.
+#include "core/delay/analysis.h"
 #include "core/network/passes.h"
 #include "core/network/schedule.h"
 #include "edit/activity_edits.h"
@@ -127,12 +128,36 @@ void recordEdit(benchmark::State& state) {
     std::filesystem::remove(path);
 }
 
+/// Time impact of ten events on a job of so many activities, between its plan and its forecast.
+void timeImpact(benchmark::State& state) {
+    Programme p = programmeOf(int(state.range(0)));
+    Section section;
+    section.id = SectionId{1};
+    section.milestone = p.activities[p.activities.size() - 1].id;
+    p.sections.assign({section});
+    std::vector<Stand> stands{{"plan", p}, {"now", p}};
+    for (int i = 0; i < 10; ++i) {
+        DelayEvent event;
+        event.id = stands[1].programme.events.freshId();
+        event.key = "E" + std::to_string(i);
+        event.risk = static_cast<Risk>(i % 3);
+        event.from = dateOf(p.job.start) + 30 * i;
+        Effect effect;
+        effect.activity = p.activities[p.activities.size() * std::size_t(i) / 11].id;
+        effect.work = 480 * 5;
+        event.effects.push_back(effect);
+        stands[1].programme.events.append(std::move(event));
+    }
+    for (auto _ : state) benchmark::DoNotOptimize(analyse(DelayMethod::timeImpact, stands));
+}
+
 #define SIZES ->Arg(1000)->Arg(10000)->Arg(100000)->Unit(benchmark::kMillisecond)
 BENCHMARK(compileNetwork) SIZES;
 BENCHMARK(passes) SIZES;
 BENCHMARK(boostLongestPath) SIZES;
 BENCHMARK(bareSweep) SIZES;
 BENCHMARK(editAndRecalculate) SIZES;
+BENCHMARK(timeImpact)->Arg(1000)->Arg(10000)->Unit(benchmark::kMillisecond);
 BENCHMARK(recordEdit)->Arg(10000)->Arg(100000)->Unit(benchmark::kMillisecond);
 BENCHMARK(save<FileFormat::native>)->Arg(10000)->Arg(100000)->Unit(benchmark::kMillisecond);
 BENCHMARK(open<FileFormat::native>)->Arg(10000)->Arg(100000)->Unit(benchmark::kMillisecond);

@@ -4,6 +4,7 @@
 
 #include "core/model/phrases.h"
 #include "core/model/words.h"
+#include "edit/event_edits.h"
 
 #include <map>
 #include <unordered_map>
@@ -12,8 +13,8 @@ namespace yarrin {
 
 const char* nameOf(DifferenceKind kind) {
     static constexpr const char* names[differenceKinds] = {
-        "added",       "removed",  "renamed", "durations", "quantities",     "calendars used", "links",
-        "constraints", "progress", "dates",   "float",     "critical paths", "contract",       "calendars"};
+        "added",    "removed", "renamed", "durations",      "quantities", "calendars used", "links", "constraints",
+        "progress", "dates",   "float",   "critical paths", "contract",   "calendars",      "events"};
     return names[static_cast<std::size_t>(kind)];
 }
 
@@ -51,6 +52,7 @@ public:
             if (!m_later.contains(then.id)) add(DifferenceKind::removed, then, "activity", then.name, "");
         sections();
         calendars();
+        events();
         return std::move(m_out);
     }
 
@@ -245,6 +247,58 @@ private:
         for (const auto& [key, index] : earlier)
             m_out.push_back(
                 {DifferenceKind::contract, {}, key, m_before.programme.sections[index].name, "section removed"});
+    }
+
+    void events() {
+        std::map<std::string, const DelayEvent*> earlier;
+        for (const DelayEvent& event : m_before.programme.events) earlier[event.key] = &event;
+        const auto say = [&](const DelayEvent& event, std::string what, std::string then, std::string now) {
+            if (then != now || then.empty())
+                m_out.push_back({DifferenceKind::events,
+                                 {},
+                                 event.key,
+                                 event.title,
+                                 std::move(what),
+                                 std::move(then),
+                                 std::move(now)});
+        };
+        const auto day = [](const std::optional<Date>& date) { return date ? isoDate(*date) : std::string("none"); };
+        for (const DelayEvent& now : m_after.programme.events) {
+            const auto found = earlier.find(now.key);
+            if (found == earlier.end()) {
+                say(now, "event recorded", {}, {});
+                continue;
+            }
+            const DelayEvent& then = *found->second;
+            say(now, "risk", std::string(wordOf(then.risk)), std::string(wordOf(now.risk)));
+            say(now, "state", std::string(wordOf(then.state)), std::string(wordOf(now.state)));
+            const std::pair<const char*, std::optional<Date> DelayEvent::*> dates[] = {
+                {"from", &DelayEvent::from},
+                {"to", &DelayEvent::to},
+                {"first known", &DelayEvent::known},
+                {"notice given", &DelayEvent::noticeGiven},
+                {"particulars given", &DelayEvent::particularsGiven}};
+            for (const auto& [what, date] : dates) say(now, what, day(then.*date), day(now.*date));
+            say(now, "days", daysText(m_before.programme, then), daysText(m_after.programme, now));
+            const auto does = [](const Programme& programme, const DelayEvent& event) {
+                const std::string text = effectsText(programme, event);
+                return text.empty() ? std::string("nothing") : text;
+            };
+            say(now, "what it does", does(m_before.programme, then), does(m_after.programme, now));
+            say(now, "counts in the forecast", textOf(then.inForecast), textOf(now.inForecast));
+            earlier.erase(found);
+        }
+        for (const auto& [key, event] : earlier) say(*event, "event removed", {}, {});
+    }
+
+    /// "S2 claimed 14, assessed 10, granted 0; …".
+    static std::string daysText(const Programme& programme, const DelayEvent& event) {
+        std::string text;
+        for (const EventDays& days : event.sectionDays)
+            text += (text.empty() ? "" : "; ") + programme.sections.row(days.section)->key + " claimed " +
+                    std::to_string(days.claimed) + ", assessed " + std::to_string(days.assessed) + ", granted " +
+                    std::to_string(days.granted);
+        return text.empty() ? "none" : text;
     }
 
     void calendars() {

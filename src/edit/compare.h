@@ -27,8 +27,9 @@ enum class DifferenceKind {
     critical,
     contract, ///< sections: dates, rates, forecasts
     calendarDays,
+    events, ///< of delay: state, dates, days, what they do
 };
-inline constexpr std::size_t differenceKinds = 14;
+inline constexpr std::size_t differenceKinds = 15;
 /// How people call a kind: "added", "links", "dates".
 [[nodiscard]] const char* nameOf(DifferenceKind kind);
 

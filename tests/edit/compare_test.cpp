@@ -31,6 +31,31 @@ std::vector<Difference> between(const Programme& a, const Programme& b, MatchBy 
 class CompareTest : public QObject {
     Q_OBJECT
 private slots:
+    void whatBecameOfEventsIsNamed() {
+        Builder b;
+        b.task("A", 5).milestone("M").link("A", "M").section("S1", "M", "2027-03-05", 1000);
+        Transaction first(b.programme);
+        const EventId id = *addEvent(first, dateFrom(2027, 3, 1));
+        QVERIFY(setEventDays(first, id, b.programme.sections[0].id, EventDay::claimed, "4").ok());
+        QVERIFY(first.commit("event"));
+        const Programme before = b.programme;
+        Programme after = before;
+        Transaction tx(after);
+        QVERIFY(setEventField(tx, id, EventField::noticeGiven, "9 Mar 2027").ok());
+        QVERIFY(setEventField(tx, id, EventField::effects, "A +2d").ok());
+        QVERIFY(setEventDays(tx, id, before.sections[0].id, EventDay::assessed, "3").ok());
+        QVERIFY(addEvent(tx, dateFrom(2027, 3, 2)).ok());
+        QVERIFY(tx.commit("all"));
+        const QStringList found = lines(between(before, after));
+        for (const char* line : {"E01 state: noticed > notified", "E01 notice given: none > 2027-03-09",
+                                 "E01 what it does: nothing > A +2d", "E02 event recorded:  > ",
+                                 "E01 days: S1 claimed 4, assessed 0, granted 0 > S1 claimed 4, assessed 3, granted 0"})
+            QVERIFY2(found.contains(QLatin1String(line)),
+                     qPrintable(QLatin1String(line) + QStringLiteral(" not in\n") + found.join(QLatin1Char('\n'))));
+        QVERIFY(lines(between(after, before)).contains(QStringLiteral("E02 event removed:  > ")));
+        QVERIFY(between(after, after).empty());
+    }
+
     void eachThingThatDiffersIsNamed() {
         Builder b;
         b.task("A", 5).task("B", 3).task("C", 2);

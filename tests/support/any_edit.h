@@ -2,9 +2,11 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
 
+#include "core/model/phrases.h"
 #include "edit/activity_edits.h"
 #include "edit/breakdown_edits.h"
 #include "edit/contract_edits.h"
+#include "edit/event_edits.h"
 #include "edit/link_edits.h"
 #include "support/builder.h"
 
@@ -17,7 +19,7 @@ inline Outcome anyEdit(Transaction& tx, std::mt19937& random) {
     const auto below = [&](std::size_t limit) { return std::size_t(random()) % std::max<std::size_t>(1, limit); };
     const Programme& p = tx.programme();
     const ActivityId id = p.activities.empty() ? ActivityId{} : p.activities[below(p.activities.size())].id;
-    switch (below(14)) {
+    switch (below(17)) {
     case 0: {
         const auto added = addActivity(tx, static_cast<ActivityKind>(below(4)), id, {}, "Added");
         return added.ok() ? done() : Outcome(added.errors());
@@ -57,6 +59,27 @@ inline Outcome anyEdit(Transaction& tx, std::mt19937& random) {
     }
     case 12:
         return p.breakdown.empty() ? done() : removeGroup(tx, p.breakdown[below(p.breakdown.size())].id);
+    case 13: {
+        const auto event = addEvent(tx, dateOf(p.job.start) + int(below(30)));
+        if (!event.ok()) return event.errors();
+        const Outcome set =
+            setEventField(tx, *event, EventField::effects,
+                          p.activities.row(id)->kind == ActivityKind::task
+                              ? quotedKey(p.activities.row(id)->key) + " stopped 2027-03-08 to 2027-03-10"
+                              : std::string());
+        return set.ok() && !p.sections.empty()
+                   ? setEventDays(tx, *event, p.sections[0].id, EventDay::claimed, std::to_string(below(20)))
+                   : set;
+    }
+    case 14: {
+        if (p.events.empty()) return done();
+        const auto added = addToFragment(tx, p.events[below(p.events.size())].id, id);
+        return added.ok() ? done() : Outcome(added.errors());
+    }
+    case 15:
+        if (p.events.empty()) return done();
+        return below(3) == 0 ? removeEvent(tx, p.events[below(p.events.size())].id)
+                             : setInForecast(tx, p.events[below(p.events.size())].id, below(2) == 0);
     default:
         return setTitle(tx, "Title " + std::to_string(below(100)));
     }

@@ -236,6 +236,7 @@ void DelayStage::refresh() {
     for (const Section& section : programme.sections)
         m_section->addItem(show::text(section.key + " · " + section.name));
     if (const int index = m_section->findText(kept); index >= 0) m_section->setCurrentIndex(index);
+    m_section->setVisible(m_section->count() > 0);
     tellSection();
     m_study->update();
     showFound();

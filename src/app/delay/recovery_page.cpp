@@ -115,7 +115,9 @@ void RecoveryPage::refresh() {
         return progressLines(programme, figures, programme, figures, ProgressWeight::crewDays).earned.budget;
     };
     const double before = crewDays(trial->programme, *trial->schedule), after = crewDays(now, schedule);
-    const auto text = [](double days) { return QString::number(days, 'f', 1); };
+    const auto text = [](double days) {
+        return QString::number(days, 'f', 1).replace(QLatin1Char('-'), QChar(0x2212));
+    };
     m_rows.push_back({tr("Crew-days"), text(before), text(after),
                       std::abs(before - after) < 0.05 ? QString() : text(before - after), after > before + 0.05});
     const std::string& currency = now.job.currency;

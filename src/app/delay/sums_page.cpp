@@ -62,16 +62,16 @@ void SumsPage::buildDamages() {
         columns.push_back({QString::fromLatin1(name), title, width, right, false, std::move(text)});
         return columns.back();
     };
-    add("relief", tr("Relief"), 70, false, [this](std::size_t i) { return reliefText(m_rows[i].relief); });
-    add("section", tr("Section"), 132, false, [section](std::size_t i) {
+    add("relief", tr("Relief"), 78, false, [this](std::size_t i) { return reliefText(m_rows[i].relief); });
+    add("section", tr("Section"), 124, false, [section](std::size_t i) {
         return section(i) ? show::text(section(i)->key + " " + section(i)->name) : QString();
     });
-    add("forecast", tr("Forecast"), 82, true, [this](std::size_t i) {
+    add("forecast", tr("Forecast"), 90, true, [this](std::size_t i) {
         return m_rows[i].line.forecast ? show::date(*m_rows[i].line.forecast) : SumsPage::tr("no milestone");
     });
-    add("completion", tr("Contract"), 78, true,
+    add("completion", tr("Contract"), 82, true,
         [this](std::size_t i) { return show::date(m_rows[i].line.completion); });
-    add("granted", tr("Granted"), 56, true, [this](std::size_t i) { return tr("%1 d").arg(m_rows[i].line.granted); });
+    add("granted", tr("Granted"), 62, true, [this](std::size_t i) { return tr("%1 d").arg(m_rows[i].line.granted); });
     add("events", tr("Open events"), 150, false, [this](std::size_t i) {
         QStringList list;
         for (const auto& [id, days] : m_rows[i].line.events)
@@ -79,7 +79,7 @@ void SumsPage::buildDamages() {
                 list << tr("%1 %2 d").arg(show::text(event->key)).arg(days);
         return list.join(QStringLiteral(", "));
     });
-    add("late", tr("Late"), 48, true, [this](std::size_t i) {
+    add("late", tr("Late"), 46, true, [this](std::size_t i) {
         return m_rows[i].line.forecast
                    ? tr("%1 d").arg(m_rows[i].line.daysLate).replace(QLatin1Char('-'), QChar(0x2212))
                    : QString();
@@ -89,7 +89,7 @@ void SumsPage::buildDamages() {
         const QString rate = show::money(section(i)->rate, m_document.programme().job.currency);
         return section(i)->per == DamagesPer::day ? tr("%1 a day").arg(rate) : tr("%1 a week").arg(rate);
     });
-    add("sum", tr("Sum"), 76, true, [this](std::size_t i) {
+    add("sum", tr("Sum"), 72, true, [this](std::size_t i) {
         const QString sum = show::money(m_rows[i].line.sum, m_document.programme().job.currency);
         return m_rows[i].line.capped ? tr("%1 capped").arg(sum) : sum;
     });
@@ -155,11 +155,11 @@ void SumsPage::present(const DelayStudy::Findings* findings) {
         if (one.recovered.sign() < 0)
             row.answers = tr("saved again");
         else if (one.concurrent.sign() > 0)
-            row.answers = tr("employer, %1 concurrent: each his own").arg(show::money(one.concurrent, currency));
+            row.answers = tr("employer, %1 concurrent: each its own").arg(show::money(one.concurrent, currency));
         else if (one.employer.sign() > 0)
             row.answers = tr("employer");
         else
-            row.answers = one.neutral.sign() > 0 ? tr("each his own") : tr("we");
+            row.answers = one.neutral.sign() > 0 ? tr("each side its own") : tr("we");
         m_costs.push_back(std::move(row));
     }
     m_cost->refresh();

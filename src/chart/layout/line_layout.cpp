@@ -34,7 +34,8 @@ LineLayout layoutLines(const std::vector<LineSeries>& series, const std::vector<
     const double step = roundStep(most > 0 ? most : 1, std::clamp(static_cast<int>((out.bottom - out.top) / 55), 2, 6));
     const double top = step * std::max(1.0, std::ceil(most / step - 1e-9));
     const auto y = [&](double value) { return out.bottom - (out.bottom - out.top) * value / top; };
-    for (double value = 0; value <= top * 1.000001; value += step) out.ticks.push_back({y(value), value});
+    for (double value = 0; value <= (most > 0 ? top * 1.000001 : 0); value += step)
+        out.ticks.push_back({y(value), value});
     const double from = places.empty() ? 0 : places.front();
     const double span = places.size() < 2 ? 1 : std::max(1e-9, places.back() - from);
     for (const double place : places) out.places.push_back(out.left + (out.right - out.left) * (place - from) / span);
