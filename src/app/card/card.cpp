@@ -7,10 +7,12 @@
 #include "app/card/crew_chart.h"
 #include "app/card/measure_boxes.h"
 #include "app/table/activity_columns.h"
+#include "core/model/phrases.h"
 #include "core/quantity/bill.h"
 #include "core/quantity/units.h"
 #include "edit/activity_edits.h"
 #include "edit/bill_edits.h"
+#include "edit/event_edits.h"
 
 #include <QComboBox>
 #include <QEvent>
@@ -53,7 +55,8 @@ private:
 Card::Card(Document& document, ViewState& state, QWidget* parent)
     : QScrollArea(parent), m_document(document), m_state(state), m_top(new QWidget),
       m_topLayout(new QVBoxLayout(m_top)), m_body(new QWidget), m_bodyLayout(new QVBoxLayout(m_body)),
-      m_crewPart(new QWidget), m_boxes(new MeasureBoxes(document)), m_crews(new CrewChart(document)) {
+      m_crewPart(new QWidget), m_ifCrews(new QWidget), m_boxes(new MeasureBoxes(document)),
+      m_crews(new CrewChart(document)) {
     setObjectName(QStringLiteral("card"));
     setAccessibleName(tr("Card of the selection"));
     setWidgetResizable(true);
@@ -71,8 +74,14 @@ Card::Card(Document& document, ViewState& state, QWidget* parent)
     m_into = crewLayout;
     heading(tr("How long"));
     crewLayout->addWidget(m_boxes);
+    auto* ifLayout = new QVBoxLayout(m_ifCrews);
+    ifLayout->setContentsMargins(0, 0, 0, 0);
+    ifLayout->setSpacing(2);
+    crewLayout->addWidget(m_ifCrews);
+    m_owner = m_ifCrews;
+    m_into = ifLayout;
     heading(tr("If crews were"));
-    crewLayout->addWidget(m_crews);
+    ifLayout->addWidget(m_crews);
     for (QVBoxLayout* inner : {m_topLayout, m_bodyLayout}) {
         inner->setContentsMargins(0, 0, 0, 0);
         inner->setSpacing(3);
@@ -179,6 +188,7 @@ void Card::fill() {
     if (m_buildUp) {
         m_boxes->present(activity.id);
         m_crews->present(activity.id);
+        m_ifCrews->setVisible(!m_crews->isHidden());
         m_crewPart->setVisible(m_crewPart->isVisible() || activity.kind == ActivityKind::task);
     }
     m_owner = m_body;
@@ -189,6 +199,7 @@ void Card::fill() {
         crewAndBill(activity);
     else
         howLong(activity, figures);
+    delays(activity);
     when(activity, figures);
     links(activity);
     record(activity);
@@ -243,6 +254,30 @@ void Card::howLong(const Activity& activity, const ActivityFigures& figures) {
     }
     for (const Pause& pause : activity.pauses)
         pair(tr("Pause after %1").arg(show::daysWithUnit(pause.after, day)), show::daysWithUnit(pause.rest, day));
+}
+
+/// What events of delay do to it: its days come from them, too.
+void Card::delays(const Activity& activity) {
+    const Programme& programme = m_document.programme();
+    QStringList lines;
+    for (const DelayEvent& event : programme.events) {
+        QStringList does;
+        for (const Effect& effect : event.effects)
+            if (effect.activity == activity.id)
+                does << show::text(effectText(programme, effect, [](Date date) {
+                            return show::date(date).toStdString();
+                        })).mid(show::text(quotedKey(activity.key)).size() + 1);
+        if (activity.event == event.id) does << tr("this is of its fragment");
+        const bool named = std::find(event.affects.begin(), event.affects.end(), activity.id) != event.affects.end();
+        if (does.isEmpty() && !named) continue;
+        QString line = show::text(event.key + " " + event.title);
+        if (!does.isEmpty()) line += QStringLiteral(": ") + does.join(QStringLiteral(", "));
+        if (!event.inForecast) line += tr(" (switched off)");
+        lines << line;
+    }
+    if (lines.isEmpty()) return;
+    heading(tr("Events of delay"));
+    for (const QString& line : lines) words(line, theme().ink);
 }
 
 /// Who does it, what of it the bill measured, and whether repetition is learned.

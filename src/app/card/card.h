@@ -35,6 +35,7 @@ private:
     void words(const QString& text, const QColor& colour = {});
     void linkRow(ActivityId other, const QString& label, const QString& value, bool bold);
     void header(const Activity& activity);
+    void delays(const Activity& activity);
     void howLong(const Activity& activity, const ActivityFigures& figures);
     void crewAndBill(const Activity& activity);
     void when(const Activity& activity, const ActivityFigures& figures);
@@ -52,6 +53,7 @@ private:
     QVBoxLayout* m_into = nullptr; ///< where the next row goes
     QWidget* m_owner = nullptr;
     QWidget* m_crewPart;
+    QWidget* m_ifCrews;
     MeasureBoxes* m_boxes;
     CrewChart* m_crews;
     bool m_buildUp = false;

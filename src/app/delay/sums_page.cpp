@@ -69,7 +69,7 @@ void SumsPage::buildDamages() {
     add("forecast", tr("Forecast"), 90, true, [this](std::size_t i) {
         return m_rows[i].line.forecast ? show::date(*m_rows[i].line.forecast) : SumsPage::tr("no milestone");
     });
-    add("completion", tr("Contract"), 82, true,
+    add("completion", tr("Contract"), 78, true,
         [this](std::size_t i) { return show::date(m_rows[i].line.completion); });
     add("granted", tr("Granted"), 62, true, [this](std::size_t i) { return tr("%1 d").arg(m_rows[i].line.granted); });
     add("events", tr("Open events"), 150, false, [this](std::size_t i) {
@@ -84,10 +84,10 @@ void SumsPage::buildDamages() {
                    ? tr("%1 d").arg(m_rows[i].line.daysLate).replace(QLatin1Char('-'), QChar(0x2212))
                    : QString();
     }).marked = [this](std::size_t i) { return m_rows[i].line.daysLate > 0; };
-    add("rate", tr("Rate"), 84, true, [this, section](std::size_t i) {
+    add("rate", tr("Rate"), 72, true, [this, section](std::size_t i) {
         if (!section(i)) return QString();
         const QString rate = show::money(section(i)->rate, m_document.programme().job.currency);
-        return section(i)->per == DamagesPer::day ? tr("%1 a day").arg(rate) : tr("%1 a week").arg(rate);
+        return section(i)->per == DamagesPer::day ? tr("%1 / d").arg(rate) : tr("%1 / wk").arg(rate);
     });
     add("sum", tr("Sum"), 72, true, [this](std::size_t i) {
         const QString sum = show::money(m_rows[i].line.sum, m_document.programme().job.currency);
@@ -155,7 +155,9 @@ void SumsPage::present(const DelayStudy::Findings* findings) {
         if (one.recovered.sign() < 0)
             row.answers = tr("saved again");
         else if (one.concurrent.sign() > 0)
-            row.answers = tr("employer, %1 concurrent: each its own").arg(show::money(one.concurrent, currency));
+            row.answers = one.employer.sign() == 0
+                              ? tr("concurrent: each side its own")
+                              : tr("employer, but %1 concurrent").arg(show::money(one.concurrent, currency));
         else if (one.employer.sign() > 0)
             row.answers = tr("employer");
         else
