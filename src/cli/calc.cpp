@@ -34,11 +34,6 @@ std::string floatText(const std::optional<Minutes>& slack, const WorkCalendar& c
     return slack ? spanText(*slack, {calendar.dayMinutes(), calendar.definition().daysPerWeek()}) : "-";
 }
 
-std::string sumText(const Fraction& sum, const std::string& currency) {
-    const auto rounded = sum.rounded(minorDigits(currency));
-    return rounded ? currency + " " + rounded->text() : "out of bounds";
-}
-
 std::string rangeText(const Exposure& exposure, const std::string& currency) {
     return "unrelieved " + sumText(exposure.unrelieved, currency) + ", assessed " +
            sumText(exposure.assessed, currency) + ", claimed " + sumText(exposure.claimed, currency);

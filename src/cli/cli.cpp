@@ -2,6 +2,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "cli/cli.h"
 
+#include "core/contract/damages.h"
+
 #include <algorithm>
 #include <array>
 #include <ostream>
@@ -35,6 +37,11 @@ ExitStatus report(const std::vector<Error>& errors, std::string_view file, CliSt
         if (error.code != ErrorCode::programme) status = ExitStatus::file;
     }
     return status;
+}
+
+std::string sumText(const Fraction& sum, const std::string& currency) {
+    const auto rounded = sum.rounded(minorDigits(currency));
+    return rounded ? currency + " " + rounded->text() : "out of bounds";
 }
 
 ExitStatus usageFault(std::string_view verb, std::string_view what, CliStreams streams) {

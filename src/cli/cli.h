@@ -2,6 +2,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
 
+#include "core/base/decimal.h"
 #include "core/base/result.h"
 
 #include <iosfwd>
@@ -33,6 +34,8 @@ struct Verb {
 
 /// Prints errors, a line each, and tells the exit status that they ask for: a file's fault goes before a programme's.
 ExitStatus report(const std::vector<Error>& errors, std::string_view file, CliStreams streams);
+/// "GBP 64000": a sum rounded to the currency's minor unit.
+[[nodiscard]] std::string sumText(const Fraction& sum, const std::string& currency);
 /// Prints what is off with the call.
 ExitStatus usageFault(std::string_view verb, std::string_view what, CliStreams streams);
 

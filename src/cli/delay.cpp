@@ -59,11 +59,6 @@ std::optional<Call> callOf(std::string_view verb, std::span<const std::string> a
     return call;
 }
 
-std::string sumText(const Fraction& sum, const std::string& currency) {
-    const auto rounded = sum.rounded(minorDigits(currency));
-    return rounded ? currency + " " + rounded->text() : "out of bounds";
-}
-
 std::string dayCount(int days) {
     return std::to_string(days) + " d";
 }

@@ -1,6 +1,7 @@
 // SPDX-FileCopyrightText: 2026 The Yarrin authors
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "edit/contract_edits.h"
+#include "edit/typed.h"
 
 #include "core/base/text.h"
 #include "core/model/words.h"
@@ -51,8 +52,6 @@ template <typename Change> Outcome changeJob(Transaction& tx, Change apply) {
     return done();
 }
 
-using Fault = std::optional<Error>;
-
 Fault setOptionalSum(std::optional<Decimal>& sum, std::string_view text, const char* what) {
     if (trimmedView(text).empty()) {
         sum.reset();
@@ -63,13 +62,6 @@ Fault setOptionalSum(std::optional<Decimal>& sum, std::string_view text, const c
     if (value->sign() < 0) return inputError(std::string(what) + " cannot be negative");
     if (*value > Decimal(1'000'000'000'000)) return inputError(std::string(what) + " is out of all bounds");
     sum = *value;
-    return {};
-}
-
-template <typename Enum> Fault choose(Enum& value, std::string_view word) {
-    const auto chosen = fromWord<Enum>(word);
-    if (!chosen) return inputError("\"" + std::string(word) + "\" is not one of the choices");
-    value = *chosen;
     return {};
 }
 
@@ -201,11 +193,7 @@ Result<SectionId> addSection(Transaction& tx) {
     Section section;
     section.id = programme.sections.freshId();
     std::size_t number = programme.sections.size() + 1;
-    const auto taken = [&](const std::string& key) {
-        return std::any_of(programme.sections.begin(), programme.sections.end(),
-                           [&](const Section& other) { return other.key == key; });
-    };
-    while (taken("S" + std::to_string(number))) ++number;
+    while (isTaken(programme.sections, "S" + std::to_string(number))) ++number;
     section.key = "S" + std::to_string(number);
     section.name = "Section " + std::to_string(number);
     section.completion = dateOf(programme.job.start) + 364;

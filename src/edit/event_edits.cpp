@@ -1,6 +1,7 @@
 // SPDX-FileCopyrightText: 2026 The Yarrin authors
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "edit/event_edits.h"
+#include "edit/typed.h"
 
 #include "core/base/text.h"
 #include "core/model/phrases.h"
@@ -14,8 +15,6 @@
 namespace yarrin {
 
 namespace {
-
-using Fault = std::optional<Error>;
 
 std::vector<std::string> parts(std::string_view text, char separator) {
     std::vector<std::string> list;
@@ -106,13 +105,6 @@ Fault setDate(std::optional<Date>& date, std::string_view text) {
     return {};
 }
 
-template <typename Enum> Fault choose(Enum& value, std::string_view word) {
-    const auto chosen = fromWord<Enum>(word);
-    if (!chosen) return inputError("\"" + std::string(word) + "\" is not one of the choices");
-    value = *chosen;
-    return {};
-}
-
 Fault setAffected(const Programme& programme, DelayEvent& event, std::string_view text) {
     event.affects.clear();
     for (const std::string& key : parts(text, ';')) {
@@ -190,10 +182,7 @@ Result<EventId> addEvent(Transaction& tx, Date known) {
     event.id = events.freshId();
     const auto key = [](std::size_t n) { return std::string(n < 10 ? "E0" : "E") + std::to_string(n); };
     std::size_t number = events.size() + 1;
-    const auto taken = [&](const std::string& text) {
-        return std::any_of(events.begin(), events.end(), [&](const DelayEvent& other) { return other.key == text; });
-    };
-    while (taken(key(number))) ++number;
+    while (isTaken(events, key(number))) ++number;
     event.key = key(number);
     event.title = "New event";
     event.from = event.known = known;

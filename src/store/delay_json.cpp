@@ -4,6 +4,7 @@
 
 #include "core/contract/damages_lines.h"
 #include "core/model/words.h"
+#include "store/json_money.h"
 
 #include <nlohmann/json.hpp>
 
@@ -12,17 +13,6 @@ namespace yarrin {
 namespace {
 
 using Json = nlohmann::ordered_json;
-
-Json money(const Fraction& sum, const std::string& currency) {
-    const auto rounded = sum.rounded(minorDigits(currency));
-    return rounded ? Json::parse(rounded->text()) : Json(nullptr);
-}
-
-Json range(const Exposure& exposure, const std::string& currency) {
-    return {{"unrelieved", money(exposure.unrelieved, currency)},
-            {"assessed", money(exposure.assessed, currency)},
-            {"claimed", money(exposure.claimed, currency)}};
-}
 
 std::string text(const Json& json) {
     return json.dump(1, ' ', false, Json::error_handler_t::replace) + "\n";
@@ -34,45 +24,45 @@ std::string exposureToJson(const Programme& programme, const Schedule& schedule,
                            const std::vector<StandExposure>& course, const Prolongation& cost,
                            const std::vector<NoticeDue>& due) {
     const std::string& currency = programme.job.currency;
-    Json json{{"currency", currency}, {"damages_total", range(schedule.damages, currency)}};
+    Json out{{"currency", currency}, {"damages_total", json::exposure(schedule.damages, currency)}};
     static constexpr const char* names[] = {"unrelieved", "assessed", "claimed"};
     for (std::size_t r = 0; r < reliefs; ++r)
         for (const DamagesLine& line : damagesLines(programme, schedule.sections, static_cast<Relief>(r))) {
             Json events = Json::array();
             for (const auto& [event, days] : line.events)
                 events.push_back({{"event", programme.events.row(event)->key}, {"days", days}});
-            json["lines"].push_back({{"relief", names[r]},
-                                     {"section", programme.sections.row(line.section)->key},
-                                     {"forecast", line.forecast ? Json(isoDate(*line.forecast)) : Json(nullptr)},
-                                     {"completion", isoDate(line.completion)},
-                                     {"granted_days", line.granted},
-                                     {"events", std::move(events)},
-                                     {"days_late", line.daysLate},
-                                     {"sum", money(line.sum, currency)},
-                                     {"capped", line.capped}});
+            out["lines"].push_back({{"relief", names[r]},
+                                    {"section", programme.sections.row(line.section)->key},
+                                    {"forecast", line.forecast ? Json(isoDate(*line.forecast)) : Json(nullptr)},
+                                    {"completion", isoDate(line.completion)},
+                                    {"granted_days", line.granted},
+                                    {"events", std::move(events)},
+                                    {"days_late", line.daysLate},
+                                    {"sum", json::money(line.sum, currency)},
+                                    {"capped", line.capped}});
         }
     const auto cap = contractCap(programme.job);
-    json["contract_cap"] = cap ? money(*cap, currency) : Json(nullptr);
-    json["updates"] = Json::array();
+    out["contract_cap"] = cap ? json::money(*cap, currency) : Json(nullptr);
+    out["updates"] = Json::array();
     for (const StandExposure& stand : course)
-        json["updates"].push_back({{"name", stand.name},
-                                   {"data_date", stand.dataDate ? Json(isoInstant(*stand.dataDate)) : Json(nullptr)},
-                                   {"damages_total", range(stand.total, currency)}});
-    json["prolongation"] = {
-        {"employer", money(cost.employer, currency)},   {"concurrent", money(cost.concurrent, currency)},
-        {"neutral", money(cost.neutral, currency)},     {"own", money(cost.own, currency)},
-        {"recovered", money(cost.recovered, currency)}, {"total", money(cost.total(), currency)}};
-    json["notices"] = Json::array();
+        out["updates"].push_back({{"name", stand.name},
+                                  {"data_date", stand.dataDate ? Json(isoInstant(*stand.dataDate)) : Json(nullptr)},
+                                  {"damages_total", json::exposure(stand.total, currency)}});
+    out["prolongation"] = {
+        {"employer", json::money(cost.employer, currency)},   {"concurrent", json::money(cost.concurrent, currency)},
+        {"neutral", json::money(cost.neutral, currency)},     {"own", json::money(cost.own, currency)},
+        {"recovered", json::money(cost.recovered, currency)}, {"total", json::money(cost.total(), currency)}};
+    out["notices"] = Json::array();
     for (const NoticeDue& one : due)
-        json["notices"].push_back({{"event", programme.events.row(one.event)->key},
-                                   {"what", one.particulars ? "particulars" : "notice"},
-                                   {"due", isoDate(*one.clock.due)},
-                                   {"days_left", one.clock.daysLeft}});
-    return text(json);
+        out["notices"].push_back({{"event", programme.events.row(one.event)->key},
+                                  {"what", one.particulars ? "particulars" : "notice"},
+                                  {"due", isoDate(*one.clock.due)},
+                                  {"days_left", one.clock.daysLeft}});
+    return text(out);
 }
 
 std::string analysisToJson(const DelayAnalysis& analysis, const Programme& now) {
-    Json json{{"method", textOf(analysis.method).word}, {"stands", analysis.stands}, {"steps", Json::array()}};
+    Json out{{"method", textOf(analysis.method).word}, {"stands", analysis.stands}, {"steps", Json::array()}};
     static constexpr const char* kinds[] = {"event", "progress", "unseen"};
     const std::string& currency = now.job.currency;
     for (const DelayStep& step : analysis.steps) {
@@ -81,7 +71,7 @@ std::string analysisToJson(const DelayAnalysis& analysis, const Programme& now) 
                  {"event", event ? Json(event->key) : Json(nullptr)},
                  {"risk", event ? Json(wordOf(event->risk)) : Json(nullptr)},
                  {"stand", analysis.stands[step.window]},
-                 {"time_cost", money(step.timeCostAfter - step.timeCostBefore, currency)},
+                 {"time_cost", json::money(step.timeCostAfter - step.timeCostBefore, currency)},
                  {"sections", Json::array()}};
         for (const StepFigures& f : step.sections)
             one["sections"].push_back({{"section", now.sections.row(f.section)->key},
@@ -93,24 +83,24 @@ std::string analysisToJson(const DelayAnalysis& analysis, const Programme& now) 
                                        {"alone", f.alone},
                                        {"chain_before", f.chainBefore},
                                        {"chain_after", f.chainAfter}});
-        json["steps"].push_back(std::move(one));
+        out["steps"].push_back(std::move(one));
     }
-    json["sections"] = Json::array();
+    out["sections"] = Json::array();
     for (const Section& section : now.sections) {
         if (analysis.steps.empty() || !analysis.steps.front().of(section.id)) continue;
         const DelayShares shares = sharesOf(analysis, now, section.id);
-        json["sections"].push_back({{"section", section.key},
-                                    {"from", isoDate(analysis.steps.front().of(section.id)->before)},
-                                    {"to", isoDate(analysis.steps.back().of(section.id)->after)},
-                                    {"employer", shares.employer},
-                                    {"neutral", shares.neutral},
-                                    {"own", shares.own},
-                                    {"recovered", shares.recovered},
-                                    {"entitled", shares.entitled},
-                                    {"concurrent", shares.concurrent}});
+        out["sections"].push_back({{"section", section.key},
+                                   {"from", isoDate(analysis.steps.front().of(section.id)->before)},
+                                   {"to", isoDate(analysis.steps.back().of(section.id)->after)},
+                                   {"employer", shares.employer},
+                                   {"neutral", shares.neutral},
+                                   {"own", shares.own},
+                                   {"recovered", shares.recovered},
+                                   {"entitled", shares.entitled},
+                                   {"concurrent", shares.concurrent}});
     }
-    json["notes"] = analysis.notes;
-    return text(json);
+    out["notes"] = analysis.notes;
+    return text(out);
 }
 
 } // namespace yarrin

@@ -3,6 +3,7 @@
 #include "core/model/words.h"
 #include "store/json.h"
 #include "store/json_build_up.h"
+#include "store/json_money.h"
 
 #include <nlohmann/json.hpp>
 
@@ -191,17 +192,6 @@ Json optionsJson(const Job& job) {
             {"code_pattern", job.codePattern}};
 }
 
-Json money(const Fraction& sum, const std::string& currency) {
-    const auto rounded = sum.rounded(minorDigits(currency));
-    return rounded ? number(*rounded) : Json(nullptr);
-}
-
-Json exposureJson(const Exposure& exposure, const std::string& currency) {
-    return {{"unrelieved", money(exposure.unrelieved, currency)},
-            {"assessed", money(exposure.assessed, currency)},
-            {"claimed", money(exposure.claimed, currency)}};
-}
-
 } // namespace
 
 std::string programmeToJson(const Programme& programme) {
@@ -275,8 +265,8 @@ std::string scheduleToJson(const Programme& programme, const Schedule& schedule)
                                     {"completion", isoDate(s.completion)},
                                     {"extended", isoDate(s.extended)},
                                     {"days_late", s.daysLate ? Json(*s.daysLate) : Json(nullptr)},
-                                    {"damages", exposureJson(s.damages, currency)}});
-    json["damages_total"] = exposureJson(schedule.damages, currency);
+                                    {"damages", yarrin::json::exposure(s.damages, currency)}});
+    json["damages_total"] = yarrin::json::exposure(schedule.damages, currency);
     json["problems"] = Json::array();
     for (const Problem& problem : schedule.problems)
         json["problems"].push_back({{"severity", problem.severity == Problem::Severity::error ? "error" : "warning"},

@@ -218,6 +218,108 @@ private slots:
         QVERIFY(schedule(job.programme).ok());
     }
 
+    /// On random programmes every effect gives what the same change made by hand gives, to the minute: a longer
+    /// duration, a calendar of its own, another quantity, a constraint. Switched off, or of a fragment without its
+    /// rows, the programme is as if the event were not there.
+    void effectsAreTheSameAsChangesByHand() {
+        int compared = 0;
+        for (unsigned seed = 1; seed <= 150; ++seed) {
+            std::mt19937 random(seed);
+            Programme p = randomProgramme(seed, {});
+            p.events.assign({});
+            const std::size_t index = random() % p.activities.size();
+            Activity hit = p.activities[index];
+            if (hit.kind != ActivityKind::task || hit.actualStart || hit.actualFinish || !hit.pauses.empty()) continue;
+            const Date from = dateOf(p.job.start) + int(random() % 60), to = from + int(random() % 12);
+            Effect effect;
+            effect.activity = hit.id;
+            effect.kind = static_cast<EffectKind>(random() % 5);
+            Programme byHand = p;
+            const Schedule before = schedule(p);
+            if (!before.ok()) continue;
+            switch (effect.kind) {
+            case EffectKind::addedWork:
+                effect.work = 480 * Minutes(1 + random() % 9);
+                hit.duration = before.activities[index].duration + effect.work;
+                hit.measure.reset();
+                break;
+            case EffectKind::suspension: {
+                if (calendarOf(p, hit) == continuousCalendar) continue;
+                effect.from = from;
+                effect.to = to;
+                Calendar own;
+                own.id = byHand.calendars.freshId();
+                own.key = "suspended";
+                own.extends = calendarOf(p, hit);
+                own.exceptions.push_back({from, to, false, {}, {}, {}, {}});
+                byHand.calendars.append(own);
+                hit.calendar = own.id;
+                break;
+            }
+            case EffectKind::quantity:
+            case EffectKind::output:
+                if (!hit.measure || !hit.measure->outputPerCrewDay) continue;
+                effect.value = Decimal(1 + std::int64_t(random() % 500));
+                (effect.kind == EffectKind::quantity ? hit.measure->quantity : *hit.measure->outputPerCrewDay) =
+                    *effect.value;
+                break;
+            case EffectKind::access:
+                if (hit.constraint) continue;
+                effect.from = from;
+                hit.constraint = Constraint{ConstraintType::startNotBefore, {startOf(from), true}};
+                break;
+            }
+            byHand.activities.replace(index, hit);
+            DelayEvent event;
+            event.id = EventId{1};
+            event.key = "E1";
+            event.effects = {effect};
+            Programme affected = p;
+            affected.events.append(event);
+            const Schedule expected = schedule(byHand), found = schedule(affected);
+            QVERIFY2(expected.ok() && found.ok(), qPrintable(QStringLiteral("seed %1").arg(seed)));
+            for (std::size_t i = 0; i < p.activities.size(); ++i) {
+                const ActivityFigures &a = expected.activities[i], &b = found.activities[i];
+                const bool same = a.earlyStart == b.earlyStart && a.earlyFinish == b.earlyFinish &&
+                                  a.lateStart == b.lateStart && a.lateFinish == b.lateFinish &&
+                                  a.totalFloat == b.totalFloat && a.freeFloat == b.freeFloat &&
+                                  a.onLongestPath == b.onLongestPath;
+                QVERIFY2(same, qPrintable(QStringLiteral("seed %1, kind %2, %3")
+                                              .arg(seed)
+                                              .arg(int(effect.kind))
+                                              .arg(QString::fromStdString(p.activities[i].key))));
+            }
+            QCOMPARE(found.driving, expected.driving);
+            ++compared;
+            switchOff(affected, EventId{1});
+            const Schedule off = schedule(affected);
+            QVERIFY(off.activities == before.activities && off.programmeFinish == before.programmeFinish);
+            // A fragment between random activities, off: the rest is as before.
+            Activity extra;
+            extra.id = affected.activities.freshId();
+            extra.key = extra.name = "fragment";
+            extra.duration = 4800;
+            extra.event = EventId{1};
+            affected.activities.append(extra);
+            for (int n = 0; n < 3; ++n) {
+                const Activity& other = p.activities[random() % p.activities.size()];
+                if (other.kind == ActivityKind::hammock) continue;
+                Link link;
+                link.id = affected.links.freshId();
+                link.from = n == 0 ? other.id : extra.id;
+                link.to = n == 0 ? extra.id : other.id;
+                affected.links.append(link);
+            }
+            const Schedule aside = schedule(affected);
+            QVERIFY(aside.ok());
+            for (std::size_t i = 0; i < p.activities.size(); ++i)
+                QVERIFY2(aside.activities[i] == before.activities[i], qPrintable(QStringLiteral("seed %1").arg(seed)));
+            QCOMPARE(aside.programmeFinish, before.programmeFinish);
+            QCOMPARE(aside.latestStart, before.latestStart);
+        }
+        QVERIFY2(compared > 40, qPrintable(QString::number(compared)));
+    }
+
     // ---- methods, each on the worked case
 
     /// Into the contract programme (the 20th): E1 +4 (24th); E2 three days of B, +3 (27th); E3 five days of D beside

@@ -1,6 +1,7 @@
 // SPDX-FileCopyrightText: 2026 The Yarrin authors
 // SPDX-License-Identifier: GPL-3.0-or-later
 // Earned value by ANSI/EIA-748, earned schedule by Lipke 2003 (formulas from memory), worked by hand.
+#include "core/delay/prolongation.h"
 #include "core/progress/progress_lines.h"
 #include "support/builder.h"
 #include "support/random_programme.h"
@@ -64,6 +65,36 @@ private slots:
         QCOMPARE(lines.points.back().forecast.value_or(0), 30.0);
     }
 
+    /// 100 m at 10 a day by one crew: ten days. In 6 days 45 m are done: 7.5 a crew-day.
+    void outputOfAnItem() {
+        Builder b;
+        b.task("A", 1);
+        BookItem item;
+        item.id = BookItemId{7};
+        item.key = "D01";
+        b.programme.book.append(item);
+        b.change("A", [](Activity& a) {
+            a.duration.reset();
+            a.bookItem = BookItemId{7};
+            a.measure = Measure{};
+            a.measure->quantity = 100;
+            a.measure->outputPerCrewDay = Decimal(10);
+            a.measure->crews = Decimal(1);
+        });
+        const Programme plan = b.programme;
+        b.programme.job.dataDate = *parseInstant("2027-03-09T00:00");
+        b.change("A", [](Activity& a) {
+            a.actualStart = *parseInstant("2027-03-01T08:00");
+            a.quantityDone = Decimal(45);
+            a.remaining = 6 * 480;
+        });
+        const ProgressLines lines = progressLines(plan, schedule(plan), b.programme, schedule(b.programme),
+                                                  ProgressWeight::quantity, BookItemId{7});
+        QCOMPARE(lines.earned.earned, 45.0);
+        QCOMPARE(lines.earned.outputPlanned.value_or(0), 10.0);
+        QCOMPARE(lines.earned.outputAchieved.value_or(0), 7.5);
+    }
+
     void valueIsWhatTheBillPays() {
         Builder b;
         b.task("A", 5).task("B", 5).link("A", "B");
@@ -86,14 +117,7 @@ private slots:
     void linesRiseToTheWhole() {
         for (unsigned seed = 1; seed <= 60; ++seed) {
             const Programme p = randomProgramme(seed, {});
-            Programme plan = p;
-            plan.job.dataDate.reset();
-            std::vector<Activity> rows = plan.activities.take();
-            for (Activity& row : rows) {
-                row.actualStart.reset();
-                row.actualFinish.reset();
-            }
-            plan.activities.assign(std::move(rows));
+            const Programme plan = asPlanned(p);
             const Schedule planned = schedule(plan), now = schedule(p);
             if (!planned.ok() || !now.ok()) continue;
             const ProgressLines lines = progressLines(plan, planned, p, now, ProgressWeight::crewDays);

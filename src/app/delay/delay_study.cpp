@@ -24,7 +24,7 @@ DelayStudy::~DelayStudy() {
 }
 
 void DelayStudy::setMethod(DelayMethod method) {
-    if (method == m_method) return;
+    if (method == m_method && !m_stale) return;
     m_method = method;
     m_stale = true;
     update();
@@ -87,7 +87,13 @@ void DelayStudy::update() {
 void DelayStudy::finish(const std::shared_ptr<Run>& run, std::shared_ptr<Findings> findings) {
     if (run != m_run) return; // a newer one is on
     m_run.reset();
-    if (!run->stop.stop_requested()) m_findings = std::move(findings);
+    if (run->stop.stop_requested()) {
+        // Asked for again it begins anew.
+        m_stale = true;
+        findings->chosen = findings->timeImpact = {};
+        findings->fault = tr("Stopped. Choose the method again to have it worked out.");
+    }
+    m_findings = std::move(findings);
     emit runningChanged();
     emit found();
 }

@@ -187,6 +187,10 @@ void LinesPage::showFigures() {
         add(tr("EAC"), ev.eac ? amount(*ev.eac) : QStringLiteral("—"), ev.eac && *ev.eac > ev.budget);
         add(tr("TCPI"), ratioText(ev.tcpi));
     }
+    if (ev.outputAchieved && ev.outputPlanned)
+        add(tr("Output a crew-day, achieved / planned"),
+            tr("%1 / %2").arg(*ev.outputAchieved, 0, 'f', 2).arg(*ev.outputPlanned, 0, 'f', 2),
+            *ev.outputAchieved < *ev.outputPlanned * 0.995);
     add(tr("Earned schedule"), tr("week %1 of %2").arg(ev.earnedSchedule, 0, 'f', 1).arg(ev.weeks, 0, 'f', 1));
     add(tr("SPI(t)"), ratioText(ev.spiTime), below(ev.spiTime));
     m_figures->setText(QStringLiteral("<table><tr>%1</tr></table>").arg(cells.join(QString())));

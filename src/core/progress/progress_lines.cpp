@@ -36,7 +36,7 @@ double sumUntil(const std::vector<Spread>& list, Instant t) {
 class Weights {
 public:
     Weights(const Programme& programme, const Schedule& schedule, ProgressWeight weight, BookItemId book)
-        : m_programme(programme), m_schedule(schedule), m_weight(weight), m_book(book) {
+        : m_programme(programme), m_schedule(schedule), m_effects(programme), m_weight(weight), m_book(book) {
         if (weight != ProgressWeight::value) return;
         for (const Allocation& allocation : programme.allocations)
             if (const BillItem* item = programme.bill.row(allocation.item); item && item->rate)
@@ -51,10 +51,14 @@ public:
             const auto found = m_values.find(activity.id);
             return found == m_values.end() ? 0 : found->second;
         }
-        if (m_weight == ProgressWeight::quantity)
-            return activity.measure && activity.bookItem == m_book ? activity.measure->quantity.toDouble() : 0;
+        if (m_weight == ProgressWeight::quantity) return activity.bookItem == m_book ? quantityOf(activity) : 0;
         return crews(activity) * static_cast<double>(f.duration) /
                static_cast<double>(m_schedule.calendarOf(f).dayMinutes());
+    }
+    /// With what events made of it.
+    [[nodiscard]] double quantityOf(const Activity& activity) const {
+        const auto measure = affectedMeasure(activity, m_effects.on(activity.id));
+        return measure ? measure->quantity.toDouble() : 0;
     }
     [[nodiscard]] static double crews(const Activity& activity) {
         return activity.measure && activity.measure->crews ? activity.measure->crews->toDouble() : 1;
@@ -63,6 +67,7 @@ public:
 private:
     const Programme& m_programme;
     const Schedule& m_schedule;
+    ActingEffects m_effects;
     ProgressWeight m_weight;
     BookItemId m_book;
     std::unordered_map<ActivityId, double> m_values;
@@ -92,7 +97,7 @@ ProgressLines progressLines(const Programme& plan, const Schedule& planned, cons
     const std::optional<Instant> dataDate = now.job.dataDate;
     const Weights budgets(plan, planned, weight, book), today(now, current, weight, book);
     std::vector<Spread> inPlan, done, left;
-    double worked = 0;
+    double worked = 0, begun = 0, begunCrewDays = 0, produced = 0;
     for (std::size_t i = 0; i < plan.activities.size(); ++i) {
         const double amount = budgets.of(i);
         if (amount <= 0) continue;
@@ -116,6 +121,13 @@ ProgressLines progressLines(const Programme& plan, const Schedule& planned, cons
         if (share > 0) done.push_back({&calendar, f.earlyStart, until, amount * share});
         if (share < 1)
             left.push_back({&calendar, f.remainingStart.value_or(f.earlyStart), f.earlyFinish, amount * (1 - share)});
+        if (f.state != NodeState::notStarted && weight == ProgressWeight::quantity) {
+            const ActivityFigures& was0 = planned.activities[was];
+            begun += amount;
+            begunCrewDays += Weights::crews(plan.activities[was]) * static_cast<double>(was0.duration) /
+                             static_cast<double>(planned.calendarOf(was0).dayMinutes());
+            produced += share * today.of(i);
+        }
         if (f.state != NodeState::notStarted)
             worked +=
                 Weights::crews(activity) *
@@ -139,6 +151,10 @@ ProgressLines progressLines(const Programme& plan, const Schedule& planned, cons
     ev.planned = sumUntil(inPlan, *dataDate);
     if (weight == ProgressWeight::crewDays) ev.cost = worked;
     ev.spi = ratio(ev.earned, ev.planned);
+    if (weight == ProgressWeight::quantity) {
+        ev.outputPlanned = ratio(begun, begunCrewDays);
+        ev.outputAchieved = ratio(produced, worked);
+    }
     if (ev.cost) {
         ev.cpi = ratio(ev.earned, *ev.cost);
         if (ev.cpi) ev.eac = ratio(ev.budget, *ev.cpi);

@@ -28,17 +28,19 @@ struct ProgressPoint {
 /// Earned value at the data date (ANSI/EIA-748) and earned schedule (Lipke 2003). Figures that would divide by nothing
 /// are empty.
 struct EarnedValue {
-    double budget = 0;             ///< BAC, of the work in the contract programme
-    double planned = 0;            ///< PV
-    double earned = 0;             ///< EV
-    std::optional<double> cost;    ///< AC: crew-days really worked; none for other weights
-    std::optional<double> spi;     ///< EV / PV
-    std::optional<double> cpi;     ///< EV / AC
-    std::optional<double> eac;     ///< BAC / CPI
-    std::optional<double> tcpi;    ///< (BAC - EV) / (BAC - AC)
-    double weeks = 0;              ///< from the start to the data date, seven days each
-    double earnedSchedule = 0;     ///< weeks after which what is earned was planned
-    std::optional<double> spiTime; ///< earned schedule / weeks
+    double budget = 0;                    ///< BAC, of the work in the contract programme
+    double planned = 0;                   ///< PV
+    double earned = 0;                    ///< EV
+    std::optional<double> cost;           ///< AC: crew-days really worked; none for other weights
+    std::optional<double> spi;            ///< EV / PV
+    std::optional<double> cpi;            ///< EV / AC
+    std::optional<double> eac;            ///< BAC / CPI
+    std::optional<double> tcpi;           ///< (BAC - EV) / (BAC - AC)
+    double weeks = 0;                     ///< from the start to the data date, seven days each
+    double earnedSchedule = 0;            ///< weeks after which what is earned was planned
+    std::optional<double> spiTime;        ///< earned schedule / weeks
+    std::optional<double> outputPlanned;  ///< of quantities: units a crew and day, of the work that has started
+    std::optional<double> outputAchieved; ///< units done a crew-day really worked
 };
 
 struct ProgressLines {
