@@ -2,6 +2,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // Typed durations and link phrases: what is understood must be written so that it reads back the same.
 #include "core/model/phrases.h"
+#include "edit/event_edits.h"
 
 #include <cstdlib>
 #include <string>
@@ -17,6 +18,7 @@ Programme fourActivities() {
         Activity activity;
         activity.id = ActivityId{++id};
         activity.key = key;
+        activity.measure = Measure{};
         programme.activities.append(std::move(activity));
     }
     return programme;
@@ -33,6 +35,11 @@ extern "C" int LLVMFuzzerTestOneInput(const std::uint8_t* data, std::size_t size
         const auto again = parseSpan(spanText(span->minutes, unit, span->elapsed), unit);
         if (!again.ok() || again->minutes != span->minutes || again->elapsed != span->elapsed) std::abort();
     }
+    if (const auto effects = parseEffects(programme, text); effects.ok())
+        for (const Effect& effect : *effects) {
+            const auto again = parseEffects(programme, effectText(programme, effect));
+            if (!again.ok() || again->size() != 1 || again->front() != effect) std::abort();
+        }
     const auto phrases = parseLinkPhrases(programme, ActivityId{1}, text);
     if (!phrases.ok()) return 0;
     for (const LinkPhrase& phrase : *phrases) {

@@ -57,8 +57,7 @@ class DelayStageTest : public QObject {
     }
     /// A small job with one event, its page open.
     static void record(Desk& desk, const QString& title) {
-        desk.trigger("stage8");
-        QTest::mouseClick(desk.visible<QPushButton>("eventAdd"), Qt::LeftButton);
+        desk.trigger("recordEvent"); // Ctrl+E, from any stage
         QTest::keyClicks(desk.visible<QLineEdit>("eventTitle"), title);
         QTest::keyClick(desk.visible<QLineEdit>("eventTitle"), Qt::Key_Return);
     }
@@ -68,6 +67,9 @@ private slots:
         Desk desk(small(), m_folder.filePath(QStringLiteral("s.ini")));
         desk.trigger("stage8");
         QVERIFY(desk.find<QLabel>("eventsEmpty")->isVisible());
+        QTest::mouseClick(desk.visible<QPushButton>("eventAdd"), Qt::LeftButton);
+        QCOMPARE(desk.programme().events.size(), std::size_t(1));
+        desk.trigger("editUndo");
         record(desk, QStringLiteral("Survey late"));
         QCOMPARE(desk.programme().events.size(), std::size_t(1));
         const DelayEvent& event = desk.programme().events[0];

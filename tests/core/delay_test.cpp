@@ -472,6 +472,82 @@ private slots:
         QVERIFY2(unexplained <= runs / 10, qPrintable(QStringLiteral("%1 of %2").arg(unexplained).arg(runs)));
     }
 
+    /// What is switched off now is left out, and said to be; the rest still leads to the forecast.
+    void anEventThatIsOffIsLeftOut() {
+        Case c = worked();
+        switchOff(c.stands.back().programme, c.own);
+        const DelayAnalysis found = analyse(DelayMethod::timeImpact, c.stands);
+        QCOMPARE(movements(found, c.stands.back().programme), QStringLiteral("E1+4(4/0) own+1 E3+5(5/0) own-1"));
+        QCOMPARE(found.notes.size(), std::size_t(1));
+        QVERIFY(found.notes[0].find("switched off") != std::string::npos);
+    }
+
+    /// Without an effect an event moves nothing, whatever is claimed for it.
+    void anEventWithoutEffectIsNamed() {
+        Case c = worked();
+        DelayEvent empty = *c.stands.back().programme.events.row(c.own);
+        empty.effects.clear();
+        auto& events = c.stands.back().programme.events;
+        events.replace(events.indexOf(c.own), empty);
+        const DelayAnalysis found = analyse(DelayMethod::impactedAsPlanned, c.stands);
+        QCOMPARE(movements(found, c.stands.back().programme), QStringLiteral("E1+4(4/0) E3+5(5/0)"));
+        QVERIFY(found.notes[0].find("no effect") != std::string::npos);
+    }
+
+    /// The path through finished work follows what ended last before each start.
+    void theDrivingPathGoesThroughFinishedWork() {
+        Job7 job;
+        job.work("A", 5).work("B", 3).work("C", 4).milestone("M");
+        job.link("A", "C").link("B", "C").link("C", "M");
+        job.at("2027-03-20");
+        job.finished("A", "2027-03-01", "2027-03-06").finished("B", "2027-03-01", "2027-03-09");
+        job.finished("C", "2027-03-09", "2027-03-13");
+        const Schedule found = schedule(job.programme);
+        const auto path = drivingPath(job.programme, found, job.id("M"));
+        QCOMPARE(path, (std::vector<ActivityId>{job.id("B"), job.id("C"), job.id("M")}));
+    }
+
+    /// A fragment goes into an earlier stand as it was planned, though its work was done since.
+    void aFragmentGoesIntoAnEarlierStandAsPlanned() {
+        Job7 job = ferry();
+        std::vector<Stand> stands{{"contract", job.programme}};
+        const EventId id = job.event(Risk::employer, "2027-03-09", {});
+        job.work("X", 6).link("A", "X").link("X", "D").change("X", [&](Activity& a) { a.event = id; });
+        job.at("2027-03-18").finished("A", "2027-03-01", "2027-03-11").finished("X", "2027-03-11", "2027-03-18");
+        job.started("B", "2027-03-11", 3);
+        stands.push_back({"now", job.programme});
+        // Planned, X takes six days and moves D to the 26th; as done it took seven: one day is our progress.
+        QCOMPARE(movements(analyse(DelayMethod::timeImpact, stands), job.programme), QStringLiteral("E1+6(6/0) own+1"));
+        // Along the path D slipped seven days, all behind the fragment.
+        QCOMPARE(movements(analyse(DelayMethod::windows, stands), job.programme), QStringLiteral("E1+7(7/0)"));
+        // But for X, D would have followed A: seven days.
+        QCOMPARE(movements(analyse(DelayMethod::collapsedAsBuilt, stands), job.programme), QStringLiteral("E1+7(7/0)"));
+    }
+
+    /// Access, and a suspension: but for each, completion would have been so much earlier.
+    void collapsedTakesAccessAndSuspensionsOut() {
+        Job7 job = ferry();
+        std::vector<Stand> stands{{"contract", job.programme}};
+        Effect access;
+        access.kind = EffectKind::access;
+        access.activity = job.id("D");
+        access.from = *parseDate("2027-03-13");
+        (void)job.event(Risk::employer, "2027-03-09", {access});
+        Effect stop = access;
+        stop.kind = EffectKind::suspension;
+        stop.from = *parseDate("2027-03-16");
+        stop.to = *parseDate("2027-03-17");
+        (void)job.event(Risk::neutral, "2027-03-16", {stop});
+        // D was let in on the 13th and began on the 14th, stood still for two days, and ended on the 25th; on the 27th
+        // the milestone waits for nothing, a day of our own. But for both, D would have ended on the 20th. With the
+        // access again it ends on the 23rd, with the suspension on the 25th.
+        job.at("2027-03-27").finished("A", "2027-03-01", "2027-03-11").finished("B", "2027-03-11", "2027-03-21");
+        job.finished("D", "2027-03-14", "2027-03-26");
+        stands.push_back({"now", job.programme});
+        QCOMPARE(movements(analyse(DelayMethod::collapsedAsBuilt, stands), job.programme),
+                 QStringLiteral("own+1 E1+3(3/0) E2+2(2/0)"));
+    }
+
     void aRunThatIsStoppedHasNoSteps() {
         std::stop_source stop;
         stop.request_stop();

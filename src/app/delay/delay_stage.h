@@ -34,6 +34,8 @@ public:
     void showNamed(const QString& name);
     /// Chooses an event by its id.
     void choose(const QString& key);
+    /// Records a new event and opens it for typing.
+    void addEvent();
     [[nodiscard]] DelayStudy& study() { return *m_study; }
     [[nodiscard]] NoticeBar& notice() override { return *m_notice; }
     void focusMain() override;
@@ -49,7 +51,6 @@ private:
     QWidget* buildCourse();
     void refresh();
     void showFound();
-    void addEvent();
     void deleteEvent(EventId id);
     void chooseEvent(EventId id);
     void showRunning();

@@ -4,6 +4,7 @@
 #include "app/base/look.h"
 #include "app/buildup/build_up_stage.h"
 #include "app/card/card.h"
+#include "app/delay/delay_stage.h"
 #include "app/programme/bar_chart_view.h"
 #include "app/programme/programme_stage.h"
 #include "app/record/record_stage.h"
@@ -183,6 +184,11 @@ void MainWindow::buildActivityMenu() {
                            [this] { table().addActivity(ActivityKind::hammock); }));
     menu->addAction(action(QStringLiteral("addGroup"), tr("Add a &group"), QKeySequence(Qt::CTRL | Qt::Key_G),
                            [this] { table().addGroup(); }));
+    menu->addAction(action(QStringLiteral("recordEvent"), tr("Record an &event of delay"),
+                           QKeySequence(Qt::CTRL | Qt::Key_E), [this] {
+                               go(Place::delay);
+                               m_delay->addEvent();
+                           }));
     menu->addSeparator();
     menu->addAction(action(QStringLiteral("moveIn"), tr("Move a level &in") + QStringLiteral("\tAlt+Right"), {},
                            [this] { table().moveDepth(true); }));

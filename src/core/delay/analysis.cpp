@@ -82,7 +82,7 @@ Analyst::Analyst(DelayMethod method, std::span<const Stand> stands, std::stop_to
     for (const DelayEvent& event : now().events) {
         if (!hasEffect(now(), event))
             m_out.notes.push_back(event.key + " has no effect in the programme and is left out");
-        else if (windowOf(event) == 0)
+        else if (!event.inForecast || windowOf(event) == 0)
             m_out.notes.push_back(event.key + " is switched off and is left out");
         else
             m_events.push_back(&event);

@@ -2,8 +2,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/delay/driving_path.h"
 
-#include "core/model/phrases.h"
-
 #include <algorithm>
 #include <unordered_map>
 #include <unordered_set>
@@ -15,7 +13,12 @@ Instant linkBound(const Programme& programme, const Schedule& schedule, const Li
     const bool leavesStart = link.type == LinkType::ss || link.type == LinkType::sf;
     const Instant at = leavesStart ? from.earlyStart : from.earlyFinish;
     if (link.lag == 0) return at;
-    const CalendarId id = lagCalendarOf(programme, link);
+    const LagCalendar which = link.lagCalendar == LagCalendar::standard ? programme.job.lagCalendar : link.lagCalendar;
+    if (which == LagCalendar::continuous) return at + link.lag;
+    if (which == LagCalendar::successor)
+        return schedule.calendarOf(schedule.activities[programme.activities.indexOf(link.to)]).shift(at, link.lag);
+    if (which != LagCalendar::programme) return schedule.calendarOf(from).shift(at, link.lag);
+    const CalendarId id = programme.job.defaultCalendar;
     const auto resolved = resolve(programme.calendars.rows(), id);
     for (const auto& calendar : schedule.calendars)
         if (resolved.ok() && calendar->definition() == *resolved) return calendar->shift(at, link.lag);
@@ -35,18 +38,23 @@ std::vector<ActivityId> drivingPath(const Programme& programme, const Schedule& 
         ActivityId best;
         bool bestDrives = false;
         Instant latest = farPast;
+        // What stands still at the data date waits for nothing any more, but did.
+        const WorkCalendar& own = schedule.calendarOf(at);
+        const auto& dataDate = programme.job.dataDate;
+        const bool still =
+            dataDate && at.state == NodeState::notStarted && own.worked(at.earlyStart) == own.worked(*dataDate);
         for (const std::size_t i : into[path.back()]) {
             const Link& link = programme.links[i];
             const ActivityFigures& from = figures(link.from);
             if (from.aside || seen.contains(link.from)) continue;
+            if (!schedule.driving[i] && at.state == NodeState::notStarted && !still) continue;
             // What has started was held up by what it waited for last; what began against its links was not. Sites
-            // report
-            // days, so what ended on the day on which the next began was waited for.
+            // report days, so what ended on the day on which the next began was waited for.
             const bool drives = schedule.driving[i];
             const Instant bound = linkBound(programme, schedule, link);
             const bool ofStart = link.type == LinkType::fs || link.type == LinkType::ss;
             const Instant met = ofStart ? at.earlyStart : at.earlyFinish;
-            const bool waited = at.state != NodeState::notStarted && dateOf(bound) <= dateOf(met);
+            const bool waited = dateOf(bound) <= dateOf(met);
             if (!drives && !waited) continue;
             if (best && (bestDrives > drives || (bestDrives == drives && bound <= latest))) continue;
             best = link.from;
