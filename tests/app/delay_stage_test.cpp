@@ -43,14 +43,7 @@ class DelayStageTest : public QObject {
     static void enterDay(Desk& desk, int row, const char* column, const QString& text) {
         GridView& grid = *desk.find<GridView>("eventDays");
         auto* model = static_cast<GridModel*>(grid.model());
-        const QModelIndex at = model->index(row, model->columnOf(QString::fromLatin1(column)));
-        QTest::mouseClick(grid.viewport(), Qt::LeftButton, {}, grid.visualRect(at).center());
-        QTest::keyClick(&grid, Qt::Key_F2);
-        QLineEdit* editor = openEditor(grid);
-        editor->selectAll();
-        QTest::keyClicks(editor, text);
-        QTest::keyClick(editor, Qt::Key_Return);
-        QApplication::processEvents();
+        typeInto(grid, model->index(row, model->columnOf(QString::fromLatin1(column))), text);
     }
     static QString completion(Desk& desk) {
         return QString::fromStdString(isoDate(*desk.document().schedule().sections[0].forecast));
@@ -169,7 +162,6 @@ private slots:
         desk.enter(desk.cell("E01a", "days"), QStringLiteral("2d"));
         QCOMPARE(completion(desk), QStringLiteral("2027-03-12"));
         desk.trigger("stage8");
-        desk.find<EventPage>("eventPage");
         QTest::mouseClick(desk.visible<QCheckBox>("eventOn"), Qt::LeftButton, {}, QPoint(8, 8));
         QCOMPARE(completion(desk), QStringLiteral("2027-03-10"));
         const auto& figures = desk.document().schedule().activities;
@@ -259,6 +251,50 @@ private slots:
         QVERIFY(desk.find<EventPage>("eventPage")->isVisible());
         desk.find<QLineEdit>("eventFilter")->setText(QStringLiteral("swell"));
         QCOMPARE(events(desk).count(), 2);
+    }
+
+    /// What is asked to stop says so, and begins anew when the method is chosen again.
+    void aStoppedRunSaysSoAndBeginsAnew() {
+        Desk desk(small(), m_folder.filePath(QStringLiteral("s.ini")));
+        desk.window.openDemo();
+        QApplication::processEvents();
+        desk.trigger("stage8");
+        QVERIFY(stage(desk).study().isRunning());
+        stage(desk).study().stop();
+        waitForFindings(desk);
+        QVERIFY2(chart(desk).accessibleDescription().startsWith(QLatin1String("Stopped")),
+                 qPrintable(chart(desk).accessibleDescription()));
+        auto* method = desk.find<QComboBox>("delayMethod");
+        emit method->activated(method->currentIndex());
+        waitForFindings(desk);
+        QVERIFY(chart(desk).layoutNow().has_value());
+    }
+
+    /// An edit is followed: the forecast and the exposure of the chart are those of now.
+    void theChartFollowsAnEdit() {
+        Desk desk(small(), m_folder.filePath(QStringLiteral("s.ini")));
+        desk.window.openDemo();
+        QApplication::processEvents();
+        desk.trigger("stage8");
+        waitForFindings(desk);
+        const Date before = chart(desk).layoutNow()->forecast.date;
+        stage(desk).choose(QStringLiteral("E08"));
+        QTest::mouseClick(desk.visible<QPushButton>("delayEvent"), Qt::LeftButton);
+        type(desk, "eventEffects", QStringLiteral("B330 +20d"));
+        QTest::mouseClick(desk.visible<QPushButton>("delayCourse"), Qt::LeftButton);
+        waitForFindings(desk);
+        const SectionFigures& berth = desk.document().schedule().sections[1];
+        QCOMPARE(chart(desk).layoutNow()->forecast.date, *berth.forecast);
+        QVERIFY(chart(desk).layoutNow()->forecast.date != before || berth.forecast == before);
+        // A click on the notices in the standing leads here from anywhere.
+        desk.trigger("stage1");
+        QTest::mouseClick(&desk.standing(), Qt::LeftButton, {}, desk.standing().noticesPlace().center());
+        QVERIFY(stage(desk).isVisible());
+        // And a tile to every sum.
+        auto* tiles = desk.find<QWidget>("exposurePanel");
+        tiles->setFocus();
+        QTest::keyClick(tiles, Qt::Key_Return);
+        QVERIFY(desk.find<QWidget>("sumsPage")->isVisible());
     }
 
     void everySumIsToldLineByLine() {

@@ -41,6 +41,19 @@ inline QLineEdit* openEditor(GridView& grid) {
     qFatal("no editor is open");
 }
 
+/// Opens a cell's editor as a person does, types over what is there, and ends with Enter.
+inline void typeInto(GridView& grid, const QModelIndex& at, const QString& text) {
+    if (!at.isValid()) qFatal("there is no such cell");
+    grid.scrollTo(at);
+    QTest::mouseClick(grid.viewport(), Qt::LeftButton, {}, grid.visualRect(at).center());
+    QTest::keyClick(&grid, Qt::Key_F2);
+    QLineEdit* editor = openEditor(grid);
+    editor->selectAll();
+    QTest::keyClicks(editor, text);
+    QTest::keyClick(editor, Qt::Key_Return);
+    QApplication::processEvents();
+}
+
 inline QString messageOn(GridView& grid) {
     for (InlineMessage* message : grid.viewport()->findChildren<InlineMessage*>())
         if (message->isVisible()) return message->text();

@@ -26,17 +26,7 @@ class ProgressStageTest : public QObject {
         return {};
     }
     static void enter(Desk& desk, const char* key, const char* column, const QString& text) {
-        GridView& grid = table(desk);
-        const QModelIndex at = cell(desk, key, column);
-        QVERIFY2(at.isValid(), key);
-        grid.scrollTo(at);
-        QTest::mouseClick(grid.viewport(), Qt::LeftButton, {}, grid.visualRect(at).center());
-        QTest::keyClick(&grid, Qt::Key_F2);
-        QLineEdit* editor = openEditor(grid);
-        editor->selectAll();
-        QTest::keyClicks(editor, text);
-        QTest::keyClick(editor, Qt::Key_Return);
-        QApplication::processEvents();
+        typeInto(table(desk), cell(desk, key, column), text);
     }
     static void setDataDate(Desk& desk, const QString& date) {
         auto* edit = desk.find<QLineEdit>("dataDate");

@@ -249,6 +249,32 @@ private slots:
         QVERIFY(*readProgramme(file.toStdString()).operator->() == desk->programme());
     }
 
+    /// What waits to be written goes along when the file is saved elsewhere, behind the history and revisions that are
+    /// there.
+    void savingElsewhereWhileChangesWaitKeepsTheRecord() {
+        const QString file = path("full2.yarrin"), other = path("elsewhere.yarrin");
+        auto desk = deskOn(file);
+        desk->enter(desk->cell("A010", "name"), QStringLiteral("before"));
+        QVERIFY(desk->document().freeze(QStringLiteral("A"), QStringLiteral("Update"), QStringLiteral("n")).ok());
+        {
+            const FullDisk full(file);
+            for (int i = 0; i < 30 && desk->document().keeper().unwritten() == 0; ++i)
+                desk->enter(desk->cell("A030", "name"), QString(300, QLatin1Char('x')) + QString::number(i));
+            QVERIFY(desk->document().keeper().unwritten() > 0);
+        }
+        const std::size_t waited = desk->document().keeper().unwritten();
+        QVERIFY(waited > 0); // nothing tried again yet
+        QVERIFY(desk->document().save(other).ok());
+        QCOMPARE(desk->document().keeper().unwritten(), std::size_t(0));
+        QVERIFY(*readProgramme(other.toStdString()).operator->() == desk->programme());
+        const auto revisions = revisionsIn(other.toStdString());
+        QVERIFY(revisions.ok());
+        QCOMPARE(revisions->size(), std::size_t(1));
+        const auto history = desk->document().keeper().file()->history();
+        QVERIFY(history.ok() && history->size() > waited);
+        QVERIFY(history->front().text.find("xxx") != std::string::npos);
+    }
+
     void aSecondWindowReadsAndMaySaveACopy() {
         auto first = deskOn(path("both.yarrin"));
         auto second = deskOn(path("both.yarrin"));

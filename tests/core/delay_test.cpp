@@ -6,6 +6,7 @@
 #include "core/delay/analysis.h"
 #include "core/delay/driving_path.h"
 #include "core/delay/insertion.h"
+#include "core/network/why.h"
 #include "support/builder.h"
 #include "support/random_programme.h"
 
@@ -156,7 +157,7 @@ private slots:
         QCOMPARE(of(job.programme, found, "A").totalFloat, std::optional<Minutes>(0));
     }
 
-    void accessHoldsAStartAndIsTheReasonGiven() {
+    void accessHoldsAStart() {
         Job7 job = ferry();
         Effect access;
         access.kind = EffectKind::access;
@@ -164,6 +165,45 @@ private slots:
         access.from = *parseDate("2027-03-15");
         (void)job.event(Risk::employer, "2027-03-09", {access});
         QCOMPARE(QString::fromStdString(job.finish()), QStringLiteral("2027-03-24")); // ten days from the 15th
+    }
+
+    /// A lag on the calendar of a suspended activity skips the suspension, in the passes and in the reasons given
+    /// alike.
+    void reasonsKnowOfSuspensions() {
+        Job7 job;
+        job.work("A", 5).work("B", 3).milestone("M");
+        job.link("A", "B", LinkType::fs, 2 * day).link("B", "M");
+        Effect stop;
+        stop.kind = EffectKind::suspension;
+        stop.activity = job.id("A");
+        stop.from = *parseDate("2027-03-06");
+        stop.to = *parseDate("2027-03-08");
+        (void)job.event(Risk::neutral, "2027-03-06", {stop});
+        // A ends on the 5th; its two days of lag are the 9th and the 10th.
+        const Schedule found = schedule(job.programme);
+        QCOMPARE(QString::fromStdString(dates(job.programme, found, "B")),
+                 QStringLiteral("2027-03-11T00:00 2027-03-14T00:00"));
+        const Why early = explain(job.programme, found, job.id("B"));
+        QCOMPARE(early.start.size(), std::size_t(1));
+        QCOMPARE(QString::fromStdString(isoInstant(early.start[0].at)), QStringLiteral("2027-03-11T00:00"));
+        const Why late = explain(job.programme, found, job.id("A"));
+        QCOMPARE(late.late.size(), std::size_t(1));
+        QVERIFY(late.late[0].kind == CauseKind::link);
+    }
+
+    /// What holds a start is named with the event that gives access.
+    void accessIsNamedWithItsEvent() {
+        Job7 job = ferry();
+        Effect access;
+        access.kind = EffectKind::access;
+        access.activity = job.id("D");
+        access.from = *parseDate("2027-03-15");
+        const EventId id = job.event(Risk::employer, "2027-03-09", {access});
+        const Schedule found = schedule(job.programme);
+        const Why why = explain(job.programme, found, job.id("D"));
+        QCOMPARE(why.start.size(), std::size_t(1));
+        QVERIFY(why.start[0].kind == CauseKind::access);
+        QCOMPARE(why.start[0].event, id);
     }
 
     void aChangedQuantityIsRoundedLikeAnyOther() {

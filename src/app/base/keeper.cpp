@@ -108,8 +108,6 @@ void Keeper::write(EntryKind kind, const Edit& edit, const Programme& after) {
 
 void Keeper::flush(const Programme& now) {
     if (m_unwritten.empty()) return;
-    QElapsedTimer clock;
-    clock.start();
     if (m_file && m_unwritten.size() == 1) {
         // The usual case: nothing waits before it.
         const Waiting& one = m_unwritten.front();
@@ -128,7 +126,6 @@ void Keeper::flush(const Programme& now) {
             m_unwritten.pop_front();
         }
     }
-    m_lastMilliseconds = double(clock.nsecsElapsed()) / 1e6;
     setTrouble({});
 }
 

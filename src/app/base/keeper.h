@@ -57,8 +57,6 @@ public:
     [[nodiscard]] std::size_t unwritten() const { return m_unwritten.size(); }
     /// Why changes are not written; empty where they are.
     [[nodiscard]] const QString& trouble() const { return m_trouble; }
-    /// Milliseconds that the last change took to reach the disk.
-    [[nodiscard]] double lastMilliseconds() const { return m_lastMilliseconds; }
 
     /// Files of programmes without a name that nobody holds: what a crash left behind.
     [[nodiscard]] static QStringList leftBehind(const QString& folder);
@@ -83,7 +81,6 @@ private:
     std::deque<Waiting> m_unwritten;
     QString m_trouble;
     QTimer m_retry;
-    double m_lastMilliseconds = 0;
 };
 
 } // namespace yarrin

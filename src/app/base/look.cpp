@@ -9,6 +9,7 @@
 #include <QPainter>
 #include <QPushButton>
 #include <QStyleFactory>
+#include <QStyleOptionViewItem>
 #include <QSvgRenderer>
 
 /// Resources of a static library are only there once somebody asks for them.
@@ -161,6 +162,23 @@ void clearLayout(QLayout* layout) {
         if (QLayout* inner = item->layout()) clearLayout(inner);
         delete item;
     }
+}
+
+void paintRowGround(QPainter& painter, const QStyleOptionViewItem& option) {
+    const bool current = option.state.testFlag(QStyle::State_Selected);
+    painter.fillRect(option.rect, current ? theme().selection : theme().paper);
+    painter.setPen(theme().rule);
+    painter.drawLine(option.rect.bottomLeft(), option.rect.bottomRight());
+    if (!current || !option.state.testFlag(QStyle::State_HasFocus)) return;
+    painter.setPen(QPen(theme().accent, 2));
+    painter.drawLine(option.rect.topLeft() + QPoint(1, 0), option.rect.bottomLeft() + QPoint(1, 0));
+}
+
+void paintWords(QPainter& painter, const QRect& box, Qt::Alignment side, const QFont& font, const QColor& ink,
+                const QString& words) {
+    painter.setFont(font);
+    painter.setPen(ink);
+    painter.drawText(box, side | Qt::AlignVCenter, QFontMetrics(font).elidedText(words, Qt::ElideRight, box.width()));
 }
 
 } // namespace yarrin

@@ -9,7 +9,9 @@
 
 class QApplication;
 class QLayout;
+class QPainter;
 class QPushButton;
+class QStyleOptionViewItem;
 
 namespace yarrin {
 
@@ -26,5 +28,11 @@ void applyLook(QApplication& application, bool dark);
 
 /// Empties a layout that is filled anew with every change.
 void clearLayout(QLayout* layout);
+
+/// What all lists of hand-painted rows have: the ground, the rule below, and the mark of the row with the keyboard.
+void paintRowGround(QPainter& painter, const QStyleOptionViewItem& option);
+/// A line of words in a box, cut where it is too long.
+void paintWords(QPainter& painter, const QRect& box, Qt::Alignment side, const QFont& font, const QColor& ink,
+                const QString& words);
 
 } // namespace yarrin

@@ -109,9 +109,6 @@ QWidget* DelayStage::buildRegister() {
     line->setContentsMargins(14, 0, 14, 4);
     line->addWidget(m_filter);
     layout->addLayout(line);
-    m_count = new QLabel(part);
-    m_count->setObjectName(QStringLiteral("eventCount"));
-    m_count->hide();
     m_empty =
         new QLabel(tr("Nothing has delayed the works yet. Record an event as soon as you know of it: the clock for its "
                       "notice runs from that day."),

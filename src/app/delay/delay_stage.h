@@ -61,7 +61,6 @@ private:
     DelayStudy* m_study;
     NoticeBar* m_notice;
     EventList* m_events = nullptr;
-    QLabel* m_count = nullptr;
     QLabel* m_empty = nullptr;
     QLineEdit* m_filter = nullptr;
     TabRow* m_tabs = nullptr;

@@ -25,11 +25,8 @@ public:
     void paint(QPainter* painter, const QStyleOptionViewItem& option, const QModelIndex& index) const override {
         const EventList::Entry& entry = m_list->entry(index.row());
         const Theme& t = theme();
-        const bool current = option.state.testFlag(QStyle::State_Selected);
         const QRect row = option.rect;
-        painter->fillRect(row, current ? t.selection : t.paper);
-        painter->setPen(t.rule);
-        painter->drawLine(row.bottomLeft(), row.bottomRight());
+        paintRowGround(*painter, option);
         painter->setRenderHint(QPainter::Antialiasing);
         const QRectF mark(row.left() + 14, row.top() + 10, 4, row.height() - 20);
         painter->setPen(entry.off ? QPen(riskColour(entry.risk, t), 1) : QPen(Qt::NoPen));
@@ -38,12 +35,7 @@ public:
         painter->setRenderHint(QPainter::Antialiasing, false);
         const int rightWidth = 86;
         const auto line = [&](const QRect& box, Qt::Alignment side, const QFont& font, const QColor& ink,
-                              const QString& words) {
-            painter->setFont(font);
-            painter->setPen(ink);
-            painter->drawText(box, side | Qt::AlignVCenter,
-                              QFontMetrics(font).elidedText(words, Qt::ElideRight, box.width()));
-        };
+                              const QString& words) { paintWords(*painter, box, side, font, ink, words); };
         const int left = row.left() + 62, width = row.width() - 62 - rightWidth - 20;
         line({row.left() + 28, row.top() + 7, 32, 18}, Qt::AlignLeft, secondaryFont(), t.muted, entry.key);
         line({left, row.top() + 7, width, 18}, Qt::AlignLeft, boldened(bodyFont()), t.ink, entry.title);
@@ -57,10 +49,6 @@ public:
         const QStringList small = entry.small.split(QLatin1Char('\n'));
         for (int i = 0; i < small.size(); ++i)
             line({right, row.top() + 25 + 15 * i, rightWidth, 16}, Qt::AlignRight, secondaryFont(), t.muted, small[i]);
-        if (current && option.state.testFlag(QStyle::State_HasFocus)) {
-            painter->setPen(QPen(t.accent, 2));
-            painter->drawLine(row.topLeft() + QPoint(1, 0), row.bottomLeft() + QPoint(1, 0));
-        }
     }
 
 private:

@@ -31,25 +31,16 @@ public:
         const Theme& t = theme();
         const bool current = option.state.testFlag(QStyle::State_Selected);
         const QRect row = option.rect;
-        painter->fillRect(row, current ? t.selection : t.paper);
-        painter->setPen(t.rule);
-        painter->drawLine(row.bottomLeft(), row.bottomRight());
+        paintRowGround(*painter, option);
         const QRect text = row.adjusted(14, 8, -signWidth - 22, -6);
         const auto line = [&](int y, const QFont& font, const QColor& ink, const QString& words) {
-            painter->setFont(font);
-            painter->setPen(ink);
-            painter->drawText(QRect(text.left(), text.top() + y, text.width(), 18), Qt::AlignLeft | Qt::AlignVCenter,
-                              QFontMetrics(font).elidedText(words, Qt::ElideRight, text.width()));
+            paintWords(*painter, QRect(text.left(), text.top() + y, text.width(), 18), Qt::AlignLeft, font, ink, words);
         };
         line(-1, boldened(bodyFont()), t.ink, entry.name);
         line(17, secondaryFont(), entry.special ? t.nearText : t.muted, entry.how);
         line(33, secondaryFont(), t.muted, entry.use);
         paintWeekSign(*painter, QRectF(row.right() - signWidth - 12, row.top() + 18, signWidth, 30), entry.week,
                       current ? t.accent : t.activity, t.nonWorking);
-        if (current && option.state.testFlag(QStyle::State_HasFocus)) {
-            painter->setPen(QPen(t.accent, 2));
-            painter->drawLine(row.topLeft() + QPoint(1, 0), row.bottomLeft() + QPoint(1, 0));
-        }
     }
     [[nodiscard]] QWidget* createEditor(QWidget* parent, const QStyleOptionViewItem&,
                                         const QModelIndex&) const override {

@@ -27,6 +27,8 @@ public:
     [[nodiscard]] const std::vector<Block>& blocks() const { return m_blocks; }
     /// What the last change did: what was done, what it moved, and the third line.
     [[nodiscard]] const Block& lastChange() const { return m_last; }
+    /// Where the block of notices stands; empty where there is none.
+    [[nodiscard]] const QRect& noticesPlace() const { return m_noticesRect; }
 
 signals:
     void undoRequested();

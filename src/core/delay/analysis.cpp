@@ -117,13 +117,20 @@ bool Analyst::overlap(const DelayEvent& a, const DelayEvent& b) const {
     return !before(a, b) && !before(b, a);
 }
 
-/// Days that an event moves a section's completion by when it is put into this programme.
-int Analyst::gain(const Programme& before, EventId event, SectionId section) {
-    Programme after = before;
-    putIn(after, now(), event);
-    const auto without = AnalysisState(before, m_cache).completion(section);
-    const auto with = AnalysisState(std::move(after), m_cache).completion(section);
-    return without && with ? *with - *without : 0;
+/// Days by which an event moves completion, by section, when it is put into this state.
+std::vector<int> Analyst::gains(const AnalysisState& before, EventId event) {
+    Programme with = before.programme();
+    putIn(with, now(), event);
+    return movesBetween(before, AnalysisState(std::move(with), m_cache));
+}
+
+std::vector<int> Analyst::movesBetween(const AnalysisState& before, const AnalysisState& after) const {
+    std::vector<int> days;
+    for (const SectionId section : m_sections) {
+        const auto was = before.completion(section), is = after.completion(section);
+        days.push_back(was && is ? *is - *was : 0);
+    }
+    return days;
 }
 
 void Analyst::addStep(DelayStep step, const AnalysisState& before, const AnalysisState& after) {
@@ -193,22 +200,26 @@ AnalysisState Analyst::insertAll(const AnalysisState& base, const std::vector<co
             if (concurrency && other != &event && (other->risk == Risk::contractor) != own && overlap(event, *other))
                 beside.push_back(other);
         Programme without = base.programme(), all = base.programme();
-        for (std::size_t j = 0; j < i; ++j) {
+        for (std::size_t j = 0; j < i && !beside.empty(); ++j) {
             putIn(all, now(), events[j]->id);
             if (std::find(beside.begin(), beside.end(), events[j]) == beside.end())
                 putIn(without, now(), events[j]->id);
         }
         for (const DelayEvent* other : beside) putIn(all, now(), other->id);
-        for (const SectionId section : m_sections) {
-            StepFigures& figures = step.sections.emplace_back();
-            figures.section = section;
-            const int moved = after.completion(section).value_or(Date{}) - state.completion(section).value_or(Date{});
-            const int free = beside.empty() ? moved : gain(without, event.id, section);
-            const int added = beside.empty() ? moved : gain(all, event.id, section);
-            figures.entitled = own ? 0 : std::max(0, free);
-            figures.concurrent = std::clamp(free - added, 0, std::max(0, free));
-            figures.alone = i == 0 ? moved : gain(base.programme(), event.id, section);
-        }
+        const std::vector<int> moved = movesBetween(state, after);
+        const bool beneath = !beside.empty();
+        const std::vector<int> free = beneath ? gains(AnalysisState(std::move(without), m_cache), event.id) : moved;
+        const std::vector<int> added = beneath ? gains(AnalysisState(std::move(all), m_cache), event.id) : moved;
+        const std::vector<int> alone = i == 0 ? moved : gains(base, event.id);
+        for (std::size_t s = 0; s < m_sections.size(); ++s)
+            step.sections.push_back({m_sections[s],
+                                     {},
+                                     {},
+                                     own ? 0 : std::max(0, free[s]),
+                                     std::clamp(free[s] - added[s], 0, std::max(0, free[s])),
+                                     alone[s],
+                                     {},
+                                     {}});
         addStep(std::move(step), state, after);
         state = std::move(after);
     }

@@ -1,11 +1,10 @@
 // SPDX-FileCopyrightText: 2026 The Yarrin authors
 // SPDX-License-Identifier: GPL-3.0-or-later
 // The job as built, as a programme whose dates follow from logic again, docs/engine.md section 11.
-#include "core/delay/driving_path.h"
 #include "core/delay/insertion.h"
 #include "core/delay/state.h"
-#include "core/model/phrases.h"
 #include "core/network/effects.h"
+#include "core/network/link_bound.h"
 
 #include <algorithm>
 #include <unordered_map>
@@ -34,7 +33,6 @@ private:
 
     /// Changed quantities and outputs become the work that they add; access becomes when it was really had.
     void effects() {
-        const ActingEffects acting(m_now.programme());
         std::unordered_map<ActivityId, std::vector<ActingEffect>> before;
         std::vector<DelayEvent> events = m_model.events.take();
         for (DelayEvent& event : events) {
@@ -89,11 +87,12 @@ private:
     void links() {
         const Programme& real = m_now.programme();
         std::unordered_map<ActivityId, std::pair<Instant, std::size_t>> last; // of the links that hold a start
+        LinkBounds bounds(real, m_now.figures());
         std::vector<Link> links = m_model.links.take();
         for (std::size_t i = 0; i < links.size(); ++i) {
             const ActivityFigures &from = m_now.of(links[i].from), &to = m_now.of(links[i].to);
             if (from.aside || to.aside) continue;
-            const Instant bound = linkBound(real, m_now.figures(), real.links[i]);
+            const Instant bound = bounds.onSuccessor(real.links[i]);
             const bool ofStart = entersStart(links[i]);
             const WorkCalendar& own = calendar(to);
             const Instant met = ofStart ? to.earlyStart : to.earlyFinish;
@@ -176,13 +175,9 @@ void Analyst::collapsed() {
         DelayStep step;
         step.event = taken[i]->id;
         step.window = window;
-        for (const SectionId section : m_sections) {
-            StepFigures& figures = step.sections.emplace_back();
-            figures.section = section;
-            const int moved = after.completion(section).value_or(Date{}) - before.completion(section).value_or(Date{});
-            figures.entitled = std::max(0, moved);
-            figures.alone = moved;
-        }
+        const std::vector<int> moved = movesBetween(before, after);
+        for (std::size_t n = 0; n < m_sections.size(); ++n)
+            step.sections.push_back({m_sections[n], {}, {}, std::max(0, moved[n]), 0, moved[n], {}, {}});
         addStep(std::move(step), before, after);
     }
     addProgress(DelayStep::Kind::unseen, window, built, m_states.back());

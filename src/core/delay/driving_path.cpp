@@ -2,28 +2,13 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/delay/driving_path.h"
 
+#include "core/network/link_bound.h"
+
 #include <algorithm>
 #include <unordered_map>
 #include <unordered_set>
 
 namespace yarrin {
-
-Instant linkBound(const Programme& programme, const Schedule& schedule, const Link& link) {
-    const ActivityFigures& from = schedule.activities[programme.activities.indexOf(link.from)];
-    const bool leavesStart = link.type == LinkType::ss || link.type == LinkType::sf;
-    const Instant at = leavesStart ? from.earlyStart : from.earlyFinish;
-    if (link.lag == 0) return at;
-    const LagCalendar which = link.lagCalendar == LagCalendar::standard ? programme.job.lagCalendar : link.lagCalendar;
-    if (which == LagCalendar::continuous) return at + link.lag;
-    if (which == LagCalendar::successor)
-        return schedule.calendarOf(schedule.activities[programme.activities.indexOf(link.to)]).shift(at, link.lag);
-    if (which != LagCalendar::programme) return schedule.calendarOf(from).shift(at, link.lag);
-    const CalendarId id = programme.job.defaultCalendar;
-    const auto resolved = resolve(programme.calendars.rows(), id);
-    for (const auto& calendar : schedule.calendars)
-        if (resolved.ok() && calendar->definition() == *resolved) return calendar->shift(at, link.lag);
-    return schedule.calendarOf(from).shift(at, link.lag);
-}
 
 std::vector<ActivityId> drivingPath(const Programme& programme, const Schedule& schedule, ActivityId to) {
     std::unordered_map<ActivityId, std::vector<std::size_t>> into;
@@ -31,6 +16,7 @@ std::vector<ActivityId> drivingPath(const Programme& programme, const Schedule& 
     const auto figures = [&](ActivityId id) -> const ActivityFigures& {
         return schedule.activities[programme.activities.indexOf(id)];
     };
+    LinkBounds bounds(programme, schedule);
     std::vector<ActivityId> path{to};
     std::unordered_set<ActivityId> seen{to};
     for (;;) {
@@ -51,7 +37,7 @@ std::vector<ActivityId> drivingPath(const Programme& programme, const Schedule& 
             // What has started was held up by what it waited for last; what began against its links was not. Sites
             // report days, so what ended on the day on which the next began was waited for.
             const bool drives = schedule.driving[i];
-            const Instant bound = linkBound(programme, schedule, link);
+            const Instant bound = bounds.onSuccessor(link);
             const bool ofStart = link.type == LinkType::fs || link.type == LinkType::ss;
             const Instant met = ofStart ? at.earlyStart : at.earlyFinish;
             const bool waited = dateOf(bound) <= dateOf(met);

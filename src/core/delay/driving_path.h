@@ -12,8 +12,4 @@ namespace yarrin {
 /// predecessor whose link ended its wait last (docs/engine.md section 11).
 [[nodiscard]] std::vector<ActivityId> drivingPath(const Programme& programme, const Schedule& schedule, ActivityId to);
 
-/// A predecessor's instant that a link looks at, moved by its lag on the successor's or predecessor's calendar, as in
-/// the forward pass.
-[[nodiscard]] Instant linkBound(const Programme& programme, const Schedule& schedule, const Link& link);
-
 } // namespace yarrin

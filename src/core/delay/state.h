@@ -52,7 +52,8 @@ private:
     /// Puts the events of one window in, one after the other, and returns where that leads.
     AnalysisState insertAll(const AnalysisState& base, const std::vector<const DelayEvent*>& events, std::size_t window,
                             bool concurrency);
-    [[nodiscard]] int gain(const Programme& before, EventId event, SectionId section);
+    [[nodiscard]] std::vector<int> gains(const AnalysisState& before, EventId event);
+    [[nodiscard]] std::vector<int> movesBetween(const AnalysisState& before, const AnalysisState& after) const;
     void addStep(DelayStep step, const AnalysisState& before, const AnalysisState& after);
     void addProgress(DelayStep::Kind kind, std::size_t window, const AnalysisState& before, const AnalysisState& after);
     void noteFloat(DelayStep& step, const AnalysisState& before, const AnalysisState& after,

@@ -2,11 +2,10 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/network/why.h"
 
-#include "core/model/phrases.h"
 #include "core/network/effects.h"
+#include "core/network/link_bound.h"
 
 #include <algorithm>
-#include <memory>
 #include <unordered_map>
 #include <unordered_set>
 #include <utility>
@@ -20,7 +19,7 @@ public:
     Explainer(const Programme& programme, const Schedule& schedule, ActivityId id)
         : m_programme(programme), m_schedule(schedule), m_index(programme.activities.indexOf(id)),
           m_activity(programme.activities[m_index]), m_figures(schedule.activities[m_index]),
-          m_calendar(schedule.calendarOf(m_figures)) {}
+          m_calendar(schedule.calendarOf(m_figures)), m_bounds(programme, schedule) {}
 
     Why run() {
         early();
@@ -46,7 +45,7 @@ private:
         for (std::size_t i = 0; i < m_programme.links.size(); ++i) {
             const Link& link = m_programme.links[i];
             if (link.to != m_activity.id || !m_schedule.driving[i]) continue;
-            const Instant at = boundOfLink(link);
+            const Instant at = m_bounds.onSuccessor(link);
             if (link.type == LinkType::fs || link.type == LinkType::ss) latest = std::max(latest, at);
             causes.push_back({CauseKind::link, link.id, link.from, {}, at, {}});
         }
@@ -77,29 +76,6 @@ private:
         add(causes, CauseKind::constraint, at);
     }
 
-    /// Where a link bounds its successor, or with `back` its predecessor.
-    Instant boundOfLink(const Link& link, bool back = false) {
-        const ActivityFigures& from = figuresOf(link.from);
-        const ActivityFigures& to = figuresOf(link.to);
-        const CalendarId id = lagCalendarOf(m_programme, link);
-        const WorkCalendar& lag = calendarOf(id);
-        if (back) {
-            const bool entersStart = link.type == LinkType::fs || link.type == LinkType::ss;
-            return lag.unshift(entersStart ? *to.lateStart : *to.lateFinish, link.lag);
-        }
-        const bool leavesStart = link.type == LinkType::ss || link.type == LinkType::sf;
-        return lag.shift(leavesStart ? from.earlyStart : from.earlyFinish, link.lag);
-    }
-
-    const WorkCalendar& calendarOf(CalendarId id) {
-        const auto resolved = resolve(m_programme.calendars.rows(), id);
-        for (const auto& calendar : m_schedule.calendars)
-            if (resolved.ok() && calendar->definition() == *resolved) return *calendar;
-        m_others.push_back(m_cache.compiled(id, resolved.ok() ? *resolved : continuous(), dateOf(m_programme.job.start),
-                                            dateOf(m_programme.job.start) + 3650));
-        return *m_others.back();
-    }
-
     void late() {
         auto& causes = m_why.late;
         const Minutes finish = m_calendar.worked(*m_figures.lateFinish);
@@ -110,7 +86,7 @@ private:
             if (!next.lateStart) continue;
             const bool onFinish = link.type == LinkType::fs || link.type == LinkType::ff;
             if (!onFinish && m_figures.state != NodeState::notStarted) continue;
-            const Instant at = boundOfLink(link, true);
+            const Instant at = m_bounds.onPredecessor(link);
             const Minutes worked = m_calendar.worked(onFinish ? at : m_calendar.downStart(at));
             if (worked == (onFinish ? finish : start))
                 causes.push_back({CauseKind::link, link.id, link.to, {}, at, {}});
@@ -169,8 +145,7 @@ private:
     const Activity& m_activity;
     const ActivityFigures& m_figures;
     const WorkCalendar& m_calendar;
-    CalendarCache m_cache;
-    std::vector<std::shared_ptr<const WorkCalendar>> m_others;
+    LinkBounds m_bounds;
     Why m_why;
 };
 

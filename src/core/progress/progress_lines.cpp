@@ -2,8 +2,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/progress/progress_lines.h"
 
-#include "core/network/effects.h"
-
 #include <algorithm>
 #include <unordered_map>
 
@@ -79,10 +77,10 @@ std::optional<double> ratio(double a, double b) {
 
 } // namespace
 
-double shareDone(const Programme& programme, const Activity& activity, const ActivityFigures& figures) {
+double shareDone(const Activity& activity, const ActivityFigures& figures, const std::vector<ActingEffect>& effects) {
     if (figures.state == NodeState::complete) return figures.aside ? 0 : 1;
     if (figures.state == NodeState::notStarted || figures.duration <= 0) return 0;
-    const auto measure = affectedMeasure(activity, ActingEffects(programme).on(activity.id));
+    const auto measure = affectedMeasure(activity, effects);
     if (activity.quantityDone && measure && measure->quantity.sign() > 0)
         return std::min(1.0, activity.quantityDone->toDouble() / measure->quantity.toDouble());
     const Minutes left = activity.remaining.value_or(figures.duration);
@@ -97,6 +95,7 @@ ProgressLines progressLines(const Programme& plan, const Schedule& planned, cons
     const std::optional<Instant> dataDate = now.job.dataDate;
     const Weights budgets(plan, planned, weight, book), today(now, current, weight, book);
     std::vector<Spread> inPlan, done, left;
+    const ActingEffects acting(now);
     double worked = 0, begun = 0, begunCrewDays = 0, produced = 0;
     for (std::size_t i = 0; i < plan.activities.size(); ++i) {
         const double amount = budgets.of(i);
@@ -114,7 +113,7 @@ ProgressLines progressLines(const Programme& plan, const Schedule& planned, cons
         if (was == decltype(plan.activities)::none && today.of(i) > 0) ++lines.beyond;
         if (amount <= 0) continue;
         last = std::max(last, f.earlyFinish);
-        const double share = shareDone(now, activity, f);
+        const double share = shareDone(activity, f, acting.on(activity.id));
         ev.earned += amount * share;
         const Instant until = f.state == NodeState::complete ? f.earlyFinish : dataDate.value_or(f.earlyStart);
         const WorkCalendar& calendar = current.calendarOf(f);

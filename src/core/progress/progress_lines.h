@@ -2,6 +2,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
 
+#include "core/network/effects.h"
 #include "core/network/schedule.h"
 
 #include <optional>
@@ -56,6 +57,7 @@ struct ProgressLines {
                                           const Schedule& current, ProgressWeight weight, BookItemId book = {});
 
 /// The share of an activity's work that is done, 0 to 1: by quantity where one is entered, else by what is left.
-[[nodiscard]] double shareDone(const Programme& programme, const Activity& activity, const ActivityFigures& figures);
+[[nodiscard]] double shareDone(const Activity& activity, const ActivityFigures& figures,
+                               const std::vector<ActingEffect>& effects);
 
 } // namespace yarrin
