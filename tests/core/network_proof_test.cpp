@@ -136,7 +136,7 @@ private slots:
                 const WorkCalendar& own = s.calendarOf(f);
                 SEEDED(f.earlyStart >= p.job.start);
                 if (p.activities[i].kind != ActivityKind::task || f.duration == 0) continue;
-                SEEDED(own.worksAfter(f.earlyStart));
+                SEEDED(own.upStart(f.earlyStart) == f.earlyStart);
                 SEEDED(own.worked(f.earlyFinish) - own.worked(f.earlyStart) == f.duration);
                 if (p.activities[i].constraint && p.activities[i].constraint->type == ConstraintType::startNotBefore)
                     SEEDED(f.earlyStart >= boundOf(p.activities[i].constraint->date, true, own));

@@ -4,7 +4,7 @@
 
 namespace yarrin {
 
-Batches::Batches(const Network& network) {
+Batches::Batches(const Network& network) : m_ends(network.nodes.size()) {
     const auto count = static_cast<std::uint32_t>(network.nodes.size());
     std::vector<std::uint32_t> batchOf(count);
     for (std::uint32_t i = 0; i < count; ++i) {
@@ -17,34 +17,53 @@ Batches::Batches(const Network& network) {
             m_batches.back().last = i + 1;
         else
             m_batches.push_back({i, i + 1, node.calendar, node.plain});
+        m_batches.back().finishesBound |= node.finishLinksInto;
         batchOf[i] = std::uint32_t(m_batches.size() - 1);
         m_mostLinks =
             std::max<std::size_t>(m_mostLinks, network.firstInto[i + 1] - network.firstInto[m_batches.back().first]);
     }
     m_batches.push_back({count, count, 0, false});
-    findCarried(network, batchOf);
+    flatten(network);
+    findLagged(network, batchOf);
 }
 
-void Batches::findCarried(const Network& network, const std::vector<std::uint32_t>& batchOf) {
-    const auto count = static_cast<std::uint32_t>(network.nodes.size());
-    for (const NetLink& link : network.links)
-        if (link.way == LinkWay::carried) ++m_batches[batchOf[link.from] + 1].firstCarried;
-    for (std::size_t b = 1; b < m_batches.size(); ++b) m_batches[b].firstCarried += m_batches[b - 1].firstCarried;
-    m_carried.resize(m_batches.back().firstCarried);
-    std::vector<std::uint32_t> next(m_batches.size());
-    for (std::size_t b = 0; b < m_batches.size(); ++b) next[b] = m_batches[b].firstCarried;
-    for (std::uint32_t i = 0; i < count; ++i)
+void Batches::flatten(const Network& network) {
+    m_forward.resize(network.links.size());
+    m_back.resize(network.links.size());
+    for (const Batch& batch : list())
+        for (std::uint32_t i = batch.first; i < batch.last; ++i)
+            for (auto at = network.firstInto[i]; at < network.firstInto[i + 1]; ++at) {
+                const NetLink& link = network.links[at];
+                const bool direct = link.way == LinkWay::direct;
+                const std::uint32_t left = m_ends.leftBy(link);
+                m_forward[at] = {direct ? left : m_ends.boundOf(at), i - batch.first + (entersStart(link.type) ? 0 : largestBatch)};
+                m_back[at] = {m_ends.enteredBy(link.type, i), direct ? left : m_ends.nowhere()};
+            }
+}
+
+void Batches::findLagged(const Network& network, const std::vector<std::uint32_t>& batchOf) {
+    for (const NetLink& link : network.links) {
+        if (link.way != LinkWay::direct) ++m_batches[batchOf[link.from] + 1].firstLagged;
+        if (link.way == LinkWay::carried) ++m_batches[batchOf[link.from]].carried;
+    }
+    for (const Batch& batch : m_batches) m_mostCarried = std::max<std::size_t>(m_mostCarried, batch.carried);
+    for (std::size_t b = 1; b < m_batches.size(); ++b) m_batches[b].firstLagged += m_batches[b - 1].firstLagged;
+    m_lagged.resize(m_batches.back().firstLagged);
+    std::vector<std::pair<std::uint32_t, std::uint32_t>> next; // carried, others
+    for (const Batch& batch : m_batches) next.emplace_back(batch.firstLagged, batch.firstLagged + batch.carried);
+    for (std::uint32_t i = 0; i < m_ends.count; ++i)
         for (auto at = network.firstInto[i]; at < network.firstInto[i + 1]; ++at) {
             const NetLink& link = network.links[at];
-            if (link.way != LinkWay::carried) continue;
+            if (link.way == LinkWay::direct) continue;
             const std::uint32_t batch = batchOf[link.from];
-            m_carried[next[batch]++] = {at,
-                                        i,
-                                        link.from + (leavesStart(link.type) ? 0 : count),
-                                        i + (entersStart(link.type) ? 0 : count),
-                                        link.lag,
-                                        link.from - m_batches[batch].first,
-                                        leavesStart(link.type)};
+            auto& [carried, other] = next[batch];
+            m_lagged[link.way == LinkWay::carried ? carried++ : other++] = {at,
+                                                                            i,
+                                                                            m_ends.leftBy(link),
+                                                                            m_ends.enteredBy(link.type, i),
+                                                                            link.lag,
+                                                                            link.from - m_batches[batch].first,
+                                                                            leavesStart(link.type)};
         }
 }
 

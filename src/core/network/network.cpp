@@ -52,6 +52,45 @@ std::vector<ActivityId> pathBetween(const Programme& programme, ActivityId from,
 
 namespace {
 
+/// Nodes that wait for nothing any more, in sets of those with which the passes do the same: plain ones by calendar, and
+/// all others. The largest set goes next, so that the passes take as many at once as can be.
+class ReadyNodes {
+public:
+    explicit ReadyNodes(std::size_t calendars) : m_sets(calendars + 1) {}
+
+    void add(const Node& node, std::uint32_t source) {
+        const std::size_t set = node.plain ? node.calendar + 1u : 0u;
+        if (m_sets[set].waiting() == 0) m_open.push_back(set);
+        m_sets[set].nodes.push_back(source);
+    }
+
+    /// Appends what goes next; false where nothing is ready.
+    bool take(std::vector<std::uint32_t>& order) {
+        if (m_open.empty()) return false;
+        // Of many sets only the first are looked at: choosing must not cost more than it brings.
+        const auto last = m_open.begin() + std::ptrdiff_t(std::min<std::size_t>(m_open.size(), 64));
+        const auto next = std::max_element(m_open.begin(), last, [this](std::size_t a, std::size_t b) {
+            return m_sets[a].waiting() < m_sets[b].waiting();
+        });
+        Set& set = m_sets[*next];
+        const std::size_t end = std::min(set.nodes.size(), set.taken + largestBatch);
+        order.insert(order.end(), set.nodes.begin() + std::ptrdiff_t(set.taken),
+                     set.nodes.begin() + std::ptrdiff_t(end));
+        set.taken = end;
+        if (set.waiting() == 0) m_open.erase(next);
+        return true;
+    }
+
+private:
+    struct Set {
+        std::vector<std::uint32_t> nodes; ///< in the order in which they became ready
+        std::size_t taken = 0;
+        [[nodiscard]] std::size_t waiting() const { return nodes.size() - taken; }
+    };
+    std::vector<Set> m_sets;
+    std::vector<std::size_t> m_open; ///< that are not empty
+};
+
 /// Compiles one programme; each step fills its part of the network.
 class Compiler {
 public:
@@ -312,10 +351,8 @@ private:
                     source.calendar = m_out.calendars.indexOf(which == LagCalendar::programme ? options.defaultCalendar
                                                                                               : continuousCalendar);
             }
-            if (link.type == LinkType::ff || link.type == LinkType::sf) {
+            if (link.type == LinkType::ff || link.type == LinkType::sf)
                 m_bySource[source.to].node.finishLinksInto = true;
-                m_bySource[source.to].node.plain = false;
-            }
             m_links.push_back(source);
         }
     }
@@ -336,23 +373,14 @@ private:
             ++waiting[link.to];
         }
         m_order.reserve(count);
+        ReadyNodes ready(m_out.calendars.calendars().size());
+        const auto add = [&](std::uint32_t i) { ready.add(m_bySource[i].node, i); };
         for (std::uint32_t i = 0; i < count; ++i)
-            if (waiting[i] == 0) m_order.push_back(i);
-        // Rank after rank, and within a rank what is alike together: the passes then do the same with many nodes that
-        // do not wait for each other, around one time of one calendar.
-        std::vector<std::uint64_t> rank; // what it is like, then its place in the file
-        for (std::size_t first = 0; first < m_order.size();) {
-            rank.clear();
-            for (std::size_t i = first; i < m_order.size(); ++i) {
-                const Node& node = m_bySource[m_order[i]].node;
-                rank.push_back(std::uint64_t{2u * node.calendar + (node.plain ? 0u : 1u)} << 32 | m_order[i]);
-            }
-            std::sort(rank.begin(), rank.end());
-            for (const std::uint64_t source : rank) m_order[first++] = static_cast<std::uint32_t>(source);
-            for (const std::uint64_t source : rank)
-                for (auto at = firstOutOf[std::uint32_t(source)]; at < firstOutOf[std::uint32_t(source) + 1]; ++at)
-                    if (--waiting[outOf[at]] == 0) m_order.push_back(outOf[at]);
-        }
+            if (waiting[i] == 0) add(i);
+        for (std::size_t first = 0; ready.take(m_order); first = m_order.size())
+            for (std::size_t i = first; i < m_order.size(); ++i)
+                for (auto at = firstOutOf[m_order[i]]; at < firstOutOf[m_order[i] + 1]; ++at)
+                    if (--waiting[outOf[at]] == 0) add(outOf[at]);
         if (m_order.size() == count) return true;
         reportLoop(waiting);
         return false;

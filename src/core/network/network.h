@@ -20,7 +20,7 @@ struct Node {
     bool stretch = false;
     bool asLate = false;
     bool finishLinksInto = false; ///< an FF or SF link leads into it
-    bool plain = false;           ///< a task not started, held by nothing but the base and links to its start
+    bool plain = false;           ///< a task not started, held by nothing but the base and links
     std::uint16_t calendar = 0;
     std::uint32_t activity = 0; ///< index among the programme's activities
     ActivityId id;
@@ -48,8 +48,11 @@ struct NetLink {
     LinkWay way = LinkWay::other;
 };
 
-/// A programme compiled for calculation: nodes in topological order (rank
-/// after rank), links in one compressed list, calendars. It is
+/// As many nodes as the passes take at once.
+inline constexpr std::uint32_t largestBatch = 64;
+
+/// A programme compiled for calculation: nodes in topological order (plain ones of a calendar together, as many as wait
+/// for none of each other), links in one compressed list, calendars. It is
 /// immutable and holds no text; simulation, levelling and delay analysis run it with other amounts of work. Links that
 /// bound nothing (into what is complete, or carries on whatever its links say) are left out.
 struct Network {

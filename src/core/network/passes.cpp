@@ -38,17 +38,21 @@ class PassRunner::Passes {
 public:
     explicit Passes(const Network& network)
         : m_net(network), m_count(static_cast<std::uint32_t>(m_net.nodes.size())), m_batches(m_net),
+          m_ends(m_batches.ends()),
           m_future(Lane(std::min(std::min(m_net.base + farthestDate, farFuture).minutes, lastDate))),
           m_past(Lane(std::min<Minutes>(std::max(m_net.base + -farthestDate, farPast).minutes, m_future))) {
-        for (auto* both : {&m_out.early, &m_out.earlyWork, &m_out.limit, &m_out.limitWork, &m_free})
-            both->resize(2 * std::size_t{m_count});
+        for (auto* both : {&m_out.earlyWork, &m_out.limit, &m_out.limitWork, &m_free}) both->resize(m_ends.size());
+        m_out.stride = m_ends.stride;
+        m_out.early.resize(m_ends.size() + m_net.links.size()); // and the bounds of links with lags
         m_out.totalFloat.resize(m_count);
         m_out.freeFloat.resize(m_count);
         m_out.driving.resize(m_net.links.size());
         m_out.onLongestPath.resize(m_count);
-        m_work.resize(m_count);
+        m_work.resize(m_count + largestBatch);
         m_bounds.resize(m_batches.mostLinks());
-        m_carried.resize(m_net.links.size());
+        m_asked.resize(2 * (largestBatch + m_batches.mostCarried()) + DayTable::lanes);
+        m_answers.resize(m_asked.size());
+        m_atOnce.resize(m_batches.list().size());
         for (const auto& calendar : m_net.calendars) m_calendars.push_back(calendar.get());
     }
 
@@ -56,36 +60,39 @@ public:
         std::transform(work.begin(), work.end(), m_work.begin(),
                        [](Minutes n) { return laneOf(std::min(n, mostWork)); });
         m_out.beyond.reset();
-        for (const Batch& batch : m_batches.list()) {
-            if (hasWork(batch)) {
+        for (std::size_t b = 0; b < m_batches.list().size(); ++b) {
+            const Batch& batch = m_batches.list()[b];
+            if ((m_atOnce[b] = hasWork(batch))) {
                 forward(batch);
             } else {
                 for (auto i = batch.first; i < batch.last; ++i) forwardAny(i);
-                for (const Carried& link : m_batches.carriedOf(batch))
-                    m_carried[link.link] = laggedBound(m_net.links[link.link], m_out.early[link.left], link.successor);
+                for (const Lagged& link : m_batches.carriedOf(batch)) bindByLag(link);
             }
+            for (const Lagged& link : m_batches.othersOf(batch)) bindByLag(link);
         }
+        const auto finishes = m_out.early.begin() + m_ends.finishOf(0);
         m_finish = m_past;
-        for (auto i = m_count; i < 2 * m_count; ++i) m_finish = more(m_finish, m_out.early[i]);
+        for (auto at = finishes; at != finishes + m_count; ++at) m_finish = more(m_finish, *at);
         m_out.programmeFinish = Instant{m_finish};
-        for (std::uint32_t i = 0; i < m_count; ++i) m_out.onLongestPath[i] = m_out.early[finishOf(i)] == m_finish;
+        for (std::uint32_t i = 0; i < m_count; ++i) m_out.onLongestPath[i] = finishes[i] == m_finish;
         if (m_out.beyond || m_count == 0) return;
         m_finishWork.clear();
         for (const WorkCalendar* calendar : m_calendars)
             m_finishWork.push_back(laneOf(calendar->worked(m_out.programmeFinish)));
         const Instant last = requiredFinish ? *requiredFinish : std::max(m_out.programmeFinish, m_net.contractBase);
-        std::fill_n(m_out.limit.begin(), m_count, m_future);
-        std::fill_n(m_out.limit.begin() + m_count, m_count, laneOf(last));
+        std::fill_n(m_out.limit.begin(), m_ends.stride, m_future);
+        std::fill_n(m_out.limit.begin() + m_ends.stride, m_ends.stride, laneOf(last));
         std::fill(m_free.begin(), m_free.end(), m_future);
         for (std::size_t b = m_batches.list().size(); b-- > 0;) {
             const Batch& batch = m_batches.list()[b];
-            if (hasWork(batch)) {
+            for (const Lagged& link : m_batches.othersOf(batch)) tellByLag(link);
+            if (m_atOnce[b]) {
                 backward(batch);
             } else {
-                for (const Carried& link : m_batches.carriedOf(batch)) tell(m_net.links[link.link], link.successor);
+                for (const Lagged& link : m_batches.carriedOf(batch)) tellByLag(link);
                 for (auto i = batch.last; i-- > batch.first;) backwardAny(i);
             }
-            for (auto i = batch.last; i-- > batch.first;) tellPredecessors(i);
+            tellPredecessors(batch);
         }
     }
 
@@ -94,9 +101,7 @@ public:
 private:
     /// Plain nodes whose work is none (in a simulation, say) are milestones.
     [[nodiscard]] bool hasWork(const Batch& batch) const {
-        bool has = batch.plain;
-        for (auto i = batch.first; i < batch.last; ++i) has = has && m_work[i] != 0;
-        return has;
+        return batch.plain && std::find(&m_work[batch.first], &m_work[batch.last], 0) == &m_work[batch.last];
     }
 
     [[nodiscard]] const WorkCalendar& calendar(std::uint16_t index) const { return *m_calendars[index]; }
@@ -106,9 +111,9 @@ private:
         if ((t <= m_past || t >= m_future) && !m_out.beyond) m_out.beyond = PassResult::Beyond{node, calendarIndex};
     }
     void check(const Lanes& t, const Batch& batch) {
-        int beyond = 0;
-        for (int k = 0; k < batch.count(); ++k) beyond |= int(t.at[k] <= m_past) | int(t.at[k] >= m_future);
-        if (beyond == 0) return;
+        Lane within = 0; // negative where any is not
+        eachPadded(batch, [&](int k) { within |= (t.at[k] - m_past - 1) | (m_future - 1 - t.at[k]); });
+        if (within >= 0) return;
         for (int k = 0; k < batch.count(); ++k) check(t.at[k], batch.first + std::uint32_t(k), batch.calendar);
     }
     [[nodiscard]] Lane laneOf(Instant t) const {
@@ -116,12 +121,8 @@ private:
     }
     static Lane laneOf(Minutes work) { return static_cast<Lane>(work); }
 
-    /// Where in a list of starts and then finishes one end of a node stands.
-    [[nodiscard]] std::uint32_t startOf(std::uint32_t node) const { return node; }
-    [[nodiscard]] std::uint32_t finishOf(std::uint32_t node) const { return m_count + node; }
-    [[nodiscard]] std::uint32_t leavesFrom(const NetLink& link) const {
-        return link.from + (leavesStart(link.type) ? 0 : m_count);
-    }
+    [[nodiscard]] std::uint32_t startOf(std::uint32_t node) const { return m_ends.startOf(node); }
+    [[nodiscard]] std::uint32_t finishOf(std::uint32_t node) const { return m_ends.finishOf(node); }
 
     // The look-ups of docs/engine.md section 1 for a whole batch; one by one where the calendar's table does not serve.
 
@@ -135,9 +136,12 @@ private:
             start.at[k] = laneOf(place.start);
         }
     }
-    void worked(const WorkCalendar& own, const Batch& batch, const Lanes& t, Lanes& work) const {
-        if (batch.atOnce() && own.worked(batch.padded(), t.at, work.at)) return;
-        for (int k = 0; k < batch.count(); ++k) work.at[k] = laneOf(own.worked(Instant{t.at[k]}));
+    /// Of so many instants, behind which there is room for a whole step.
+    static void worked(const WorkCalendar& own, std::size_t count, Lane* t, Lane* work) {
+        const std::size_t padded = (count + DayTable::lanes - 1) / DayTable::lanes * DayTable::lanes;
+        std::fill(t + count, t + padded, t[0]);
+        if (count > 4 && own.worked(int(padded), t, work)) return;
+        for (std::size_t k = 0; k < count; ++k) work[k] = laneOf(own.worked(Instant{t[k]}));
     }
     void startsOfMinutes(const WorkCalendar& own, const Batch& batch, const Lanes& n, Lanes& start) const {
         if (batch.atOnce() && own.startsOfMinutes(batch.padded(), n.at, start.at)) return;
@@ -145,11 +149,9 @@ private:
     }
     void endsOfMinutes(const WorkCalendar& own, const Batch& batch, const Lanes& n, Lanes& end) const {
         Lanes before;
-        for (int k = 0; k < batch.padded(); ++k) before.at[k] = n.at[k] - 1;
-        if (batch.atOnce() && own.startsOfMinutes(batch.padded(), before.at, end.at)) {
-            for (int k = 0; k < batch.padded(); ++k) ++end.at[k];
-            return;
-        }
+        eachPadded(batch, [&](int k) { before.at[k] = n.at[k] - 1; });
+        if (batch.atOnce() && own.startsOfMinutes(batch.padded(), before.at, end.at))
+            return eachPadded(batch, [&](int k) { ++end.at[k]; });
         for (int k = 0; k < batch.count(); ++k) end.at[k] = laneOf(own.endOfMinute(n.at[k]));
     }
 
@@ -157,52 +159,76 @@ private:
     void forward(const Batch& batch) {
         const WorkCalendar& own = calendar(batch.calendar);
         const std::uint32_t firstLink = m_net.firstInto[batch.first];
-        const Lane base = laneOf(m_net.base);
-        Lanes bound, startWork, end, start, finishWork, finish;
-        auto at = firstLink;
-        for (auto i = batch.first; i < batch.last; ++i) {
-            Lane latest = base;
-            for (; at < m_net.firstInto[i + 1]; ++at)
-                latest = more(latest, m_bounds[at - firstLink] = boundForward(at, i));
-            bound.at[i - batch.first] = latest;
+        const auto links = linksInto(batch, m_batches.forward());
+        BothLanes bound, end;
+        Lanes startWork, start, finishWork, finish;
+        bound.starts.fill(laneOf(m_net.base), batch);
+        if (batch.finishesBound) bound.finishes.fill(m_past, batch);
+        const Lane* const early = m_out.early.data();
+        Lane* const bounds = m_bounds.data();
+        for (std::size_t at = 0; at < links.size(); ++at) {
+            const Lane t = bounds[at] = early[links[at].bound];
+            Lane& latest = bound.of(links[at].place);
+            latest = more(latest, t);
         }
-        bound.pad(batch);
-        places(own, batch, bound, startWork, end, start);
-        finishWork.take(&m_work[batch.first], batch);
-        for (int k = 0; k < batch.count(); ++k) finishWork.at[k] += startWork.at[k];
+        bound.starts.pad(batch);
+        places(own, batch, bound.starts, startWork, end.starts, start);
+        const Lane* const work = &m_work[batch.first];
+        eachPadded(batch, [&](int k) { finishWork.at[k] = startWork.at[k] + work[k]; });
         finishWork.pad(batch);
         endsOfMinutes(own, batch, finishWork, finish);
+        if (batch.finishesBound) {
+            end.finishes = finish;
+            for (int k = 0; k < batch.count(); ++k) {
+                if (bound.finishes.at[k] <= finish.at[k]) continue;
+                Span span{Instant{start.at[k]}, Instant{finish.at[k]}, startWork.at[k], finishWork.at[k]};
+                if (!hold(span, own, work[k], Instant{bound.finishes.at[k]}, false)) continue;
+                start.at[k] = laneOf(span.start);
+                finish.at[k] = laneOf(span.finish);
+                startWork.at[k] = laneOf(span.startWork);
+                finishWork.at[k] = laneOf(span.finishWork);
+                end.starts.at[k] = laneOf(own.endOfMinute(span.startWork));
+                end.finishes.at[k] = laneOf(own.endOfMinute(span.finishWork));
+            }
+        }
+        start.pad(batch);
+        finish.pad(batch);
         check(start, batch);
         check(finish, batch);
-        start.give(&m_out.early[startOf(batch.first)], batch);
-        finish.give(&m_out.early[finishOf(batch.first)], batch);
-        startWork.give(&m_out.earlyWork[startOf(batch.first)], batch);
-        finishWork.give(&m_out.earlyWork[finishOf(batch.first)], batch);
+        start.giveAhead(&m_out.early[startOf(batch.first)], batch);
+        finish.giveAhead(&m_out.early[finishOf(batch.first)], batch);
+        startWork.giveAhead(&m_out.earlyWork[startOf(batch.first)], batch);
+        finishWork.giveAhead(&m_out.earlyWork[finishOf(batch.first)], batch);
         // As much work lies before a bound as before the start exactly when it is no earlier than where the last
         // minute of that work ends, for no bound lies behind the start.
-        at = firstLink;
-        for (auto i = batch.first; i < batch.last; ++i)
-            for (; at < m_net.firstInto[i + 1]; ++at)
-                m_out.driving[at] = m_bounds[at - firstLink] >= end.at[i - batch.first];
+        std::uint8_t* const driving = m_out.driving.data() + firstLink;
+        for (std::size_t at = 0; at < links.size(); ++at) driving[at] = bounds[at] >= end.of(links[at].place);
         carryForward(batch, own);
+    }
+
+    /// What is kept of the links into a batch.
+    template <typename OfLink>
+    [[nodiscard]] std::span<const OfLink> linksInto(const Batch& batch, const std::vector<OfLink>& all) const {
+        const std::uint32_t first = m_net.firstInto[batch.first];
+        return std::span(all).subspan(first, m_net.firstInto[batch.last] - first);
     }
 
     /// Where the carried links of a batch put their successors: shift(), for work before what they leave is known.
     void carryForward(const Batch& batch, const WorkCalendar& own) {
         Lanes n, bound;
-        inParts(m_batches.carriedOf(batch), [&](std::span<const Carried> links, const Batch& part) {
+        inParts(m_batches.carriedOf(batch), [&](std::span<const Lagged> links, const Batch& part) {
             for (std::size_t k = 0; k < links.size(); ++k) n.at[k] = m_out.earlyWork[links[k].left] + links[k].lag;
             n.pad(part);
             endsOfMinutes(own, part, n, bound);
             for (std::size_t k = 0; k < links.size(); ++k) {
-                m_carried[links[k].link] = bound.at[k];
+                m_out.early[m_ends.boundOf(links[k].link)] = bound.at[k];
                 check(bound.at[k], links[k].successor, batch.calendar);
             }
         });
     }
 
     /// Calls a function with as many links as are looked up at once, and a batch of that length.
-    template <typename Function> static void inParts(std::span<const Carried> links, const Function& function) {
+    template <typename Function> static void inParts(std::span<const Lagged> links, const Function& function) {
         while (!links.empty()) {
             const auto part = links.first(std::min<std::size_t>(links.size(), largestBatch));
             function(part, Batch{0, std::uint32_t(part.size()), 0, true});
@@ -210,21 +236,15 @@ private:
         }
     }
 
-    [[nodiscard]] Lane boundForward(std::uint32_t at, std::uint32_t successor) {
-        const NetLink& link = m_net.links[at];
-        const Lane t = m_out.early[leavesFrom(link)];
-        if (link.way == LinkWay::direct) return t;
-        return link.way == LinkWay::carried ? m_carried[at] : laggedBound(link, t, successor);
-    }
-
-    [[nodiscard]] Lane laggedBound(const NetLink& link, Lane left, std::uint32_t successor) {
+    /// Where a link with a lag puts its successor.
+    void bindByLag(const Lagged& lagged) {
+        const NetLink& link = m_net.links[lagged.link];
         const Node& from = m_net.nodes[link.from];
-        Instant t{left};
-        if (leavesStart(link.type) && from.state == NodeState::inProgress) t = from.actualStart;
-        if (link.lag == 0) return laneOf(t);
-        const Lane bound = laneOf(calendar(link.calendar).shift(t, link.lag));
-        check(bound, successor, link.calendar);
-        return bound;
+        Instant t{m_out.early[lagged.left]};
+        if (lagged.leavesStart && from.state == NodeState::inProgress) t = from.actualStart;
+        if (link.lag != 0) t = calendar(link.calendar).shift(t, link.lag);
+        const Lane bound = m_out.early[m_ends.boundOf(lagged.link)] = laneOf(t);
+        if (link.lag != 0) check(bound, lagged.successor, link.calendar);
     }
 
     /// Where a node lies, early or late.
@@ -265,16 +285,19 @@ private:
         const std::uint32_t first = m_net.firstInto[i];
         for (auto at = first; at < m_net.firstInto[i + 1]; ++at) {
             const NetLink& link = m_net.links[at];
-            const Lane bound = m_bounds[at - first] = boundForward(at, i);
+            const Lane bound = m_bounds[at - first] = m_out.early[m_batches.forward()[at].bound];
             Lane& latest = entersStart(link.type) ? start : finish;
             latest = more(latest, bound);
         }
         const Span out = placed(i, node, own, Instant{start}, Instant{finish});
         setEarly(i, out);
         checkBoth(m_out.early, i, node);
+        if (first == m_net.firstInto[i + 1]) return;
+        // As in a batch: a bound drives from where the last minute of the work before it ends.
+        const Lane startEnd = laneOf(own.endOfMinute(out.startWork)), finishEnd = laneOf(own.endOfMinute(out.finishWork));
         for (auto at = first; at < m_net.firstInto[i + 1]; ++at)
-            m_out.driving[at] = own.worked(Instant{m_bounds[at - first]}) ==
-                                (entersStart(m_net.links[at].type) ? out.startWork : out.finishWork);
+            m_out.driving[at] =
+                m_bounds[at - first] >= (entersStart(m_net.links[at].type) ? startEnd : finishEnd);
     }
 
     /// Section 3, rules 2 and 3.
@@ -294,16 +317,20 @@ private:
         out.startWork = from.worked;
         out.finishWork = from.worked + n;
         out.finish = own.endOfMinute(out.finishWork);
-        // The finish may be held back beyond where the work alone would end.
-        if (finish <= out.finish) return out;
+        if (finish > out.finish) hold(out, own, n, finish, node.stretch);
+        return out;
+    }
+
+    /// A finish may be held back beyond where the work alone would end; false where it is not.
+    static bool hold(Span& out, const WorkCalendar& own, Minutes n, Instant finish, bool stretch) {
         const Instant held = own.up(finish);
-        if (held <= out.finish) return out;
+        if (held <= out.finish) return false;
         out.finish = held;
         out.finishWork = own.worked(finish); // up() crosses no work
-        if (node.stretch) return out;
+        if (stretch) return true;
         out.startWork = out.finishWork - n;
         out.start = own.startOfMinute(out.startWork);
-        return out;
+        return true;
     }
 
     /// Section 4. The limits hold what the successors told, until they are worked out. What a carried link tells is the
@@ -311,90 +338,137 @@ private:
     void backward(const Batch& batch) {
         const WorkCalendar& own = calendar(batch.calendar);
         const auto first = batch.first;
-        Lanes told, finishWork, startWork, start, freeWork;
+        Lanes direct, finishWork, startWork, start, freeWork;
         Lanes toldStart, freeStart; // by carried links
-        told.take(&m_out.limit[finishOf(first)], batch);
-        worked(own, batch, told, finishWork);
-        for (int k = 0; k < batch.count(); ++k) told.at[k] = less(m_free[finishOf(first) + std::uint32_t(k)], m_finish);
-        told.pad(batch);
-        worked(own, batch, told, freeWork);
-        std::fill_n(toldStart.at, batch.count(), noWork);
-        std::fill_n(freeStart.at, batch.count(), noWork);
-        carryBack(batch, own, finishWork, toldStart, freeWork, freeStart);
-        for (int k = 0; k < batch.count(); ++k) {
-            const auto i = first + std::uint32_t(k);
-            // The start may be limited to earlier than where the finish's limit alone would put it.
-            startWork.at[k] = less(finishWork.at[k] - m_work[i], toldStart.at[k]);
-            if (const Lane limit = m_out.limit[startOf(i)]; limit != m_future)
-                startWork.at[k] = less(startWork.at[k], laneOf(own.worked(own.downStart(Instant{limit}))));
-            finishWork.at[k] = startWork.at[k] + m_work[i];
-            if (const Lane limit = m_free[startOf(i)]; limit != m_future)
-                freeStart.at[k] = less(freeStart.at[k], laneOf(own.worked(own.downStart(Instant{limit}))));
-        }
+        toldStart.fill(noWork, batch);
+        freeStart.fill(noWork, batch);
+        lookUpLimits(batch, own, direct, freeWork);
+        finishWork = direct;
+        carryBack(batch, finishWork, toldStart, freeWork, freeStart);
+        limitByStarts(batch, own, toldStart, freeStart);
+        if (batch.finishesBound) limitFinishes(batch, own, direct, finishWork, toldStart);
+        // The start may be limited to earlier than where the finish's limit alone would put it.
+        const Lane* const work = &m_work[first];
+        eachPadded(batch, [&](int k) {
+            startWork.at[k] = less(finishWork.at[k] - work[k], toldStart.at[k]);
+            finishWork.at[k] = startWork.at[k] + work[k];
+        });
         startWork.pad(batch);
         startsOfMinutes(own, batch, startWork, start);
+        start.pad(batch);
         check(start, batch);
         start.give(&m_out.limit[startOf(first)], batch);
         startWork.give(&m_out.limitWork[startOf(first)], batch);
         finishWork.give(&m_out.limitWork[finishOf(first)], batch);
         const Lane last = m_finishWork[batch.calendar];
+        const Lane* const earlyStart = &m_out.earlyWork[startOf(first)];
+        const Lane* const earlyFinish = &m_out.earlyWork[finishOf(first)];
+        Lanes total, slack;
+        eachPadded(batch, [&](int k) {
+            total.at[k] = startWork.at[k] - earlyStart[k];
+            slack.at[k] = more(less(total.at[k], less(less(last, freeWork.at[k]) - earlyFinish[k],
+                                                      freeStart.at[k] - earlyStart[k])),
+                               0);
+        });
+        total.give(&m_out.totalFloat[first], batch);
+        slack.give(&m_out.freeFloat[first], batch);
+    }
+
+    /// Where the finishes lie to which links lead: these ask for instants, not only for the work before them. `direct` is
+    /// the work before the limits without lags, `finish` before all limits.
+    void limitFinishes(const Batch& batch, const WorkCalendar& own, const Lanes& direct, const Lanes& finish,
+                       const Lanes& start) {
         for (int k = 0; k < batch.count(); ++k) {
-            const auto i = first + std::uint32_t(k);
-            const Lane total = startWork.at[k] - m_out.earlyWork[startOf(i)];
-            const Lane slack = less(less(last, freeWork.at[k]) - m_out.earlyWork[finishOf(i)],
-                                    freeStart.at[k] - m_out.earlyWork[startOf(i)]);
-            m_out.totalFloat[i] = total;
-            m_out.freeFloat[i] = more(less(total, slack), 0);
+            const auto i = batch.first + std::uint32_t(k);
+            if (!m_net.nodes[i].finishLinksInto) continue;
+            Lane& limit = m_out.limit[finishOf(i)];
+            const bool carried = finish.at[k] < direct.at[k];
+            const Instant last = carried ? own.startOfMinute(finish.at[k]) : own.down(Instant{limit});
+            limit = laneOf(start.at[k] < finish.at[k] - m_work[i] ? pulled(own, start.at[k] + m_work[i], last) : last);
+            check(limit, i, batch.calendar);
         }
+    }
+
+    /// What links without a lag tell the starts of a batch, which few of them leave.
+    void limitByStarts(const Batch& batch, const WorkCalendar& own, Lanes& told, Lanes& free) const {
+        const Lane* const limits = &m_out.limit[startOf(batch.first)];
+        const Lane* const frees = &m_free[startOf(batch.first)];
+        Lane least = m_future;
+        eachPadded(batch, [&](int k) { least = less(least, less(limits[k], frees[k])); });
+        if (least == m_future) return;
+        const auto limit = [&](Lane& work, Lane t) {
+            if (t != m_future) work = less(work, laneOf(own.worked(own.downStart(Instant{t}))));
+        };
+        for (int k = 0; k < batch.count(); ++k) {
+            limit(told.at[k], limits[k]);
+            limit(free.at[k], frees[k]);
+        }
+    }
+
+    /// The work before all that limits a batch in one go: the limits of its finishes, how far these may go without
+    /// moving a successor, and the same of what its carried links enter, which carryBack() then reads.
+    void lookUpLimits(const Batch& batch, const WorkCalendar& own, Lanes& limitWork, Lanes& freeWork) {
+        const auto count = std::size_t(batch.count());
+        const auto carried = m_batches.carriedOf(batch);
+        const Lane* const limits = &m_out.limit[finishOf(batch.first)];
+        const Lane* const frees = &m_free[finishOf(batch.first)];
+        Lane* t = m_asked.data();
+        for (std::size_t k = 0; k < count; ++k) *t++ = limits[k];
+        for (std::size_t k = 0; k < count; ++k) *t++ = less(frees[k], m_finish);
+        for (const Lagged& link : carried) *t++ = m_out.limit[link.entered];
+        for (const Lagged& link : carried) *t++ = m_out.early[link.entered];
+        worked(own, 2 * (count + carried.size()), m_asked.data(), m_answers.data());
+        std::copy_n(m_answers.data(), count, limitWork.at);
+        std::copy_n(m_answers.data() + count, count, freeWork.at);
+        limitWork.pad(batch);
+        freeWork.pad(batch);
     }
 
     /// How far the carried links of a batch limit it: the work before unshift() of what they enter.
-    void carryBack(const Batch& batch, const WorkCalendar& own, Lanes& finish, Lanes& start, Lanes& freeFinish,
-                   Lanes& freeStart) const {
-        Lanes limit, limitWork, free, freeWork;
-        inParts(m_batches.carriedOf(batch), [&](std::span<const Carried> links, const Batch& part) {
-            for (std::size_t k = 0; k < links.size(); ++k) {
-                limit.at[k] = m_out.limit[links[k].entered];
-                free.at[k] = m_out.early[links[k].entered];
-            }
-            limit.pad(part);
-            free.pad(part);
-            worked(own, part, limit, limitWork);
-            worked(own, part, free, freeWork);
-            for (std::size_t k = 0; k < links.size(); ++k) {
-                const Carried& link = links[k];
-                Lane& limited = (link.leavesStart ? start : finish).at[link.place];
-                Lane& freed = (link.leavesStart ? freeStart : freeFinish).at[link.place];
-                limited = less(limited, limitWork.at[k] - link.lag);
-                freed = less(freed, freeWork.at[k] - link.lag);
-            }
-        });
-    }
-
-    /// Limits the predecessors, and tells them how far their free float goes: the work before an instant never
-    /// decreases with it, so that only the earliest of several matters. And when node i comes, in reverse order, all
-    /// that it drives has been through: the longest path.
-    void tellPredecessors(std::uint32_t i) {
-        for (auto at = m_net.firstInto[i]; at < m_net.firstInto[i + 1]; ++at) {
-            const NetLink& link = m_net.links[at];
-            if (m_out.onLongestPath[i] && m_out.driving[at]) m_out.onLongestPath[link.from] = 1;
-            if (link.way != LinkWay::carried) tell(link, i);
+    void carryBack(const Batch& batch, Lanes& finish, Lanes& start, Lanes& freeFinish, Lanes& freeStart) const {
+        const auto carried = m_batches.carriedOf(batch);
+        const Lane* const limitWork = m_answers.data() + 2 * batch.count();
+        const Lane* const freeWork = limitWork + carried.size();
+        for (std::size_t k = 0; k < carried.size(); ++k) {
+            const Lagged& link = carried[k];
+            Lane& limited = (link.leavesStart ? start : finish).at[link.place];
+            Lane& freed = (link.leavesStart ? freeStart : freeFinish).at[link.place];
+            limited = less(limited, limitWork[k] - link.lag);
+            freed = less(freed, freeWork[k] - link.lag);
         }
     }
 
-    void tell(const NetLink& link, std::uint32_t i) {
-        const std::uint32_t entered = entersStart(link.type) ? startOf(i) : finishOf(i);
-        const std::uint32_t left = leavesFrom(link);
-        Lane limit = m_out.limit[entered];
-        Lane free = m_out.early[entered];
+    /// Limits the predecessors of a batch, and tells them how far their free float goes: the work before an instant never
+    /// decreases with it, so that only the earliest of several matters. And when a batch comes, in reverse order, all
+    /// that it drives has been through: the longest path.
+    void tellPredecessors(const Batch& batch) {
+        const Lane* const early = m_out.early.data();
+        Lane* const limit = m_out.limit.data();
+        Lane* const free = m_free.data();
+        for (const Tells& link : linksInto(batch, m_batches.back())) {
+            limit[link.left] = less(limit[link.left], limit[link.entered]);
+            free[link.left] = less(free[link.left], early[link.entered]);
+        }
+        const auto onPath = m_out.onLongestPath.begin();
+        if (std::find(onPath + batch.first, onPath + batch.last, 1) == onPath + batch.last) return;
+        for (auto i = batch.first; i < batch.last; ++i)
+            for (auto at = m_net.firstInto[i]; onPath[i] && at < m_net.firstInto[i + 1]; ++at)
+                if (m_out.driving[at]) onPath[m_net.links[at].from] = 1;
+    }
+
+    /// The same by a link with a lag, once all that it leads to is through.
+    void tellByLag(const Lagged& lagged) {
+        const NetLink& link = m_net.links[lagged.link];
+        Lane limit = m_out.limit[lagged.entered];
+        Lane free = m_out.early[lagged.entered];
         if (link.lag != 0) {
             const WorkCalendar& lag = calendar(link.calendar);
             limit = laneOf(lag.unshift(Instant{limit}, link.lag));
             free = laneOf(lag.unshift(Instant{free}, link.lag));
             check(limit, link.from, link.calendar);
         }
-        m_out.limit[left] = less(m_out.limit[left], limit);
-        m_free[left] = less(m_free[left], free);
+        m_out.limit[lagged.left] = less(m_out.limit[lagged.left], limit);
+        m_free[lagged.left] = less(m_free[lagged.left], free);
     }
 
     /// The start may be limited to earlier than where the finish's limit alone would put it.
@@ -404,10 +478,14 @@ private:
         out.start = held;
         out.startWork = own.worked(held);
         if (stretch) return;
-        const Minutes m = out.startWork + n;
-        const Instant end = own.startOfMinute(m);
-        out.finish = end <= own.down(finish) ? end : own.endOfMinute(m);
-        out.finishWork = m;
+        out.finishWork = out.startWork + n;
+        out.finish = pulled(own, out.finishWork, own.down(finish));
+    }
+
+    /// The limit of a finish with as much work before it, where that of its start is what counts.
+    static Instant pulled(const WorkCalendar& own, Minutes work, Instant last) {
+        const Instant end = own.startOfMinute(work);
+        return end <= last ? end : own.endOfMinute(work);
     }
 
     /// Sections 4 and 7 for whatever is not plain.
@@ -456,7 +534,8 @@ private:
             return laneOf(own.worked(down ? own.downStart(Instant{t}) : Instant{t})) -
                    m_out.earlyWork[byStart ? startOf(i) : finishOf(i)];
         };
-        return std::max(0, std::min({m_out.totalFloat[i], reached(m_finish, false), reached(m_free[finishOf(i)], false),
+        const Lane last = isStart ? reached(m_finish, false) : m_finishWork[node.calendar] - m_out.earlyWork[finishOf(i)];
+        return std::max(0, std::min({m_out.totalFloat[i], last, reached(m_free[finishOf(i)], false),
                                      reached(m_free[startOf(i)], true)}));
     }
 
@@ -480,14 +559,17 @@ private:
     const Network& m_net;
     const std::uint32_t m_count; ///< of nodes
     const Batches m_batches;
+    const NodeEnds m_ends;
     const Lane m_future; ///< no date, or beyond any
     const Lane m_past;
     std::vector<Lane> m_work; ///< per node
     PassResult m_out;
     std::vector<const WorkCalendar*> m_calendars;
     std::vector<Lane> m_free;       ///< the latest at which starts, then finishes may lie without moving a successor
+    std::vector<std::uint8_t> m_atOnce; ///< per batch: whether its nodes are worked out together in this run
+    std::vector<Lane> m_asked;          ///< instants to be looked up together
+    std::vector<Lane> m_answers;        ///< and what was found
     std::vector<Lane> m_bounds;     ///< of the links into the batch at hand
-    std::vector<Lane> m_carried;    ///< per link of the network, where it is carried: its bound
     Lane m_finish = 0;              ///< of the programme
     std::vector<Lane> m_finishWork; ///< work before it, per calendar
 };

@@ -11,10 +11,11 @@
 namespace yarrin {
 
 /// What the passes found. Instants and working minutes fit into 32 bits (1900 to 2200 are 158 million minutes), which
-/// halves what the passes read and write. The first four hold what concerns the starts of all nodes, then what concerns
-/// their finishes; complete nodes have no float and hold 0.
+/// halves what the passes read and write. The first four hold what concerns the starts of all nodes, and from
+/// `stride` on what concerns their finishes; complete nodes have no float and hold 0.
 struct PassResult {
     using Lane = WorkCalendar::Lane;
+    std::size_t stride = 0;
     std::vector<Lane> early;     ///< of work in progress the start of what remains; actual where complete
     std::vector<Lane> earlyWork; ///< work of the node's own calendar before it, and so on
     std::vector<Lane> limit;     ///< XS of docs/engine.md section 4; then XF, but only where links lead to a finish
@@ -32,7 +33,7 @@ struct PassResult {
     std::optional<Beyond> beyond;
 
     [[nodiscard]] Instant start(std::size_t node) const { return Instant{early[node]}; }
-    [[nodiscard]] Instant finish(std::size_t node) const { return Instant{early[totalFloat.size() + node]}; }
+    [[nodiscard]] Instant finish(std::size_t node) const { return Instant{early[stride + node]}; }
 };
 
 /// The forward and backward pass, floats, driving links, the longest path and the moves of activities that go as late

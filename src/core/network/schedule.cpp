@@ -59,7 +59,7 @@ private:
         out.calendar = node.calendar;
         out.state = node.state;
         out.onLongestPath = m_passes.onLongestPath[i] != 0;
-        const std::size_t finish = m_passes.totalFloat.size() + i; // where its finish stands behind all starts
+        const std::size_t finish = m_passes.stride + i; // where its finish stands
         out.earlyStart = node.state == NodeState::inProgress ? node.actualStart : m_passes.start(i);
         out.earlyFinish = m_passes.finish(i);
         out.duration = m_compiled.network.duration[node.activity];

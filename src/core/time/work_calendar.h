@@ -192,12 +192,20 @@ public:
         return m_window.even() && m_window.startsOf(count, Lane(m_windowStart), n, start);
     }
 
-    [[nodiscard]] bool worksBefore(Instant t) const { return worked(t) != worked(t - 1); }
-    [[nodiscard]] bool worksAfter(Instant t) const { return worked(t + 1) != worked(t); }
     [[nodiscard]] Instant upStart(Instant t) const { return startOfMinute(worked(t)); }
-    [[nodiscard]] Instant up(Instant t) const { return worksBefore(t) || worksAfter(t) ? t : upStart(t); }
-    [[nodiscard]] Instant downStart(Instant t) const { return worksAfter(t) ? t : endOfMinute(worked(t)) - 1; }
-    [[nodiscard]] Instant down(Instant t) const { return worksBefore(t) || worksAfter(t) ? t : endOfMinute(worked(t)); }
+    // The minute before t works where work ends at t, the one after it where work starts there.
+    [[nodiscard]] Instant up(Instant t) const {
+        const Place place = placeOf(t);
+        return place.end == t ? t : place.start;
+    }
+    [[nodiscard]] Instant downStart(Instant t) const {
+        const Place place = placeOf(t);
+        return place.start == t ? t : place.end - 1;
+    }
+    [[nodiscard]] Instant down(Instant t) const {
+        const Place place = placeOf(t);
+        return place.start == t ? t : place.end;
+    }
     [[nodiscard]] Instant shift(Instant t, Minutes lag) const { return lag == 0 ? t : endOfMinute(worked(t) + lag); }
     [[nodiscard]] Instant unshift(Instant t, Minutes lag) const {
         return lag == 0 ? t : startOfMinute(worked(t) - lag);
