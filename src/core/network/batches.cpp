@@ -16,13 +16,13 @@ Batches::Batches(const Network& network) : m_ends(network.nodes.size()) {
         if (joins)
             m_batches.back().last = i + 1;
         else
-            m_batches.push_back({i, i + 1, node.calendar, node.plain});
-        m_batches.back().finishesBound |= node.finishLinksInto;
+            m_batches.push_back({i, i + 1, node.calendar, node.plain, std::uint32_t(m_held.size())});
+        if (node.finishLinksInto) m_held.push_back(i - m_batches.back().first);
         batchOf[i] = std::uint32_t(m_batches.size() - 1);
         m_mostLinks =
             std::max<std::size_t>(m_mostLinks, network.firstInto[i + 1] - network.firstInto[m_batches.back().first]);
     }
-    m_batches.push_back({count, count, 0, false});
+    m_batches.push_back({count, count, 0, false, std::uint32_t(m_held.size())});
     flatten(network);
     findLagged(network, batchOf);
 }
@@ -36,7 +36,8 @@ void Batches::flatten(const Network& network) {
                 const NetLink& link = network.links[at];
                 const bool direct = link.way == LinkWay::direct;
                 const std::uint32_t left = m_ends.leftBy(link);
-                m_forward[at] = {direct ? left : m_ends.boundOf(at), i - batch.first + (entersStart(link.type) ? 0 : largestBatch)};
+                m_forward[at] = {direct ? left : m_ends.boundOf(at),
+                                 i - batch.first + (entersStart(link.type) ? 0 : largestBatch)};
                 m_back[at] = {m_ends.enteredBy(link.type, i), direct ? left : m_ends.nowhere()};
             }
 }

@@ -22,7 +22,8 @@ struct Batch {
     std::uint32_t last; ///< one behind
     std::uint16_t calendar;
     bool plain;
-    bool finishesBound = false;    ///< links lead to finishes of its nodes
+    std::uint32_t firstHeld =
+        0; ///< the first of its nodes to whose finish links lead; they end where the next one's start
     std::uint32_t firstLagged = 0; ///< the first of the lagged links that leave it; they end where the next one's start
     std::uint32_t carried = 0;     ///< how many of them are carried
     [[nodiscard]] int count() const { return int(last - first); }
@@ -65,13 +66,12 @@ struct BothLanes {
     }
 };
 
-/// Where the ends of nodes stand in a list: all starts, then all finishes, then the bounds of links that have a lag. Room is
-/// left between them, so that whole lanes can be written.
+/// Where the ends of nodes stand in a list: all starts, then all finishes, then the bounds of links that have a lag.
+/// Room is left between them, so that whole lanes can be written.
 struct NodeEnds {
     std::uint32_t count = 0; ///< of nodes
     std::uint32_t stride = 0;
-    explicit NodeEnds(std::size_t nodes)
-        : count(static_cast<std::uint32_t>(nodes)), stride(count + largestBatch) {}
+    explicit NodeEnds(std::size_t nodes) : count(static_cast<std::uint32_t>(nodes)), stride(count + largestBatch) {}
     [[nodiscard]] std::uint32_t startOf(std::uint32_t node) const { return node; }
     [[nodiscard]] std::uint32_t finishOf(std::uint32_t node) const { return stride + node; }
     [[nodiscard]] std::uint32_t boundOf(std::uint32_t link) const { return size() + link; }
@@ -115,6 +115,10 @@ public:
     explicit Batches(const Network& network);
 
     [[nodiscard]] std::span<const Batch> list() const { return std::span(m_batches).first(m_batches.size() - 1); }
+    /// The places in a batch of the nodes to whose finish links lead.
+    [[nodiscard]] std::span<const std::uint32_t> heldIn(const Batch& batch) const {
+        return std::span(m_held).subspan(batch.firstHeld, (&batch + 1)->firstHeld - batch.firstHeld);
+    }
     /// The links with a lag that leave a batch of the list: those that are carried, and the others.
     [[nodiscard]] std::span<const Lagged> carriedOf(const Batch& batch) const {
         return std::span(m_lagged).subspan(batch.firstLagged, batch.carried);
@@ -141,6 +145,7 @@ private:
     std::vector<BoundBy> m_forward;
     std::vector<Tells> m_back;
     std::vector<Lagged> m_lagged;
+    std::vector<std::uint32_t> m_held;
     std::size_t m_mostLinks = 0;
     std::size_t m_mostCarried = 0;
 };

@@ -52,8 +52,8 @@ std::vector<ActivityId> pathBetween(const Programme& programme, ActivityId from,
 
 namespace {
 
-/// Nodes that wait for nothing any more, in sets of those with which the passes do the same: plain ones by calendar, and
-/// all others. The largest set goes next, so that the passes take as many at once as can be.
+/// Nodes that wait for nothing any more, in sets of those with which the passes do the same: plain ones by calendar,
+/// and all others. The largest set goes next, so that the passes take as many at once as can be.
 class ReadyNodes {
 public:
     explicit ReadyNodes(std::size_t calendars) : m_sets(calendars + 1) {}

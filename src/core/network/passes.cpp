@@ -163,7 +163,8 @@ private:
         BothLanes bound, end;
         Lanes startWork, start, finishWork, finish;
         bound.starts.fill(laneOf(m_net.base), batch);
-        if (batch.finishesBound) bound.finishes.fill(m_past, batch);
+        const auto held = m_batches.heldIn(batch);
+        if (!held.empty()) bound.finishes.fill(m_past, batch);
         const Lane* const early = m_out.early.data();
         Lane* const bounds = m_bounds.data();
         for (std::size_t at = 0; at < links.size(); ++at) {
@@ -177,9 +178,9 @@ private:
         eachPadded(batch, [&](int k) { finishWork.at[k] = startWork.at[k] + work[k]; });
         finishWork.pad(batch);
         endsOfMinutes(own, batch, finishWork, finish);
-        if (batch.finishesBound) {
+        if (!held.empty()) {
             end.finishes = finish;
-            for (int k = 0; k < batch.count(); ++k) {
+            for (const std::uint32_t k : held) {
                 if (bound.finishes.at[k] <= finish.at[k]) continue;
                 Span span{Instant{start.at[k]}, Instant{finish.at[k]}, startWork.at[k], finishWork.at[k]};
                 if (!hold(span, own, work[k], Instant{bound.finishes.at[k]}, false)) continue;
@@ -294,10 +295,10 @@ private:
         checkBoth(m_out.early, i, node);
         if (first == m_net.firstInto[i + 1]) return;
         // As in a batch: a bound drives from where the last minute of the work before it ends.
-        const Lane startEnd = laneOf(own.endOfMinute(out.startWork)), finishEnd = laneOf(own.endOfMinute(out.finishWork));
+        const Lane startEnd = laneOf(own.endOfMinute(out.startWork)),
+                   finishEnd = laneOf(own.endOfMinute(out.finishWork));
         for (auto at = first; at < m_net.firstInto[i + 1]; ++at)
-            m_out.driving[at] =
-                m_bounds[at - first] >= (entersStart(m_net.links[at].type) ? startEnd : finishEnd);
+            m_out.driving[at] = m_bounds[at - first] >= (entersStart(m_net.links[at].type) ? startEnd : finishEnd);
     }
 
     /// Section 3, rules 2 and 3.
@@ -346,7 +347,7 @@ private:
         finishWork = direct;
         carryBack(batch, finishWork, toldStart, freeWork, freeStart);
         limitByStarts(batch, own, toldStart, freeStart);
-        if (batch.finishesBound) limitFinishes(batch, own, direct, finishWork, toldStart);
+        limitFinishes(batch, own, direct, finishWork, toldStart);
         // The start may be limited to earlier than where the finish's limit alone would put it.
         const Lane* const work = &m_work[first];
         eachPadded(batch, [&](int k) {
@@ -366,21 +367,20 @@ private:
         Lanes total, slack;
         eachPadded(batch, [&](int k) {
             total.at[k] = startWork.at[k] - earlyStart[k];
-            slack.at[k] = more(less(total.at[k], less(less(last, freeWork.at[k]) - earlyFinish[k],
-                                                      freeStart.at[k] - earlyStart[k])),
-                               0);
+            slack.at[k] = more(
+                less(total.at[k], less(less(last, freeWork.at[k]) - earlyFinish[k], freeStart.at[k] - earlyStart[k])),
+                0);
         });
         total.give(&m_out.totalFloat[first], batch);
         slack.give(&m_out.freeFloat[first], batch);
     }
 
-    /// Where the finishes lie to which links lead: these ask for instants, not only for the work before them. `direct` is
-    /// the work before the limits without lags, `finish` before all limits.
+    /// Where the finishes lie to which links lead: these ask for instants, not only for the work before them. `direct`
+    /// is the work before the limits without lags, `finish` before all limits.
     void limitFinishes(const Batch& batch, const WorkCalendar& own, const Lanes& direct, const Lanes& finish,
                        const Lanes& start) {
-        for (int k = 0; k < batch.count(); ++k) {
-            const auto i = batch.first + std::uint32_t(k);
-            if (!m_net.nodes[i].finishLinksInto) continue;
+        for (const std::uint32_t k : m_batches.heldIn(batch)) {
+            const auto i = batch.first + k;
             Lane& limit = m_out.limit[finishOf(i)];
             const bool carried = finish.at[k] < direct.at[k];
             const Instant last = carried ? own.startOfMinute(finish.at[k]) : own.down(Instant{limit});
@@ -438,9 +438,9 @@ private:
         }
     }
 
-    /// Limits the predecessors of a batch, and tells them how far their free float goes: the work before an instant never
-    /// decreases with it, so that only the earliest of several matters. And when a batch comes, in reverse order, all
-    /// that it drives has been through: the longest path.
+    /// Limits the predecessors of a batch, and tells them how far their free float goes: the work before an instant
+    /// never decreases with it, so that only the earliest of several matters. And when a batch comes, in reverse order,
+    /// all that it drives has been through: the longest path.
     void tellPredecessors(const Batch& batch) {
         const Lane* const early = m_out.early.data();
         Lane* const limit = m_out.limit.data();
@@ -534,7 +534,8 @@ private:
             return laneOf(own.worked(down ? own.downStart(Instant{t}) : Instant{t})) -
                    m_out.earlyWork[byStart ? startOf(i) : finishOf(i)];
         };
-        const Lane last = isStart ? reached(m_finish, false) : m_finishWork[node.calendar] - m_out.earlyWork[finishOf(i)];
+        const Lane last =
+            isStart ? reached(m_finish, false) : m_finishWork[node.calendar] - m_out.earlyWork[finishOf(i)];
         return std::max(0, std::min({m_out.totalFloat[i], last, reached(m_free[finishOf(i)], false),
                                      reached(m_free[startOf(i)], true)}));
     }
@@ -565,13 +566,13 @@ private:
     std::vector<Lane> m_work; ///< per node
     PassResult m_out;
     std::vector<const WorkCalendar*> m_calendars;
-    std::vector<Lane> m_free;       ///< the latest at which starts, then finishes may lie without moving a successor
+    std::vector<Lane> m_free; ///< the latest at which starts, then finishes may lie without moving a successor
     std::vector<std::uint8_t> m_atOnce; ///< per batch: whether its nodes are worked out together in this run
     std::vector<Lane> m_asked;          ///< instants to be looked up together
     std::vector<Lane> m_answers;        ///< and what was found
-    std::vector<Lane> m_bounds;     ///< of the links into the batch at hand
-    Lane m_finish = 0;              ///< of the programme
-    std::vector<Lane> m_finishWork; ///< work before it, per calendar
+    std::vector<Lane> m_bounds;         ///< of the links into the batch at hand
+    Lane m_finish = 0;                  ///< of the programme
+    std::vector<Lane> m_finishWork;     ///< work before it, per calendar
 };
 
 PassRunner::PassRunner(const Network& network) : m_passes(std::make_unique<Passes>(network)) {}
