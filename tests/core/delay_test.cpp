@@ -390,6 +390,29 @@ private slots:
         QCOMPARE(found.steps[3].of(section1)->chainAfter, (std::vector<std::string>{"A", "D", "M"}));
     }
 
+    /// An own delay that an earlier update told of goes on: E1 (own, 9th to 20th) needs six days more of B, so that update
+    /// 1 of the 11th expects the 26th. E2 (employer, 12th to 18th) needs four days more of D, to the 24th, and moves nothing;
+    /// without E1 it would move completion from the 20th to the 24th. Four days of time, all of them concurrent.
+    void ownDelaysOfEarlierUpdatesThatLastAreConcurrent() {
+        Job7 job = ferry();
+        std::vector<Stand> stands{{"contract", job.programme}};
+        job.at("2027-03-11").finished("A", "2027-03-01", "2027-03-11");
+        job.event(Risk::contractor, "2027-03-09", {job.more("B", 6)}, "2027-03-20");
+        stands.push_back({"update 1", job.programme});
+        job.at("2027-03-16").started("B", "2027-03-11", 11).started("D", "2027-03-11", 9);
+        job.event(Risk::employer, "2027-03-12", {job.more("D", 4)}, "2027-03-18");
+        stands.push_back({"now", job.programme});
+        const DelayAnalysis analysis = analyse(DelayMethod::timeImpact, stands);
+        QCOMPARE(movements(analysis, job.programme), QStringLiteral("E1+6 E2+0(4/4)"));
+        // Over before E2 began it is not.
+        for (Stand& stand : stands) {
+            std::vector<DelayEvent> events = stand.programme.events.take();
+            if (!events.empty()) events.front().to = *parseDate("2027-03-11");
+            stand.programme.events.assign(std::move(events));
+        }
+        QCOMPARE(movements(analyse(DelayMethod::timeImpact, stands), job.programme), QStringLiteral("E1+6 E2+0"));
+    }
+
     /// The same events one after the other on one path are not concurrent: E2 on the 13th only, E3 from the 14th.
     void delaysOnOtherDaysAreNotConcurrent() {
         Case c = worked();

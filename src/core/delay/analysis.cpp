@@ -194,20 +194,26 @@ AnalysisState Analyst::insertAll(const AnalysisState& base, const std::vector<co
         step.window = window;
         noteFloat(step, state, after, event);
         // The other side's delays on the same days: without them, what it would entitle to; with them, what it adds.
-        std::vector<const DelayEvent*> beside;
         const bool own = event.risk == Risk::contractor;
-        for (const DelayEvent* other : events)
-            if (concurrency && other != &event && (other->risk == Risk::contractor) != own && overlap(event, *other))
-                beside.push_back(other);
+        const auto isBeside = [&](const DelayEvent& other) {
+            return concurrency && &other != &event && (other.risk == Risk::contractor) != own && overlap(event, other);
+        };
         Programme without = base.programme(), all = base.programme();
-        for (std::size_t j = 0; j < i && !beside.empty(); ++j) {
-            putIn(all, now(), events[j]->id);
-            if (std::find(beside.begin(), beside.end(), events[j]) == beside.end())
-                putIn(without, now(), events[j]->id);
+        bool beneath = false;
+        // Of those that came in earlier the base holds what is still to come of them.
+        for (std::size_t j = 0; j < m_events.size(); ++j) {
+            const DelayEvent* there = base.programme().events.row(m_events[j]->id);
+            if (m_windows[j] >= window || !there || !there->inForecast || !isBeside(*m_events[j])) continue;
+            switchOff(without, m_events[j]->id);
+            beneath = true;
         }
-        for (const DelayEvent* other : beside) putIn(all, now(), other->id);
+        for (std::size_t j = 0; j < events.size(); ++j) {
+            const bool beside = isBeside(*events[j]);
+            beneath = beneath || beside;
+            if (j < i || beside) putIn(all, now(), events[j]->id);
+            if (j < i && !beside) putIn(without, now(), events[j]->id);
+        }
         const std::vector<int> moved = movesBetween(state, after);
-        const bool beneath = !beside.empty();
         const std::vector<int> free = beneath ? gains(AnalysisState(std::move(without), m_cache), event.id) : moved;
         const std::vector<int> added = beneath ? gains(AnalysisState(std::move(all), m_cache), event.id) : moved;
         const std::vector<int> alone = i == 0 ? moved : gains(base, event.id);
