@@ -390,9 +390,10 @@ private slots:
         QCOMPARE(found.steps[3].of(section1)->chainAfter, (std::vector<std::string>{"A", "D", "M"}));
     }
 
-    /// An own delay that an earlier update told of goes on: E1 (own, 9th to 20th) needs six days more of B, so that update
-    /// 1 of the 11th expects the 26th. E2 (employer, 12th to 18th) needs four days more of D, to the 24th, and moves nothing;
-    /// without E1 it would move completion from the 20th to the 24th. Four days of time, all of them concurrent.
+    /// An own delay that an earlier update told of goes on: E1 (own, 9th to 20th) needs six days more of B, so that
+    /// update 1 of the 11th expects the 26th. E2 (employer, 12th to 18th) needs four days more of D, to the 24th, and
+    /// moves nothing; without E1 it would move completion from the 20th to the 24th. Four days of time, all of them
+    /// concurrent.
     void ownDelaysOfEarlierUpdatesThatLastAreConcurrent() {
         Job7 job = ferry();
         std::vector<Stand> stands{{"contract", job.programme}};

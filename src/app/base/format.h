@@ -27,7 +27,8 @@ namespace show {
 [[nodiscard]] QString finishDate(Instant t);
 /// "12", with hours only where days are not whole: "12 d 4 h".
 [[nodiscard]] QString days(Minutes minutes, Minutes dayMinutes);
-/// The same with its unit always: "12 d".
+/// The same with its unit always: "12 d", and "−5 d" with a true minus. Calendar days are of one unit: daysWithUnit(5,
+/// 1).
 [[nodiscard]] QString daysWithUnit(Minutes minutes, Minutes dayMinutes);
 /// Hours, to two decimals where they are not whole: "7.5".
 [[nodiscard]] QString hours(Minutes minutes);

@@ -50,7 +50,11 @@ QString CompletionChart::rowText(const StepRow& row) const {
         QStringLiteral("%1%2 d").arg(row.days > 0 ? QStringLiteral("+") : QStringLiteral("−")).arg(std::abs(row.days));
     if (event) {
         const QString name = show::text(event->key + " " + event->title);
-        if (row.days == 0) return tr("%1 d of these too: %2").arg(row.concurrent).arg(name);
+        if (row.days == 0)
+            return (event->risk == Risk::contractor ? tr("%1 d of these too: %2")
+                                                    : tr("entitled to %1 d that our own delay takes anyway: %2"))
+                .arg(row.concurrent)
+                .arg(name);
         if (row.concurrent > 0 && event->risk != Risk::contractor)
             return tr("%1 %2, %3 d with our own").arg(days, name).arg(row.concurrent);
         return tr("%1 %2").arg(days, name);
@@ -132,22 +136,26 @@ void CompletionChart::paintEvent(QPaintEvent*) {
                 m_layout->assessed ? tr("assessed: %1").arg(show::shortDate(m_layout->assessed->date)) : QString(),
                 m_chosen};
     paintSteps(painter, *m_layout, ink);
-    // What the colours mean.
-    const std::pair<QString, QColor> legend[] = {{tr("Employer's risk"), t.employer},
-                                                 {tr("Neutral"), t.neutral},
-                                                 {tr("Our risk"), t.own},
-                                                 {tr("Recovered"), t.recovered}};
+    // What the colours mean; hatched are days of both sides.
+    const std::tuple<QString, QColor, Qt::BrushStyle> legend[] = {
+        {tr("Employer's risk"), t.employer, Qt::SolidPattern},
+        {tr("Neutral"), t.neutral, Qt::SolidPattern},
+        {tr("Our risk"), t.own, Qt::SolidPattern},
+        {tr("Recovered"), t.recovered, Qt::SolidPattern},
+        {tr("Concurrent: time, no money"), t.own, Qt::BDiagPattern}};
     double x = 16;
     const double y = m_layout->height - 14;
     painter.setFont(secondaryFont());
     painter.setRenderHint(QPainter::Antialiasing);
-    for (const auto& [words, colour] : legend) {
-        painter.setPen(Qt::NoPen);
-        painter.setBrush(colour);
+    for (const auto& [words, colour, style] : legend) {
+        const bool hatched = style == Qt::BDiagPattern;
+        painter.setPen(hatched ? QPen(colour, 1) : QPen(Qt::NoPen));
+        painter.setBrush(QBrush(colour, style));
         painter.drawRoundedRect(QRectF(x, y, 12, 8), 2, 2);
         painter.setPen(t.muted);
-        painter.drawText(QRectF(x + 18, y - 5, 120, 18), Qt::AlignVCenter, words);
-        x += 18 + painter.fontMetrics().horizontalAdvance(words) + 26;
+        const double wide = painter.fontMetrics().horizontalAdvance(words);
+        painter.drawText(QRectF(x + 18, y - 5, wide + 2, 18), Qt::AlignVCenter, words);
+        x += 18 + wide + 26;
     }
 }
 

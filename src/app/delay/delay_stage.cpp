@@ -162,7 +162,7 @@ QWidget* DelayStage::buildCourse() {
     m_words = new QLabel(page);
     m_words->setObjectName(QStringLiteral("delayWords"));
     m_words->setFont(secondaryFont());
-    m_words->setSizePolicy(QSizePolicy::Ignored, QSizePolicy::Fixed);
+    m_words->setWordWrap(true);
     m_words->setStyleSheet(QStringLiteral("color: %1;").arg(theme().muted.name()));
     m_words->setContentsMargins(16, 2, 16, 2);
     layout->addWidget(m_words);
@@ -262,8 +262,7 @@ void DelayStage::showRunning() {
 void DelayStage::showFound() {
     const DelayStudy::Findings* found = m_study->findings();
     const DelayMethodText& text = textOf(m_study->method());
-    m_words->setText(QString::fromUtf8(text.steps));
-    m_words->setToolTip(QString::fromUtf8(text.steps) + QLatin1Char('\n') + QString::fromUtf8(text.limits));
+    m_words->setText(QString::fromUtf8(text.steps) + QLatin1Char('\n') + QString::fromUtf8(text.limits));
     m_exposure->present(found);
     if (m_pages->currentWidget() == m_event) m_event->present(m_events->current(), found);
     if (m_pages->currentWidget() == m_sums) m_sums->present(found);

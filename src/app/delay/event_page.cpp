@@ -11,11 +11,15 @@
 
 #include <QCheckBox>
 #include <QComboBox>
+#include <QDesktopServices>
+#include <QDir>
+#include <QFileInfo>
 #include <QGridLayout>
 #include <QLabel>
 #include <QPlainTextEdit>
 #include <QPushButton>
 #include <QScrollArea>
+#include <QUrl>
 #include <QVBoxLayout>
 
 namespace yarrin {
@@ -44,13 +48,13 @@ EventPage::EventPage(Document& document, Date today, QWidget* parent)
     for (int column = 0; column < 4; ++column) grid->setColumnStretch(column, 1);
     buildForm(*grid);
     buildDays();
-    grid->addWidget(m_days, 9, 0, 1, 4);
+    grid->addWidget(m_days, 10, 0, 1, 4);
     m_found = new QLabel(inner);
     m_found->setObjectName(QStringLiteral("eventFound"));
     m_found->setWordWrap(true);
     m_found->setProperty("quiet", true);
-    grid->addWidget(m_found, 10, 0, 1, 4);
-    grid->setRowStretch(11, 1);
+    grid->addWidget(m_found, 11, 0, 1, 4);
+    grid->setRowStretch(12, 1);
     scroll->setWidget(inner);
     auto* layout = new QVBoxLayout(this);
     layout->setContentsMargins(0, 0, 0, 0);
@@ -204,13 +208,20 @@ void EventPage::buildForm(QGridLayout& grid) {
     grid.addWidget(labelled(tr("Documents, a path or address a line"),
                             longText("eventDocuments", tr("Documents"), EventField::documents)),
                    4, 2, 1, 2);
+    m_open = new QLabel(this);
+    m_open->setObjectName(QStringLiteral("eventOpen"));
+    m_open->setFont(secondaryFont());
+    m_open->setWordWrap(true);
+    m_open->setTextInteractionFlags(Qt::LinksAccessibleByMouse | Qt::LinksAccessibleByKeyboard);
+    grid.addWidget(m_open, 5, 2, 1, 2);
+    connect(m_open, &QLabel::linkActivated, this, &EventPage::openDocument);
     grid.addWidget(
         field(
             "eventEffects", tr("What it does to the programme"),
             tr("B110 +6d; P020 stopped 18 Mar 2026 to 27 Mar 2026; B230 quantity 378; B230 output 6; F320 access 8 Mar "
                "2027"),
             EventField::effects),
-        5, 0, 1, 4);
+        6, 0, 1, 4);
     buildFragment(grid);
 }
 
@@ -218,7 +229,7 @@ void EventPage::buildFragment(QGridLayout& grid) {
     m_on = new QCheckBox(tr("Counts in the forecast"), this);
     m_on->setObjectName(QStringLiteral("eventOn"));
     m_on->setToolTip(tr("Whether its effects and its fragment are in the dates of the programme"));
-    grid.addWidget(m_on, 6, 0);
+    grid.addWidget(m_on, 7, 0);
     connect(m_on, &QCheckBox::clicked, this, [this](bool on) {
         if (!event()) return;
         const QString text = on ? tr("%1 counts in the forecast") : tr("%1 does not count in the forecast");
@@ -243,17 +254,17 @@ void EventPage::buildFragment(QGridLayout& grid) {
             return inputError("there is no activity " + text);
         },
         this);
-    grid.addWidget(m_delayed, 7, 0);
+    grid.addWidget(m_delayed, 8, 0);
     m_fragment = new QLabel(this);
     m_fragment->setObjectName(QStringLiteral("eventFragment"));
     m_fragment->setWordWrap(true);
     m_fragment->setAlignment(Qt::AlignVCenter);
-    grid.addWidget(m_fragment, 7, 1, 1, 3);
+    grid.addWidget(m_fragment, 8, 1, 1, 3);
     connect(m_fragment, &QLabel::linkActivated, this,
             [this](const QString& link) { emit reveal(ActivityId{link.toUInt()}); });
     auto* heading = new QLabel(tr("Time, in calendar days"), this);
     heading->setFont(boldened(bodyFont()));
-    grid.addWidget(heading, 8, 0, 1, 2);
+    grid.addWidget(heading, 9, 0, 1, 2);
 }
 
 void EventPage::buildDays() {
@@ -339,6 +350,35 @@ void EventPage::showFragment() {
                         : tr("Fragment: %1").arg(links.join(QStringLiteral("; "))));
 }
 
+/// Documents stay where they are; the system opens them. A path without a folder lies beside the programme's file.
+void EventPage::showDocuments() {
+    QStringList links;
+    if (event())
+        for (const std::string& place : event()->documents) {
+            const QString where = show::text(place).trimmed();
+            if (where.isEmpty()) continue;
+            const QString name = where.section(QLatin1Char('/'), -1);
+            links << QStringLiteral("<a style=\"color:%1\" href=\"%2\">%3</a>")
+                         .arg(theme().accent.name(), where.toHtmlEscaped(),
+                              (name.isEmpty() ? where : name).toHtmlEscaped());
+        }
+    m_open->setText(tr("Open %1").arg(links.join(QStringLiteral(" · "))));
+    m_open->setVisible(!links.isEmpty());
+}
+
+void EventPage::openDocument(const QString& place) {
+    const QUrl address(place);
+    if (address.isValid() && address.scheme().size() > 1) {
+        if (!QDesktopServices::openUrl(address)) emit refused(tr("Nothing on this machine opens %1.").arg(place));
+        return;
+    }
+    const QString path = m_document.path().isEmpty() ? place : QFileInfo(m_document.path()).dir().filePath(place);
+    if (!QFileInfo::exists(path))
+        return emit refused(tr("There is no file %1; correct its path under Documents.").arg(path));
+    if (!QDesktopServices::openUrl(QUrl::fromLocalFile(QFileInfo(path).absoluteFilePath())))
+        emit refused(tr("Nothing on this machine opens %1.").arg(path));
+}
+
 void EventPage::showFound(const DelayStudy::Findings* findings) {
     if (!findings) return;
     m_moved.clear();
@@ -346,7 +386,7 @@ void EventPage::showFound(const DelayStudy::Findings* findings) {
     for (const DelayStep& step : findings->timeImpact.steps) {
         if (step.event != m_id || step.kind != DelayStep::Kind::event) continue;
         for (const StepFigures& f : step.sections) {
-            QString text = f.moved() == 0 ? tr("moves nothing") : tr("moves %1 d").arg(f.moved());
+            QString text = f.moved() == 0 ? tr("moves nothing") : tr("moves %1").arg(show::daysWithUnit(f.moved(), 1));
             if (f.entitled > 0) text += tr(", entitled %1 d").arg(f.entitled);
             if (f.concurrent > 0) text += tr(", %1 d concurrent").arg(f.concurrent);
             if (f.alone > f.moved() && f.moved() >= 0) text += tr(", by itself %1 d").arg(f.alone);
@@ -363,10 +403,9 @@ void EventPage::showFound(const DelayStudy::Findings* findings) {
                               chain(f.chainAfter));
         }
         if (step.floatBefore && step.floatAfter)
-            words.prepend(tr("Put into “%1”: float of what it delays %2 d before, %3 d after.")
-                              .arg(show::text(findings->timeImpact.stands[step.window - 1]))
-                              .arg(*step.floatBefore)
-                              .arg(*step.floatAfter));
+            words.prepend(tr("Put into “%1”: float of what it delays %2 before, %3 after.")
+                              .arg(show::text(findings->timeImpact.stands[step.window - 1]),
+                                   show::daysWithUnit(*step.floatBefore, 1), show::daysWithUnit(*step.floatAfter, 1)));
         else if (!step.note.empty())
             words.prepend(show::text(step.note));
     }
@@ -398,6 +437,7 @@ void EventPage::present(EventId id, const DelayStudy::Findings* findings) {
         m_on->setChecked(event()->inForecast);
         showClocks();
         showFragment();
+        showDocuments();
         showFound(findings);
     }
     m_days->refresh();

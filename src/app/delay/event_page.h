@@ -40,6 +40,8 @@ private:
     void buildFragment(QGridLayout& grid);
     void showClocks();
     void showFragment();
+    void showDocuments();
+    void openDocument(const QString& place);
     void showFound(const DelayStudy::Findings* findings);
     bool eventFilter(QObject* watched, QEvent* event) override;
     [[nodiscard]] const DelayEvent* event() const { return m_document.programme().events.row(m_id); }
@@ -55,6 +57,7 @@ private:
     QCheckBox* m_on = nullptr;
     QLabel* m_clocks = nullptr;
     QLabel* m_fragment = nullptr;
+    QLabel* m_open = nullptr;
     QLabel* m_found = nullptr;
     FieldEdit* m_delayed = nullptr;
     ListPage* m_days = nullptr;

@@ -80,9 +80,7 @@ void SumsPage::buildDamages() {
         return list.join(QStringLiteral(", "));
     });
     add("late", tr("Late"), 46, true, [this](std::size_t i) {
-        return m_rows[i].line.forecast
-                   ? tr("%1 d").arg(m_rows[i].line.daysLate).replace(QLatin1Char('-'), QChar(0x2212))
-                   : QString();
+        return m_rows[i].line.forecast ? show::daysWithUnit(m_rows[i].line.daysLate, 1) : QString();
     }).marked = [this](std::size_t i) { return m_rows[i].line.daysLate > 0; };
     add("rate", tr("Rate"), 72, true, [this, section](std::size_t i) {
         if (!section(i)) return QString();

@@ -7,6 +7,7 @@
 #include "app/base/tab_row.h"
 #include "app/contract/field_edit.h"
 #include "app/progress/lines_page.h"
+#include "app/progress/update_line.h"
 #include "app/table/inline_message.h"
 #include "app/table/list_page.h"
 #include "app/window/dialogs.h"
@@ -58,8 +59,11 @@ ProgressStage::ProgressStage(Document& document, ViewState& state, Dialogs& dial
     auto* layout = new QVBoxLayout(this);
     layout->setContentsMargins(0, 0, 0, 0);
     layout->setSpacing(0);
+    m_update = new UpdateLine(document, this);
     layout->addWidget(buildHead());
+    layout->addWidget(m_update);
     layout->addWidget(m_notice);
+    connect(m_update, &UpdateLine::told, m_notice, &NoticeBar::say);
     m_lines = new LinesPage(document, this);
     m_pages = new QStackedWidget(this);
     m_pages->addWidget(m_list);
@@ -119,8 +123,13 @@ QWidget* ProgressStage::buildHead() {
                                       [&](Transaction& tx) { return setDataDate(tx, text); });
         },
         head);
-    m_dataDate->setFixedWidth(210);
+    m_dataDate->setFixedWidth(150);
+    auto* update = quietButton(tr("+ New update"), "progressNewUpdate", head);
+    update->setToolTip(tr("Move the data date on, and keep what was known before as a revision"));
+    line->addWidget(update, 0, Qt::AlignTop);
+    line->addSpacing(8);
     line->addWidget(m_dataDate);
+    connect(update, &QPushButton::clicked, this, &ProgressStage::beginUpdate);
     return head;
 }
 
@@ -357,6 +366,11 @@ void ProgressStage::formIn() {
     }
     m_notice->say(
         tr("%1 read, %2 changed.").arg(show::countOf(qint64(count.rows), "activity", "activities")).arg(count.changed));
+}
+
+void ProgressStage::beginUpdate() {
+    m_notice->dismiss();
+    m_update->begin();
 }
 
 void ProgressStage::showEvent(QShowEvent* event) {

@@ -19,6 +19,7 @@ class FieldEdit;
 class Dialogs;
 class LinesPage;
 class ListPage;
+class UpdateLine;
 
 /// Where the programme is kept true against the site: the data date, and for every activity that it concerns when it
 /// started, when it finished, what was done and what is left, against what was planned.
@@ -32,6 +33,8 @@ public:
     void show(Show which);
     [[nodiscard]] NoticeBar& notice() override { return *m_notice; }
     void focusMain() override;
+    /// Opens the line in which a new update begins.
+    void beginUpdate();
 
 signals:
     void reveal(ActivityId id);
@@ -75,6 +78,7 @@ private:
     TabRow* m_tabs = nullptr;
     ListPage* m_list = nullptr;
     LinesPage* m_lines = nullptr;
+    UpdateLine* m_update = nullptr;
     QStackedWidget* m_pages = nullptr;
     Show m_show = Show::due;
     std::vector<Row> m_rows;

@@ -4,6 +4,7 @@
 
 #include "app/base/format.h"
 #include "app/base/look.h"
+#include "app/record/next_revision.h"
 #include "app/table/list_page.h"
 #include "edit/narrative.h"
 
@@ -222,33 +223,10 @@ const Revision* RevisionPage::chosen() const {
     return rows.size() == 1 && rows.front() < m_revisions.size() ? &m_revisions[rows.front()] : nullptr;
 }
 
-QString RevisionPage::nextKey() const {
-    // Letters count on; so do numbers at the end of a key.
-    if (m_revisions.empty()) return QStringLiteral("A");
-    QString key = show::text(m_revisions.back().key);
-    const auto taken = [this](const QString& k) {
-        return std::any_of(m_revisions.begin(), m_revisions.end(),
-                           [&](const Revision& r) { return show::text(r.key) == k; });
-    };
-    for (int tries = 0; tries < 1000 && taken(key); ++tries) {
-        const QChar last = key.back();
-        if (last.isDigit()) {
-            int digits = 1;
-            while (digits < key.size() && key.at(key.size() - digits - 1).isDigit()) ++digits;
-            key = key.left(key.size() - digits) + QString::number(key.right(digits).toLongLong() + 1);
-        } else if (last >= QLatin1Char('A') && last < QLatin1Char('Z')) {
-            key.back() = QChar(last.unicode() + 1);
-        } else {
-            key += QLatin1Char('1');
-        }
-    }
-    return key;
-}
-
 void RevisionPage::beginFreeze() {
     m_writing = true;
     m_list->table().clearSelection();
-    m_key->setText(nextKey());
+    m_key->setText(nextRevisionKey(m_revisions));
     if (m_narrative->toPlainText().trimmed().isEmpty() || !m_narrative->document()->isModified()) draft();
     m_right->setCurrentIndex(0);
     m_key->setFocus();
@@ -258,7 +236,7 @@ void RevisionPage::showChosen() {
     const Revision* revision = chosen();
     if (!revision) {
         m_right->setCurrentIndex(0);
-        if (m_key->text().isEmpty()) m_key->setText(nextKey());
+        if (m_key->text().isEmpty()) m_key->setText(nextRevisionKey(m_revisions));
         return;
     }
     m_right->setCurrentIndex(1);
@@ -277,18 +255,7 @@ void RevisionPage::showChosen() {
 }
 
 void RevisionPage::draft() {
-    const Calculated now{m_document.programme(), m_document.schedule()};
-    std::string text;
-    if (!m_revisions.empty()) {
-        const auto last = m_document.keeper().file()->programmeOf(m_revisions.back());
-        if (last.ok()) {
-            const Schedule then = schedule(*last);
-            const Calculated previous{*last, then};
-            if (then.ok()) text = draftNarrative(now, &previous, "revision " + m_revisions.back().key);
-        }
-    }
-    if (text.empty()) text = draftNarrative(now, nullptr, {});
-    m_narrative->setPlainText(show::text(text));
+    m_narrative->setPlainText(draftedNarrative(m_document, m_revisions));
     m_narrative->document()->setModified(false);
 }
 

@@ -48,7 +48,6 @@ private:
     void accept();
     void restore();
     void outline();
-    [[nodiscard]] QString nextKey() const;
 
     Document& m_document;
     ViewState& m_state;

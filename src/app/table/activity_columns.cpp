@@ -175,10 +175,12 @@ std::vector<ActivityColumn> programmeColumns() {
         if (x.figures->aside) return QStringLiteral("off");
         if (x.figures->state == NodeState::complete) return QStringLiteral("done");
         if (x.activity.kind == ActivityKind::hammock || !x.figures->totalFloat) return QString();
-        // Hours tell nothing beside weeks of float: they are shown where less than five days are left.
+        // Hours tell nothing beside weeks of float: they are shown where less than five days are left, and minutes
+        // where it is less than a day. The card has it exactly.
         const Minutes minutes = *x.figures->totalFloat;
         const Minutes day = x.dayMinutes();
-        return show::daysWithUnit(minutes >= 5 * day ? minutes / day * day : minutes, day);
+        const Minutes step = minutes >= 5 * day ? day : (std::abs(minutes) >= day ? 60 : 1);
+        return show::daysWithUnit(minutes / step * step, day);
     };
     ActivityColumn waits = column("waits", "Waits for", 170, "waits for");
     waits.quiet = true;

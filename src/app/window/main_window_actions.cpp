@@ -7,6 +7,7 @@
 #include "app/delay/delay_stage.h"
 #include "app/programme/bar_chart_view.h"
 #include "app/programme/programme_stage.h"
+#include "app/progress/progress_stage.h"
 #include "app/record/record_stage.h"
 #include "app/record/revision_page.h"
 #include "app/table/activity_table.h"
@@ -189,6 +190,11 @@ void MainWindow::buildActivityMenu() {
                                go(Place::delay);
                                m_delay->addEvent();
                            }));
+    menu->addAction(
+        action(QStringLiteral("newUpdate"), tr("Begin a new &update"), QKeySequence(Qt::CTRL | Qt::Key_U), [this] {
+            go(Place::progress);
+            m_progress->beginUpdate();
+        }));
     menu->addSeparator();
     menu->addAction(action(QStringLiteral("moveIn"), tr("Move a level &in") + QStringLiteral("\tAlt+Right"), {},
                            [this] { table().moveDepth(true); }));

@@ -93,7 +93,7 @@ std::optional<StepLayout> layoutSteps(const DelayAnalysis& analysis, const Progr
         row.linkY0 = below;
         row.linkY1 = row.y;
         below = row.y + row.height;
-        if (row.carrier == Carrier::own && row.concurrent > 0) {
+        if (row.concurrent > 0 && (row.carrier == Carrier::own || row.days == 0)) {
             // The days at the end are those that both would have cost; where it moved nothing they lie before it.
             row.hatch1 = row.x1;
             row.hatch0 = x(f.after + -row.concurrent);

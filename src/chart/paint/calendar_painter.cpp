@@ -24,11 +24,6 @@ QString weekdayName(int day) {
     return QCoreApplication::translate("Calendar", names[day]);
 }
 
-QColor mixed(const QColor& a, const QColor& b, double share) {
-    const auto mix = [&](int x, int y) { return int(std::lround(x * (1 - share) + y * share)); };
-    return {mix(a.red(), b.red()), mix(a.green(), b.green()), mix(a.blue(), b.blue())};
-}
-
 QColor worksColour(const Theme& t) {
     return mixed(t.paper, t.accent, t.dark ? 0.55 : 0.42);
 }

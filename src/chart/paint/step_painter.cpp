@@ -108,12 +108,12 @@ void paintSteps(QPainter& painter, const StepLayout& layout, const StepInk& ink)
         painter.setBrush(colour);
         if (row.days != 0) painter.drawRoundedRect(bar, 2, 2);
         double right = row.days == 0 ? row.x1 : bar.right();
-        if (row.concurrent > 0 && row.carrier == Carrier::own) {
+        if (row.hatch1 > row.hatch0) {
             const QRectF hatch(row.hatch0, row.y, std::max(2.0, row.hatch1 - row.hatch0), row.height);
             painter.setBrush(t.paper);
             painter.drawRoundedRect(hatch, 2, 2);
-            painter.setBrush(QBrush(t.own, Qt::BDiagPattern));
-            painter.setPen(QPen(row.days == 0 ? t.own : colour, 1));
+            painter.setBrush(QBrush(colour, Qt::BDiagPattern));
+            painter.setPen(QPen(colour, 1));
             painter.drawRoundedRect(hatch.adjusted(0.5, 0.5, -0.5, -0.5), 2, 2);
             right = std::max(right, hatch.right());
         }

@@ -2,6 +2,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "chart/paint/theme.h"
 
+#include <cmath>
+
 namespace yarrin {
 
 const Theme& Theme::light() {
@@ -110,6 +112,11 @@ QFont ofPixels(int size) {
 QFont bodyFont() {
     return ofPixels(12);
 }
+QColor mixed(const QColor& a, const QColor& b, double share) {
+    const auto mix = [&](int x, int y) { return int(std::lround(x * (1 - share) + y * share)); };
+    return {mix(a.red(), b.red()), mix(a.green(), b.green()), mix(a.blue(), b.blue())};
+}
+
 QFont secondaryFont() {
     return ofPixels(11);
 }

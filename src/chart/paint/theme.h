@@ -28,6 +28,9 @@ struct Theme {
     [[nodiscard]] static const Theme& darkVariant();
 };
 
+/// A colour with so much of another in it, from 0 to 1; opaque.
+[[nodiscard]] QColor mixed(const QColor& a, const QColor& b, double share);
+
 /// The text sizes of the application in pixels: body, secondary, heading.
 [[nodiscard]] QFont bodyFont();
 [[nodiscard]] QFont secondaryFont();

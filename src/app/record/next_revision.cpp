@@ -1,0 +1,47 @@
+// SPDX-FileCopyrightText: 2026 The Yarrin authors
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "app/record/next_revision.h"
+
+#include "app/base/format.h"
+#include "edit/narrative.h"
+
+#include <algorithm>
+
+namespace yarrin {
+
+QString nextRevisionKey(const std::vector<Revision>& revisions) {
+    if (revisions.empty()) return QStringLiteral("A");
+    QString key = show::text(revisions.back().key);
+    const auto taken = [&](const QString& k) {
+        return std::any_of(revisions.begin(), revisions.end(),
+                           [&](const Revision& r) { return show::text(r.key) == k; });
+    };
+    for (int tries = 0; tries < 1000 && taken(key); ++tries) {
+        const QChar last = key.back();
+        if (last.isDigit()) {
+            int digits = 1;
+            while (digits < key.size() && key.at(key.size() - digits - 1).isDigit()) ++digits;
+            key = key.left(key.size() - digits) + QString::number(key.right(digits).toLongLong() + 1);
+        } else if (last >= QLatin1Char('A') && last < QLatin1Char('Z')) {
+            key.back() = QChar(last.unicode() + 1);
+        } else {
+            key += QLatin1Char('1');
+        }
+    }
+    return key;
+}
+
+QString draftedNarrative(Document& document, const std::vector<Revision>& revisions) {
+    const Calculated now{document.programme(), document.schedule()};
+    if (!revisions.empty()) {
+        const auto last = document.keeper().file()->programmeOf(revisions.back());
+        if (last.ok()) {
+            const Schedule then = schedule(*last);
+            const Calculated previous{*last, then};
+            if (then.ok()) return show::text(draftNarrative(now, &previous, "revision " + revisions.back().key));
+        }
+    }
+    return show::text(draftNarrative(now, nullptr, {}));
+}
+
+} // namespace yarrin
