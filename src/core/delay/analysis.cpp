@@ -217,15 +217,18 @@ AnalysisState Analyst::insertAll(const AnalysisState& base, const std::vector<co
         const std::vector<int> free = beneath ? gains(AnalysisState(std::move(without), m_cache), event.id) : moved;
         const std::vector<int> added = beneath ? gains(AnalysisState(std::move(all), m_cache), event.id) : moved;
         const std::vector<int> alone = i == 0 ? moved : gains(base, event.id);
-        for (std::size_t s = 0; s < m_sections.size(); ++s)
+        for (std::size_t s = 0; s < m_sections.size(); ++s) {
+            // Float that our own delay used up before is gone: who comes second moves completion, and is answered for.
+            const int most = std::max({0, free[s], moved[s]});
             step.sections.push_back({m_sections[s],
                                      {},
                                      {},
-                                     own ? 0 : std::max(0, free[s]),
-                                     std::clamp(free[s] - added[s], 0, std::max(0, free[s])),
+                                     own ? 0 : most,
+                                     std::clamp(free[s] - added[s], 0, most),
                                      alone[s],
                                      {},
                                      {}});
+        }
         addStep(std::move(step), state, after);
         state = std::move(after);
     }
