@@ -11,13 +11,24 @@
 
 #include <QCheckBox>
 #include <QComboBox>
+#include <QDesktopServices>
 #include <QLabel>
 #include <QPlainTextEdit>
 #include <QPushButton>
 #include <QTemporaryDir>
+#include <QUrl>
 
 using namespace yarrin;
 using namespace yarrin::test;
+
+/// Stands in for the system's programs.
+class OpenedUrls : public QObject {
+    Q_OBJECT
+public:
+    QList<QUrl> list;
+public slots:
+    void open(const QUrl& url) { list << url; }
+};
 
 class DelayStageTest : public QObject {
     Q_OBJECT
@@ -295,6 +306,54 @@ private slots:
         tiles->setFocus();
         QTest::keyClick(tiles, Qt::Key_Return);
         QVERIFY(desk.find<QWidget>("sumsPage")->isVisible());
+    }
+
+    /// Each method says what it does and what it cannot tell, a line each, in sight.
+    void everyMethodSaysWhatItCannotTell() {
+        Desk desk(small(), m_folder.filePath(QStringLiteral("s.ini")));
+        desk.trigger("stage8");
+        auto* method = desk.find<QComboBox>("delayMethod");
+        for (int m = 0; m < int(delayMethods); ++m) {
+            method->setCurrentIndex(m);
+            emit method->activated(m);
+            waitForFindings(desk);
+            auto* words = desk.find<QLabel>("delayWords");
+            const DelayMethodText& text = textOf(static_cast<DelayMethod>(m));
+            QVERIFY(words->isVisible());
+            QVERIFY(words->text().contains(QString::fromUtf8(text.steps)));
+            QVERIFY(words->text().contains(QString::fromUtf8(text.limits)));
+            QVERIFY2(words->height() >= words->heightForWidth(words->width()), "a line is cut off");
+        }
+    }
+
+    /// Documents are opened by the system, beside the file of the programme; one that is not there is named.
+    void documentsOpenWhereTheyAre() {
+        Desk desk(small(), m_folder.filePath(QStringLiteral("s.ini")));
+        desk.dialogs.save = m_folder.filePath(QStringLiteral("papers.yarrin"));
+        desk.trigger("fileSaveAs");
+        QFile letter(m_folder.filePath(QStringLiteral("letter 14.txt")));
+        QVERIFY(letter.open(QIODevice::WriteOnly));
+        letter.write("Dear Sirs");
+        letter.close();
+        record(desk, QStringLiteral("Late drawings"));
+        auto* open = desk.find<QLabel>("eventOpen");
+        QVERIFY(!open->isVisible());
+        auto* documents = desk.visible<QPlainTextEdit>("eventDocuments");
+        documents->setFocus();
+        QTest::keyClicks(documents, QStringLiteral("letter 14.txt"));
+        QTest::keyClick(documents, Qt::Key_Return);
+        QTest::keyClicks(documents, QStringLiteral("lost.pdf"));
+        desk.visible<QLineEdit>("eventTitle")->setFocus(); // kept when the keyboard leaves
+        QApplication::processEvents();
+        QVERIFY(open->isVisible() && open->text().contains(QLatin1String("letter 14.txt")));
+        OpenedUrls urls;
+        QDesktopServices::setUrlHandler(QStringLiteral("file"), &urls, "open");
+        emit open->linkActivated(QStringLiteral("letter 14.txt"));
+        QDesktopServices::unsetUrlHandler(QStringLiteral("file"));
+        QCOMPARE(urls.list, QList<QUrl>{QUrl::fromLocalFile(letter.fileName())});
+        emit open->linkActivated(QStringLiteral("lost.pdf"));
+        QVERIFY2(stage(desk).notice().text().contains(QLatin1String("lost.pdf")),
+                 qPrintable(stage(desk).notice().text()));
     }
 
     void everySumIsToldLineByLine() {

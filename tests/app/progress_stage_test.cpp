@@ -137,6 +137,56 @@ private slots:
         QVERIFY2(!desk.programme().activities.row(desk.id("A010"))->actualStart, "a paste is one step");
     }
 
+    /// A file of its own: the first update is nothing to keep, the second keeps the first as a revision.
+    void aNewUpdateKeepsTheLastOne() {
+        Desk desk(small(), m_folder.filePath(QStringLiteral("s.ini")));
+        desk.window.setKeeping({m_folder.filePath(QStringLiteral("unsaved")), "A. Planner",
+                                [] { return std::string("2027-03-12 09:00:00"); }});
+        desk.dialogs.save = m_folder.filePath(QStringLiteral("job.yarrin"));
+        desk.trigger("fileSaveAs");
+        const auto revisions = [&] { return desk.document().keeper().file()->revisions().value().size(); };
+        const auto begin = [&](const QString& date) {
+            desk.trigger("newUpdate"); // Ctrl+U, from any stage
+            auto* edit = desk.visible<QLineEdit>("updateDate");
+            edit->selectAll();
+            QTest::keyClick(edit, Qt::Key_Delete);
+            QTest::keyClicks(edit, date);
+            QTest::keyClick(edit, Qt::Key_Return);
+            QApplication::processEvents();
+        };
+        desk.trigger("newUpdate");
+        QVERIFY2(!desk.find<QWidget>("updateKeep")->isVisible(), "there is nothing to keep yet");
+        QTest::keyClick(desk.visible<QLineEdit>("updateDate"), Qt::Key_Escape);
+        QVERIFY(!desk.find<QWidget>("updateLine")->isVisible());
+        begin(QStringLiteral("4 Mar 2027"));
+        QCOMPARE(desk.programme().job.dataDate, std::optional(startOf(dateFrom(2027, 3, 4))));
+        QCOMPARE(revisions(), std::size_t(0));
+        enter(desk, "A030", "start", QStringLiteral("2 Mar 2027"));
+        // Neither earlier, nor no day at all; then nothing is frozen either.
+        for (const char* wrong : {"3 Mar 2027", "soon", ""}) {
+            begin(QString::fromLatin1(wrong));
+            QVERIFY2(!stage(desk).notice().text().isEmpty(), wrong);
+            QVERIFY(desk.find<QWidget>("updateLine")->isVisible());
+        }
+        QCOMPARE(revisions(), std::size_t(0));
+        begin(QStringLiteral("11 Mar 2027"));
+        QCOMPARE(revisions(), std::size_t(1));
+        const Revision kept = desk.document().keeper().file()->revisions().value().front();
+        QCOMPARE(kept.dataDate, std::optional(startOf(dateFrom(2027, 3, 4))));
+        QVERIFY(desk.document().keeper().file()->programmeOf(kept)->activities.row(desk.id("A030"))->actualStart);
+        QVERIFY2(stage(desk).notice().text().contains(QString::fromStdString(kept.key)),
+                 qPrintable(stage(desk).notice().text()));
+        QCOMPARE(desk.programme().job.dataDate, std::optional(startOf(dateFrom(2027, 3, 11))));
+        // The data date is taken back like any step; what was frozen stays, and is not frozen twice.
+        desk.trigger("editUndo");
+        QCOMPARE(desk.programme().job.dataDate, std::optional(startOf(dateFrom(2027, 3, 4))));
+        desk.trigger("newUpdate");
+        QVERIFY(desk.find<QLabel>("updateKept")->isVisible());
+        QTest::mouseClick(desk.visible<QPushButton>("updateBegin"), Qt::LeftButton);
+        QCOMPARE(desk.programme().job.dataDate, std::optional(startOf(dateFrom(2027, 4, 1)))); // four weeks on
+        QCOMPARE(revisions(), std::size_t(1));
+    }
+
     void aDataDateThatCannotBeStaysWithItsReason() {
         Desk desk(small(), m_folder.filePath(QStringLiteral("s.ini")));
         desk.trigger("stage7");

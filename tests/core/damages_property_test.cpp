@@ -32,7 +32,8 @@ Sevenths counted(const Section& section, std::int64_t ratePence, int daysLate) {
         if (section.part == PartRule::wholeOnly && daysOfWeek == 7) sum += 7 * ratePence;
         if (daysOfWeek == 7) daysOfWeek = 0;
     }
-    return section.cap ? std::min<Sevenths>(sum, 7 * section.cap->mantissa() * (section.cap->scale() == 0 ? 100 : 1)) : sum;
+    return section.cap ? std::min<Sevenths>(sum, 7 * section.cap->mantissa() * (section.cap->scale() == 0 ? 100 : 1))
+                       : sum;
 }
 
 Fraction pounds(Sevenths sum) {
@@ -151,7 +152,8 @@ private slots:
             }
             for (const Relief which : {Relief::unrelieved, Relief::assessed, Relief::claimed}) {
                 const Fraction& total = totals[std::size_t(which)];
-                QVERIFY2(sumOf(schedule.damages, which) == (cap < total ? cap : total), qPrintable(QString::number(seed)));
+                QVERIFY2(sumOf(schedule.damages, which) == (cap < total ? cap : total),
+                         qPrintable(QString::number(seed)));
             }
         }
     }
@@ -176,12 +178,13 @@ private slots:
                     QCOMPARE(relief, job.relief(line.section, which));
                     QCOMPARE(line.daysLate, job.late[i] - line.granted - relief);
                     const Section& section = job.programme.sections[i];
-                    QCOMPARE(line.capped, section.cap.has_value() && line.sum == Fraction(*section.cap) &&
-                                              Fraction(*section.cap) < [&] {
-                                                  Section open = section;
-                                                  open.cap.reset();
-                                                  return damagesFor(open, line.daysLate);
-                                              }());
+                    QCOMPARE(
+                        line.capped,
+                        section.cap.has_value() && line.sum == Fraction(*section.cap) && Fraction(*section.cap) < [&] {
+                            Section open = section;
+                            open.cap.reset();
+                            return damagesFor(open, line.daysLate);
+                        }());
                 }
             }
         }

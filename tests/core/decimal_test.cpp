@@ -44,8 +44,10 @@ private slots:
         for (int round = 0; round < 20000; ++round) {
             const Ratio a = ratio(random), b = ratio(random);
             const __int128 under = __int128(a.under) * b.under;
-            QVERIFY(equals(a.fraction() + b.fraction(), __int128(a.over) * b.under + __int128(b.over) * a.under, under));
-            QVERIFY(equals(a.fraction() - b.fraction(), __int128(a.over) * b.under - __int128(b.over) * a.under, under));
+            QVERIFY(
+                equals(a.fraction() + b.fraction(), __int128(a.over) * b.under + __int128(b.over) * a.under, under));
+            QVERIFY(
+                equals(a.fraction() - b.fraction(), __int128(a.over) * b.under - __int128(b.over) * a.under, under));
             QVERIFY(equals(a.fraction() * b.fraction(), __int128(a.over) * b.over, under));
             if (b.over != 0)
                 QVERIFY(equals(a.fraction() / b.fraction(), __int128(a.over) * b.under, __int128(a.under) * b.over));
@@ -120,8 +122,8 @@ private slots:
 
     void whatIsNoNumberIsNone_data() {
         QTest::addColumn<QString>("text");
-        for (const char* text : {"", "-", "+", ".", "1.2.3", "1,000", "12a", "0x10", " 1", "1 ", "1e", "e3", "--1", "nan",
-                                 "inf", "12345678901234567890", "1e400", "0.00000000000000000000001"})
+        for (const char* text : {"", "-", "+", ".", "1.2.3", "1,000", "12a", "0x10", " 1", "1 ", "1e", "e3", "--1",
+                                 "nan", "inf", "12345678901234567890", "1e400", "0.00000000000000000000001"})
             QTest::newRow(*text ? text : "nothing") << QString::fromLatin1(text);
     }
     void whatIsNoNumberIsNone() {
@@ -130,7 +132,8 @@ private slots:
     }
 
     void equalValuesAreEqualHoweverWritten() {
-        for (const auto& [a, b] : {std::pair{"1.50", "1.5"}, {"1e3", "1000"}, {"-0.250", "-0.25"}, {"007", "7"}, {"0.0", "0"}}) {
+        for (const auto& [a, b] :
+             {std::pair{"1.50", "1.5"}, {"1e3", "1000"}, {"-0.250", "-0.25"}, {"007", "7"}, {"0.0", "0"}}) {
             QVERIFY2(*Decimal::parse(a) == *Decimal::parse(b), a);
             QVERIFY2((*Decimal::parse(a) <=> *Decimal::parse(b)) == 0, a);
         }

@@ -177,8 +177,6 @@ private slots:
                 } else {
                     SEEDED(f.entitled >= f.moved());
                     SEEDED(f.concurrent <= f.entitled);
-                    // Time is given for the concurrent days, so that entitlement and movement differ by no more.
-                    SEEDED(f.entitled - f.moved() <= f.concurrent);
                 }
                 concurrent += f.concurrent > 0;
             }

@@ -16,11 +16,12 @@ using namespace yarrin::test;
 
 namespace {
 
-#define SEEDED(condition) QVERIFY2(condition, qPrintable(QStringLiteral("seed %1 %2").arg(seed).arg(QString::fromStdString(activity.key))))
+#define SEEDED(condition)                                                                                              \
+    QVERIFY2(condition, qPrintable(QStringLiteral("seed %1 %2").arg(seed).arg(QString::fromStdString(activity.key))))
 
 QString kinds(const std::vector<Cause>& causes) {
-    static const char* names[] = {"start",   "data date", "link",     "constraint", "gap",
-                                  "finish",  "required",  "contract", "actual",     "access"};
+    static const char* names[] = {"start",  "data date", "link",     "constraint", "gap",
+                                  "finish", "required",  "contract", "actual",     "access"};
     QStringList list;
     for (const Cause& cause : causes) list << QString::fromLatin1(names[std::size_t(cause.kind)]);
     return list.join(QLatin1Char(' '));

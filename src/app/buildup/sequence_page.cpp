@@ -84,6 +84,7 @@ QWidget* SequencePage::buildHead() {
     m_names->setObjectName(QStringLiteral("sequenceNames"));
     m_names->setAccessibleName(tr("Sequence"));
     m_names->setEditable(true);
+    m_names->lineEdit()->setAccessibleName(m_names->accessibleName());
     m_names->setInsertPolicy(QComboBox::NoInsert);
     m_names->setMinimumWidth(190);
     m_pattern->setObjectName(QStringLiteral("sequencePattern"));

@@ -123,6 +123,7 @@ QWidget* RevisionPage::buildForm() {
     m_purpose->setObjectName(QStringLiteral("revisionPurpose"));
     m_purpose->setAccessibleName(tr("Purpose of the revision"));
     m_purpose->setEditable(true);
+    m_purpose->lineEdit()->setAccessibleName(m_purpose->accessibleName());
     m_purpose->addItems({tr("Tender"), tr("Contract"), tr("Update"), tr("What-if")});
     m_purpose->setMinimumWidth(130);
     auto* draftButton = quietButton(tr("Draft it anew from the facts"), "revisionDraft", form);

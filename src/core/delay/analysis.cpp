@@ -220,14 +220,8 @@ AnalysisState Analyst::insertAll(const AnalysisState& base, const std::vector<co
         for (std::size_t s = 0; s < m_sections.size(); ++s) {
             // Float that our own delay used up before is gone: who comes second moves completion, and is answered for.
             const int most = std::max({0, free[s], moved[s]});
-            step.sections.push_back({m_sections[s],
-                                     {},
-                                     {},
-                                     own ? 0 : most,
-                                     std::clamp(free[s] - added[s], 0, most),
-                                     alone[s],
-                                     {},
-                                     {}});
+            step.sections.push_back(
+                {m_sections[s], {}, {}, own ? 0 : most, std::clamp(free[s] - added[s], 0, most), alone[s], {}, {}});
         }
         addStep(std::move(step), state, after);
         state = std::move(after);

@@ -1,0 +1,286 @@
+// SPDX-FileCopyrightText: 2026 The Yarrin authors
+// SPDX-License-Identifier: GPL-3.0-or-later
+// What must hold of every stage and page alike: models that keep their promises whatever is edited, names for whoever
+// cannot see, keys that do one thing, a dark look that is dark, and nothing that breaks on an empty or a broken job.
+#include "app/base/look.h"
+#include "app/buildup/build_up_stage.h"
+#include "app/delay/delay_stage.h"
+#include "app/progress/progress_stage.h"
+#include "app/record/record_stage.h"
+#include "desk.h"
+#include "support/any_edit.h"
+
+#include <QAbstractButton>
+#include <QAbstractItemModelTester>
+#include <QAbstractItemView>
+#include <QComboBox>
+#include <QLabel>
+#include <QMenuBar>
+#include <QPlainTextEdit>
+#include <QPushButton>
+#include <QTemporaryDir>
+
+#include <random>
+
+using namespace yarrin;
+using namespace yarrin::test;
+
+class WholeWindowTest : public QObject {
+    Q_OBJECT
+    QTemporaryDir m_folder;
+
+    [[nodiscard]] QString settings() const { return m_folder.filePath(QStringLiteral("s.ini")); }
+
+    /// Calls a function on every stage, and every page of those that have several.
+    static void onEveryPage(Desk& desk, const std::function<void(const QString&)>& look) {
+        const auto settled = [&](const QString& name) {
+            QApplication::processEvents();
+            QTRY_VERIFY(!desk.find<DelayStage>("delayStage")->study().isRunning());
+            QApplication::processEvents();
+            look(name);
+        };
+        for (const char* stage : {"stage1", "stage2", "stage3", "stage4", "stage5", "stage7", "stage8", "fileRecord"}) {
+            desk.trigger(stage);
+            settled(QString::fromLatin1(stage));
+        }
+        desk.trigger("stage4");
+        for (const char* page : {"bill", "book", "sequences", "activities"}) {
+            desk.window.findChild<BuildUpStage*>()->showNamed(QString::fromLatin1(page));
+            settled(QStringLiteral("build-up/") + QLatin1String(page));
+        }
+        desk.trigger("stage7");
+        for (const auto page : {ProgressStage::Show::inProgress, ProgressStage::Show::finished,
+                                ProgressStage::Show::all, ProgressStage::Show::lines, ProgressStage::Show::due}) {
+            desk.find<ProgressStage>("progressStage")->show(page);
+            settled(QStringLiteral("progress/%1").arg(int(page)));
+        }
+        desk.trigger("stage8");
+        for (const char* page : {"event", "sums", "recovery", "course"}) {
+            desk.find<DelayStage>("delayStage")->showNamed(QString::fromLatin1(page));
+            settled(QStringLiteral("delay/") + QLatin1String(page));
+        }
+        desk.trigger("fileRecord");
+        for (const char* page : {"revisions", "compare", "history"}) {
+            desk.window.findChild<RecordStage*>()->showNamed(QString::fromLatin1(page));
+            settled(QStringLiteral("record/") + QLatin1String(page));
+        }
+    }
+
+    /// Where in the window a widget is, for a message.
+    static QString placeOf(const QWidget* widget) {
+        QStringList names;
+        for (const QWidget* at = widget; at; at = at->parentWidget())
+            names.prepend(at->objectName().isEmpty() ? QString::fromLatin1(at->metaObject()->className())
+                                                     : at->objectName());
+        return names.join(QLatin1Char('/'));
+    }
+
+    static std::vector<QWidget*> controlsThatShow(Desk& desk) {
+        std::vector<QWidget*> list;
+        for (QWidget* widget : desk.window.findChildren<QWidget*>()) {
+            const bool isControl = qobject_cast<QAbstractButton*>(widget) || qobject_cast<QLineEdit*>(widget) ||
+                                   qobject_cast<QComboBox*>(widget) || qobject_cast<QPlainTextEdit*>(widget) ||
+                                   qobject_cast<QAbstractItemView*>(widget);
+            if (isControl && widget->isVisible() && widget->focusPolicy() != Qt::NoFocus) list.push_back(widget);
+        }
+        return list;
+    }
+
+    static double brightness(const QImage& image) {
+        double sum = 0;
+        int count = 0;
+        for (int y = 2; y < image.height(); y += 5)
+            for (int x = 2; x < image.width(); x += 5, ++count) sum += image.pixelColor(x, y).lightnessF();
+        return sum / count;
+    }
+
+private slots:
+    /// Every model of every page is watched while random edits are made and taken back: rows come and go as announced.
+    void everyModelKeepsItsPromisesThroughRandomEdits() {
+        Desk desk(small(), settings());
+        std::vector<std::unique_ptr<QAbstractItemModelTester>> testers;
+        QSet<QAbstractItemModel*> watched;
+        const auto watch = [&](const QString&) {
+            for (QAbstractItemView* view : desk.window.findChildren<QAbstractItemView*>())
+                if (view->model() && view->model()->metaObject() != &QAbstractItemModel::staticMetaObject &&
+                    !watched.contains(view->model())) {
+                    watched.insert(view->model());
+                    testers.push_back(std::make_unique<QAbstractItemModelTester>(
+                        view->model(), QAbstractItemModelTester::FailureReportingMode::Fatal));
+                }
+        };
+        onEveryPage(desk, watch);
+        QVERIFY2(watched.size() >= 12, qPrintable(QString::number(watched.size())));
+        const Programme before = desk.programme();
+        std::mt19937 random(5);
+        int taken = 0;
+        for (int round = 0; round < 4; ++round) {
+            onEveryPage(desk, [&](const QString&) {
+                for (int i = 0; i < 4; ++i)
+                    taken += desk.document()
+                                 .perform(QStringLiteral("edit"), [&](Transaction& tx) { return anyEdit(tx, random); })
+                                 .ok();
+                QApplication::processEvents();
+            });
+        }
+        QVERIFY2(taken > 100, qPrintable(QString::number(taken)));
+        while (desk.document().canUndo()) desk.trigger("editUndo");
+        QApplication::processEvents();
+        QVERIFY(desk.programme() == before);
+    }
+
+    /// Whoever cannot see the window is told what every control is, and tests find each by its name.
+    void everyControlCanBeNamed() {
+        Desk desk(small(), settings());
+        desk.window.openDemo();
+        int controls = 0;
+        QStringList nameless;
+        onEveryPage(desk, [&](const QString& page) {
+            for (QWidget* widget : controlsThatShow(desk)) {
+                ++controls;
+                auto* button = qobject_cast<QAbstractButton*>(widget);
+                const bool named = !widget->accessibleName().isEmpty() || (button && !button->text().isEmpty()) ||
+                                   !widget->toolTip().isEmpty();
+                if (!named) nameless << page + QLatin1Char(' ') + placeOf(widget);
+            }
+        });
+        nameless.removeDuplicates();
+        QVERIFY2(nameless.isEmpty(), qPrintable(nameless.join(QLatin1Char('\n'))));
+        QVERIFY(controls > 200);
+    }
+
+    void noKeyDoesTwoThings() {
+        Desk desk(small(), settings());
+        QHash<QString, QString> taken;
+        for (QAction* menu : desk.window.menuBar()->actions())
+            for (QAction* action : menu->menu()->actions())
+                for (const QKeySequence& key : action->shortcuts()) {
+                    const QString text = key.toString();
+                    QVERIFY2(!taken.contains(text), qPrintable(text + QLatin1Char(' ') + taken.value(text) +
+                                                               QLatin1Char(' ') + action->objectName()));
+                    taken[text] = action->objectName();
+                }
+        QVERIFY(taken.size() > 20);
+    }
+
+    /// No button's words are cut off at the size that the window has by default.
+    void buttonsHaveRoomForTheirWords() {
+        Desk desk(small(), settings());
+        desk.window.openDemo();
+        QStringList cut;
+        onEveryPage(desk, [&](const QString& page) {
+            for (QPushButton* button : desk.window.findChildren<QPushButton*>())
+                if (button->isVisible() && button->text().size() > 1 && // signs have their own size
+                    button->width() + 1 < button->minimumSizeHint().width())
+                    cut << page + QLatin1Char(' ') + placeOf(button) + QLatin1Char(' ') + button->text();
+        });
+        cut.removeDuplicates();
+        QVERIFY2(cut.isEmpty(), qPrintable(cut.join(QLatin1Char('\n'))));
+    }
+
+    /// In a small window everything still has a place: no page asks for more than there is, and the standing shows.
+    void aSmallWindowHoldsEveryPage() {
+        Desk desk(small(), settings());
+        desk.window.openDemo();
+        desk.window.resize(1024, 640);
+        onEveryPage(desk, [&](const QString& page) {
+            QVERIFY2(desk.window.width() <= 1024 && desk.window.height() <= 640, qPrintable(page));
+            const QRect standing(desk.standing().mapTo(&desk.window, QPoint()), desk.standing().size());
+            QVERIFY2(desk.standing().isVisible() && desk.window.rect().contains(standing), qPrintable(page));
+        });
+    }
+
+    /// In the dark look no page stays light, in the light one none goes dark.
+    void theDarkLookIsDarkEverywhere() {
+        for (const bool dark : {true, false}) {
+            applyLook(*qApp, dark);
+            Desk desk(small(), settings());
+            desk.window.openDemo();
+            onEveryPage(desk, [&](const QString& page) {
+                const double light = brightness(desk.window.grab().toImage());
+                const bool fits = dark ? light < 0.33 : light > 0.66;
+                QVERIFY2(fits, qPrintable(QStringLiteral("%1 %2 %3").arg(page).arg(dark).arg(light)));
+            });
+        }
+    }
+
+    /// A page is painted the same at twice the resolution, only finer.
+    void highResolutionShowsTheSame() {
+        Desk desk(small(), settings());
+        desk.window.openDemo();
+        onEveryPage(desk, [&](const QString& page) {
+            const QImage once = desk.window.grab().toImage();
+            QImage twice(desk.window.size() * 2, QImage::Format_RGB32);
+            twice.setDevicePixelRatio(2);
+            desk.window.render(&twice);
+            twice.setDevicePixelRatio(1);
+            const QImage small = twice.scaled(once.size(), Qt::IgnoreAspectRatio, Qt::SmoothTransformation);
+            int other = 0, count = 0;
+            for (int y = 1; y < once.height(); y += 3)
+                for (int x = 1; x < once.width(); x += 3, ++count)
+                    other += std::abs(once.pixelColor(x, y).lightness() - small.pixelColor(x, y).lightness()) > 90;
+            QVERIFY2(other * 100 < count * 2,
+                     qPrintable(QStringLiteral("%1: %2 of %3").arg(page).arg(other).arg(count)));
+        });
+    }
+
+    /// An empty job: every page shows, says something, and no key does harm.
+    void anEmptyJobShowsEverywhere() {
+        Desk desk(Document::blank(dateFrom(2027, 3, 1)), settings());
+        const Programme blank = desk.programme();
+        onEveryPage(desk, [&](const QString& page) {
+            bool says = false;
+            for (QLabel* label : desk.window.findChildren<QLabel*>())
+                says = says || (label->isVisible() && label->text().size() > 12);
+            QVERIFY2(says, qPrintable(page));
+            for (const int key : {Qt::Key_Delete, Qt::Key_Escape, Qt::Key_F2, Qt::Key_Up, Qt::Key_Down, Qt::Key_Space})
+                if (QWidget* focus = QApplication::focusWidget()) QTest::keyClick(focus, Qt::Key(key));
+            QVERIFY2(desk.programme() == blank, qPrintable(page));
+        });
+    }
+
+    /// A file whose programme cannot be calculated shows everywhere too, with the reason, and is mended in the window.
+    void aJobThatCannotBeCalculatedShowsEverywhere() {
+        Programme broken = small();
+        std::vector<Link> links = broken.links.take();
+        links.push_back({LinkId{99}, links.front().to, links.front().from, LinkType::fs, 0, LagCalendar::standard});
+        broken.links.assign(std::move(links));
+        Desk desk(broken, settings());
+        QVERIFY(!desk.document().schedule().ok());
+        onEveryPage(desk, [&](const QString&) {});
+        QVERIFY(desk.document()
+                    .perform(QStringLiteral("mended"),
+                             [](Transaction& tx) {
+                                 tx.erase<Link>(LinkId{99});
+                                 return done();
+                             })
+                    .ok());
+        QVERIFY(desk.document().schedule().ok());
+    }
+
+    /// Alt and a number lead to each stage from any other; Ctrl+K to the find field, which finds commands too.
+    void everyStageIsReachedFromTheKeyboard() {
+        Desk desk(small(), settings());
+        const std::pair<Qt::Key, const char*> stages[] = {{Qt::Key_1, "contractStage"},  {Qt::Key_2, "siteTimeStage"},
+                                                          {Qt::Key_3, "scopeStage"},     {Qt::Key_4, "buildUpStage"},
+                                                          {Qt::Key_5, "programmeStage"}, {Qt::Key_7, "progressStage"},
+                                                          {Qt::Key_8, "delayStage"}};
+        for (const auto& [key, name] : stages) {
+            QTest::keyClick(&desk.window, key, Qt::AltModifier);
+            QApplication::processEvents();
+            QVERIFY2(desk.find<QWidget>(name)->isVisible(), name);
+            QWidget* focus = QApplication::focusWidget();
+            QVERIFY2(focus && desk.window.isAncestorOf(focus), name);
+        }
+        QTest::keyClick(&desk.window, Qt::Key_K, Qt::ControlModifier);
+        auto* find = qobject_cast<QLineEdit*>(QApplication::focusWidget());
+        QVERIFY(find);
+        QTest::keyClicks(find, QStringLiteral("A020"));
+        QTest::keyClick(find, Qt::Key_Return);
+        QApplication::processEvents();
+        QCOMPARE(desk.window.viewState().current(), desk.id("A020"));
+    }
+};
+
+QTEST_MAIN(WholeWindowTest)
+#include "whole_window_test.moc"
