@@ -73,6 +73,7 @@ Result<FormCount> applyProgressForm(Transaction& tx, const Sheet& sheet) {
                           "use the form that Yarrin writes");
     std::unordered_map<std::string, ActivityId> ids;
     for (const Activity& activity : tx.programme().activities) ids.emplace(activity.key, activity.id);
+    std::unordered_map<std::string, std::size_t> seen; // rows by id
     std::vector<Error> faults;
     FormCount count;
     for (std::size_t r = first; r < sheet.rows.size(); ++r) {
@@ -88,8 +89,14 @@ Result<FormCount> applyProgressForm(Transaction& tx, const Sheet& sheet) {
             faults.push_back({ErrorCode::input, row, "there is no activity " + key, "correct the id"});
             continue;
         }
-        ++count.rows;
         const ActivityId id = found->second;
+        if (const auto [other, isNew] = seen.try_emplace(key, r + 1); !isNew) {
+            faults.push_back({ErrorCode::input, row,
+                              key + " stands in row " + std::to_string(other->second) + " already",
+                              "leave one of the two"});
+            continue;
+        }
+        ++count.rows;
         const Activity before = *tx.programme().activities.row(id);
         const auto enter = [&](const char* heading, const auto& change) {
             const std::string typed = text(heading);

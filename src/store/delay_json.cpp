@@ -26,6 +26,7 @@ std::string exposureToJson(const Programme& programme, const Schedule& schedule,
     const std::string& currency = programme.job.currency;
     Json out{{"currency", currency}, {"damages_total", json::exposure(schedule.damages, currency)}};
     static constexpr const char* names[] = {"unrelieved", "assessed", "claimed"};
+    out["lines"] = Json::array(); // there are none without sections
     for (std::size_t r = 0; r < reliefs; ++r)
         for (const DamagesLine& line : damagesLines(programme, schedule.sections, static_cast<Relief>(r))) {
             Json events = Json::array();
