@@ -530,7 +530,7 @@ private:
         const bool isStart = node.kind == NodeKind::startMilestone;
         const auto reached = [&](Lane t, bool byStart) {
             if (t == m_future) return m_out.totalFloat[i];
-            const bool down = isStart || (byStart && node.kind == NodeKind::task);
+            const bool down = isStart || (byStart && node.kind == NodeKind::task && m_work[i] != 0);
             return laneOf(own.worked(down ? own.downStart(Instant{t}) : Instant{t})) -
                    m_out.earlyWork[byStart ? startOf(i) : finishOf(i)];
         };
