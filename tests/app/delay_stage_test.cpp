@@ -62,6 +62,8 @@ class DelayStageTest : public QObject {
     /// A small job with one event, its page open.
     static void record(Desk& desk, const QString& title) {
         desk.trigger("recordEvent"); // Ctrl+E, from any stage
+        waitForFindings(desk);       // what is worked out meanwhile leaves the title selected, to be typed over
+        QApplication::processEvents();
         QTest::keyClicks(desk.visible<QLineEdit>("eventTitle"), title);
         QTest::keyClick(desk.visible<QLineEdit>("eventTitle"), Qt::Key_Return);
     }

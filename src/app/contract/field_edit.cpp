@@ -41,7 +41,8 @@ FieldEdit::FieldEdit(const QString& name, const QString& label, const QString& h
 
 void FieldEdit::refresh() {
     if (m_edit->isModified()) return;
-    m_edit->setText(m_value());
+    // What is the same stays untouched, and with it what is selected.
+    if (const QString value = m_value(); value != m_edit->text()) m_edit->setText(value);
 }
 
 void FieldEdit::commit() {

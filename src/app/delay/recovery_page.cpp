@@ -67,7 +67,8 @@ RecoveryPage::RecoveryPage(Document& document, QWidget* parent)
     layout->addWidget(m_words);
     layout->addWidget(m_begin, 0, Qt::AlignLeft);
     layout->addWidget(m_cost);
-    layout->addWidget(m_list, 1);
+    layout->addWidget(m_list, 100);
+    layout->addStretch(1); // where there is no list yet, words and button stay at the top
     connect(m_begin, &QPushButton::clicked, this, [this] {
         const Outcome begun = m_document.beginTrial();
         if (!begun.ok()) emit refused(show::error(begun.error()));

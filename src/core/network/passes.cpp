@@ -3,6 +3,7 @@
 #include "core/network/passes.h"
 
 #include "core/network/batches.h"
+#include "core/network/span.h"
 
 #include <algorithm>
 #include <array>
@@ -18,6 +19,13 @@ Lane less(Lane a, Lane b) {
 }
 Lane more(Lane a, Lane b) {
     return a > b ? a : b;
+}
+// In lanes behind a batch stand figures of others, which are of no use: sums of these may wrap round.
+Lane plus(Lane a, Lane b) {
+    return Lane(std::uint32_t(a) + std::uint32_t(b));
+}
+Lane minus(Lane a, Lane b) {
+    return Lane(std::uint32_t(a) - std::uint32_t(b));
 }
 
 /// The dates that the passes reckon with: a thousand years before and behind where the programme starts, as far as 32
@@ -135,6 +143,7 @@ private:
             end.at[k] = laneOf(place.end);
             start.at[k] = laneOf(place.start);
         }
+        for (Lanes* lanes : {&worked, &end, &start}) lanes->pad(batch);
     }
     /// Of so many instants, behind which there is room for a whole step.
     static void worked(const WorkCalendar& own, std::size_t count, Lane* t, Lane* work) {
@@ -146,13 +155,15 @@ private:
     void startsOfMinutes(const WorkCalendar& own, const Batch& batch, const Lanes& n, Lanes& start) const {
         if (batch.atOnce() && own.startsOfMinutes(batch.padded(), n.at, start.at)) return;
         for (int k = 0; k < batch.count(); ++k) start.at[k] = laneOf(own.startOfMinute(n.at[k]));
+        start.pad(batch);
     }
     void endsOfMinutes(const WorkCalendar& own, const Batch& batch, const Lanes& n, Lanes& end) const {
         Lanes before;
-        eachPadded(batch, [&](int k) { before.at[k] = n.at[k] - 1; });
+        eachPadded(batch, [&](int k) { before.at[k] = minus(n.at[k], 1); });
         if (batch.atOnce() && own.startsOfMinutes(batch.padded(), before.at, end.at))
-            return eachPadded(batch, [&](int k) { ++end.at[k]; });
+            return eachPadded(batch, [&](int k) { end.at[k] = plus(end.at[k], 1); });
         for (int k = 0; k < batch.count(); ++k) end.at[k] = laneOf(own.endOfMinute(n.at[k]));
+        end.pad(batch);
     }
 
     /// Section 3, rules 1 and 2.
@@ -175,7 +186,7 @@ private:
         bound.starts.pad(batch);
         places(own, batch, bound.starts, startWork, end.starts, start);
         const Lane* const work = &m_work[batch.first];
-        eachPadded(batch, [&](int k) { finishWork.at[k] = startWork.at[k] + work[k]; });
+        eachPadded(batch, [&](int k) { finishWork.at[k] = plus(startWork.at[k], work[k]); });
         finishWork.pad(batch);
         endsOfMinutes(own, batch, finishWork, finish);
         if (!held.empty()) {
@@ -248,13 +259,6 @@ private:
         if (link.lag != 0) check(bound, lagged.successor, link.calendar);
     }
 
-    /// Where a node lies, early or late.
-    struct Span {
-        Instant start;
-        Instant finish;
-        Minutes startWork = 0;
-        Minutes finishWork = 0;
-    };
     void setEarly(std::uint32_t i, const Span& span) { set(m_out.early, m_out.earlyWork, i, span); }
     void setLimit(std::uint32_t i, const Span& span) { set(m_out.limit, m_out.limitWork, i, span); }
     void set(std::vector<Lane>& ends, std::vector<Lane>& work, std::uint32_t i, const Span& span) const {
@@ -318,20 +322,8 @@ private:
         out.startWork = from.worked;
         out.finishWork = from.worked + n;
         out.finish = own.endOfMinute(out.finishWork);
-        if (finish > out.finish) hold(out, own, n, finish, node.stretch);
+        if (finish > out.finish) (void)hold(out, own, n, finish, node.stretch);
         return out;
-    }
-
-    /// A finish may be held back beyond where the work alone would end; false where it is not.
-    static bool hold(Span& out, const WorkCalendar& own, Minutes n, Instant finish, bool stretch) {
-        const Instant held = own.up(finish);
-        if (held <= out.finish) return false;
-        out.finish = held;
-        out.finishWork = own.worked(finish); // up() crosses no work
-        if (stretch) return true;
-        out.startWork = out.finishWork - n;
-        out.start = own.startOfMinute(out.startWork);
-        return true;
     }
 
     /// Section 4. The limits hold what the successors told, until they are worked out. What a carried link tells is the
@@ -351,8 +343,8 @@ private:
         // The start may be limited to earlier than where the finish's limit alone would put it.
         const Lane* const work = &m_work[first];
         eachPadded(batch, [&](int k) {
-            startWork.at[k] = less(finishWork.at[k] - work[k], toldStart.at[k]);
-            finishWork.at[k] = startWork.at[k] + work[k];
+            startWork.at[k] = less(minus(finishWork.at[k], work[k]), toldStart.at[k]);
+            finishWork.at[k] = plus(startWork.at[k], work[k]);
         });
         startWork.pad(batch);
         startsOfMinutes(own, batch, startWork, start);
@@ -366,10 +358,9 @@ private:
         const Lane* const earlyFinish = &m_out.earlyWork[finishOf(first)];
         Lanes total, slack;
         eachPadded(batch, [&](int k) {
-            total.at[k] = startWork.at[k] - earlyStart[k];
-            slack.at[k] = more(
-                less(total.at[k], less(less(last, freeWork.at[k]) - earlyFinish[k], freeStart.at[k] - earlyStart[k])),
-                0);
+            total.at[k] = minus(startWork.at[k], earlyStart[k]);
+            const Lane byFinish = minus(less(last, freeWork.at[k]), earlyFinish[k]);
+            slack.at[k] = more(less(total.at[k], less(byFinish, minus(freeStart.at[k], earlyStart[k]))), 0);
         });
         total.give(&m_out.totalFloat[first], batch);
         slack.give(&m_out.freeFloat[first], batch);
@@ -469,23 +460,6 @@ private:
         }
         m_out.limit[lagged.left] = less(m_out.limit[lagged.left], limit);
         m_free[lagged.left] = less(m_free[lagged.left], free);
-    }
-
-    /// The start may be limited to earlier than where the finish's limit alone would put it.
-    static void pull(Span& out, const WorkCalendar& own, Minutes n, Instant start, Instant finish, bool stretch) {
-        const Instant held = own.downStart(start);
-        if (held >= out.start) return;
-        out.start = held;
-        out.startWork = own.worked(held);
-        if (stretch) return;
-        out.finishWork = out.startWork + n;
-        out.finish = pulled(own, out.finishWork, own.down(finish));
-    }
-
-    /// The limit of a finish with as much work before it, where that of its start is what counts.
-    static Instant pulled(const WorkCalendar& own, Minutes work, Instant last) {
-        const Instant end = own.startOfMinute(work);
-        return end <= last ? end : own.endOfMinute(work);
     }
 
     /// Sections 4 and 7 for whatever is not plain.
