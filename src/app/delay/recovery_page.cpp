@@ -15,6 +15,8 @@
 #include <QPushButton>
 #include <QVBoxLayout>
 
+#include <cmath>
+
 namespace yarrin {
 
 RecoveryPage::RecoveryPage(Document& document, QWidget* parent)
@@ -117,7 +119,8 @@ void RecoveryPage::refresh() {
     };
     const double before = crewDays(trial->programme, *trial->schedule), after = crewDays(now, schedule);
     const auto text = [](double days) {
-        return QString::number(days, 'f', 1).replace(QLatin1Char('-'), QChar(0x2212));
+        const auto rounded = Decimal::fromDouble(std::round(days * 10) / 10);
+        return rounded ? show::number(*rounded).replace(QLatin1Char('-'), QChar(0x2212)) : QString();
     };
     m_rows.push_back({tr("Crew-days"), text(before), text(after),
                       std::abs(before - after) < 0.05 ? QString() : text(before - after), after > before + 0.05});

@@ -63,6 +63,7 @@ ProgressStage::ProgressStage(Document& document, ViewState& state, Dialogs& dial
     layout->addWidget(buildHead());
     layout->addWidget(m_update);
     layout->addWidget(m_notice);
+    layout->addSpacing(4);
     connect(m_update, &UpdateLine::told, m_notice, &NoticeBar::say);
     m_lines = new LinesPage(document, this);
     m_pages = new QStackedWidget(this);
@@ -90,7 +91,7 @@ ProgressStage::ProgressStage(Document& document, ViewState& state, Dialogs& dial
 QWidget* ProgressStage::buildHead() {
     auto* head = new QWidget(this);
     auto* line = new QHBoxLayout(head);
-    line->setContentsMargins(10, 8, 10, 6);
+    line->setContentsMargins(10, 8, 10, 2);
     line->setSpacing(2);
     m_tabs = new TabRow({{tr("Due"), "progressDue"},
                          {tr("In hand"), "progressInHand"},

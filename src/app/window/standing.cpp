@@ -178,7 +178,7 @@ int Standing::widthOf(const Block& block, bool boldTitle, int most) const {
 std::vector<Standing::Block> Standing::shownBlocks() const {
     // In a narrow window, sections with days in hand make room for what the last change did.
     std::vector<Block> shown = m_blocks;
-    const int room = m_undo->x() - 20 - 260;
+    const int room = m_undo->x() - 20 - 220;
     const auto wanted = [&] {
         int sum = 16;
         for (const Block& b : shown) sum += widthOf(b, false, 190) + 22;
