@@ -2,10 +2,10 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // Events, exposure and impact through the text format and the command line, as a script would use them: every figure
 // set against the others that it must agree with, and every way of getting it wrong against its message.
-#include "cli/cli.h"
 #include "core/delay/analysis.h"
 #include "store/file.h"
 #include "store/json.h"
+#include "support/call.h"
 
 #include <nlohmann/json.hpp>
 
@@ -16,21 +16,11 @@
 #include <sstream>
 
 using namespace yarrin;
+using namespace yarrin::test;
 
 namespace {
 
 using Json = nlohmann::ordered_json;
-
-struct Call {
-    ExitStatus status;
-    std::string out;
-    std::string err;
-};
-Call call(const std::vector<std::string>& words) {
-    std::ostringstream out, err;
-    const ExitStatus status = runCli(words, {out, err});
-    return {status, out.str(), err.str()};
-}
 
 /// Two tasks of ten and five days one after the other, every minute working, from Monday 1 March 2027: complete on the
 /// 15th, due on the 12th at 1,000 a day. Of the events only the first is in the forecast; it adds two days.

@@ -1,8 +1,8 @@
 // SPDX-FileCopyrightText: 2026 The Yarrin authors
 // SPDX-License-Identifier: GPL-3.0-or-later
-#include "cli/cli.h"
 #include "store/file.h"
 #include "support/builder.h"
+#include "support/call.h"
 
 #include <nlohmann/json.hpp>
 
@@ -16,22 +16,6 @@
 
 using namespace yarrin;
 using namespace yarrin::test;
-
-namespace {
-
-struct Call {
-    ExitStatus status;
-    std::string out;
-    std::string err;
-};
-
-Call call(const std::vector<std::string>& words) {
-    std::ostringstream out, err;
-    const ExitStatus status = runCli(words, {out, err});
-    return {status, out.str(), err.str()};
-}
-
-} // namespace
 
 class CliTest : public QObject {
     Q_OBJECT

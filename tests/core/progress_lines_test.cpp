@@ -15,6 +15,27 @@ using namespace yarrin::test;
 
 class ProgressLinesTest : public QObject {
     Q_OBJECT
+
+    /// The plan as it stands at a moment when everything went by its early dates.
+    static Programme onPlan(const Programme& plan, const Schedule& planned, Instant at) {
+        Programme now = plan;
+        now.job.dataDate = at;
+        std::vector<Activity> rows = now.activities.take();
+        for (std::size_t i = 0; i < rows.size(); ++i) {
+            const ActivityFigures& f = planned.activities[i];
+            const WorkCalendar& own = planned.calendarOf(f);
+            if (rows[i].kind != ActivityKind::task || f.earlyStart >= at) continue;
+            const Minutes worked = own.worked(at) - own.worked(f.earlyStart);
+            rows[i].actualStart = f.earlyStart;
+            if (worked >= f.duration)
+                rows[i].actualFinish = f.earlyFinish;
+            else
+                rows[i].remaining = f.duration - worked;
+        }
+        now.activities.assign(std::move(rows));
+        return now;
+    }
+
 private slots:
     /// A 10 days by one crew, then B 10 days by two crews, five-day weeks from Monday 1 March: 30 crew-days, 10 in the
     /// first two weeks, 20 in the next two. On Monday the 22nd (three weeks) 10 + 10 = 20 were planned. A took 12 days
@@ -111,6 +132,77 @@ private slots:
         QCOMPARE(lines.earned.budget, 1250.0);
         QCOMPARE(lines.points[1].planned, 750.0); // A is the first week
         QVERIFY(!lines.earned.cost);
+    }
+
+    /// A job that goes exactly as planned: whatever the day, what is earned is what was planned and what was worked,
+    /// and earned schedule is the time that has passed (ANSI/EIA-748; Lipke 2003).
+    void aJobOnItsPlanHasIndicesOfOne() {
+        int days = 0, running = 0;
+        for (unsigned seed = 1; seed <= 80; ++seed) {
+            RandomShape shape;
+            shape.constraints = shape.milestones = false;
+            const Programme plan = randomProgramme(seed, shape);
+            const Schedule planned = schedule(plan);
+            if (!planned.ok()) continue;
+            const Date last = dateOf(*planned.programmeFinish);
+            for (Date day = dateOf(plan.job.start) + 1; day <= last; day = day + 5) {
+                const Programme now = onPlan(plan, planned, startOf(day));
+                const Schedule current = schedule(now);
+                QVERIFY(current.ok());
+                const ProgressLines lines = progressLines(plan, planned, now, current, ProgressWeight::crewDays);
+                const EarnedValue& ev = lines.earned;
+                const QByteArray where =
+                    QStringLiteral("seed %1, %2").arg(seed).arg(QString::fromStdString(isoDate(day))).toUtf8();
+                QVERIFY2(std::abs(ev.earned - ev.planned) < 1e-6, where.constData());
+                QVERIFY2(std::abs(ev.cost.value_or(-1) - ev.planned) < 1e-6, where.constData());
+                if (ev.planned < 1e-9) continue;
+                ++days;
+                QVERIFY2(std::abs(*ev.spi - 1) < 1e-9 && std::abs(*ev.cpi - 1) < 1e-9, where.constData());
+                QVERIFY2(std::abs(*ev.eac - ev.budget) < 1e-6, where.constData());
+                if (ev.tcpi) QVERIFY2(std::abs(*ev.tcpi - 1) < 1e-6, where.constData());
+                // Where every minute of the week had work planned, earned schedule is exact; else it is never later
+                // than the end of the week that the data date lies in, nor earlier than its beginning.
+                QVERIFY2(std::abs(ev.earnedSchedule - ev.weeks) <= 1 + 1e-9, where.constData());
+                running += std::abs(ev.earnedSchedule - ev.weeks) < 0.5;
+            }
+        }
+        QVERIFY(days > 300 && running > days / 2);
+    }
+
+    /// A job that does the same share less of everything has that share as its SPI; twice the crews weigh twice.
+    void indicesFollowFromTheSharesDone() {
+        for (unsigned seed = 1; seed <= 60; ++seed) {
+            RandomShape shape;
+            shape.constraints = shape.milestones = false;
+            Programme plan = randomProgramme(seed, shape);
+            const Schedule planned = schedule(plan);
+            if (!planned.ok()) continue;
+            const Date day = dateOf(plan.job.start) + 12;
+            Programme now = onPlan(plan, planned, startOf(day));
+            // Nothing is finished, and half of each activity's work is left.
+            std::vector<Activity> rows = now.activities.take();
+            for (std::size_t i = 0; i < rows.size(); ++i) {
+                Activity& a = rows[i];
+                if (a.kind != ActivityKind::task) continue;
+                a.actualStart = planned.activities[i].earlyStart < startOf(day) ? planned.activities[i].earlyStart
+                                                                                : std::optional<Instant>();
+                a.actualFinish.reset();
+                a.remaining = a.actualStart ? std::optional<Minutes>((*a.duration + 1) / 2) : std::nullopt;
+            }
+            now.activities.assign(std::move(rows));
+            const Schedule current = schedule(now);
+            if (!current.ok()) continue;
+            double begun = 0;
+            for (std::size_t i = 0; i < plan.activities.size(); ++i)
+                if (now.activities[i].actualStart && plan.activities[i].kind == ActivityKind::task) {
+                    const ActivityFigures& f = planned.activities[i];
+                    begun +=
+                        double(f.duration - *now.activities[i].remaining) / double(planned.calendarOf(f).dayMinutes());
+                }
+            const EarnedValue ev = progressLines(plan, planned, now, current, ProgressWeight::crewDays).earned;
+            QVERIFY2(std::abs(ev.earned - begun) < 1e-6, qPrintable(QString::number(seed)));
+            if (ev.planned > 0) QVERIFY(std::abs(*ev.spi - begun / ev.planned) < 1e-9);
+        }
     }
 
     /// Lines never fall, end at the whole, and what is done is never more.

@@ -12,15 +12,8 @@ using namespace yarrin::test;
 
 namespace {
 
-/// A010 is 40 m3 at 10 a day from Monday 1 March 2027, four days; A020 follows with three days; then a milestone.
 Programme quay() {
-    Builder b;
-    b.task("A010", 4).task("A020", 3).milestone("M").link("A010", "A020").link("A020", "M");
-    b.change("A010", [](Activity& a) {
-        a.duration.reset();
-        a.measure = Measure{Decimal(40), "m3", Decimal(10), {}, Decimal(1), Decimal(1), RoundTo::day};
-    });
-    return b.programme;
+    return Builder().quay().programme;
 }
 
 ActivityId idOf(const Programme& p, const std::string& key) {

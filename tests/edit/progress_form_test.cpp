@@ -83,11 +83,7 @@ Sheet sheetOf(std::vector<std::vector<std::string>> rows) {
 
 Programme quay() {
     Builder b;
-    b.task("A010", 4).task("A020", 3).milestone("M").link("A010", "A020").link("A020", "M");
-    b.change("A010", [](Activity& a) {
-        a.duration.reset();
-        a.measure = Measure{Decimal(40), "m3", Decimal(10), {}, Decimal(1), Decimal(1), RoundTo::day};
-    });
+    b.quay();
     (void)run(b.programme, [](Transaction& tx) { return setDataDate(tx, "2027-03-10"); });
     return b.programme;
 }

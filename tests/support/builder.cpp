@@ -57,6 +57,14 @@ Builder& Builder::nineActivities() {
     return *this;
 }
 
+Builder& Builder::quay() {
+    task("A010", 4).task("A020", 3).milestone("M").link("A010", "A020").link("A020", "M");
+    return change("A010", [](Activity& a) {
+        a.duration.reset();
+        a.measure = Measure{Decimal(40), "m3", Decimal(10), {}, Decimal(1), Decimal(1), RoundTo::day};
+    });
+}
+
 ActivityId Builder::id(const std::string& key) const {
     for (const Activity& activity : programme.activities)
         if (activity.key == key) return activity.id;

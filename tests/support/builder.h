@@ -28,6 +28,9 @@ public:
     /// days, critical A, C, F and I.
     Builder& nineActivities();
 
+    /// A010 is 40 m3 at 10 a day, four days; A020 follows with three days; then a milestone M.
+    Builder& quay();
+
     Programme programme;
     static constexpr CalendarId five{1};
     static constexpr CalendarId six{2};
