@@ -460,6 +460,32 @@ private slots:
         QCOMPARE(movements(found, c.stands.back().programme), QStringLiteral("own+2 E1+4(4/0) E3+3(3/0)"));
     }
 
+    /// Paving P (two days) is closed from 12 March to the end of May. Planned, A ends on the 9th, P on the 11th and B
+    /// twenty days later, long before C lets the milestone go on 3 June. A ends a day late: P is through on 1 June, B
+    /// on the 21st. Eighteen days, all of them A's own; the closed season in between is nobody's slip and nobody's
+    /// gain.
+    void aClosedSeasonOnThePathIsNoSlipOfItsOwn() {
+        Job7 job;
+        Calendar season;
+        season.id = CalendarId{9};
+        season.key = "season";
+        season.dayMinutes = day;
+        for (auto& work : season.week) work = DayWork{{0, 1440}};
+        season.exceptions.push_back({dateFrom(2027, 3, 12), dateFrom(2027, 5, 31), true, {}, "closed"});
+        job.programme.calendars.append(season);
+        job.work("A", 9).work("P", 2).work("B", 20).work("C", 95).milestone("M");
+        job.change("P", [](Activity& a) { a.calendar = CalendarId{9}; });
+        job.link("A", "P").link("P", "B").link("B", "M").link("C", "M").section("S1", "M", "2027-06-03", 1000);
+        QCOMPARE(QString::fromStdString(job.finish()), QStringLiteral("2027-06-03"));
+        std::vector<Stand> stands{{"contract", job.programme}};
+        job.at("2027-03-12").finished("A", "2027-03-01", "2027-03-11").started("P", "2027-03-11", 1);
+        job.started("C", "2027-03-01", 84);
+        stands.push_back({"now", job.programme});
+        QCOMPARE(QString::fromStdString(job.finish()), QStringLiteral("2027-06-21"));
+        for (const DelayMethod method : {DelayMethod::windows, DelayMethod::asPlannedAsBuilt})
+            QCOMPARE(movements(analyse(method, stands), job.programme), QStringLiteral("own+18"));
+    }
+
     /// Progress that made up for more than it lost, on the path: A two days early, then B late by one.
     void windowsTellGainsFromSlips() {
         Job7 job = ferry();

@@ -18,34 +18,22 @@ struct Share {
     std::vector<std::string> path; ///< where on the path
 };
 
-/// The stand with late dates to one section's completion alone: how long each activity that leads to it may take
-/// without moving it.
-Programme boundFor(const Programme& stand, ActivityId milestone, Instant completion) {
-    Programme bound = stand;
-    bound.job.lateDatesFrom = LateDatesFrom::programmeFinish;
-    bound.job.requiredFinish = completion + 3650 * minutesPerDay;
-    std::vector<Activity> rows = bound.activities.take();
-    for (Activity& row : rows) {
-        row.asLate = false;
-        if (row.constraint && row.constraint->type == ConstraintType::startOn)
-            row.constraint->type = ConstraintType::startNotBefore;
-        if (row.constraint && row.constraint->type == ConstraintType::finishOn)
-            row.constraint->type = ConstraintType::finishNotBefore;
-        if (row.constraint && (row.constraint->type == ConstraintType::startNotAfter ||
-                               row.constraint->type == ConstraintType::finishNotAfter))
-            row.constraint.reset();
-        if (row.id == milestone && !row.constraint)
-            row.constraint = Constraint{ConstraintType::finishNotAfter, {completion, false}};
-    }
-    bound.activities.assign(std::move(rows));
-    return bound;
+/// Puts an activity of an earlier stand to where it lies in a later one; false where it lies there already.
+bool putTo(Programme& stand, ActivityId id, const ActivityFigures& later) {
+    const std::size_t index = stand.activities.indexOf(id);
+    Activity row = stand.activities[index];
+    if (row.actualStart == later.earlyStart && row.actualFinish == later.earlyFinish) return false;
+    row.actualStart = later.earlyStart;
+    row.actualFinish = later.earlyFinish;
+    stand.activities.replace(index, std::move(row));
+    return true;
 }
 
 } // namespace
 
-/// The slip of completion is taken apart along the path that drove it in the later stand: how far an activity's finish
-/// slipped beyond the float that it had, more than the one before it, is its own; along the path these differences add
-/// up to the whole.
+/// The slip of completion is taken apart along the path that drove it in the later stand: its activities are put to
+/// where they lie there, one after the other, and what completion of the earlier stand then moves is their own. Float
+/// that one had moves nothing, and at the end, with the milestone, the whole has moved.
 void Analyst::windows(std::size_t from, std::size_t to) {
     const AnalysisState &before = m_states[from], &after = m_states[to];
     const Programme& later = after.programme();
@@ -73,27 +61,21 @@ void Analyst::windows(std::size_t from, std::size_t to) {
     std::map<SectionId, std::map<EventId, int>> concurrent;
     for (const SectionId section : m_sections) {
         const auto path = drivingPath(later, after.figures(), later.sections.row(section)->milestone);
-        const ActivityId milestone = before.programme().sections.row(section)->milestone;
-        const AnalysisState bound(boundFor(before.programme(), milestone, before.of(milestone).earlyFinish), m_cache);
         const int whole = *after.completion(section) - *before.completion(section);
+        Programme followed = before.programme();
         int slipped = 0;
         const DelayEvent* pending = nullptr; // of a fragment that was not there before: its days show behind it
-        for (std::size_t at = 0; at < path.size(); ++at) {
+        for (std::size_t at = 0; at < path.size() && !stopped(); ++at) {
             const Activity& activity = *later.activities.row(path[at]);
             const bool last = at + 1 == path.size();
-            if (!last && !before.programme().activities.row(path[at])) {
+            if (!last && !followed.activities.row(path[at])) {
                 if (activity.event) pending = later.events.row(activity.event);
                 continue;
             }
-            int slip = whole;
-            if (!last && bound.figures().ok()) {
-                const ActivityFigures& was = bound.of(path[at]);
-                const Date finish = completionDate(after.of(path[at]).earlyFinish);
-                const Date latest = completionDate(was.lateFinish.value_or(was.earlyFinish));
-                slip = finish - latest;
-                // Float that is left moves nothing; what had none gains as much as it is early.
-                if (latest != completionDate(was.earlyFinish)) slip = std::max(slip, std::min(0, whole));
-            }
+            int slip = last ? whole : slipped;
+            if (!last && putTo(followed, path[at], after.of(path[at])))
+                if (const auto reached = AnalysisState(followed, m_cache).completion(section))
+                    slip = *reached - *before.completion(section);
             const int days = slip - slipped;
             slipped = slip;
             const DelayEvent* cause = days > 0 ? pending : nullptr;
