@@ -182,9 +182,15 @@ private slots:
     void aSmallWindowHoldsEveryPage() {
         Desk desk(small(), settings());
         desk.window.openDemo();
-        desk.window.resize(1024, 640);
+        desk.window.resize(960, 640);
         onEveryPage(desk, [&](const QString& page) {
             QVERIFY2(desk.window.width() <= 1024 && desk.window.height() <= 640, qPrintable(page));
+            const auto line = desk.find<QWidget>("contextLine")->findChildren<QWidget*>(Qt::FindDirectChildrenOnly);
+            for (const QWidget* a : line)
+                for (const QWidget* b : line)
+                    if (a != b && a->isVisible() && b->isVisible())
+                        QVERIFY2(!a->geometry().intersects(b->geometry()),
+                                 qPrintable(page + QLatin1Char(' ') + a->objectName() + QLatin1Char(' ') + b->objectName()));
             const QRect standing(desk.standing().mapTo(&desk.window, QPoint()), desk.standing().size());
             QVERIFY2(desk.standing().isVisible() && desk.window.rect().contains(standing), qPrintable(page));
         });

@@ -4,6 +4,7 @@
 
 #include "app/base/format.h"
 #include "app/base/look.h"
+#include "app/base/one_line.h"
 #include "app/buildup/build_up_stage.h"
 #include "app/card/card.h"
 #include "app/contract/contract_stage.h"
@@ -76,7 +77,7 @@ MainWindow::MainWindow(QSettings& settings, Dialogs& dialogs, Date today)
       m_delay(new DelayStage(m_document, today)), m_record(new RecordStage(m_document, m_state, dialogs)),
       m_strip(new RecordStrip(m_document)), m_card(new Card(m_document, m_state)),
       m_standing(new Standing(m_document, today)), m_ripple(nullptr), m_find(new FindField(m_document)),
-      m_jobTitle(new QLabel), m_jobState(new QLabel), m_lens(new QToolButton), m_trialButton(new QToolButton) {
+      m_jobTitle(new OneLine), m_jobState(new OneLine), m_lens(new QToolButton), m_trialButton(new QToolButton) {
     setObjectName(QStringLiteral("mainWindow"));
     setMinimumSize(900, 560);
     resize(1280, 800);
@@ -204,9 +205,11 @@ QWidget* MainWindow::buildContext() {
     names->addWidget(m_jobState);
     names->addStretch();
     layout->addLayout(names, 1);
-    m_find->setFixedWidth(300);
-    layout->addWidget(m_find);
-    layout->addStretch(1);
+    // In a narrow window the names give way first, then the field.
+    m_find->setMinimumWidth(150);
+    m_find->setMaximumWidth(300);
+    layout->addWidget(m_find, 1);
+    layout->addStretch(0);
     m_lens->setObjectName(QStringLiteral("lensButton"));
     m_lens->setPopupMode(QToolButton::InstantPopup);
     m_lens->setStyleSheet(QStringLiteral("QToolButton { background: %1; border: 1px solid %2; border-radius: 12px; "
