@@ -189,8 +189,9 @@ private slots:
             for (const QWidget* a : line)
                 for (const QWidget* b : line)
                     if (a != b && a->isVisible() && b->isVisible())
-                        QVERIFY2(!a->geometry().intersects(b->geometry()),
-                                 qPrintable(page + QLatin1Char(' ') + a->objectName() + QLatin1Char(' ') + b->objectName()));
+                        QVERIFY2(
+                            !a->geometry().intersects(b->geometry()),
+                            qPrintable(page + QLatin1Char(' ') + a->objectName() + QLatin1Char(' ') + b->objectName()));
             const QRect standing(desk.standing().mapTo(&desk.window, QPoint()), desk.standing().size());
             QVERIFY2(desk.standing().isVisible() && desk.window.rect().contains(standing), qPrintable(page));
         });

@@ -204,12 +204,12 @@ QWidget* MainWindow::buildContext() {
     names->addWidget(m_jobTitle);
     names->addWidget(m_jobState);
     names->addStretch();
-    layout->addLayout(names, 1);
-    // In a narrow window the names give way first, then the field.
+    layout->addLayout(names, 4);
+    // In a narrow window both give way.
     m_find->setMinimumWidth(150);
     m_find->setMaximumWidth(300);
-    layout->addWidget(m_find, 1);
-    layout->addStretch(0);
+    layout->addWidget(m_find, 3);
+    layout->addStretch(1);
     m_lens->setObjectName(QStringLiteral("lensButton"));
     m_lens->setPopupMode(QToolButton::InstantPopup);
     m_lens->setStyleSheet(QStringLiteral("QToolButton { background: %1; border: 1px solid %2; border-radius: 12px; "

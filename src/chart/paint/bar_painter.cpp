@@ -365,27 +365,34 @@ void paintFlags(QPainter& painter, const BarLayout& layout, const AxisInk& ink) 
     const double top = ribbonHeight + axisLineHeight + 3;
     double free = -1000; // where the last pennant ends: dates close together share the line, one above the other
     bool raised = false;
+    QRectF tab; // of the data date
+    if (layout.dataDateX && !ink.dataDate.isEmpty()) {
+        const double width = painter.fontMetrics().horizontalAdvance(ink.dataDate) + 16;
+        tab = QRectF(*layout.dataDateX - width / 2, top, width, 15);
+    }
     for (const PennantShape& pennant : layout.pennants) {
         QStringList names;
         for (const SectionId section : pennant.sections) names << (ink.pennant ? ink.pennant(section) : QString());
         const QString text = names.join(QLatin1Char(' '));
         const double width = painter.fontMetrics().horizontalAdvance(text) + 14;
-        raised = pennant.x < free && !raised;
+        // At the right edge it flies to the left.
+        const double side = pennant.x + width > ink.width && pennant.x > width ? -1 : 1;
+        const bool underTab = side < 0 && pennant.x - width < tab.right() && pennant.x > tab.left();
+        raised = underTab || (pennant.x < free && !raised);
         free = pennant.x + width;
         const double y = raised ? top - axisLineHeight + 2 : top;
         const double x = crisp(pennant.x);
         painter.setPen(Qt::NoPen);
         painter.setBrush(ink.theme.contractDate);
-        painter.drawPolygon(QPolygonF({QPointF(x, y), QPointF(x + width, y), QPointF(x + width - 5, y + 7.5),
-                                       QPointF(x + width, y + 15), QPointF(x, y + 15)}));
+        painter.drawPolygon(
+            QPolygonF({QPointF(x, y), QPointF(x + side * width, y), QPointF(x + side * (width - 5), y + 7.5),
+                       QPointF(x + side * width, y + 15), QPointF(x, y + 15)}));
         painter.setPen(QPen(ink.theme.contractDate, 1));
         painter.drawLine(QPointF(x, y), QPointF(x, axisHeight));
         painter.setPen(ink.theme.paper);
-        painter.drawText(QRectF(x + 4, y, width - 8, 15), Qt::AlignVCenter, text);
+        painter.drawText(QRectF(side > 0 ? x + 4 : x - width + 8, y, width - 8, 15), Qt::AlignVCenter, text);
     }
-    if (layout.dataDateX && !ink.dataDate.isEmpty()) {
-        const double width = painter.fontMetrics().horizontalAdvance(ink.dataDate) + 16;
-        const QRectF tab(*layout.dataDateX - width / 2, top, width, 15);
+    if (!tab.isNull()) {
         painter.setPen(Qt::NoPen);
         painter.setBrush(ink.theme.accent);
         painter.drawRoundedRect(tab, 2, 2);
