@@ -208,6 +208,44 @@ private slots:
         QVERIFY(apart(canvas.at(7.6, 38.5), t.critical) < 160 && !near(canvas.at(7.6, 38.5), t.paper));
     }
 
+    // ---- the axis
+
+    void pennantsStayInSight_data() { looks(); }
+    /// A contract date's pennant flies to the right of its line, at the right edge to the left, and never under the tab
+    /// of the data date.
+    void pennantsStayInSight() {
+        QFETCH(bool, dark);
+        QFETCH(double, scale);
+        const Theme& t = themeOf(dark);
+        const auto inked = [&](double x, std::optional<double> dataDate) {
+            BarLayout layout;
+            layout.pennants = {{x, {SectionId{1}}}};
+            layout.dataDateX = dataDate;
+            Canvas canvas(300, axisHeight, scale, t.panel);
+            QPainter painter(&canvas.image);
+            paintAxis(painter, {}, layout,
+                      {t,
+                       300,
+                       {},
+                       [](SectionId) { return QStringLiteral("S1 S3"); },
+                       dataDate ? QStringLiteral("1 Mar") : QString()});
+            painter.end();
+            // Left and right of the line, in the lower and the upper row of the axis.
+            const double lower = ribbonHeight + axisLineHeight + 4.5, upper = lower - axisLineHeight + 2;
+            QString where;
+            for (const auto& [name, dx, y] : {std::tuple{"right", 2.0, lower},
+                                              {"left", -2.0, lower},
+                                              {"upper right", 2.0, upper},
+                                              {"upper left", -2.0, upper}})
+                if (near(canvas.at(x + dx, y), t.contractDate)) where += QLatin1String(name) + QLatin1Char(';');
+            return where;
+        };
+        QCOMPARE(inked(100, {}), QStringLiteral("right;"));
+        QCOMPARE(inked(290, {}), QStringLiteral("left;"));
+        QCOMPARE(inked(290, 262), QStringLiteral("upper left;"));
+        QCOMPARE(inked(100, 262), QStringLiteral("right;"));
+    }
+
     // ---- steps of delay
 
     void stepsWearTheirCarriers_data() { looks(); }

@@ -156,6 +156,66 @@ private slots:
         QCOMPARE(w.worked(at("2028-01-01T00:00")) - w.worked(at("2027-01-01T00:00")), 210 * 600);
     }
 
+    /// Random weeks and exceptions, nights among them: where work starts and ends around each of many instants is found
+    /// by walking from minute to minute; and looked up side by side it is the same as one by one, or says that it
+    /// cannot tell.
+    void randomCalendarsAgreeWithWalking() {
+        std::mt19937 random(77);
+        const auto below = [&](int limit) { return int(random() % std::uint32_t(limit)); };
+        int together = 0;
+        for (int round = 0; round < 150; ++round) {
+            ResolvedCalendar c;
+            c.key = "random";
+            const auto work = [&] {
+                DayWork list;
+                int from = 5 * below(200);
+                for (int i = below(4); i > 0 && from < 1435; --i) {
+                    const int to = std::min(from + 5 + 5 * below(120), 2880);
+                    list.push_back({from, to});
+                    from = to + 5 * (1 + below(60));
+                }
+                return faultOf(list) ? DayWork{} : list;
+            };
+            for (auto& day : c.week) day = work();
+            c.week[std::size_t(below(7))] = {{480, 1020}}; // some work there always is
+            for (int i = below(5); i > 0; --i) {
+                const Date from = dateFrom(2027, 1, 1) + below(300);
+                c.exceptions.push_back({from, from + below(9), below(2) == 0, work(), "e"});
+            }
+            const WorkCalendar calendar = compiled(c, 2026, 2029);
+            std::vector<WorkCalendar::Lane> asked;
+            for (int i = 0; i < 64; ++i) {
+                const Instant t = startOf(dateFrom(2027, 3, 1)) + below(200 * 1440);
+                asked.push_back(WorkCalendar::Lane(t.minutes));
+                const bool before = worksPlainly(c, t + -1), after = worksPlainly(c, t);
+                Instant start = t, end = t;
+                while (!worksPlainly(c, start)) start = start + 1;
+                while (!worksPlainly(c, end + -1)) end = end + -1;
+                QCOMPARE(iso(calendar.upStart(t)), iso(start));
+                QCOMPARE(iso(calendar.up(t)), iso(before || after ? t : start));
+                QCOMPARE(iso(calendar.down(t)), iso(before || after ? t : end));
+                QCOMPARE(iso(calendar.downStart(t)), iso(after ? t : end + -1));
+                const auto place = calendar.placeOf(t);
+                QCOMPARE(iso(place.end), iso(end));
+                QCOMPARE(iso(place.start), iso(start));
+            }
+            std::vector<WorkCalendar::Lane> worked(64), end(64), start(64), from(64), minute(64);
+            if (!calendar.placesOf(64, asked.data(), worked.data(), end.data(), start.data())) continue;
+            ++together;
+            for (std::size_t i = 0; i < 64; ++i) {
+                const auto place = calendar.placeOf(Instant{asked[i]});
+                QCOMPARE(Minutes(worked[i]), place.worked);
+                QCOMPARE(Minutes(end[i]), place.end.minutes);
+                QCOMPARE(Minutes(start[i]), place.start.minutes);
+            }
+            QVERIFY(calendar.worked(64, asked.data(), minute.data()));
+            QVERIFY(minute == worked);
+            QVERIFY(calendar.startsOfMinutes(64, worked.data(), from.data()));
+            QVERIFY(from == start);
+        }
+        QVERIFY2(together > 5, qPrintable(QString::number(together)));
+    }
+
     void aLoneLeapDayCoversNothingInACommonYear() {
         ResolvedCalendar c = continuous();
         c.exceptions.push_back({dateFrom(2028, 2, 29), dateFrom(2028, 2, 29), true, {}, "leap"});
