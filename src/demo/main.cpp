@@ -17,6 +17,8 @@
 #include <iostream>
 #include <map>
 #include <stdexcept>
+#include <string_view>
+#include <utility>
 
 namespace yarrin {
 
@@ -173,10 +175,30 @@ private:
 
     [[nodiscard]] std::string narrative(const Schedule& figures) const {
         const Calculated now{m_programme, figures};
-        if (m_stands.empty()) return draftNarrative(now, nullptr, {});
+        if (m_stands.empty()) return filledIn(draftNarrative(now, nullptr, {}));
         const Schedule before = schedule(m_stands.back().programme);
         const Calculated previous{m_stands.back().programme, before};
-        return draftNarrative(now, &previous, m_stands.back().name);
+        return filledIn(draftNarrative(now, &previous, m_stands.back().name));
+    }
+
+    /// What a draft leaves to its author, as the planner of this job has written it.
+    static std::string filledIn(std::string text) {
+        static constexpr std::pair<std::string_view, std::string_view> words[] = {
+            {"<purpose, documents and drawings it rests on>",
+             "It rests on drawings issue C1, the priced bill and the method statements of February 2026."},
+            {"<access, design information, approvals, work by others>",
+             "The whole site in possession on the first day; design information and consents by the dates agreed; the "
+             "operator's surveys outside the fit out."},
+            {"<weather, tides, possessions>", "Days lost to weather as the calendars have them; tide windows at the "
+                                              "bankseat; no piling in April and May."},
+            {"<labour and plant that can be had>", "One jack-up with its crane, one stone barge and one drilling rig "
+                                                   "on the water; two gangs of concrete hands."},
+            {"<and so on>", "And so on."},
+            {"<why>", "as agreed"}};
+        for (const auto& [open, filled] : words)
+            for (auto at = text.find(open); at != std::string::npos; at = text.find(open, at + filled.size()))
+                text.replace(at, open.size(), filled);
+        return text;
     }
 
     Revision freeze(const Json& row) {

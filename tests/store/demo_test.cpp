@@ -34,7 +34,11 @@ private slots:
         const auto verified = verifyFile(DEMO);
         QVERIFY(verified.ok());
         QCOMPARE(verified->size(), std::size_t(5));
-        for (const Verified& one : *verified) QVERIFY2(one.fault.empty(), one.fault.c_str());
+        for (const Verified& one : *verified) {
+            QVERIFY2(one.fault.empty(), one.fault.c_str());
+            // Nothing of a draft is left open in what was frozen.
+            QVERIFY2(one.revision.narrative.find('<') == std::string::npos, one.revision.narrative.c_str());
+        }
         QVERIFY(verified->front().revision.contract);
         QCOMPARE(QString::fromStdString(verified->front().revision.key), QStringLiteral("B"));
         QCOMPARE(isoInstant(*verified->back().revision.dataDate), std::string("2027-03-01T00:00"));
