@@ -35,7 +35,7 @@ class WholeWindowTest : public QObject {
     static void onEveryPage(Desk& desk, const std::function<void(const QString&)>& look) {
         const auto settled = [&](const QString& name) {
             QApplication::processEvents();
-            QTRY_VERIFY(!desk.find<DelayStage>("delayStage")->study().isRunning());
+            QTRY_VERIFY_WITH_TIMEOUT(!desk.find<DelayStage>("delayStage")->study().isRunning(), 60000);
             QApplication::processEvents();
             look(name);
         };

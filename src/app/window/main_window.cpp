@@ -160,7 +160,12 @@ MainWindow::MainWindow(QSettings& settings, Dialogs& dialogs, Date today)
     go(Place::programme);
 }
 
-MainWindow::~MainWindow() = default;
+/// What shows the document goes before it does, and tells the window nothing on its way.
+MainWindow::~MainWindow() {
+    QWidget* centre = takeCentralWidget();
+    for (QObject* child : centre->findChildren<QObject*>()) child->disconnect(this);
+    delete centre;
+}
 
 Stage& MainWindow::stage() {
     return *static_cast<Stage*>(m_stack->currentWidget());
