@@ -614,6 +614,33 @@ private slots:
         QCOMPARE(movements(analyse(DelayMethod::collapsedAsBuilt, stands), job.programme), QStringLiteral("E1+7(7/0)"));
     }
 
+    /// Planned, B follows A; now A follows B, with X of the event between them. Put into the plan X closes a loop: the
+    /// event is left out there with the reason, by every method the steps still lead to the forecast, and nothing
+    /// breaks.
+    void aFragmentThatWouldCloseALoopInAnEarlierStandIsLeftOut() {
+        Job7 job;
+        job.work("A", 5).work("B", 4).milestone("M").link("A", "B").link("B", "M").link("A", "M");
+        job.section("S1", "M", "2027-03-09", 1000);
+        std::vector<Stand> stands{{"contract", job.programme}};
+        const EventId id = job.event(Risk::employer, "2027-03-02", {});
+        job.programme.links.erase(0);
+        job.work("X", 3).link("B", "X").link("X", "A").change("X", [&](Activity& a) { a.event = id; });
+        stands.push_back({"now", job.programme});
+        QCOMPARE(QString::fromStdString(job.finish()), QStringLiteral("2027-03-12")); // 4 + 3 + 5 days
+        for (std::size_t m = 0; m < delayMethods; ++m) {
+            const DelayAnalysis found = analyse(static_cast<DelayMethod>(m), stands);
+            QVERIFY(found.errors.empty());
+            int moved = 0;
+            for (const DelayStep& step : found.steps) moved += step.of(section1)->moved();
+            QCOMPARE(moved, 3);
+            if (m > std::size_t(DelayMethod::timeImpact)) continue;
+            QVERIFY(!found.notes.empty());
+            QVERIFY2(found.notes[0].find("E1 cannot be put into contract") == 0 &&
+                         found.notes[0].find("loop") != std::string::npos,
+                     found.notes[0].c_str());
+        }
+    }
+
     /// Access, and a suspension: but for each, completion would have been so much earlier.
     void collapsedTakesAccessAndSuspensionsOut() {
         Job7 job = ferry();

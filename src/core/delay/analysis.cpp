@@ -47,7 +47,7 @@ const StepFigures* DelayStep::of(SectionId section) const {
 std::optional<Date> AnalysisState::completion(SectionId section) const {
     const Section* row = m_programme.sections.row(section);
     const std::size_t index = row ? m_programme.activities.indexOf(row->milestone) : m_programme.activities.none;
-    if (index == m_programme.activities.none) return {};
+    if (index == m_programme.activities.none || !m_schedule.ok()) return {};
     return completionDate(m_schedule.activities[index].earlyFinish);
 }
 
@@ -117,11 +117,14 @@ bool Analyst::overlap(const DelayEvent& a, const DelayEvent& b) const {
     return !before(a, b) && !before(b, a);
 }
 
-/// Days by which an event moves completion, by section, when it is put into this state.
-std::vector<int> Analyst::gains(const AnalysisState& before, EventId event) {
+/// Days by which an event moves completion, by section, when it is put into this state; none where that, or the state
+/// itself, cannot be calculated.
+std::optional<std::vector<int>> Analyst::gains(const AnalysisState& before, EventId event) {
     Programme with = before.programme();
     putIn(with, now(), event);
-    return movesBetween(before, AnalysisState(std::move(with), m_cache));
+    const AnalysisState after(std::move(with), m_cache);
+    if (!before.figures().ok() || !after.figures().ok()) return {};
+    return movesBetween(before, after);
 }
 
 std::vector<int> Analyst::movesBetween(const AnalysisState& before, const AnalysisState& after) const {
@@ -189,6 +192,12 @@ AnalysisState Analyst::insertAll(const AnalysisState& base, const std::vector<co
         Programme with = state.programme();
         putIn(with, now(), event.id);
         AnalysisState after(std::move(with), m_cache);
+        if (!after.figures().ok()) {
+            // Logic that was changed since may close a loop with a fragment.
+            m_out.notes.push_back(event.key + " cannot be put into " + m_out.stands[concurrency ? window - 1 : 0] +
+                                  " and is left out there: " + after.figures().errors.front().sentence());
+            continue;
+        }
         DelayStep step;
         step.event = event.id;
         step.window = window;
@@ -214,9 +223,10 @@ AnalysisState Analyst::insertAll(const AnalysisState& base, const std::vector<co
             if (j < i && !beside) putIn(without, now(), events[j]->id);
         }
         const std::vector<int> moved = movesBetween(state, after);
-        const std::vector<int> free = beneath ? gains(AnalysisState(std::move(without), m_cache), event.id) : moved;
-        const std::vector<int> added = beneath ? gains(AnalysisState(std::move(all), m_cache), event.id) : moved;
-        const std::vector<int> alone = i == 0 ? moved : gains(base, event.id);
+        const auto gained = [&](const AnalysisState& in) { return gains(in, event.id).value_or(moved); };
+        const std::vector<int> free = beneath ? gained(AnalysisState(std::move(without), m_cache)) : moved;
+        const std::vector<int> added = beneath ? gained(AnalysisState(std::move(all), m_cache)) : moved;
+        const std::vector<int> alone = i == 0 ? moved : gained(base);
         for (std::size_t s = 0; s < m_sections.size(); ++s) {
             // Float that our own delay used up before is gone: who comes second moves completion, and is answered for.
             const int most = std::max({0, free[s], moved[s]});

@@ -18,7 +18,7 @@ public:
     [[nodiscard]] const ActivityFigures& of(ActivityId id) const {
         return m_schedule.activities[m_programme.activities.indexOf(id)];
     }
-    /// Forecast completion of a section; none without a milestone.
+    /// Forecast completion of a section; none without a milestone, or where the programme cannot be calculated.
     [[nodiscard]] std::optional<Date> completion(SectionId section) const;
     /// Keys of what drives its completion, finished work left out.
     [[nodiscard]] std::vector<std::string> chain(SectionId section) const;
@@ -52,7 +52,7 @@ private:
     /// Puts the events of one window in, one after the other, and returns where that leads.
     AnalysisState insertAll(const AnalysisState& base, const std::vector<const DelayEvent*>& events, std::size_t window,
                             bool concurrency);
-    [[nodiscard]] std::vector<int> gains(const AnalysisState& before, EventId event);
+    [[nodiscard]] std::optional<std::vector<int>> gains(const AnalysisState& before, EventId event);
     [[nodiscard]] std::vector<int> movesBetween(const AnalysisState& before, const AnalysisState& after) const;
     void addStep(DelayStep step, const AnalysisState& before, const AnalysisState& after);
     void addProgress(DelayStep::Kind kind, std::size_t window, const AnalysisState& before, const AnalysisState& after);
