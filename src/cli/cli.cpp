@@ -11,8 +11,8 @@
 namespace yarrin {
 
 std::span<const Verb> verbs() {
-    static const std::array<Verb, 10> list{billVerb,     calcVerb,   calendarVerb, compareVerb, convertVerb,
-                                           exposureVerb, freezeVerb, impactVerb,   verifyVerb,  whyVerb};
+    static const std::array<Verb, 11> list{billVerb,   calcVerb,   calendarVerb, compareVerb, convertVerb, exposureVerb,
+                                           freezeVerb, impactVerb, sealVerb,     verifyVerb,  whyVerb};
     return list;
 }
 

@@ -2,7 +2,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "cli/cli.h"
 #include "store/file.h"
-#include "store/programme_file.h"
 
 #include <vector>
 
@@ -19,10 +18,6 @@ ExitStatus run(std::span<const std::string> arguments, CliStreams streams) {
     if (files.size() != 2) return usageFault("convert", "two files are expected, IN and OUT", streams);
     const auto programme = readProgramme(files[0]);
     if (!programme.ok()) return report(programme.errors(), files[0], streams);
-    if (holdsRecord(files[1]))
-        return report({{ErrorCode::file, files[1], "it holds a history or revisions, which would be lost",
-                        "write to another file"}},
-                      files[1], streams);
     const auto written = writeProgramme(*programme, files[1], formatForName(files[1]));
     if (!written.ok()) return report(written.errors(), files[1], streams);
     return ExitStatus::done;
@@ -30,11 +25,13 @@ ExitStatus run(std::span<const std::string> arguments, CliStreams streams) {
 
 } // namespace
 
-const Verb convertVerb{"convert", "writes a programme in another format",
-                       "yarrin-cli convert IN OUT\n\n"
-                       "Reads IN (.yarrin or .yarrin.json, told by its content) and writes OUT in the format that its\n"
-                       "ending names: .json for the open text format, anything else for the native one.\n"
-                       "A native file that holds a history or revisions is not written over.\n",
-                       run};
+const Verb convertVerb{
+    "convert", "writes a programme in another format",
+    "yarrin-cli convert IN OUT\n\n"
+    "Reads IN (.yarrin or .yarrin.json, told by its content) and writes OUT in the format that its\n"
+    "ending names: .json for the open text format, anything else for the native one.\n"
+    "What cannot be examined, what a window holds, and a native file that holds a history or revisions\n"
+    "is not written over. What is replaced stays beside it as OUT.previous.\n",
+    run};
 
 } // namespace yarrin

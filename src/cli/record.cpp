@@ -7,6 +7,7 @@
 #include "store/csv.h"
 #include "store/file.h"
 #include "store/programme_file.h"
+#include "store/signing.h"
 
 #include <cstdlib>
 #include <ctime>
@@ -17,22 +18,47 @@ namespace yarrin {
 namespace {
 
 ExitStatus verify(std::span<const std::string> arguments, CliStreams streams) {
-    if (arguments.size() != 1 || arguments[0].starts_with("--"))
-        return usageFault("verify", "one file is expected", streams);
-    const auto verified = verifyFile(arguments[0]);
-    if (!verified.ok()) return report(verified.errors(), arguments[0], streams);
-    bool whole = true;
-    for (const Verified& one : *verified) {
-        streams.out << one.revision.key << "  " << one.revision.at << "  " << one.revision.digest << "  "
-                    << (one.fault.empty() ? "as frozen" : "CHANGED")
-                    << (one.revision.contract ? ", contract programme" : "") << "\n";
-        if (one.fault.empty()) continue;
-        whole = false;
-        streams.err << arguments[0] << ":revision " << one.revision.key << ": " << one.fault << "\n";
+    std::vector<std::string> files;
+    std::string seal;
+    for (std::size_t i = 0; i < arguments.size(); ++i) {
+        if (arguments[i] == "--seal") {
+            if (++i == arguments.size()) return usageFault("verify", "--seal wants a value", streams);
+            seal = arguments[i];
+        } else if (arguments[i].starts_with("--")) {
+            return usageFault("verify", "there is no option " + arguments[i], streams);
+        } else {
+            files.push_back(arguments[i]);
+        }
     }
-    streams.out << verified->size() << (verified->size() == 1 ? " revision, " : " revisions, ")
-                << (whole ? "none changed" : "not all as frozen") << "; the database is whole\n";
-    return whole ? ExitStatus::done : ExitStatus::file;
+    if (files.size() != 1) return usageFault("verify", "one file is expected", streams);
+    const auto verified = verifyFile(files[0], seal);
+    if (!verified.ok()) return report(verified.errors(), files[0], streams);
+    for (const Verified& one : verified->revisions) {
+        streams.out << one.revision.key << "  " << one.revision.at << "  " << one.revision.digest << "  "
+                    << (one.revision.seal.empty() ? "" : one.revision.seal + "  ")
+                    << (one.fault.empty() ? "as frozen" : "CHANGED")
+                    << (one.revision.contract ? ", contract programme" : "")
+                    << (one.signer.empty() ? "" : ", signed by " + one.signer) << "\n";
+        if (!one.fault.empty())
+            streams.err << files[0] << ":revision " << one.revision.key << ": " << one.fault << "\n";
+    }
+    for (const std::string& fault : verified->faults) streams.err << files[0] << ": " << fault << "\n";
+    const std::size_t count = verified->revisions.size();
+    streams.out << count << (count == 1 ? " revision" : " revisions");
+    if (verified->lines > 0) streams.out << ", " << verified->lines << " lines in the record, seal " << verified->seal;
+    streams.out << (verified->whole() ? "; all as it was recorded" : "; NOT as it was recorded");
+    if (!seal.empty() && verified->whole()) streams.out << "; it goes on from the record that was sealed";
+    streams.out << "\n";
+    return verified->whole() ? ExitStatus::done : ExitStatus::file;
+}
+
+ExitStatus seal(std::span<const std::string> arguments, CliStreams streams) {
+    if (arguments.size() != 1 || arguments[0].starts_with("--"))
+        return usageFault("seal", "one file is expected", streams);
+    const auto text = sealOf(arguments[0]);
+    if (!text.ok()) return report(text.errors(), arguments[0], streams);
+    streams.out << *text << "\n";
+    return ExitStatus::done;
 }
 
 /// `FILE`, or `FILE@KEY` for a revision in it; a file whose name holds an @ is taken as it is.
@@ -102,31 +128,27 @@ ExitStatus compareTwo(std::span<const std::string> arguments, CliStreams streams
 
 /// Who works here and what the time is: the command line is the outermost layer, so it asks the system.
 Stamp stampNow() {
-    const std::time_t now = std::time(nullptr);
-    std::tm local{};
-    localtime_r(&now, &local);
-    char text[32];
-    std::strftime(text, sizeof text, "%Y-%m-%d %H:%M:%S", &local);
     const char* user = std::getenv("USER");
-    return {user && *user ? user : "somebody", text};
+    return {user && *user ? user : "somebody", momentText(std::time(nullptr))};
 }
 
 ExitStatus freeze(std::span<const std::string> arguments, CliStreams streams) {
     std::vector<std::string> words;
     Stamp stamp = stampNow();
-    std::optional<std::string> narrativeFile, reason;
+    std::optional<std::string> narrativeFile, reason, keyFile;
     for (std::size_t i = 0; i < arguments.size(); ++i) {
         const std::string& argument = arguments[i];
         if (!argument.starts_with("--")) {
             words.push_back(argument);
             continue;
         }
-        if (argument != "--by" && argument != "--narrative" && argument != "--accept")
+        if (argument != "--by" && argument != "--narrative" && argument != "--accept" && argument != "--sign")
             return usageFault("freeze", "there is no option " + argument, streams);
         if (++i == arguments.size()) return usageFault("freeze", argument + " wants a value", streams);
         if (argument == "--by") stamp.author = arguments[i];
         if (argument == "--narrative") narrativeFile = arguments[i];
         if (argument == "--accept") reason = arguments[i];
+        if (argument == "--sign") keyFile = arguments[i];
     }
     if (words.size() != 3) return usageFault("freeze", "FILE, KEY and PURPOSE are expected", streams);
     if (!isNative(words[0])) {
@@ -150,30 +172,48 @@ ExitStatus freeze(std::span<const std::string> arguments, CliStreams streams) {
     } else {
         narrative = draftNarrative({programme, figures}, nullptr, {});
     }
-    const auto frozen = file.freeze(programme, words[1], words[2], narrative, stamp);
+    std::optional<SigningKey> key;
+    if (keyFile) {
+        auto read = SigningKey::readOrMake(*keyFile);
+        if (!read.ok()) return report(read.errors(), *keyFile, streams);
+        key = std::move(read).value();
+    }
+    const auto frozen = file.freeze(programme, words[1], words[2], narrative, stamp, key ? &*key : nullptr);
     Outcome accepted = done();
     if (frozen.ok() && reason) accepted = file.accept(*frozen, *reason, stamp);
     file.close(stamp);
     if (!frozen.ok()) return report(frozen.errors(), words[0], streams);
     if (!accepted.ok()) return report(accepted.errors(), words[0], streams);
-    streams.out << frozen->key << "  " << frozen->digest << "\n";
+    streams.out << frozen->key << "  " << frozen->digest << "  " << frozen->seal << "\n";
     return ExitStatus::done;
 }
 
 } // namespace
 
-const Verb freezeVerb{"freeze", "freezes a revision of a native file",
-                      "yarrin-cli freeze FILE KEY PURPOSE [--narrative TEXTFILE] [--by NAME] [--accept REASON]\n\n"
-                      "Freezes the programme as it stands under a letter or number and prints its SHA-256. Without a\n"
-                      "narrative one is drafted from the facts. --accept makes it the contract programme.\n",
-                      freeze};
+const Verb freezeVerb{
+    "freeze", "freezes a revision of a native file",
+    "yarrin-cli freeze FILE KEY PURPOSE [--narrative TEXTFILE] [--by NAME] [--accept REASON]\n"
+    "                  [--sign KEYFILE]\n\n"
+    "Freezes the programme as it stands under a letter or number and prints its SHA-256 and the seal\n"
+    "of the record. Without a narrative one is drafted from the facts. --accept makes it the contract\n"
+    "programme. --sign signs it with the key in a file, which is made where there is none.\n",
+    freeze};
 
 const Verb verifyVerb{
-    "verify", "checks a file and the SHA-256 of each frozen revision in it",
-    "yarrin-cli verify FILE\n\n"
-    "Prints a line for each revision: its key, when it was frozen, the SHA-256 of its canonical form,\n"
-    "and whether it is as it was frozen. Exit status 3 where the file or a revision was changed.\n",
+    "verify", "checks a file, its record and each frozen revision",
+    "yarrin-cli verify FILE [--seal SEAL]\n\n"
+    "Checks the database and its tables, the chain that links every line of the record, the programme\n"
+    "against the last line of its history, and each revision: a line each with its key, when it was\n"
+    "frozen, the SHA-256 of its canonical form, the seal, whether it is as it was frozen, and who signed\n"
+    "it. With a seal that was given away, whether the record is still the one it was given for, and only\n"
+    "goes on from there. Exit status 3 where anything was changed.\n",
     verify};
+
+const Verb sealVerb{"seal", "prints a short seal of a record as it is",
+                    "yarrin-cli seal FILE\n\n"
+                    "Prints the seal of the record's last line: a number and six groups of four. Given to the other\n"
+                    "side, or printed, it proves later that nothing before it was changed: verify FILE --seal SEAL.\n",
+                    seal};
 
 const Verb compareVerb{
     "compare", "tells all in which two programmes differ",

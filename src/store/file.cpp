@@ -2,8 +2,10 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "store/file.h"
 
+#include "store/digest.h"
 #include "store/json.h"
 #include "store/native.h"
+#include "store/native_database.h"
 
 #include <cerrno>
 #include <cstring>
@@ -11,6 +13,7 @@
 #include <fstream>
 #include <functional>
 #include <sstream>
+#include <sys/stat.h>
 #include <unistd.h>
 
 namespace yarrin {
@@ -56,8 +59,9 @@ Outcome flush(const fs::path& part) {
     return done();
 }
 
+/// Into a file that is there.
 Outcome writeText(const fs::path& path, const std::string& text) {
-    const int file = ::open(path.c_str(), O_WRONLY | O_CREAT | O_TRUNC | O_CLOEXEC, 0666);
+    const int file = ::open(path.c_str(), O_WRONLY | O_TRUNC | O_CLOEXEC | O_NOFOLLOW);
     if (file < 0) return systemError(path, errno, "write");
     int failed = 0;
     for (std::size_t at = 0; at < text.size() && failed == 0;) {
@@ -70,11 +74,21 @@ Outcome writeText(const fs::path& path, const std::string& text) {
     return done();
 }
 
+/// A device never ends and a pipe may never begin.
+Outcome isPlainFile(const fs::path& path) {
+    struct stat found {};
+    if (::stat(path.c_str(), &found) != 0) return systemError(path, errno, "read");
+    if (S_ISDIR(found.st_mode)) return fileError(path, "it is a folder, not a file");
+    if (!S_ISREG(found.st_mode)) return fileError(path, "it is a device or a pipe, not a file");
+    if (std::uintmax_t(found.st_size) > largestText && !isNative(path))
+        return fileError(path, "it has more than 1 GB, which is no programme and no table");
+    return done();
+}
+
 } // namespace
 
 Result<std::string> readTextFile(const fs::path& path) {
-    std::error_code fault;
-    if (fs::is_directory(path, fault)) return fileError(path, "it is a folder, not a file");
+    if (Outcome plain = isPlainFile(path); !plain.ok()) return plain.errors();
     std::ifstream stream(path, std::ios::binary);
     if (!stream) return systemError(path, errno != 0 ? errno : ENOENT, "read");
     std::stringstream text;
@@ -94,8 +108,7 @@ bool isNative(const fs::path& path) {
 }
 
 Result<Programme> readProgramme(const fs::path& path) {
-    std::error_code fault;
-    if (fs::is_directory(path, fault)) return fileError(path, "it is a folder, not a file");
+    if (Outcome plain = isPlainFile(path); !plain.ok()) return plain.errors();
     std::ifstream stream(path, std::ios::binary);
     if (!stream) return systemError(path, errno != 0 ? errno : ENOENT, "read");
     std::string head(16, '\0');
@@ -120,21 +133,144 @@ Result<Programme> readProgramme(const fs::path& path) {
     return programme.ok() ? std::move(programme) : Result<Programme>(inFile(path, programme.errors()));
 }
 
-Outcome writeBeside(const fs::path& path, const std::function<Outcome(const fs::path&)>& write) {
+namespace {
+
+/// What stands at a place, looked at without going through a link.
+enum class There { nothing, file, link, folder, other };
+There whatIs(const fs::path& path) {
+    struct stat found {};
+    if (::lstat(path.c_str(), &found) != 0) return There::nothing;
+    return S_ISREG(found.st_mode)   ? There::file
+           : S_ISLNK(found.st_mode) ? There::link
+           : S_ISDIR(found.st_mode) ? There::folder
+                                    : There::other;
+}
+
+/// The place that is really written: what a link points to.
+Result<fs::path> realPlace(const fs::path& path) {
     std::error_code fault;
-    // Through a link, the file it points to is written, not the link replaced.
-    const fs::path target = fs::exists(path, fault) ? fs::canonical(path, fault) : path;
-    if (fs::is_directory(target, fault)) return fileError(path, "it is a folder", "choose a file name");
-    if (fs::exists(target, fault) && ::access(target.c_str(), W_OK) != 0) return systemError(path, errno, "write");
-    fs::path part = target;
-    part += ".part";
-    fs::remove(part, fault);
+    if (whatIs(path) == There::nothing) {
+        const fs::path folder = path.has_parent_path() ? path.parent_path() : fs::path(".");
+        if (!fs::exists(folder, fault)) return systemError(path, ENOENT, "write");
+        return fs::canonical(folder, fault) / path.filename();
+    }
+    const fs::path target = fs::canonical(path, fault);
+    if (fault) return fileError(path, "it is a link that leads nowhere", "choose another name");
+    switch (whatIs(target)) {
+    case There::folder:
+        return fileError(path, "it is a folder", "choose a file name");
+    case There::file:
+        return target;
+    default:
+        return fileError(path, "it is a device or a pipe, not a file", "choose another name");
+    }
+}
+
+/// The last generation stays under another name until the new one has its place.
+Outcome keepPrevious(const fs::path& target) {
+    fs::path previous = target, made = target;
+    previous += ".previous";
+    made += "." + hexadecimal(randomBytes(6)) + ".previous";
+    std::error_code fault;
+    if (::link(target.c_str(), made.c_str()) != 0) {
+        // Not every drive knows two names for a file.
+        fs::copy_file(target, made, fault);
+        if (!fault) {
+            if (Outcome flushed = flush(made); !flushed.ok()) return flushed;
+        }
+    }
+    if (!fault) fs::rename(made, previous, fault);
+    if (fault) {
+        std::error_code ignored;
+        fs::remove(made, ignored);
+        return systemError(previous, fault.value(), "write");
+    }
+    return syncFolder(target.parent_path());
+}
+
+} // namespace
+
+Outcome syncFolder(const fs::path& folder) {
+    const int descriptor = ::open(folder.c_str(), O_RDONLY | O_DIRECTORY | O_CLOEXEC);
+    if (descriptor < 0) return systemError(folder, errno, "write");
+    const int failed = ::fsync(descriptor) != 0 ? errno : 0;
+    ::close(descriptor);
+    // Some drives over the network know no such thing.
+    if (failed != 0 && failed != EINVAL && failed != ENOTSUP) return systemError(folder, failed, "write");
+    return done();
+}
+
+Outcome makeOwnFolder(const fs::path& folder) {
+    std::error_code fault;
+    if (folder.has_parent_path()) fs::create_directories(folder.parent_path(), fault);
+    if (::mkdir(folder.c_str(), 0700) != 0 && errno != EEXIST) return systemError(folder, errno, "write");
+    struct stat found {};
+    if (::lstat(folder.c_str(), &found) != 0) return systemError(folder, errno, "write");
+    if (!S_ISDIR(found.st_mode) || found.st_uid != ::geteuid())
+        return fileError(folder, "it is no folder of the user's own", "remove what stands there");
+    if ((found.st_mode & 077) != 0 && ::chmod(folder.c_str(), 0700) != 0) return systemError(folder, errno, "write");
+    return done();
+}
+
+Result<std::unique_ptr<FileLock>> examineTarget(const fs::path& path) {
+    auto place = realPlace(path);
+    if (!place.ok()) return place.errors();
+    auto lock = std::make_unique<FileLock>();
+    const fs::path& target = *place;
+    std::error_code fault;
+    if (whatIs(target) == There::nothing) return lock;
+    const auto refuse = [&](const std::string& why, const char* todo = "choose another name") {
+        return fileError(path, "what is there is not written over: " + why, todo);
+    };
+    if (const auto held = lock->hold(target, "a Yarrin that writes it")) return refuse(*held);
+    if (fs::file_size(target, fault) == 0 && !fault) return lock;
+    if (isNative(target)) {
+        if (modeToRead(target) != Database::Mode::readOnly)
+            return refuse("its last change was cut short",
+                          "open it once, so that it is made whole, or choose another name");
+        Database database(target.string(), Database::Mode::readOnly);
+        Outcome checked = checkNative(database, target);
+        if (!checked.ok()) return refuse(checked.error().what);
+        if (const std::string behind = behindTheEnd(database, target); !behind.empty()) return refuse(behind);
+        if (holdsRecord(database)) return refuse("it holds a history or revisions, which would be lost");
+        return lock;
+    }
+    std::ifstream stream(target, std::ios::binary);
+    if (!stream) return systemError(path, errno != 0 ? errno : EACCES, "read");
+    stream.close();
+    const bool text = formatForName(target) == FileFormat::json;
+    if (text || target.extension() == ".yarrin") {
+        const auto programme = readProgramme(target);
+        if (!programme.ok()) return refuse("as a programme it cannot be read (" + programme.error().what + ")");
+    }
+    return lock;
+}
+
+Outcome writeBeside(const fs::path& path, const std::function<Outcome(const fs::path&)>& write, Replaced replaced) {
+    auto place = realPlace(path);
+    if (!place.ok()) return place.errors();
+    const fs::path& target = *place;
+    std::error_code fault;
+    struct stat old {};
+    const bool there = ::stat(target.c_str(), &old) == 0;
+    if (there && ::access(target.c_str(), W_OK) != 0) return systemError(path, errno, "write");
+    std::string name =
+        (target.parent_path() / ("." + target.filename().string().substr(0, 180) + ".XXXXXX.part")).string();
+    const int made = ::mkostemps(name.data(), 5, O_CLOEXEC);
+    if (made < 0) return systemError(path, errno, "write");
+    const fs::path part = name;
+    // As it was, or as the user's mask has it; never wider in between.
+    const mode_t mask = ::umask(0);
+    ::umask(mask);
+    const mode_t mode = there ? old.st_mode & 07777 : 0666 & ~mask;
     Outcome written = write(part);
+    if (written.ok() && ::fchmod(made, mode) != 0) written = systemError(path, errno, "write");
+    ::close(made);
     if (written.ok()) written = flush(part);
+    if (written.ok() && there && replaced == Replaced::kept) written = keepPrevious(target);
     if (written.ok()) {
-        if (fs::exists(target, fault)) fs::permissions(part, fs::status(target).permissions(), fault);
         fs::rename(part, target, fault);
-        if (!fault) return done();
+        if (!fault) return syncFolder(target.parent_path());
         written = systemError(path, fault.value(), "write");
     }
     std::vector<Error> errors = written.errors();
@@ -145,9 +281,15 @@ Outcome writeBeside(const fs::path& path, const std::function<Outcome(const fs::
 }
 
 Outcome writeProgramme(const Programme& programme, const fs::path& path, FileFormat format) {
-    return writeBeside(path, [&](const fs::path& part) {
-        return format == FileFormat::json ? writeText(part, programmeToJson(programme)) : writeNative(programme, part);
-    });
+    const auto lock = examineTarget(path);
+    if (!lock.ok()) return lock.errors();
+    return writeBeside(
+        path,
+        [&](const fs::path& part) {
+            return format == FileFormat::json ? writeText(part, programmeToJson(programme))
+                                              : writeNative(programme, part);
+        },
+        Replaced::kept);
 }
 
 Outcome writeTextFile(const fs::path& path, const std::string& text) {

@@ -9,7 +9,8 @@
 namespace yarrin {
 
 /// Holds a file against other windows and machines: an advisory lock on a small file beside it that says who has it.
-/// The system lets go of the lock when the program ends, however it ends.
+/// The system lets go of the lock when the program ends, however it ends. What stands at the place of that small file
+/// and is not one of ours (a link, a pipe, somebody's text) is left alone, and the file is not held then.
 class FileLock {
 public:
     FileLock() = default;
@@ -20,6 +21,8 @@ public:
     /// Tries to hold a file for somebody. Returns why not, as a sentence.
     [[nodiscard]] std::optional<std::string> hold(const std::filesystem::path& path, const std::string& who);
     void release();
+    /// The place of the small file beside a file.
+    [[nodiscard]] static std::filesystem::path placeFor(const std::filesystem::path& path);
 
 private:
     int m_descriptor = -1;

@@ -2,6 +2,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "store/native.h"
 #include "store/native_database.h"
+#include "store/native_rows.h"
+#include "store/native_schema.h"
 #include "store/statement.h"
 
 #include <algorithm>
@@ -28,6 +30,7 @@ public:
             buildUp();
             sequences();
         }
+        if (m_version >= 6) numbering();
         if (m_database.failed()) return *m_database.error();
         if (m_faults.empty()) m_faults = faultsOf(m_programme);
         if (!m_faults.empty()) return std::move(m_faults);
@@ -48,7 +51,7 @@ private:
     template <typename Id> Id id(std::int64_t value) {
         if constexpr (std::is_same_v<Id, CalendarId>)
             if (value == -1) return continuousCalendar;
-        if (value < 1 || value > 0x7fffffff) {
+        if (value < 1 || value > largestId) {
             fault("an id is out of bounds");
             return {};
         }
@@ -545,6 +548,23 @@ private:
         assign(m_programme.laidOut, std::move(units));
     }
 
+    /// Ids that the file gave to rows which are no longer there are not given to others.
+    void numbering() {
+        Statement row(m_database, "SELECT name, highest FROM numbering");
+        while (row.next()) {
+            const std::string name = row.text();
+            const std::int64_t highest = row.number();
+            at("numbering", 0);
+            bool known = false;
+            forEachRowType([&]<typename Row>(Row*) {
+                if (name != NativeTable<Row>::name) return;
+                known = true;
+                if (highest >= 0 && highest <= largestId) tableOf<Row>(m_programme).reserve(std::uint32_t(highest));
+            });
+            if (!known || highest < 0 || highest > largestId) fault("it is not known");
+        }
+    }
+
     template <typename Rows, typename Row> static void assign(Rows& table, std::vector<Row> rows) {
         table.assign(std::move(rows));
     }
@@ -573,7 +593,22 @@ Outcome checkNative(Database& database, const std::filesystem::path& path) {
     if (failed || bytes < static_cast<std::uintmax_t>(std::max<std::int64_t>(0, size)) || bytes % 512 != 0 ||
         database.text("PRAGMA quick_check(1)") != "ok")
         return Error{ErrorCode::file, {}, "the file is damaged", "open a copy or an earlier version of it"};
+    if (const std::string fault = schemaFault(database); !fault.empty())
+        return Error{ErrorCode::file,
+                     {},
+                     "it is not as Yarrin makes files: " + fault,
+                     "open a copy or an earlier version of it"};
+    if (database.failed()) return *database.error();
     return done();
+}
+
+std::string behindTheEnd(Database& database, const std::filesystem::path& path) {
+    std::error_code failed;
+    const std::int64_t size = database.number("PRAGMA page_size") * database.number("SELECT * FROM pragma_page_count");
+    const auto bytes = std::filesystem::file_size(path, failed);
+    if (failed || size <= 0 || bytes <= static_cast<std::uintmax_t>(size)) return {};
+    return "there are " + std::to_string(bytes - static_cast<std::uintmax_t>(size)) +
+           " bytes behind its end that Yarrin did not write";
 }
 
 Database::Mode modeToRead(const std::filesystem::path& path) {

@@ -3,6 +3,7 @@
 #pragma once
 
 #include "core/model/programme.h"
+#include "edit/transaction.h"
 #include "store/statement.h"
 
 #include <array>

@@ -5,27 +5,63 @@
 #include "store/native_rows.h"
 #include "store/native_schema.h"
 
+#define SQLITE_ENABLE_SESSION 1
+#define SQLITE_ENABLE_PREUPDATE_HOOK 1
+#include <sqlite3.h>
+
 namespace yarrin {
 
-void makeTables(Database& database) {
-    const std::string header = "PRAGMA application_id = " + std::to_string(nativeApplicationId) +
-                               "; PRAGMA user_version = " + std::to_string(nativeSchemaVersion);
-    database.run(header.c_str());
-    database.run(nativeSchema);
-    database.run(eventPartsSchema);
-    database.run(recordSchema);
+void putNumbering(Database& database, const Programme& programme) {
+    Statement row(database, "INSERT OR REPLACE INTO numbering VALUES (?, ?)");
+    forEachRowType([&]<typename Row>(Row*) {
+        row.insert(std::string_view(NativeTable<Row>::name), tableOf<Row>(programme).highest());
+    });
+}
+
+void findNumbering(Database& database) {
+    std::map<std::string, std::int64_t, std::less<>> highest;
+    forEachRowType([&]<typename Row>(Row*) {
+        highest[NativeTable<Row>::name] =
+            database.number((std::string("SELECT max(id) FROM ") + NativeTable<Row>::name).c_str());
+    });
+    Statement row(database, "SELECT changes FROM history WHERE changes IS NOT NULL");
+    while (row.next()) {
+        Blob changes = row.blob();
+        sqlite3_changeset_iter* at = nullptr;
+        if (sqlite3changeset_start(&at, int(changes.bytes.size()), changes.bytes.data()) != SQLITE_OK) continue;
+        while (sqlite3changeset_next(at) == SQLITE_ROW) {
+            const char* table = nullptr;
+            int columns = 0, operation = 0;
+            sqlite3_value* id = nullptr;
+            if (sqlite3changeset_op(at, &table, &columns, &operation, nullptr) != SQLITE_OK) break;
+            const auto found = highest.find(std::string_view(table));
+            if (found == highest.end()) continue;
+            if (operation == SQLITE_INSERT)
+                sqlite3changeset_new(at, 0, &id);
+            else
+                sqlite3changeset_old(at, 0, &id);
+            if (id) found->second = std::max<std::int64_t>(found->second, sqlite3_value_int64(id));
+        }
+        sqlite3changeset_finalize(at);
+    }
+    Statement put(database, "INSERT OR REPLACE INTO numbering VALUES (?, ?)");
+    for (const auto& [name, number] : highest) put.insert(name, number);
+}
+
+void putProgramme(Database& database, const Programme& programme) {
+    makeTables(database, nativeSchemaVersion);
+    if (database.failed()) return;
+    RowWriter writer(database, RowWriter::Into::empty);
+    putAll(writer, programme);
+    putNumbering(database, programme);
 }
 
 Outcome writeNative(const Programme& programme, const std::filesystem::path& path) {
-    Database database(path.string(), Database::Mode::create);
+    Database database(path.string(), Database::Mode::change);
     // The file only becomes visible when it is whole, so a journal of its own would cost time and gain nothing.
     database.run("PRAGMA journal_mode = OFF; PRAGMA synchronous = OFF");
     database.run("BEGIN");
-    makeTables(database);
-    if (!database.failed()) {
-        RowWriter writer(database, RowWriter::Into::empty);
-        putAll(writer, programme);
-    }
+    putProgramme(database, programme);
     database.run("COMMIT");
     if (database.failed()) return *database.error();
     return done();

@@ -8,6 +8,7 @@
 
 #define SQLITE_ENABLE_SESSION 1
 #define SQLITE_ENABLE_PREUPDATE_HOOK 1
+#include <algorithm>
 #include <sqlite3.h>
 #include <sys/stat.h>
 #include <unistd.h>
@@ -46,17 +47,6 @@ private:
     Database& m_database;
     sqlite3_session* m_session = nullptr;
 };
-
-/// Applies the inverse of a change set; what is there must be what it led to.
-void takeBack(Database& database, const Blob& changes) {
-    int size = 0;
-    void* back = nullptr;
-    int code = sqlite3changeset_invert(int(changes.bytes.size()), changes.bytes.data(), &size, &back);
-    const auto refuse = [](void*, int, sqlite3_changeset_iter*) { return SQLITE_CHANGESET_ABORT; };
-    if (code == SQLITE_OK) code = sqlite3changeset_apply(database.handle(), size, back, nullptr, refuse, nullptr);
-    sqlite3_free(back);
-    if (code != SQLITE_OK) database.fail(code == SQLITE_ABORT ? SQLITE_CORRUPT : code);
-}
 
 /// Writes the rows of one type that an edit touched, in their places.
 template <typename Row> class Placing {
@@ -136,7 +126,61 @@ Error fileGone(const std::filesystem::path& path) {
     return {ErrorCode::file, path.string(), "the file is no longer there", "put it back, or save elsewhere"};
 }
 
+Error fileForeign(const std::filesystem::path& path) {
+    return {ErrorCode::file, path.string(), "another program changed the file or put another one in its place",
+            "save elsewhere"};
+}
+
+std::int64_t nanoseconds(const timespec& time) {
+    return std::int64_t(time.tv_sec) * 1'000'000'000 + time.tv_nsec;
+}
+
+std::optional<FileMark> markOf(const std::filesystem::path& path) {
+    struct stat found {};
+    if (::stat(path.c_str(), &found) != 0) return {};
+    return FileMark{found.st_dev, found.st_ino, found.st_size, nanoseconds(found.st_mtim), nanoseconds(found.st_ctim)};
+}
+
+/// The number in the file's header that every change counts up (bytes 24 to 27). Read through the connection, as
+/// closing another descriptor of the file would let go of its locks.
+std::string counterOf(Database& database) {
+    sqlite3_file* file = nullptr;
+    if (sqlite3_file_control(database.handle(), "main", SQLITE_FCNTL_FILE_POINTER, &file) != SQLITE_OK || !file ||
+        !file->pMethods)
+        return {};
+    std::string bytes(4, '\0');
+    return file->pMethods->xRead(file, bytes.data(), 4, 24) == SQLITE_OK ? bytes : std::string();
+}
+
 } // namespace
+
+void takeBack(Database& database, const Blob& changes) {
+    int size = 0;
+    void* back = nullptr;
+    int code = sqlite3changeset_invert(int(changes.bytes.size()), changes.bytes.data(), &size, &back);
+    const auto refuse = [](void*, int, sqlite3_changeset_iter*) { return SQLITE_CHANGESET_ABORT; };
+    // A change set has no business in the record itself.
+    bool strange = false;
+    const auto known = [](void* off, const char* table) {
+        const auto& tables = programmeTables();
+        const bool is = std::find(tables.begin(), tables.end(), table) != tables.end();
+        if (!is) *static_cast<bool*>(off) = true;
+        return is ? 1 : 0;
+    };
+    if (code == SQLITE_OK) code = sqlite3changeset_apply(database.handle(), size, back, known, refuse, &strange);
+    sqlite3_free(back);
+    if (code == SQLITE_OK && strange) code = SQLITE_CORRUPT;
+    if (code != SQLITE_OK) database.fail(code == SQLITE_ABORT ? SQLITE_CORRUPT : code);
+}
+
+std::unique_ptr<Database> copyInMemory(Database& database) {
+    auto memory = std::make_unique<Database>(":memory:", Database::Mode::create);
+    sqlite3_backup* backup = sqlite3_backup_init(memory->handle(), "main", database.handle(), "main");
+    const int code = backup ? sqlite3_backup_step(backup, -1) : SQLITE_NOMEM;
+    sqlite3_backup_finish(backup);
+    if (code != SQLITE_DONE) memory->fail(code);
+    return memory;
+}
 
 ProgrammeFile::ProgrammeFile(std::unique_ptr<Impl> impl) : m_impl(std::move(impl)) {}
 ProgrammeFile::~ProgrammeFile() = default;
@@ -151,11 +195,18 @@ const std::optional<Unfinished>& ProgrammeFile::unfinished() const {
     return m_impl->m_unfinished;
 }
 
+bool ProgrammeFile::isForeign() const {
+    return m_impl->m_foreign;
+}
+std::string ProgrammeFile::seal() const {
+    return sealText(m_impl->m_head);
+}
+
 Result<ProgrammeFile::Opened> ProgrammeFile::open(const std::filesystem::path& named, const Stamp& stamp) {
     std::error_code failed;
     const std::filesystem::path target = std::filesystem::canonical(named, failed);
-    const std::filesystem::path& path = failed ? named : target;
-    auto impl = std::make_unique<Impl>(path, nullptr);
+    auto impl = std::make_unique<Impl>(failed ? named : target);
+    const std::filesystem::path& path = impl->m_path;
     std::array<char, 100> host{};
     ::gethostname(host.data(), host.size() - 1);
     const std::string who = stamp.author + " on " + host.data() + ", since " + stamp.at;
@@ -163,33 +214,75 @@ Result<ProgrammeFile::Opened> ProgrammeFile::open(const std::filesystem::path& n
         impl->m_readOnly = "there is no permission to change it";
     else
         impl->m_readOnly = impl->m_lock.hold(path, who);
-    impl->m_database =
-        std::make_unique<Database>(path.string(), impl->m_readOnly ? modeToRead(path) : Database::Mode::change);
-    Outcome checked = checkNative(*impl->m_database, path);
-    if (!checked.ok()) return checked.errors();
-    // Rolls back by a journal beside the file, which works on network drives too; truncated, not deleted, which is
-    // quicker. FULL: on the disk before a change is acknowledged.
-    if (!impl->m_readOnly) (void)impl->m_database->text("PRAGMA journal_mode = TRUNCATE");
-    impl->m_database->run("PRAGMA synchronous = FULL");
-    auto programme = readTables(*impl->m_database);
+    auto programme = impl->load(std::make_unique<Database>(path.string(), impl->mode()), stamp.at);
     if (!programme.ok()) return programme.errors();
-    impl->m_opened = stamp.at;
-    impl->rememberFile();
-    if (!impl->m_readOnly) impl->findUnfinished();
     return Opened{std::unique_ptr<ProgrammeFile>(new ProgrammeFile(std::move(impl))), std::move(programme).value()};
 }
 
-void ProgrammeFile::Impl::rememberFile() {
-    struct stat found {};
-    m_inode = ::stat(m_path.c_str(), &found) == 0 ? found.st_ino : 0;
+Result<Programme> ProgrammeFile::reread(const Stamp& stamp) {
+    // The lock stays, and so does what is open until the other is.
+    return m_impl->load(std::make_unique<Database>(m_impl->m_path.string(), m_impl->mode()), stamp.at);
+}
+
+Database::Mode ProgrammeFile::Impl::mode() const {
+    return m_readOnly ? modeToRead(m_path) : Database::Mode::change;
+}
+
+Result<Programme> ProgrammeFile::Impl::load(std::unique_ptr<Database> database, const std::string& opened) {
+    Outcome checked = checkNative(*database, m_path);
+    if (!checked.ok()) return checked.errors();
+    const std::string behind = behindTheEnd(*database, m_path);
+    // Rolls back by a journal beside the file, which works on network drives too; truncated, not deleted, which is
+    // quicker. FULL: on the disk before a change is acknowledged.
+    if (!m_readOnly && behind.empty()) (void)database->text("PRAGMA journal_mode = TRUNCATE");
+    database->run("PRAGMA synchronous = FULL");
+    auto programme = readTables(*database);
+    if (!programme.ok()) return programme.errors();
+    const ChainHead head = database->number("PRAGMA user_version") >= 6 ? headOf(*database) : ChainHead{};
+    if (database->failed()) return *database->error();
+    const bool same = m_database && !m_foreign && head == m_head && head.number > 0;
+    m_database = std::move(database);
+    m_head = head;
+    if (!behind.empty() && !m_readOnly) m_readOnly = behind;
+    m_foreign = m_stale = false;
+    if (!same) {
+        m_session = 0;
+        m_opened = opened;
+        m_unfinished.reset();
+        if (!m_readOnly) findUnfinished();
+    }
+    remember();
+    return programme;
+}
+
+/// The file as it is now is the one to go on with.
+void ProgrammeFile::Impl::remember() {
+    m_mark = markOf(m_path).value_or(FileMark{});
+    m_dataVersion = m_database->number("PRAGMA data_version");
+    m_counter = counterOf(*m_database);
 }
 
 /// A file that was deleted or replaced would take writes that nobody finds again.
-Outcome ProgrammeFile::Impl::still() const {
-    struct stat found {};
-    if (::stat(m_path.c_str(), &found) != 0) return fileGone(m_path);
-    if (found.st_ino != m_inode)
-        return Error{ErrorCode::file, m_path.string(), "another file was put in its place", "save elsewhere"};
+Outcome ProgrammeFile::Impl::there() const {
+    const auto mark = markOf(m_path);
+    if (!mark) return fileGone(m_path);
+    if (mark->inode != m_mark.inode || mark->device != m_mark.device) return fileForeign(m_path);
+    return done();
+}
+
+/// Called within a transaction, so that nobody else can change it until that ends.
+Outcome ProgrammeFile::Impl::sameAsLeft(const Expected& expected) {
+    const auto mark = markOf(m_path);
+    if (!mark) return fileGone(m_path);
+    if (*mark == m_mark && m_database->number("PRAGMA data_version") == m_dataVersion) return done();
+    // Touched, but perhaps not changed: what is on the disk decides, read without what this connection remembers.
+    Database fresh(m_path.string(), Database::Mode::readOnly);
+    if (!checkNative(fresh, m_path).ok() || counterOf(fresh) != m_counter) return fileForeign(m_path);
+    const ChainHead head = fresh.number("PRAGMA user_version") >= 6 ? headOf(fresh) : ChainHead{};
+    if (fresh.failed() || head != m_head) return fileForeign(m_path);
+    if (!expected) return done();
+    const auto programme = readTables(fresh);
+    if (!programme.ok() || !(*programme == expected())) return fileForeign(m_path);
     return done();
 }
 
@@ -208,64 +301,91 @@ void ProgrammeFile::Impl::findUnfinished() {
     m_unfinished = found;
 }
 
-/// Makes what is needed for the first change: a connection, the present version of the tables, a session.
+/// Makes what is needed for a change: a connection to the file that was left.
 Outcome ProgrammeFile::Impl::ready() {
-    if (Outcome there = still(); !there.ok()) return there;
+    if (Outcome is = there(); !is.ok()) return is;
     if (!m_stale && !m_database->failed()) return done();
     // After a failure the connection is made anew: a drive that comes back may be another mount.
     m_database = std::make_unique<Database>(m_path.string(), Database::Mode::change);
     (void)m_database->text("PRAGMA journal_mode = TRUNCATE");
     m_database->run("PRAGMA synchronous = FULL");
     if (m_database->failed()) return *m_database->error();
+    m_dataVersion = 0; // unknown to the new connection
     m_stale = false;
     return done();
 }
 
 Database& ProgrammeFile::Impl::reading() {
     // What failed once is tried anew: the drive may be back.
-    if (m_database->failed())
-        m_database =
-            std::make_unique<Database>(m_path.string(), m_readOnly ? modeToRead(m_path) : Database::Mode::change);
+    if (m_database->failed()) {
+        m_database = std::make_unique<Database>(m_path.string(), mode());
+        m_dataVersion = 0;
+    }
     return *m_database;
 }
 
-Outcome ProgrammeFile::Impl::change(const Stamp& stamp, const std::function<void()>& write) {
-    if (m_readOnly) return Error{ErrorCode::file, m_path.string(), "it is open for reading only: " + *m_readOnly, {}};
-    if (Outcome able = ready(); !able.ok()) return able;
-    const std::int64_t session = m_session;
-    m_database->run("BEGIN IMMEDIATE");
-    if (m_database->number("PRAGMA user_version") == 4 && !m_database->failed()) {
-        m_database->run(fromVersion4);
-        m_database->run(eventPartsSchema);
-    } else if (!hasRecord() && !m_database->failed()) {
-        auto programme = readTables(*m_database);
-        if (!programme.ok()) {
-            m_database->run("ROLLBACK");
-            return programme.errors();
+/// Brings the tables to the present version, and begins the chain where there is none.
+void ProgrammeFile::Impl::bringUp() {
+    Database& database = *m_database;
+    const std::int64_t version = database.number("PRAGMA user_version");
+    if (database.failed()) return;
+    if (version < 4) {
+        auto programme = readTables(database);
+        if (!programme.ok()) return database.fail(SQLITE_CORRUPT);
+        std::vector<std::string> names;
+        {
+            Statement table(database, "SELECT name FROM sqlite_schema WHERE type = 'table'");
+            while (table.next()) names.push_back(table.text());
         }
-        forEachRowType([&]<typename Row>(Row*) {
-            m_database->run((std::string("DROP TABLE IF EXISTS ") + NativeTable<Row>::name).c_str());
-            for (const PartTable& part : NativeTable<Row>::parts)
-                m_database->run((std::string("DROP TABLE IF EXISTS ") + part.table).c_str());
-        });
-        m_database->run("DROP TABLE IF EXISTS job");
-        makeTables(*m_database);
-        RowWriter writer(*m_database, RowWriter::Into::empty);
-        putAll(writer, *programme);
+        for (const std::string& name : names) database.run(("DROP TABLE " + name).c_str());
+        putProgramme(database, *programme);
     }
+    for (std::int64_t at = version; at >= 4 && at < nativeSchemaVersion; ++at) {
+        migrate(database, int(at));
+        if (at == 5) findNumbering(database);
+    }
+    if (m_head.number > 0 || database.failed()) return;
+    beginChain(database);
+    m_head = headOf(database);
+}
+
+Outcome ProgrammeFile::Impl::change(const Stamp& stamp, const std::function<void()>& write, const Expected& expected) {
+    if (m_readOnly) return Error{ErrorCode::file, m_path.string(), "it is open for reading only: " + *m_readOnly, {}};
+    if (m_foreign) return fileForeign(m_path);
+    if (Outcome able = ready(); !able.ok()) {
+        m_foreign = able.error().what == fileForeign(m_path).what;
+        return able;
+    }
+    const std::int64_t session = m_session;
+    const ChainHead head = m_head;
+    m_database->run("BEGIN IMMEDIATE");
+    if (!m_database->failed()) {
+        if (Outcome same = sameAsLeft(expected); !same.ok()) {
+            m_database->run("ROLLBACK");
+            m_foreign = same.error().what == fileForeign(m_path).what;
+            m_stale = true;
+            return same;
+        }
+    }
+    bringUp();
     if (m_session == 0) {
         Statement(*m_database, "INSERT INTO session (author, opened) VALUES (?, ?)").insert(stamp.author, m_opened);
         m_session = m_database->number("SELECT max(id) FROM session");
+        link(ChainKind::session, m_session);
     }
     write();
     m_database->run("COMMIT");
-    if (!m_database->failed()) return done();
+    if (!m_database->failed()) {
+        remember();
+        return done();
+    }
     Error error = *m_database->error();
     if (error.place.empty()) error.place = m_path.string();
     m_database->forgive();
     if (sqlite3_get_autocommit(m_database->handle()) == 0) m_database->run("ROLLBACK");
     m_stale = true;
     m_session = session;
+    m_head = head;
     return error;
 }
 
@@ -285,16 +405,33 @@ void ProgrammeFile::Impl::writeEdit(const Edit& edit, const Programme& after, Bl
     changes = recorder.changes();
 }
 
+void ProgrammeFile::Impl::historyLine(EntryKind kind, const std::string& text, const std::optional<Blob>& changes,
+                                      const Stamp& stamp) {
+    Statement(*m_database, "INSERT INTO history (session, at, author, kind, text, changes) VALUES (?,?,?,?,?,?)")
+        .insert(m_session, stamp.at, stamp.author, wordOf(kind), text, changes);
+    if (!m_database->failed()) link(ChainKind::history, m_database->number("SELECT max(id) FROM history"));
+}
+
 Result<std::int64_t> ProgrammeFile::Impl::entry(EntryKind kind, const std::string& text, const Edit* edit,
                                                 const Programme* after, const Stamp& stamp) {
     std::int64_t number = 0;
-    Outcome written = change(stamp, [&] {
-        std::optional<Blob> changes;
-        if (edit && !edit->changes.empty()) writeEdit(*edit, *after, changes.emplace());
-        Statement(*m_database, "INSERT INTO history (session, at, author, kind, text, changes) VALUES (?,?,?,?,?,?)")
-            .insert(m_session, stamp.at, stamp.author, wordOf(kind), text, changes);
-        number = m_database->failed() ? 0 : m_database->number("SELECT max(id) FROM history");
-    });
+    const auto before = [&] {
+        Programme state = *after;
+        apply(state, inverse(*edit));
+        return state;
+    };
+    Outcome written = change(
+        stamp,
+        [&] {
+            std::optional<Blob> changes;
+            if (edit && !edit->changes.empty()) {
+                writeEdit(*edit, *after, changes.emplace());
+                putNumbering(*m_database, *after);
+            }
+            historyLine(kind, text, changes, stamp);
+            number = m_database->failed() ? 0 : m_database->number("SELECT max(id) FROM history");
+        },
+        before);
     if (!written.ok()) return written.errors();
     return number;
 }
@@ -324,20 +461,24 @@ Result<std::vector<HistoryEntry>> ProgrammeFile::history() {
 }
 
 Result<Programme> ProgrammeFile::programmeAfter(std::int64_t entry) {
-    Database& file = m_impl->reading();
-    Database memory(":memory:", Database::Mode::create);
-    sqlite3_backup* backup = sqlite3_backup_init(memory.handle(), "main", file.handle(), "main");
-    const int code = backup ? sqlite3_backup_step(backup, -1) : SQLITE_NOMEM;
-    sqlite3_backup_finish(backup);
-    if (code != SQLITE_DONE) memory.fail(code);
-    if (!m_impl->hasRecord()) return readTables(memory);
-    Statement row(memory, "SELECT changes FROM history WHERE id > ? AND changes IS NOT NULL ORDER BY id DESC");
+    const auto memory = copyInMemory(m_impl->reading());
+    if (!m_impl->hasRecord()) return readTables(*memory);
+    Statement row(*memory, "SELECT changes FROM history WHERE id > ? AND changes IS NOT NULL ORDER BY id DESC");
     row.with(entry);
     std::vector<Blob> changes;
     while (row.next()) changes.push_back(row.blob());
-    for (const Blob& one : changes) takeBack(memory, one);
-    if (memory.failed()) return *memory.error();
-    return readTables(memory);
+    for (const Blob& one : changes) takeBack(*memory, one);
+    if (memory->failed()) return *memory->error();
+    return readTables(*memory);
+}
+
+std::int64_t ProgrammeFile::trialBegan() {
+    if (!m_impl->hasRecord()) return 0;
+    Statement row(*m_impl->m_database, "SELECT id, kind FROM history WHERE kind IN ('trial_begun', 'trial_kept', "
+                                       "'trial_dropped') ORDER BY id DESC LIMIT 1");
+    if (!row.next()) return 0;
+    const std::int64_t number = row.number();
+    return row.text() == wordOf(EntryKind::trialBegun) ? number : 0;
 }
 
 Outcome ProgrammeFile::keep(const std::string& key, const std::string& value, const Stamp& stamp) {
@@ -357,21 +498,38 @@ std::string ProgrammeFile::kept(const std::string& key) {
 }
 
 Outcome ProgrammeFile::copyTo(const std::filesystem::path& path) {
-    return writeBeside(path, [this](const std::filesystem::path& part) -> Outcome {
-        Database& database = m_impl->reading();
-        Statement(database, "VACUUM INTO ?").insert(part.string());
-        if (!database.failed()) return done();
-        const Error error = *database.error();
-        database.forgive();
-        return error;
-    });
+    if (m_impl->m_foreign) return fileForeign(m_impl->m_path);
+    const auto lock = examineTarget(path);
+    if (!lock.ok()) return lock.errors();
+    return writeBeside(
+        path,
+        [this](const std::filesystem::path& part) -> Outcome {
+            Database& database = m_impl->reading();
+            database.run("BEGIN");
+            static_cast<void>(database.number("SELECT count(*) FROM job")); // from here on nobody changes it
+            Outcome same = m_impl->m_readOnly ? done() : m_impl->sameAsLeft({});
+            database.run("COMMIT");
+            if (!same.ok()) return same;
+            Statement(database, "VACUUM INTO ?").insert(part.string());
+            if (!database.failed()) return done();
+            const Error error = *database.error();
+            database.forgive();
+            return error;
+        },
+        Replaced::kept);
 }
 
 void ProgrammeFile::close(const Stamp& stamp) {
     if (m_impl->m_session == 0 && !m_impl->m_unfinished) return;
     // Also says that what was left unfinished has been taken up again.
     (void)m_impl->change(stamp, [&] {
+        std::vector<std::int64_t> open;
+        {
+            Statement row(*m_impl->m_database, "SELECT id FROM session WHERE closed IS NULL ORDER BY id");
+            while (row.next()) open.push_back(row.number());
+        }
         Statement(*m_impl->m_database, "UPDATE session SET closed = ? WHERE closed IS NULL").insert(stamp.at);
+        for (const std::int64_t one : open) m_impl->link(ChainKind::ended, one);
     });
 }
 

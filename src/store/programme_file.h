@@ -5,16 +5,22 @@
 #include "core/model/words.h"
 #include "edit/transaction.h"
 
+#include <ctime>
 #include <filesystem>
 #include <memory>
 
 namespace yarrin {
 
+class SigningKey;
+
 /// Who does something, and when, as people read it.
 struct Stamp {
     std::string author;
-    std::string at; ///< local time, `2027-03-01 08:00:05`
+    std::string at; ///< local time and how far that is from UTC, `2027-03-01 08:00:05 +01:00`
 };
+
+/// A moment as stamps have it, by the time zone of the system.
+[[nodiscard]] std::string momentText(std::time_t moment);
 
 /// What an entry of the history is.
 enum class EntryKind { edit, undo, redo, named, trialBegun, trialKept, trialDropped, restored, frozen };
@@ -54,6 +60,9 @@ struct Revision {
     std::string digest;       ///< SHA-256 over its canonical form, in hexadecimal
     std::int64_t history = 0; ///< the last entry of the history that it holds
     bool contract = false;    ///< the contract programme that is in force
+    std::string seal;         ///< of the record with it as its last line
+    std::string signer;       ///< whose key signed it, as it says
+    int form = 1;             ///< of the canonical form
     friend bool operator==(const Revision&, const Revision&) = default;
 };
 
@@ -81,6 +90,12 @@ public:
     /// Why it can only be read, as a sentence; nothing where it can be changed.
     [[nodiscard]] const std::optional<std::string>& readOnly() const;
     [[nodiscard]] const std::optional<Unfinished>& unfinished() const;
+    /// Whether another program changed the file or put another one in its place. It is not written to any more.
+    [[nodiscard]] bool isForeign() const;
+    /// The seal of the record as it is: docs/file-format.md.
+    [[nodiscard]] std::string seal() const;
+    /// Reads the file anew and goes on with it as it is. Where it cannot be read, nothing has changed.
+    [[nodiscard]] Result<Programme> reread(const Stamp& stamp);
 
     /// Writes an edit that led to `after`; an entry without an edit only marks a moment. Where it fails, nothing of it
     /// is in the file, and it may be tried again. Returns the entry's number.
@@ -90,13 +105,17 @@ public:
     [[nodiscard]] Result<std::vector<HistoryEntry>> history();
     /// The programme as it was after an entry; 0 is before the first one.
     [[nodiscard]] Result<Programme> programmeAfter(std::int64_t entry);
-    /// A small thing to remember with the file: where a trial began, a narrative in writing. Empty forgets it.
+    /// The entry with which a trial began that is on; 0 where none is.
+    [[nodiscard]] std::int64_t trialBegan();
+    /// A small thing to remember with the file, like a narrative in writing. It is no part of the record. Empty forgets
+    /// it.
     [[nodiscard]] Outcome keep(const std::string& key, const std::string& value, const Stamp& stamp);
     [[nodiscard]] std::string kept(const std::string& key);
 
-    /// Freezes a programme. A key that is taken is refused.
+    /// Freezes a programme, signed where a key is given. A key that is taken is refused.
     [[nodiscard]] Result<Revision> freeze(const Programme& programme, const std::string& key,
-                                          const std::string& purpose, const std::string& narrative, const Stamp& stamp);
+                                          const std::string& purpose, const std::string& narrative, const Stamp& stamp,
+                                          const SigningKey* signing = nullptr);
     /// All revisions, in the order in which they were frozen.
     [[nodiscard]] Result<std::vector<Revision>> revisions();
     [[nodiscard]] Result<Programme> programmeOf(const Revision& revision);
@@ -123,19 +142,32 @@ struct ProgrammeFile::Opened {
 /// What `verify` found out about one revision.
 struct Verified {
     Revision revision;
-    std::string fault; ///< empty where it is as it was frozen
+    std::string fault;  ///< empty where it is as it was frozen
+    std::string signer; ///< whose key signed it; empty where nobody's did
+};
+/// What it found out about a file.
+struct Verification {
+    std::vector<Verified> revisions;
+    std::vector<std::string> faults; ///< of the record and the programme, apart from those of revisions
+    std::string seal;                ///< of the record as it is
+    std::int64_t lines = 0;          ///< of the chain
+    [[nodiscard]] bool whole() const;
 };
 
-/// Checks a file whole: the database, and each revision against its SHA-256.
-[[nodiscard]] Result<std::vector<Verified>> verifyFile(const std::filesystem::path& path);
+/// Checks a file whole: the database, its schema, the chain of its record, the programme against the last line of the
+/// history, each revision against its SHA-256, its signature and the history, and, where a seal is given, whether the
+/// record goes on from the one for which it was given.
+[[nodiscard]] Result<Verification> verifyFile(const std::filesystem::path& path, const std::string& seal = {});
+/// The seal of a file's record as it is.
+[[nodiscard]] Result<std::string> sealOf(const std::filesystem::path& path);
 /// The revisions of a file, and the programme of one of them or of an entry of the history, without holding it.
 [[nodiscard]] Result<std::vector<Revision>> revisionsIn(const std::filesystem::path& path);
 [[nodiscard]] Result<Programme> revisionIn(const std::filesystem::path& path, const std::string& key);
 
-/// Whether there is a native file that holds a history or revisions.
-[[nodiscard]] bool holdsRecord(const std::filesystem::path& path);
-
-/// The canonical form of a revision, over which its SHA-256 is taken: docs/file-format.md.
-[[nodiscard]] std::string canonicalForm(const Revision& revision, const Programme& programme);
+/// The canonical form of a revision, over which its SHA-256 is taken: docs/file-format.md. `head` is the seal's line
+/// and digest before it, `tables` the digest of its tables; revisions of older versions have the form 1 with the
+/// programme.
+[[nodiscard]] std::string canonicalForm(const Revision& revision, const std::string& head, const std::string& tables);
+[[nodiscard]] std::string canonicalFormOne(const Revision& revision, const Programme& programme);
 
 } // namespace yarrin

@@ -5,49 +5,61 @@
 #include "store/native_database.h"
 #include "store/native_schema.h"
 #include "store/programme_file_impl.h"
+#include "store/signing.h"
 
-#include <openssl/evp.h>
+#include <algorithm>
 #include <sqlite3.h>
 
 namespace yarrin {
 
-std::string sha256(std::string_view bytes) {
-    std::array<unsigned char, EVP_MAX_MD_SIZE> digest{};
-    unsigned int size = 0;
-    if (EVP_Digest(bytes.data(), bytes.size(), digest.data(), &size, EVP_sha256(), nullptr) != 1) return {};
-    static constexpr char digits[] = "0123456789abcdef";
-    std::string text;
-    for (unsigned int i = 0; i < size; ++i) {
-        text += digits[digest[i] >> 4];
-        text += digits[digest[i] & 15];
-    }
-    return text;
-}
-
-std::string canonicalForm(const Revision& revision, const Programme& programme) {
-    std::string text = "yarrin revision 1\n";
-    const auto line = [&](const char* name, const std::string& value) {
-        text += std::string(name) + " " + std::to_string(value.size()) + "\n" + value + "\n";
-    };
-    line("key", revision.key);
-    line("purpose", revision.purpose);
-    line("author", revision.author);
-    line("at", revision.at);
-    line("narrative", revision.narrative);
-    line("programme", programmeToJson(programme));
+std::string momentText(std::time_t moment) {
+    std::tm local{};
+    localtime_r(&moment, &local);
+    char text[40];
+    // Digits only, whatever the language of the system.
+    const auto day = std::snprintf(text, sizeof text, "%04d-%02d-%02d %02d:%02d:%02d", local.tm_year + 1900,
+                                   local.tm_mon + 1, local.tm_mday, local.tm_hour, local.tm_min, local.tm_sec);
+    const long minutes = std::labs(local.tm_gmtoff) / 60;
+    std::snprintf(text + day, sizeof text - std::size_t(day), " %c%02ld:%02ld", local.tm_gmtoff < 0 ? '-' : '+',
+                  minutes / 60, minutes % 60);
     return text;
 }
 
 namespace {
 
-/// An image of a database that holds nothing but a programme.
-Result<Blob> imageOf(const Programme& programme) {
-    Database memory(":memory:", Database::Mode::create);
-    memory.run("BEGIN");
-    makeTables(memory);
-    RowWriter writer(memory, RowWriter::Into::empty);
-    putAll(writer, programme);
-    memory.run("COMMIT");
+/// The lines of a canonical form: a name, how many bytes follow, and those.
+class Form {
+public:
+    explicit Form(const char* title) : m_text(std::string(title) + "\n") {}
+    Form& line(const char* name, const std::string& value) {
+        m_text += std::string(name) + " " + std::to_string(value.size()) + "\n" + value + "\n";
+        return *this;
+    }
+    [[nodiscard]] std::string take() { return std::move(m_text); }
+
+private:
+    std::string m_text;
+};
+
+std::string headText(const ChainHead& head) {
+    return std::to_string(head.number) + " " + head.digest;
+}
+
+/// What a signature is made over.
+std::string signedText(const ChainHead& head) {
+    return "yarrin seal\n" + headText(head) + "\n";
+}
+
+/// A database in memory that holds nothing but a programme.
+std::unique_ptr<Database> databaseOf(const Programme& programme) {
+    auto memory = std::make_unique<Database>(":memory:", Database::Mode::create);
+    memory->run("BEGIN");
+    putProgramme(*memory, programme);
+    memory->run("COMMIT");
+    return memory;
+}
+
+Result<Blob> imageOf(Database& memory) {
     if (memory.failed()) return *memory.error();
     sqlite3_int64 size = 0;
     unsigned char* bytes = sqlite3_serialize(memory.handle(), "main", &size, 0);
@@ -57,31 +69,116 @@ Result<Blob> imageOf(const Programme& programme) {
     return image;
 }
 
-Result<Programme> programmeFrom(const Blob& image) {
-    Database memory(":memory:", Database::Mode::create);
+Result<std::unique_ptr<Database>> opened(const Blob& image) {
+    auto memory = std::make_unique<Database>(":memory:", Database::Mode::create);
     auto* bytes = static_cast<unsigned char*>(sqlite3_malloc64(std::max<std::size_t>(1, image.bytes.size())));
     if (!bytes) return Error{ErrorCode::file, {}, "there is not enough memory", {}};
     std::copy(image.bytes.begin(), image.bytes.end(), bytes);
     const auto size = static_cast<sqlite3_int64>(image.bytes.size());
-    const int code = sqlite3_deserialize(memory.handle(), "main", bytes, size, size,
+    const int code = sqlite3_deserialize(memory->handle(), "main", bytes, size, size,
                                          SQLITE_DESERIALIZE_FREEONCLOSE | SQLITE_DESERIALIZE_READONLY);
-    if (code != SQLITE_OK) memory.fail(code);
-    if (memory.failed()) return *memory.error();
-    if (memory.text("PRAGMA quick_check(1)") != "ok")
+    if (code != SQLITE_OK) memory->fail(code);
+    if (memory->failed()) return *memory->error();
+    if (memory->text("PRAGMA quick_check(1)") != "ok")
         return Error{ErrorCode::file, {}, "the revision is damaged", "open a copy of the file"};
-    return readTables(memory);
+    if (const std::string fault = schemaFault(*memory); !fault.empty())
+        return Error{ErrorCode::file, {}, "the revision is not as Yarrin makes it: " + fault, {}};
+    return memory;
 }
 
 bool hasRevisions(Database& database) {
     return database.number("PRAGMA user_version") >= 4;
 }
 
-Result<std::vector<Revision>> listOf(Database& database) {
+/// Why a key cannot be one: it is printed in lines and typed in calls.
+std::string keyFault(const std::string& key) {
+    if (key.empty()) return "a revision needs a letter or number";
+    for (const char c : key)
+        if (static_cast<unsigned char>(c) < 32 || c == 127) return "a revision's letter or number is one line of text";
+    return {};
+}
+
+/// The digest of what an image holds; empty where it cannot be opened.
+std::string tablesIn(const Blob& image) {
+    auto memory = opened(image);
+    return memory.ok() ? tablesDigest(**memory) : std::string();
+}
+
+/// Where it does not say what was frozen, why.
+std::string faultOf(Database& database, const Revision& revision, const ChainCheck* chain) {
+    const Content content = contentOf(database, revision.number);
+    if (sha256(content.image.bytes) != content.imageDigest) return "its content was changed after it was frozen";
+    const auto programme = programmeFrom(content.image);
+    if (!programme.ok()) return "its content cannot be read: " + programme.error().sentence();
+    std::string form;
+    if (revision.form == 1) {
+        form = canonicalFormOne(revision, *programme);
+    } else {
+        if (!chain) return {};
+        form = canonicalForm(revision, headText(chain->before(revision.number)), tablesIn(content.image));
+    }
+    if (sha256(form) != revision.digest)
+        return "it is not what its SHA-256 was taken over: its key, purpose, author, time, narrative or programme was "
+               "changed";
+    if (revision.dataDate != programme->job.dataDate) return "its data date is not that of its programme";
+    return {};
+}
+
+} // namespace
+
+std::string canonicalFormOne(const Revision& revision, const Programme& programme) {
+    return Form("yarrin revision 1")
+        .line("key", revision.key)
+        .line("purpose", revision.purpose)
+        .line("author", revision.author)
+        .line("at", revision.at)
+        .line("narrative", revision.narrative)
+        .line("programme", programmeToJson(programme))
+        .take();
+}
+
+std::string canonicalForm(const Revision& revision, const std::string& head, const std::string& tables) {
+    return Form("yarrin revision 2")
+        .line("key", revision.key)
+        .line("purpose", revision.purpose)
+        .line("data_date", revision.dataDate ? isoInstant(*revision.dataDate) : std::string())
+        .line("author", revision.author)
+        .line("at", revision.at)
+        .line("history", std::to_string(revision.history))
+        .line("narrative", revision.narrative)
+        .line("head", head)
+        .line("tables", tables)
+        .take();
+}
+
+Result<Programme> programmeFrom(const Blob& image) {
+    auto memory = opened(image);
+    if (!memory.ok()) return memory.errors();
+    return readTables(**memory);
+}
+
+Content contentOf(Database& database, std::int64_t revision) {
+    Statement row(database, "SELECT content, image_digest FROM revision WHERE id = ?");
+    row.with(revision);
+    if (!row.next()) return {};
+    Content content{row.blob(), {}};
+    content.imageDigest = row.text();
+    return content;
+}
+
+Result<std::vector<Revision>> revisionsOf(Database& database) {
     std::vector<Revision> list;
     if (!hasRevisions(database)) return list;
-    Statement row(database, "SELECT id, key, purpose, data_date, author, at, history, narrative, digest, "
-                            "id = (SELECT revision FROM contract_programme ORDER BY id DESC LIMIT 1) "
-                            "FROM revision ORDER BY id");
+    const bool chained = database.number("PRAGMA user_version") >= 6;
+    Statement row(database,
+                  std::string("SELECT id, key, purpose, data_date, author, at, history, narrative, digest, "
+                              "id = (SELECT revision FROM contract_programme ORDER BY id DESC LIMIT 1), ") +
+                      (chained
+                           ? "form, (SELECT number FROM chain c WHERE c.kind = 'revision' AND c.row = revision.id), "
+                             "(SELECT digest FROM chain c WHERE c.kind = 'revision' AND c.row = revision.id), "
+                             "(SELECT signer FROM signature s WHERE s.revision = revision.id) "
+                           : "1, NULL, NULL, NULL ") +
+                      "FROM revision ORDER BY id");
     while (row.next()) {
         Revision r;
         r.number = row.number();
@@ -94,36 +191,16 @@ Result<std::vector<Revision>> listOf(Database& database) {
         r.narrative = row.text();
         r.digest = row.text();
         r.contract = row.number() != 0;
+        r.form = int(row.number());
+        ChainHead head;
+        head.number = row.number();
+        head.digest = row.text();
+        if (head.number > 0) r.seal = sealText(head);
+        r.signer = row.text();
         list.push_back(std::move(r));
     }
     if (database.failed()) return *database.error();
     return list;
-}
-
-struct Content {
-    Blob image;
-    std::string imageDigest;
-};
-Content contentOf(Database& database, std::int64_t revision) {
-    Statement row(database, "SELECT content, image_digest FROM revision WHERE id = ?");
-    row.with(revision);
-    if (!row.next()) return {};
-    Content content{row.blob(), {}};
-    content.imageDigest = row.text();
-    return content;
-}
-
-/// Where it does not say what was frozen, why.
-std::string faultOf(Database& database, const Revision& revision) {
-    const Content content = contentOf(database, revision.number);
-    if (sha256(content.image.bytes) != content.imageDigest) return "its content was changed after it was frozen";
-    const auto programme = programmeFrom(content.image);
-    if (!programme.ok()) return "its content cannot be read: " + programme.error().sentence();
-    if (sha256(canonicalForm(revision, *programme)) != revision.digest)
-        return "it is not what its SHA-256 was taken over: its key, purpose, author, time, narrative or programme was "
-               "changed";
-    if (revision.dataDate != programme->job.dataDate) return "its data date is not that of its programme";
-    return {};
 }
 
 Result<std::unique_ptr<Database>> readable(const std::filesystem::path& path) {
@@ -141,37 +218,53 @@ Result<std::unique_ptr<Database>> readable(const std::filesystem::path& path) {
     return database;
 }
 
-} // namespace
-
 Result<Revision> ProgrammeFile::freeze(const Programme& programme, const std::string& key, const std::string& purpose,
-                                       const std::string& narrative, const Stamp& stamp) {
-    if (key.empty()) return inputError("a revision needs a letter or number", "give it one");
+                                       const std::string& narrative, const Stamp& stamp, const SigningKey* signing) {
+    if (const std::string fault = keyFault(key); !fault.empty()) return inputError(fault, "give it one");
     auto before = revisions();
     if (!before.ok()) return before.errors();
     for (const Revision& one : *before)
         if (one.key == key) return inputError("there is a revision " + key + " already", "choose another");
-    Revision revision{0, key, purpose, programme.job.dataDate, stamp.author, stamp.at, narrative, {}, 0, false};
-    auto image = imageOf(programme);
+    Revision revision;
+    revision.key = key;
+    revision.purpose = purpose;
+    revision.dataDate = programme.job.dataDate;
+    revision.author = stamp.author;
+    revision.at = stamp.at;
+    revision.narrative = narrative;
+    revision.form = 2;
+    const auto memory = databaseOf(programme);
+    auto image = imageOf(*memory);
     if (!image.ok()) return image.errors();
-    revision.digest = sha256(canonicalForm(revision, programme));
-    Outcome written = m_impl->change(stamp, [&] {
-        Database& database = *m_impl->m_database;
-        Statement(database, "INSERT INTO history (session, at, author, kind, text) VALUES (?,?,?,?,?)")
-            .insert(m_impl->m_session, stamp.at, stamp.author, wordOf(EntryKind::frozen),
-                    "Frozen as revision " + key + (purpose.empty() ? "" : ": " + purpose));
-        revision.history = database.failed() ? 0 : database.number("SELECT max(id) FROM history");
-        Statement(database, "INSERT INTO revision (key, purpose, data_date, author, at, history, narrative, content, "
-                            "image_digest, digest) VALUES (?,?,?,?,?,?,?,?,?,?)")
-            .insert(key, purpose, revision.dataDate, stamp.author, stamp.at, revision.history, narrative, *image,
-                    sha256(image->bytes), revision.digest);
-        revision.number = database.failed() ? 0 : database.number("SELECT max(id) FROM revision");
-    });
+    const std::string tables = tablesDigest(*memory);
+    Outcome written = m_impl->change(
+        stamp,
+        [&] {
+            Database& database = *m_impl->m_database;
+            m_impl->historyLine(EntryKind::frozen,
+                                "Frozen as revision " + key + (purpose.empty() ? "" : ": " + purpose), {}, stamp);
+            revision.history = database.failed() ? 0 : database.number("SELECT max(id) FROM history");
+            revision.digest = sha256(canonicalForm(revision, headText(m_impl->m_head), tables));
+            Statement(database, "INSERT INTO revision (key, purpose, data_date, author, at, history, narrative, "
+                                "content, image_digest, digest, form) VALUES (?,?,?,?,?,?,?,?,?,?,?)")
+                .insert(key, purpose, revision.dataDate, stamp.author, stamp.at, revision.history, narrative, *image,
+                        sha256(image->bytes), revision.digest, revision.form);
+            revision.number = database.failed() ? 0 : database.number("SELECT max(id) FROM revision");
+            m_impl->link(ChainKind::revision, revision.number);
+            revision.seal = sealText(m_impl->m_head);
+            if (!signing || database.failed()) return;
+            revision.signer = stamp.author;
+            Statement(database, "INSERT INTO signature (revision, signer, public_key, signature) VALUES (?,?,?,?)")
+                .insert(revision.number, stamp.author, signing->publicKey(), signing->sign(signedText(m_impl->m_head)));
+            m_impl->link(ChainKind::signedBy, database.failed() ? 0 : database.number("SELECT max(id) FROM signature"));
+        },
+        [&] { return programme; });
     if (!written.ok()) return written.errors();
     return revision;
 }
 
 Result<std::vector<Revision>> ProgrammeFile::revisions() {
-    return listOf(m_impl->reading());
+    return revisionsOf(m_impl->reading());
 }
 
 Result<Programme> ProgrammeFile::programmeOf(const Revision& revision) {
@@ -191,11 +284,15 @@ Outcome ProgrammeFile::accept(const Revision& revision, const std::string& reaso
         return inputError("revision " + before->back().key + " is the contract programme",
                           "say why another one takes its place");
     return m_impl->change(stamp, [&] {
-        Statement(*m_impl->m_database, "INSERT INTO contract_programme (revision, author, at, reason) VALUES (?,?,?,?)")
+        Database& database = *m_impl->m_database;
+        Statement(database, "INSERT INTO contract_programme (revision, author, at, reason) VALUES (?,?,?,?)")
             .insert(revision.number, stamp.author, stamp.at, reason);
-        Statement(*m_impl->m_database, "INSERT INTO history (session, at, author, kind, text) VALUES (?,?,?,?,?)")
-            .insert(m_impl->m_session, stamp.at, stamp.author, wordOf(EntryKind::frozen),
-                    "Revision " + revision.key + " is the contract programme" + (reason.empty() ? "" : ": " + reason));
+        if (database.failed()) return;
+        m_impl->link(ChainKind::accepted, database.number("SELECT max(id) FROM contract_programme"));
+        m_impl->historyLine(EntryKind::frozen,
+                            "Revision " + revision.key + " is the contract programme" +
+                                (reason.empty() ? "" : ": " + reason),
+                            {}, stamp);
     });
 }
 
@@ -214,42 +311,199 @@ Result<std::vector<Acceptance>> ProgrammeFile::acceptances() {
     return list;
 }
 
-Result<std::vector<Verified>> verifyFile(const std::filesystem::path& path) {
-    auto database = readable(path);
-    if (!database.ok()) return database.errors();
-    if (const std::string fault = (*database)->text("PRAGMA integrity_check(1)"); fault != "ok")
-        return Error{ErrorCode::file, path.string(), "the database is damaged: " + fault, "open a copy of it"};
-    auto list = listOf(**database);
-    if (!list.ok()) return list.errors();
-    std::vector<Verified> result;
-    for (const Revision& revision : *list) result.push_back({revision, faultOf(**database, revision)});
-    return result;
-}
-
 Result<std::vector<Revision>> revisionsIn(const std::filesystem::path& path) {
     auto database = readable(path);
     if (!database.ok()) return database.errors();
-    return listOf(**database);
+    return revisionsOf(**database);
 }
 
 Result<Programme> revisionIn(const std::filesystem::path& path, const std::string& key) {
     auto database = readable(path);
     if (!database.ok()) return database.errors();
-    auto list = listOf(**database);
+    auto list = revisionsOf(**database);
     if (!list.ok()) return list.errors();
+    const ChainCheck chain = (*database)->number("PRAGMA user_version") >= 6 ? checkChain(**database) : ChainCheck{};
     for (const Revision& revision : *list)
         if (revision.key == key) {
-            if (const std::string fault = faultOf(**database, revision); !fault.empty())
+            if (const std::string fault = faultOf(**database, revision, &chain); !fault.empty())
                 return Error{ErrorCode::file, path.string() + " revision " + key, fault, {}};
             return programmeFrom(contentOf(**database, revision.number).image);
         }
     return Error{ErrorCode::file, path.string(), "there is no revision " + key, "see yarrin-cli verify FILE"};
 }
 
-bool holdsRecord(const std::filesystem::path& path) {
-    auto database = readable(path);
-    return database.ok() && hasRevisions(**database) &&
-           (*database)->number("SELECT (SELECT count(*) FROM history) + (SELECT count(*) FROM revision)") > 0;
+bool holdsRecord(Database& database) {
+    return hasRevisions(database) &&
+           database.number("SELECT (SELECT count(*) FROM history) + (SELECT count(*) FROM revision)") > 0;
+}
+
+namespace {
+
+/// Goes back from the programme as it is, change by change, and holds what comes out against each revision and against
+/// the base of the chain.
+class WayBack {
+public:
+    WayBack(Database& database, Verification& found)
+        : m_memory(copyInMemory(database)), m_found(found), m_at(database.number("SELECT max(id) FROM history")) {}
+
+    void to(std::int64_t entry) {
+        if (m_lost || entry >= m_at) return;
+        std::vector<Blob> changes;
+        {
+            Statement row(*m_memory, "SELECT changes FROM history WHERE id > ? AND id <= ? AND changes IS NOT NULL "
+                                     "ORDER BY id DESC");
+            row.with(entry, m_at);
+            while (row.next()) changes.push_back(row.blob());
+        }
+        m_at = entry;
+        for (const Blob& one : changes) {
+            if (m_memory->failed()) break;
+            takeBack(*m_memory, one);
+        }
+        if (!m_memory->failed()) return;
+        m_lost = true;
+        m_found.faults.emplace_back("the programme is not what the last line of the history left, or a change in the "
+                                    "history was altered");
+    }
+    [[nodiscard]] bool lost() const { return m_lost; }
+    [[nodiscard]] Database& memory() { return *m_memory; }
+
+private:
+    std::unique_ptr<Database> m_memory;
+    Verification& m_found;
+    std::int64_t m_at;
+    bool m_lost = false;
+};
+
+void checkHistory(Database& database, Verification& found, const ChainCheck& chain) {
+    WayBack way(database, found);
+    std::vector<Verified*> last;
+    for (Verified& one : found.revisions) last.push_back(&one);
+    std::stable_sort(last.begin(), last.end(),
+                     [](const Verified* a, const Verified* b) { return a->revision.history > b->revision.history; });
+    bool based = chain.head.number == 0;
+    const auto base = [&] {
+        way.to(chain.baseHistory);
+        if (!based && !way.lost() && tablesDigest(way.memory()) != chain.baseTables)
+            found.faults.emplace_back("the programme is not the one that the history began with and led to");
+        based = true;
+    };
+    for (Verified* one : last) {
+        if (!based && one->revision.history < chain.baseHistory) base();
+        way.to(one->revision.history);
+        if (way.lost()) return;
+        if (!one->fault.empty()) continue;
+        const auto then = readTables(way.memory());
+        const auto frozen = programmeFrom(contentOf(database, one->revision.number).image);
+        if (!then.ok() || !frozen.ok() || !(*then == *frozen))
+            one->fault = "it is not the programme as the history has it at that moment";
+    }
+    base();
+}
+
+/// Signatures stand for the line of the chain that holds the revision.
+void checkSignatures(Database& database, Verification& found, const ChainCheck& chain) {
+    Statement row(database, "SELECT revision, signer, public_key, signature FROM signature ORDER BY id");
+    while (row.next()) {
+        const std::int64_t revision = row.number();
+        const std::string signer = row.text(), key = row.text(), signature = row.text();
+        const auto of = std::find_if(found.revisions.begin(), found.revisions.end(),
+                                     [&](const Verified& one) { return one.revision.number == revision; });
+        const auto at = std::find_if(chain.revisions.begin(), chain.revisions.end(),
+                                     [&](const auto& one) { return one.first == revision; });
+        if (of == found.revisions.end() || at == chain.revisions.end()) {
+            found.faults.emplace_back("there is a signature of a revision that is not there");
+            continue;
+        }
+        const ChainHead& head = chain.lines[std::size_t(at->second) - 1];
+        if (signatureHolds(key, signedText(head), signature))
+            of->signer = signer + ", key " + key.substr(0, 16);
+        else if (of->fault.empty())
+            of->fault = "the signature of " + signer + " does not hold";
+    }
+}
+
+/// What the schema lets through and no Yarrin writes.
+void checkRest(Database& database, Verification& found) {
+    std::vector<std::string> keys;
+    for (const Verified& one : found.revisions) {
+        if (const std::string fault = keyFault(one.revision.key); !fault.empty()) found.faults.push_back(fault);
+        if (std::find(keys.begin(), keys.end(), one.revision.key) != keys.end())
+            found.faults.push_back("two revisions are called " + one.revision.key);
+        keys.push_back(one.revision.key);
+    }
+    Statement kind(database, "SELECT DISTINCT kind FROM history");
+    while (kind.next())
+        if (const std::string word = kind.text(); !fromWord<EntryKind>(word))
+            found.faults.push_back("a line of the history is of the kind \"" + word + "\", which is not known");
+    Statement kept(database, "SELECT key FROM keeping");
+    while (kept.next())
+        if (const std::string key = kept.text();
+            key != "trial" && key != "narrative" && key != "spare_of" && key != "spare_why" && key != "purpose")
+            found.faults.push_back("something is kept as \"" + key + "\", which is not known");
+    if (database.number("PRAGMA user_version") < 6) return;
+    Statement lines(database, "SELECT name, highest FROM numbering");
+    while (lines.next()) {
+        const std::string name = lines.text();
+        const std::int64_t highest = lines.number();
+        const auto& tables = programmeTables();
+        if (std::find(tables.begin(), tables.end(), name) == tables.end())
+            found.faults.push_back("numbers are noted for \"" + name + "\", which is not known");
+        else if (highest < database.number(("SELECT max(id) FROM " + name).c_str()))
+            found.faults.push_back("a row of " + name + " has a number that was never given");
+    }
+}
+
+} // namespace
+
+bool Verification::whole() const {
+    return faults.empty() &&
+           std::all_of(revisions.begin(), revisions.end(), [](const Verified& one) { return one.fault.empty(); });
+}
+
+Result<Verification> verifyFile(const std::filesystem::path& path, const std::string& seal) {
+    auto opened = readable(path);
+    if (!opened.ok()) return opened.errors();
+    Database& database = **opened;
+    if (const std::string fault = database.text("PRAGMA integrity_check(1)"); fault != "ok")
+        return Error{ErrorCode::file, path.string(), "the database is damaged: " + fault, "open a copy of it"};
+    auto list = revisionsOf(database);
+    if (!list.ok()) return list.errors();
+    Verification found;
+    if (const std::string behind = behindTheEnd(database, path); !behind.empty()) found.faults.push_back(behind);
+    if (const auto programme = readTables(database); !programme.ok())
+        found.faults.push_back("the programme cannot be read: " + programme.error().sentence());
+    ChainCheck chain;
+    if (database.number("PRAGMA user_version") >= 6) {
+        chain = checkChain(database);
+        found.seal = sealText(chain.head);
+        found.lines = chain.head.number;
+        found.faults.insert(found.faults.end(), chain.faults.begin(), chain.faults.end());
+    }
+    if (!seal.empty())
+        if (const std::string fault = sealFault(chain, seal); !fault.empty()) found.faults.push_back(fault);
+    for (const Revision& revision : *list)
+        found.revisions.push_back({revision, faultOf(database, revision, &chain), {}});
+    if (hasRevisions(database)) {
+        checkHistory(database, found, chain);
+        if (found.lines > 0) checkSignatures(database, found, chain);
+        checkRest(database, found);
+    }
+    if (database.failed()) return *database.error();
+    return found;
+}
+
+Result<std::string> sealOf(const std::filesystem::path& path) {
+    auto opened = readable(path);
+    if (!opened.ok()) return opened.errors();
+    Database& database = **opened;
+    if (database.number("PRAGMA user_version") < 6 || headOf(database).number == 0)
+        return Error{ErrorCode::file, path.string(), "its record has no chain yet", "change or freeze something first"};
+    // A seal of a record that does not hold together would prove nothing.
+    const ChainCheck chain = checkChain(database);
+    if (!chain.faults.empty())
+        return Error{ErrorCode::file, path.string(), chain.faults.front(), "see yarrin-cli verify"};
+    return sealText(chain.head);
 }
 
 } // namespace yarrin

@@ -2,6 +2,9 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "store/statement.h"
 
+#include "store/digest.h"
+
+#include <bit>
 #include <sqlite3.h>
 
 namespace yarrin {
@@ -20,7 +23,8 @@ Database::Database(const std::string& path, Mode mode) {
     sqlite3_db_config(m_handle, SQLITE_DBCONFIG_TRUSTED_SCHEMA, 0, nullptr);
     sqlite3_db_config(m_handle, SQLITE_DBCONFIG_ENABLE_TRIGGER, 0, nullptr);
     sqlite3_db_config(m_handle, SQLITE_DBCONFIG_ENABLE_VIEW, 0, nullptr);
-    sqlite3_busy_timeout(m_handle, 2000); // another window may just be writing
+    // Another window may just be reading or writing; who holds the file for longer is told of, and it is tried again.
+    sqlite3_busy_timeout(m_handle, 200);
     run("PRAGMA cell_size_check = ON");
 }
 
@@ -31,6 +35,7 @@ Database::~Database() {
 void Database::fail(int code) {
     if (m_error) return;
     Error error{ErrorCode::file, {}, {}, {}};
+    m_busy = (code & 0xff) == SQLITE_BUSY || (code & 0xff) == SQLITE_LOCKED;
     switch (code & 0xff) {
     case SQLITE_CORRUPT:
     case SQLITE_NOTADB:
@@ -119,6 +124,38 @@ Blob Statement::blob() {
     const int count = sqlite3_column_bytes(m_statement, m_column);
     ++m_column;
     return {bytes ? std::string(bytes, static_cast<std::size_t>(count)) : std::string()};
+}
+
+void Statement::canonical(std::string& text) {
+    const int columns = sqlite3_column_count(m_statement);
+    for (int i = 0; i < columns; ++i) {
+        text += sqlite3_column_name(m_statement, i);
+        const int type = sqlite3_column_type(m_statement, i);
+        if (type == SQLITE_NULL) {
+            text += " none\n";
+            continue;
+        }
+        std::string value;
+        if (type == SQLITE_BLOB) {
+            value = sha256({static_cast<const char*>(sqlite3_column_blob(m_statement, i)),
+                            static_cast<std::size_t>(sqlite3_column_bytes(m_statement, i))});
+        } else if (type == SQLITE_FLOAT) {
+            // The bits, not digits that may be rounded.
+            value = std::to_string(std::bit_cast<std::int64_t>(sqlite3_column_double(m_statement, i)));
+        } else {
+            const auto* bytes = sqlite3_column_text(m_statement, i);
+            value.assign(reinterpret_cast<const char*>(bytes),
+                         static_cast<std::size_t>(sqlite3_column_bytes(m_statement, i)));
+        }
+        text += type == SQLITE_INTEGER ? " integer "
+                : type == SQLITE_FLOAT ? " real "
+                : type == SQLITE_BLOB  ? " bytes "
+                                       : " text ";
+        text += std::to_string(value.size());
+        text += '\n';
+        text += value;
+        text += '\n';
+    }
 }
 
 std::string Statement::text() {

@@ -33,6 +33,8 @@ public:
     [[nodiscard]] std::int64_t number(const char* sql);
     [[nodiscard]] std::string text(const char* sql);
     void fail(int code);
+    /// Whether the last failure was that somebody else has the file: it may be tried again.
+    [[nodiscard]] bool busy() const { return m_busy; }
     /// Forgets a failure, once what was begun is rolled back.
     void forgive() { m_error.reset(); }
     [[nodiscard]] sqlite3* handle() const { return m_handle; }
@@ -40,6 +42,7 @@ public:
 private:
     sqlite3* m_handle = nullptr;
     std::optional<Error> m_error;
+    bool m_busy = false;
 };
 
 /// Bytes as they are, in a column.
@@ -69,6 +72,9 @@ public:
     [[nodiscard]] std::optional<std::string> optionalText();
     [[nodiscard]] double real();
     [[nodiscard]] Blob blob();
+    /// Adds the whole row column by column, with names, types and lengths, so that no two rows read the same:
+    /// docs/file-format.md.
+    void canonical(std::string& text);
     /// Begins a query anew with other values.
     template <typename... Values> Statement& with(const Values&... values) {
         again();

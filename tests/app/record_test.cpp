@@ -359,7 +359,7 @@ private slots:
         desk->trigger("editUndo");
         QVERIFY(desk->programme() == second);
         const auto verified = verifyFile(path("revisions.yarrin").toStdString());
-        QVERIFY(verified.ok() && verified->size() == 2 && verified->front().fault.empty());
+        QVERIFY(verified.ok() && verified->revisions.size() == 2 && verified->whole());
     }
 
     void whatHasNoNameIsKeptAndOfferedAgain() {

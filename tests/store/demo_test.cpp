@@ -33,15 +33,16 @@ private slots:
     void itHoldsAContractProgrammeAndFourUpdatesAsFrozen() {
         const auto verified = verifyFile(DEMO);
         QVERIFY(verified.ok());
-        QCOMPARE(verified->size(), std::size_t(5));
-        for (const Verified& one : *verified) {
+        QVERIFY(verified->whole());
+        QCOMPARE(verified->revisions.size(), std::size_t(5));
+        for (const Verified& one : verified->revisions) {
             QVERIFY2(one.fault.empty(), one.fault.c_str());
             // Nothing of a draft is left open in what was frozen.
             QVERIFY2(one.revision.narrative.find('<') == std::string::npos, one.revision.narrative.c_str());
         }
-        QVERIFY(verified->front().revision.contract);
-        QCOMPARE(QString::fromStdString(verified->front().revision.key), QStringLiteral("B"));
-        QCOMPARE(isoInstant(*verified->back().revision.dataDate), std::string("2027-03-01T00:00"));
+        QVERIFY(verified->revisions.front().revision.contract);
+        QCOMPARE(QString::fromStdString(verified->revisions.front().revision.key), QStringLiteral("B"));
+        QCOMPARE(isoInstant(*verified->revisions.back().revision.dataDate), std::string("2027-03-01T00:00"));
         QCOMPARE(m_stands.size(), std::size_t(5));                           // what is forecast now is the last update
         QVERIFY(schedule(m_stands.front().programme).damages == Exposure{}); // agreed to be on time
     }

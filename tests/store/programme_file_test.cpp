@@ -148,7 +148,7 @@ private slots:
         QVERIFY(first.file->record(EntryKind::edit, edit, p, planner).ok());
         first.file.reset();
         // What is left lying about by a program that was killed holds nothing.
-        spill(path.parent_path() / ".held.yarrin.held", "Nobody");
+        spill(path.parent_path() / ".held.yarrin.held", "held by Nobody on here");
         QVERIFY(!opened(path).file->readOnly());
     }
 
@@ -208,7 +208,7 @@ private slots:
         }
         const auto again = opened(path);
         QVERIFY(again.programme == p);
-        QVERIFY(verifyFile(path)->front().fault.empty());
+        QVERIFY(verifyFile(path)->whole());
     }
 
     /// A file of version 4 with three changes after its revision: the history and the revision still read after the
@@ -236,8 +236,9 @@ private slots:
         QCOMPARE(first->events[0].sectionDays, (std::vector<EventDays>{{first->sections[0].id, 5, 3, 0}}));
         held.file->close(planner);
         const auto verified = verifyFile(path);
-        QCOMPARE(verified->size(), std::size_t(1));
-        QVERIFY2(verified->front().fault.empty(), verified->front().fault.c_str());
+        QCOMPARE(verified->revisions.size(), std::size_t(1));
+        QVERIFY2(verified->revisions.front().fault.empty(), verified->revisions.front().fault.c_str());
+        for (const std::string& fault : verified->faults) QFAIL(fault.c_str());
     }
 
     /// Whatever fails while writing: nothing of the edit is in the file, and it goes in when it can.
@@ -384,14 +385,14 @@ private slots:
         QCOMPARE(revisionsIn(file("copy.yarrin"))->size(), std::size_t(2));
         const auto verified = verifyFile(path);
         QVERIFY(verified.ok());
-        for (const Verified& one : *verified) QVERIFY2(one.fault.empty(), one.fault.c_str());
+        for (const Verified& one : verified->revisions) QVERIFY2(one.fault.empty(), one.fault.c_str());
+        QVERIFY(verified->whole());
         QVERIFY(*revisionIn(path, "A").operator->() == first);
         QVERIFY(!revisionIn(path, "Z").ok());
         // The SHA-256 of the canonical form is what any other program finds.
         QCOMPARE(a->digest.size(), std::size_t(64));
-        const std::string form = canonicalForm(*a, first);
-        spill(file("form"), form);
-        QVERIFY(form.starts_with("yarrin revision 1\nkey 1\nA\npurpose 6\nTender\n"));
+        const std::string form = canonicalForm(*a, "2 ab", "cd");
+        QVERIFY(form.starts_with("yarrin revision 2\nkey 1\nA\npurpose 6\nTender\n"));
     }
 
     /// Every bit of a frozen revision counts: wherever one is turned, it is reported.
@@ -418,18 +419,18 @@ private slots:
             sqlite3_blob_write(blob, &turned, 1, at);
             sqlite3_blob_close(blob);
             const auto verified = verifyFile(path);
-            QVERIFY2(verified.ok() && !verified->front().fault.empty(), qPrintable(QString::number(at)));
+            QVERIFY2(verified.ok() && !verified->revisions.front().fault.empty(), qPrintable(QString::number(at)));
             sqlite3_blob_open(db, "main", "revision", "content", 1, 1, &blob);
             sqlite3_blob_write(blob, &byte, 1, at);
         }
         sqlite3_blob_close(blob);
         sqlite3_close(db);
-        QVERIFY(verifyFile(path)->front().fault.empty());
+        QVERIFY(verifyFile(path)->whole());
         for (const char* change : {"key = 'B'", "purpose = 'Tender'", "author = 'Other'", "at = '2027-03-02 08:00:00'",
                                    "narrative = 'Other'", "data_date = '2027-03-01T08:00'"}) {
             fs::copy_file(path, file("changed.yarrin"), fs::copy_options::overwrite_existing);
             sql(file("changed.yarrin"), (std::string("UPDATE revision SET ") + change).c_str());
-            QVERIFY2(!verifyFile(file("changed.yarrin"))->front().fault.empty(), change);
+            QVERIFY2(!verifyFile(file("changed.yarrin"))->whole(), change);
         }
     }
 };

@@ -29,6 +29,9 @@ using LimitId = Id<struct LimitTag>;
 using SequenceId = Id<struct SequenceTag>;
 using LaidOutId = Id<struct LaidOutTag>;
 
+/// The highest id that a row of a file may have.
+inline constexpr std::uint32_t largestId = 0x7fffffffu;
+
 /// The built-in calendar that works every minute.
 inline constexpr CalendarId continuousCalendar{0xffffffffu};
 

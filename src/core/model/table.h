@@ -33,8 +33,11 @@ public:
         const std::size_t index = indexOf(id);
         return index == none ? nullptr : &m_rows[index];
     }
-    /// An id that no row has, nor ever had while it was in this table.
+    /// An id that no row has, nor ever had in this table or in the file that it came from.
     [[nodiscard]] Id freshId() const { return Id{m_highest + 1}; }
+    /// The highest id that a row ever had; what a file has used is reserved when it is read.
+    [[nodiscard]] std::uint32_t highest() const { return m_highest; }
+    void reserve(std::uint32_t highest) { m_highest = std::max(m_highest, highest); }
 
     void insert(std::size_t index, Row row) {
         assert(row.id && !this->row(row.id) && index <= m_rows.size());

@@ -1,0 +1,191 @@
+// SPDX-FileCopyrightText: 2026 The Yarrin authors
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "store/native_schema.h"
+
+#include "store/native.h"
+
+#include <array>
+
+namespace yarrin {
+
+namespace {
+
+constexpr int now = nativeSchemaVersion;
+
+/// Each statement as it was written, letter by letter: a file is held against them. A table that changed stands once
+/// for each of its forms. Choices are stored by the words of the open text format, decimals and dates as text.
+constexpr TableStatement statements[] = {
+    {1, now, "job", R"sql(CREATE TABLE job (key TEXT PRIMARY KEY, value TEXT) WITHOUT ROWID)sql"},
+    {1, 1, "calendar",
+     R"sql(CREATE TABLE calendar (id INTEGER PRIMARY KEY, position INTEGER NOT NULL, key TEXT NOT NULL, name TEXT NOT NULL,
+  day_minutes INTEGER, extends INTEGER))sql"},
+    {1, now, "calendar_day",
+     R"sql(CREATE TABLE calendar_day (calendar INTEGER NOT NULL, weekday INTEGER NOT NULL, work TEXT NOT NULL,
+  PRIMARY KEY (calendar, weekday)) WITHOUT ROWID)sql"},
+    {1, 1, "calendar_exception",
+     R"sql(CREATE TABLE calendar_exception (calendar INTEGER NOT NULL, position INTEGER NOT NULL, from_date TEXT NOT NULL,
+  to_date TEXT NOT NULL, yearly INTEGER NOT NULL, work TEXT NOT NULL, name TEXT NOT NULL,
+  PRIMARY KEY (calendar, position)) WITHOUT ROWID)sql"},
+    {1, now, "breakdown",
+     R"sql(CREATE TABLE breakdown (id INTEGER PRIMARY KEY, position INTEGER NOT NULL, key TEXT NOT NULL, name TEXT NOT NULL,
+  parent INTEGER, code TEXT))sql"},
+    {1, now, "location",
+     R"sql(CREATE TABLE location (id INTEGER PRIMARY KEY, position INTEGER NOT NULL, key TEXT NOT NULL, name TEXT NOT NULL,
+  parent INTEGER, from_chainage TEXT, to_chainage TEXT))sql"},
+    {1, 2, "activity",
+     R"sql(CREATE TABLE activity (id INTEGER PRIMARY KEY, position INTEGER NOT NULL, key TEXT NOT NULL, name TEXT NOT NULL,
+  kind TEXT NOT NULL, calendar INTEGER, breakdown INTEGER, location INTEGER, duration INTEGER,
+  quantity TEXT, unit TEXT, output_per_crew_day TEXT, hours_per_unit TEXT, crews TEXT, factor TEXT, round_to TEXT,
+  constraint_type TEXT, constraint_date TEXT, deadline TEXT, stretch INTEGER NOT NULL, as_late INTEGER NOT NULL,
+  actual_start TEXT, actual_finish TEXT, remaining INTEGER, notes TEXT NOT NULL, cost_per_week TEXT))sql"},
+    {1, now, "pause",
+     R"sql(CREATE TABLE pause (activity INTEGER NOT NULL, position INTEGER NOT NULL, after INTEGER NOT NULL, rest INTEGER NOT NULL,
+  PRIMARY KEY (activity, position)) WITHOUT ROWID)sql"},
+    {1, now, "anchor",
+     R"sql(CREATE TABLE anchor (hammock INTEGER NOT NULL, side TEXT NOT NULL, position INTEGER NOT NULL,
+  activity INTEGER NOT NULL, end TEXT NOT NULL, lag INTEGER NOT NULL,
+  PRIMARY KEY (hammock, side, position)) WITHOUT ROWID)sql"},
+    {1, now, "link",
+     R"sql(CREATE TABLE link (id INTEGER PRIMARY KEY, position INTEGER NOT NULL, from_activity INTEGER NOT NULL,
+  to_activity INTEGER NOT NULL, type TEXT NOT NULL, lag INTEGER NOT NULL, lag_calendar TEXT NOT NULL))sql"},
+    {1, now, "section",
+     R"sql(CREATE TABLE section (id INTEGER PRIMARY KEY, position INTEGER NOT NULL, key TEXT NOT NULL, name TEXT NOT NULL,
+  milestone INTEGER, completion TEXT NOT NULL, rate TEXT NOT NULL, per TEXT NOT NULL, part TEXT NOT NULL, cap TEXT,
+  granted_days INTEGER NOT NULL))sql"},
+    {1, 4, "event",
+     R"sql(CREATE TABLE event (id INTEGER PRIMARY KEY, position INTEGER NOT NULL, key TEXT NOT NULL, risk TEXT NOT NULL,
+  state TEXT NOT NULL))sql"},
+    {1, 4, "event_days",
+     R"sql(CREATE TABLE event_days (event INTEGER NOT NULL, position INTEGER NOT NULL, section INTEGER NOT NULL,
+  claimed INTEGER NOT NULL, assessed INTEGER NOT NULL, PRIMARY KEY (event, position)) WITHOUT ROWID)sql"},
+    {2, now, "calendar",
+     R"sql(CREATE TABLE calendar (id INTEGER PRIMARY KEY, position INTEGER NOT NULL, key TEXT NOT NULL, name TEXT NOT NULL,
+  day_minutes INTEGER, extends INTEGER, weather TEXT))sql"},
+    {2, now, "calendar_exception",
+     R"sql(CREATE TABLE calendar_exception (calendar INTEGER NOT NULL, position INTEGER NOT NULL, from_date TEXT NOT NULL,
+  to_date TEXT NOT NULL, yearly INTEGER NOT NULL, work TEXT NOT NULL, name TEXT NOT NULL, rule TEXT, tide TEXT,
+  PRIMARY KEY (calendar, position)) WITHOUT ROWID)sql"},
+    {3, 3, "activity",
+     R"sql(CREATE TABLE activity (id INTEGER PRIMARY KEY, position INTEGER NOT NULL, key TEXT NOT NULL, name TEXT NOT NULL,
+  kind TEXT NOT NULL, calendar INTEGER, breakdown INTEGER, location INTEGER, duration INTEGER,
+  quantity TEXT, unit TEXT, output_per_crew_day TEXT, hours_per_unit TEXT, crews TEXT, factor TEXT, round_to TEXT,
+  constraint_type TEXT, constraint_date TEXT, deadline TEXT, stretch INTEGER NOT NULL, as_late INTEGER NOT NULL,
+  actual_start TEXT, actual_finish TEXT, remaining INTEGER, notes TEXT NOT NULL, cost_per_week TEXT,
+  book_item INTEGER, learning_rate TEXT, unit_number INTEGER))sql"},
+    {3, now, "book_item",
+     R"sql(CREATE TABLE book_item (id INTEGER PRIMARY KEY, position INTEGER NOT NULL, key TEXT NOT NULL, name TEXT NOT NULL,
+  grp TEXT NOT NULL, unit TEXT NOT NULL, output_per_crew_day TEXT, hours_per_unit TEXT, crew TEXT NOT NULL,
+  source TEXT NOT NULL, note TEXT NOT NULL))sql"},
+    {3, now, "bill_item",
+     R"sql(CREATE TABLE bill_item (id INTEGER PRIMARY KEY, position INTEGER NOT NULL, key TEXT NOT NULL,
+  description TEXT NOT NULL, unit TEXT NOT NULL, quantity TEXT NOT NULL, location INTEGER, breakdown INTEGER, rate TEXT))sql"},
+    {3, now, "allocation",
+     R"sql(CREATE TABLE allocation (id INTEGER PRIMARY KEY, position INTEGER NOT NULL, item INTEGER NOT NULL,
+  activity INTEGER NOT NULL, quantity TEXT NOT NULL))sql"},
+    {3, now, "resource_limit",
+     R"sql(CREATE TABLE resource_limit (id INTEGER PRIMARY KEY, position INTEGER NOT NULL, key TEXT NOT NULL,
+  available TEXT NOT NULL))sql"},
+    {3, now, "sequence",
+     R"sql(CREATE TABLE sequence (id INTEGER PRIMARY KEY, position INTEGER NOT NULL, key TEXT NOT NULL, id_pattern TEXT NOT NULL))sql"},
+    {3, now, "sequence_step",
+     R"sql(CREATE TABLE sequence_step (sequence INTEGER NOT NULL, position INTEGER NOT NULL, number INTEGER NOT NULL,
+  name TEXT NOT NULL, book_item INTEGER, bill_item INTEGER, duration INTEGER, crews TEXT, factor TEXT NOT NULL,
+  calendar INTEGER, learning_rate TEXT, notes TEXT NOT NULL, PRIMARY KEY (sequence, position)) WITHOUT ROWID)sql"},
+    {3, now, "sequence_link",
+     R"sql(CREATE TABLE sequence_link (sequence INTEGER NOT NULL, position INTEGER NOT NULL, from_step INTEGER NOT NULL,
+  to_step INTEGER NOT NULL, type TEXT NOT NULL, lag INTEGER NOT NULL, lag_calendar TEXT NOT NULL,
+  to_next_unit INTEGER NOT NULL, PRIMARY KEY (sequence, position)) WITHOUT ROWID)sql"},
+    {3, now, "laid_out",
+     R"sql(CREATE TABLE laid_out (id INTEGER PRIMARY KEY, position INTEGER NOT NULL, sequence INTEGER NOT NULL, location INTEGER,
+  breakdown INTEGER, unit INTEGER NOT NULL))sql"},
+    {3, now, "laid_out_step",
+     R"sql(CREATE TABLE laid_out_step (laid_out INTEGER NOT NULL, position INTEGER NOT NULL, step INTEGER NOT NULL,
+  activity INTEGER, quantity TEXT NOT NULL, PRIMARY KEY (laid_out, position)) WITHOUT ROWID)sql"},
+    {4, 4, "activity",
+     R"sql(CREATE TABLE activity (id INTEGER PRIMARY KEY, position INTEGER NOT NULL, key TEXT NOT NULL, name TEXT NOT NULL,
+  kind TEXT NOT NULL, calendar INTEGER, breakdown INTEGER, location INTEGER, duration INTEGER,
+  quantity TEXT, unit TEXT, output_per_crew_day TEXT, hours_per_unit TEXT, crews TEXT, factor TEXT, round_to TEXT,
+  constraint_type TEXT, constraint_date TEXT, deadline TEXT, stretch INTEGER NOT NULL, as_late INTEGER NOT NULL,
+  actual_start TEXT, actual_finish TEXT, remaining INTEGER, notes TEXT NOT NULL, cost_per_week TEXT,
+  book_item INTEGER, learning_rate TEXT, unit_number INTEGER, quantity_done TEXT))sql"},
+    {4, now, "session",
+     R"sql(CREATE TABLE session (id INTEGER PRIMARY KEY, author TEXT NOT NULL, opened TEXT NOT NULL, closed TEXT))sql"},
+    {4, now, "history",
+     R"sql(CREATE TABLE history (id INTEGER PRIMARY KEY, session INTEGER NOT NULL, at TEXT NOT NULL, author TEXT NOT NULL,
+  kind TEXT NOT NULL, text TEXT NOT NULL, changes BLOB))sql"},
+    {4, 5, "revision",
+     R"sql(CREATE TABLE revision (id INTEGER PRIMARY KEY, key TEXT NOT NULL, purpose TEXT NOT NULL, data_date TEXT,
+  author TEXT NOT NULL, at TEXT NOT NULL, history INTEGER NOT NULL, narrative TEXT NOT NULL, content BLOB NOT NULL,
+  image_digest TEXT NOT NULL, digest TEXT NOT NULL))sql"},
+    {4, now, "contract_programme",
+     R"sql(CREATE TABLE contract_programme (id INTEGER PRIMARY KEY, revision INTEGER NOT NULL, author TEXT NOT NULL,
+  at TEXT NOT NULL, reason TEXT NOT NULL))sql"},
+    {4, now, "keeping", R"sql(CREATE TABLE keeping (key TEXT PRIMARY KEY, value TEXT) WITHOUT ROWID)sql"},
+    {5, now, "activity",
+     R"sql(CREATE TABLE activity (id INTEGER PRIMARY KEY, position INTEGER NOT NULL, key TEXT NOT NULL, name TEXT NOT NULL,
+  kind TEXT NOT NULL, calendar INTEGER, breakdown INTEGER, location INTEGER, duration INTEGER,
+  quantity TEXT, unit TEXT, output_per_crew_day TEXT, hours_per_unit TEXT, crews TEXT, factor TEXT, round_to TEXT,
+  constraint_type TEXT, constraint_date TEXT, deadline TEXT, stretch INTEGER NOT NULL, as_late INTEGER NOT NULL,
+  actual_start TEXT, actual_finish TEXT, remaining INTEGER, notes TEXT NOT NULL, cost_per_week TEXT,
+  book_item INTEGER, learning_rate TEXT, unit_number INTEGER, quantity_done TEXT, event INTEGER))sql"},
+    {5, now, "event",
+     R"sql(CREATE TABLE event (id INTEGER PRIMARY KEY, position INTEGER NOT NULL, key TEXT NOT NULL, risk TEXT NOT NULL,
+  state TEXT NOT NULL, title TEXT NOT NULL DEFAULT '', description TEXT NOT NULL DEFAULT '',
+  cause TEXT NOT NULL DEFAULT '', from_date TEXT, to_date TEXT, known TEXT, notice_given TEXT, particulars_given TEXT,
+  in_forecast INTEGER NOT NULL DEFAULT 1))sql"},
+    {5, now, "event_days",
+     R"sql(CREATE TABLE event_days (event INTEGER NOT NULL, position INTEGER NOT NULL, section INTEGER NOT NULL,
+  claimed INTEGER NOT NULL, assessed INTEGER NOT NULL, granted INTEGER NOT NULL DEFAULT 0,
+  PRIMARY KEY (event, position)) WITHOUT ROWID)sql"},
+    {5, now, "event_document",
+     R"sql(CREATE TABLE event_document (event INTEGER NOT NULL, position INTEGER NOT NULL, place TEXT NOT NULL,
+  PRIMARY KEY (event, position)) WITHOUT ROWID)sql"},
+    {5, now, "event_activity",
+     R"sql(CREATE TABLE event_activity (event INTEGER NOT NULL, position INTEGER NOT NULL, activity INTEGER NOT NULL,
+  PRIMARY KEY (event, position)) WITHOUT ROWID)sql"},
+    {5, now, "event_effect",
+     R"sql(CREATE TABLE event_effect (event INTEGER NOT NULL, position INTEGER NOT NULL, kind TEXT NOT NULL,
+  activity INTEGER NOT NULL, work INTEGER NOT NULL, from_date TEXT, to_date TEXT, value TEXT,
+  PRIMARY KEY (event, position)) WITHOUT ROWID)sql"},
+    {6, now, "revision",
+     R"sql(CREATE TABLE revision (id INTEGER PRIMARY KEY, key TEXT NOT NULL, purpose TEXT NOT NULL, data_date TEXT,
+  author TEXT NOT NULL, at TEXT NOT NULL, history INTEGER NOT NULL, narrative TEXT NOT NULL, content BLOB NOT NULL,
+  image_digest TEXT NOT NULL, digest TEXT NOT NULL,
+  form INTEGER NOT NULL DEFAULT 1))sql"},
+    {6, now, "numbering",
+     R"sql(CREATE TABLE numbering (name TEXT PRIMARY KEY, highest INTEGER NOT NULL) WITHOUT ROWID)sql"},
+    {6, now, "chain",
+     R"sql(CREATE TABLE chain (number INTEGER PRIMARY KEY, kind TEXT NOT NULL, row INTEGER NOT NULL, content TEXT,
+  digest TEXT NOT NULL))sql"},
+    {6, now, "signature",
+     R"sql(CREATE TABLE signature (id INTEGER PRIMARY KEY, revision INTEGER NOT NULL, signer TEXT NOT NULL,
+  public_key TEXT NOT NULL, signature TEXT NOT NULL))sql"},
+};
+
+/// Columns that a version brings stand last and have defaults, so that the change sets of an older history still fit.
+constexpr Migration steps[] = {
+    {4, R"sql(ALTER TABLE activity ADD COLUMN event INTEGER;
+ALTER TABLE event ADD COLUMN title TEXT NOT NULL DEFAULT '';
+ALTER TABLE event ADD COLUMN description TEXT NOT NULL DEFAULT '';
+ALTER TABLE event ADD COLUMN cause TEXT NOT NULL DEFAULT '';
+ALTER TABLE event ADD COLUMN from_date TEXT;
+ALTER TABLE event ADD COLUMN to_date TEXT;
+ALTER TABLE event ADD COLUMN known TEXT;
+ALTER TABLE event ADD COLUMN notice_given TEXT;
+ALTER TABLE event ADD COLUMN particulars_given TEXT;
+ALTER TABLE event ADD COLUMN in_forecast INTEGER NOT NULL DEFAULT 1;
+ALTER TABLE event_days ADD COLUMN granted INTEGER NOT NULL DEFAULT 0)sql"},
+    {5, "ALTER TABLE revision ADD COLUMN form INTEGER NOT NULL DEFAULT 1"},
+};
+
+} // namespace
+
+std::span<const TableStatement> tableStatements() {
+    return statements;
+}
+
+std::span<const Migration> migrations() {
+    return steps;
+}
+
+} // namespace yarrin
