@@ -9,16 +9,22 @@
 #include "app/record/record_stage.h"
 #include "app/record/revision_page.h"
 #include "app/sitetime/site_time_stage.h"
+#include "app/table/table_export.h"
 #include "app/window/main_window.h"
+#include "core/network/schedule.h"
+#include "store/file.h"
+#include "store/workbook.h"
 
 #include <QApplication>
 #include <QCommandLineParser>
-#include <QDateTime>
+#include <QDir>
 #include <QElapsedTimer>
 #include <QSettings>
 #include <QStandardPaths>
+#include <QTemporaryDir>
 #include <QTimer>
 
+#include <clocale>
 #include <cstdio>
 #include <fstream>
 #include <pwd.h>
@@ -67,6 +73,27 @@ std::string userName(const QSettings& settings) {
     return name.empty() ? user->pw_name : name;
 }
 
+Date dateOfToday() {
+    const QDate today = QDate::currentDate();
+    return dateFrom(today.year(), unsigned(today.month()), unsigned(today.day()));
+}
+
+/// Writes a programme's tables without a window; the exit status, with what went wrong on standard error.
+int exportFrom(const QString& from, const QString& to) {
+    QTemporaryDir folder;
+    QString path = from;
+    if (from.startsWith(QLatin1Char(':'))) {
+        path = folder.filePath(QStringLiteral("demo.yarrin"));
+        if (!QFile::copy(from, path)) path.clear();
+    }
+    const auto programme = readProgramme(path.toStdString());
+    Outcome written = programme.ok() ? writeWorkbook(tablesOf(*programme, schedule(*programme)), to.toStdString())
+                                     : Outcome(programme.errors());
+    if (written.ok()) return 0;
+    for (const Error& error : written.errors()) std::fprintf(stderr, "%s\n", error.sentence().c_str());
+    return programme.ok() || programme.error().code == ErrorCode::file ? 3 : 1;
+}
+
 /// Lets the window paint itself and settle.
 void settle() {
     for (int i = 0; i < 6; ++i) {
@@ -82,6 +109,8 @@ int runApplication(int& count, char** words) {
     QApplication::setOrganizationName(QStringLiteral("yarrin"));
     QApplication::setApplicationVersion(QStringLiteral("0.1.0"));
     QApplication application(count, words);
+    // The toolkit takes over the language of the system for all libraries; numbers of files know none.
+    std::setlocale(LC_NUMERIC, "C");
     QCommandLineParser parser;
     parser.setApplicationDescription(QObject::tr("Programmes from quantities, and what delay costs."));
     parser.addHelpOption();
@@ -105,6 +134,10 @@ int runApplication(int& count, char** words) {
     parser.addOption(
         {QStringLiteral("size"), QObject::tr("Size of the window, as in 1280x800."), QStringLiteral("size")});
     parser.addOption({QStringLiteral("zoom"), QObject::tr("Zoom the chart in by so much."), QStringLiteral("factor")});
+    parser.addOption(
+        {QStringLiteral("export-xlsx"),
+         QObject::tr("Write activities and bill as a workbook (a text table where the name ends in .csv) and end."),
+         QStringLiteral("file")});
     parser.addOption({QStringLiteral("timing"), QObject::tr("Print how long starting took.")});
     parser.process(application);
 
@@ -112,22 +145,35 @@ int runApplication(int& count, char** words) {
     applyLook(application, parser.isSet(QStringLiteral("dark")) || settings.value(QStringLiteral("dark")).toBool());
     application.setWindowIcon(QIcon(QStringLiteral(":/icons/yarrin.svg")));
     SystemDialogs dialogs;
-    const QDate today = QDate::currentDate();
-    MainWindow window(settings, dialogs, dateFrom(today.year(), unsigned(today.month()), unsigned(today.day())));
+    MainWindow window(settings, dialogs, dateOfToday());
     const QString picture = parser.value(QStringLiteral("picture"));
     if (!picture.isEmpty()) window.resize(1280, 800);
     if (parser.isSet(QStringLiteral("size"))) {
         const QStringList size = parser.value(QStringLiteral("size")).split(QLatin1Char('x'));
         if (size.size() == 2) window.resize(size[0].toInt(), size[1].toInt());
     }
-    if (picture.isEmpty())
-        window.setKeeping(
-            {QStandardPaths::writableLocation(QStandardPaths::AppDataLocation) + QStringLiteral("/unsaved"),
-             userName(settings), [] {
-                 return QDateTime::currentDateTime().toString(QStringLiteral("yyyy-MM-dd HH:mm:ss")).toStdString();
-             }});
+    if (picture.isEmpty()) {
+        const QString home = QStandardPaths::writableLocation(QStandardPaths::AppDataLocation);
+        Keeping keeping;
+        keeping.folder = home + QStringLiteral("/unsaved");
+        keeping.author = userName(settings);
+        keeping.now = [] { return momentText(std::time(nullptr)); };
+        keeping.second = QDir::tempPath() + QStringLiteral("/yarrin-%1").arg(geteuid());
+        if (settings.value(QStringLiteral("signFreezes")).toBool())
+            keeping.signingKey = QStandardPaths::writableLocation(QStandardPaths::AppConfigLocation) +
+                                 QStringLiteral("/signing-key.pem");
+        window.setKeeping(std::move(keeping));
+    }
+    if (parser.isSet(QStringLiteral("export-xlsx")))
+        return exportFrom(parser.isSet(QStringLiteral("demo")) ? QStringLiteral(":/demo/brannoch.yarrin")
+                                                               : parser.positionalArguments().value(0),
+                          parser.value(QStringLiteral("export-xlsx")));
     if (parser.isSet(QStringLiteral("demo"))) window.openDemo();
     if (!parser.positionalArguments().isEmpty()) window.openFile(parser.positionalArguments().first());
+    // The clocks of notices turn at midnight in a window that is left open.
+    QTimer midnight;
+    QObject::connect(&midnight, &QTimer::timeout, &window, [&window] { window.setToday(dateOfToday()); });
+    midnight.start(20000);
     window.show();
     const QStringList stage = parser.value(QStringLiteral("stage")).split(QLatin1Char('/'));
     window.go(placeNamed(stage.first()));

@@ -6,7 +6,10 @@
 
 #include <algorithm>
 #include <array>
+#include <new>
 #include <ostream>
+#include <streambuf>
+#include <utility>
 
 namespace yarrin {
 
@@ -50,11 +53,78 @@ ExitStatus usageFault(std::string_view verb, std::string_view what, CliStreams s
     return ExitStatus::usage;
 }
 
+namespace {
+
+/// Hands text on without what steers a terminal: a name from a file could move the cursor, recolour or retype.
+class PlainOutput : public std::streambuf {
+public:
+    explicit PlainOutput(std::ostream& to) : m_to(to) {}
+    ~PlainOutput() override { flushPair(); }
+
+protected:
+    int_type overflow(int_type c) override {
+        if (c == traits_type::eof()) return traits_type::not_eof(c);
+        const auto byte = static_cast<unsigned char>(c);
+        if (m_first) {
+            m_first = false;
+            if (byte >= 0x80 && byte < 0xA0) return put("\xEF\xBF\xBD"); // U+0080 to U+009F
+            put("\xC2");
+        }
+        if (byte == 0xC2) {
+            m_first = true;
+            return c;
+        }
+        if ((byte < 0x20 && byte != '\n' && byte != '\t' && byte != '\r') || byte == 0x7F) return put("\xEF\xBF\xBD");
+        m_to.put(static_cast<char>(byte));
+        return m_to ? c : traits_type::eof();
+    }
+    int sync() override {
+        flushPair();
+        m_to.flush();
+        return m_to ? 0 : -1;
+    }
+
+private:
+    int_type put(const char* text) {
+        m_to << text;
+        return m_to ? 0 : traits_type::eof();
+    }
+    void flushPair() {
+        if (std::exchange(m_first, false)) put("\xC2");
+    }
+    std::ostream& m_to;
+    bool m_first = false; ///< the first byte of two waits for the second
+};
+
+ExitStatus runVerb(const Verb& verb, std::span<const std::string> arguments, CliStreams streams) {
+    PlainOutput plainOut(streams.out), plainErr(streams.err);
+    std::ostream out(&plainOut), err(&plainErr);
+    // JSON escapes by itself, and its readers want it byte by byte.
+    const bool json = std::find(arguments.begin(), arguments.end(), "--json") != arguments.end();
+    ExitStatus status = ExitStatus::file;
+    try {
+        status = verb.run(arguments, {json ? streams.out : out, err});
+    } catch (const std::bad_alloc&) {
+        err << "yarrin-cli " << verb.name << ": there is not enough memory for this programme\n";
+    }
+    out.flush();
+    streams.out.flush();
+    err.flush();
+    // A script that goes on with half an answer is worse off than one that stops.
+    if (!out || !streams.out) {
+        streams.err << "yarrin-cli " << verb.name << ": the answer could not be written\n";
+        return ExitStatus::file;
+    }
+    return status;
+}
+
+} // namespace
+
 ExitStatus runCli(std::span<const std::string> arguments, CliStreams streams) {
     if (arguments.empty()) return usageFault("", "a verb is missing", streams);
     if (arguments[0] == "--help" || arguments[0] == "-h") {
         printOverview(streams.out);
-        return ExitStatus::done;
+        return streams.out.flush() ? ExitStatus::done : ExitStatus::file;
     }
     const auto all = verbs();
     const auto verb = std::find_if(all.begin(), all.end(), [&](const Verb& v) { return v.name == arguments[0]; });
@@ -62,9 +132,9 @@ ExitStatus runCli(std::span<const std::string> arguments, CliStreams streams) {
     const auto rest = arguments.subspan(1);
     if (std::find(rest.begin(), rest.end(), "--help") != rest.end()) {
         streams.out << verb->help;
-        return ExitStatus::done;
+        return streams.out.flush() ? ExitStatus::done : ExitStatus::file;
     }
-    return verb->run(rest, streams);
+    return runVerb(*verb, rest, streams);
 }
 
 } // namespace yarrin

@@ -41,20 +41,55 @@ Fault settle(const Programme& programme, Activity& activity) {
 
 } // namespace
 
-Result<Decimal> parseFigure(std::string_view text) {
-    std::string digits;
-    for (const char c : trimmed(text))
-        if (c != ',' && c != ' ') digits += c;
-    // Thousands are separated in groups of three; "1,5" could mean anything.
-    for (auto comma = text.find(','); comma != std::string_view::npos; comma = text.find(',', comma + 1)) {
-        std::size_t group = 0;
-        while (comma + 1 + group < text.size() && text[comma + 1 + group] >= '0' && text[comma + 1 + group] <= '9')
-            ++group;
-        if (group != 3)
-            return inputError("\"" + trimmed(text) + "\" can be read in two ways", "write decimals with a full stop");
+namespace {
+
+/// Whether the digits between separators of thousands are grouped as such: three each, at most three in front.
+bool grouped(std::string_view whole, char separator) {
+    std::size_t at = whole.find(separator);
+    if (at == 0 || at > 3) return false;
+    while (at != std::string_view::npos) {
+        const std::size_t next = whole.find(separator, at + 1);
+        if ((next == std::string_view::npos ? whole.size() : next) - at != 4) return false;
+        at = next;
     }
-    const auto value = Decimal::parse(digits);
-    if (!value) return inputError("\"" + trimmed(text) + "\" is not a number");
+    return true;
+}
+
+} // namespace
+
+Result<Decimal> parseFigure(std::string_view typed) {
+    std::string text = trimmed(typed);
+    const std::string shown = text;
+    // Blanks that do not break, thin and narrow ones are blanks.
+    for (const std::string_view blank : {"\u00A0", "\u2009", "\u202F"})
+        for (auto at = text.find(blank); at != std::string::npos; at = text.find(blank))
+            text.replace(at, blank.size(), " ");
+    const auto twoWays = [&](const char* todo) {
+        return inputError("\"" + shown + "\" can be read in two ways", todo);
+    };
+    const std::string sign = text.starts_with('-') || text.starts_with('+') ? text.substr(0, 1) : "";
+    text.erase(0, sign.size());
+    const auto count = [&](char c) { return std::count(text.begin(), text.end(), c); };
+    // Where both stand, the last one parts the decimals; where one stands several times, it parts thousands.
+    const std::size_t comma = text.rfind(','), stop = text.rfind('.');
+    char decimal = '.';
+    if (comma != std::string::npos && stop != std::string::npos && comma > stop) decimal = ',';
+    if (comma == std::string::npos && count('.') > 1) decimal = ',';
+    if (count(decimal) > 1) return inputError("\"" + shown + "\" is not a number");
+    const char thousands = decimal == '.' ? ',' : '.';
+    const std::size_t point = text.find(decimal);
+    std::string whole = text.substr(0, point);
+    const std::string rest = point == std::string::npos ? "" : text.substr(point + 1);
+    if (rest.find_first_of(", .") != std::string::npos) return inputError("\"" + shown + "\" is not a number");
+    for (const char separator : {thousands, ' '}) {
+        if (whole.find(separator) == std::string::npos) continue;
+        if (!grouped(whole, separator)) return twoWays("write decimals with a full stop");
+        // 0,500 is no thousand.
+        if (whole.starts_with('0')) return twoWays("write decimals with a full stop");
+        std::erase(whole, separator);
+    }
+    const auto value = Decimal::parse(sign + whole + (point == std::string::npos ? "" : "." + rest));
+    if (!value) return inputError("\"" + shown + "\" is not a number");
     return *value;
 }
 

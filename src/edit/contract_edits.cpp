@@ -1,15 +1,14 @@
 // SPDX-FileCopyrightText: 2026 The Yarrin authors
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "edit/contract_edits.h"
-#include "edit/typed.h"
 
 #include "core/base/text.h"
 #include "core/model/words.h"
 #include "edit/activity_edits.h"
+#include "edit/typed.h"
 
 #include <algorithm>
 #include <array>
-#include <cctype>
 #include <charconv>
 
 namespace yarrin {
@@ -19,11 +18,11 @@ namespace {
 /// The words of a text, split at blanks, slashes, full stops and commas.
 std::vector<std::string> wordsOf(std::string_view text) {
     std::vector<std::string> words(1);
-    for (const char c : text) {
+    for (const char c : lowered(text)) {
         if (c == ' ' || c == '/' || c == '.' || c == ',')
             words.emplace_back();
         else
-            words.back() += static_cast<char>(std::tolower(static_cast<unsigned char>(c)));
+            words.back() += c;
     }
     std::erase(words, std::string());
     return words;
@@ -134,8 +133,7 @@ Outcome setRequiredFinish(Transaction& tx, std::string_view text) {
 }
 
 Outcome setCurrency(Transaction& tx, std::string_view code) {
-    std::string letters(trimmedView(code));
-    for (char& c : letters) c = static_cast<char>(std::toupper(static_cast<unsigned char>(c)));
+    const std::string letters = raised(trimmedView(code));
     if (letters.size() != 3 ||
         !std::all_of(letters.begin(), letters.end(), [](char c) { return c >= 'A' && c <= 'Z'; }))
         return inputError("\"" + std::string(code) + "\" is not a currency",

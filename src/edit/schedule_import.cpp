@@ -202,8 +202,7 @@ private:
         if (id.empty()) return {};
         std::string lag = plainSpan(match[4]);
         std::erase(lag, ' ');
-        std::string type = match[3];
-        for (char& c : type) c = static_cast<char>(std::toupper(static_cast<unsigned char>(c)));
+        const std::string type = raised(match[3].str());
         return match[1].str() + quotedKey(id) + (type.empty() ? "" : " " + type) + (lag.empty() ? "" : " " + lag);
     }
 

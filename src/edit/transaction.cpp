@@ -32,6 +32,34 @@ template <typename Row> Change inverted(const RowChange<Row>& change) {
 
 } // namespace
 
+Touched touchedBy(const Edit& edit) {
+    Touched touched;
+    const auto look = [&]<typename Row>(const RowChange<Row>& change) {
+        touched.whole = touched.whole || !change.after;
+        if (!change.after) return;
+        if constexpr (std::is_same_v<Row, Calendar>) touched.calendars = true;
+        if constexpr (std::is_same_v<Row, BreakdownNode> || std::is_same_v<Row, Location>) touched.trees = true;
+        if constexpr (std::is_same_v<Row, Section> || std::is_same_v<Row, DelayEvent>) touched.contract = true;
+        if constexpr (std::is_same_v<Row, BookItem> || std::is_same_v<Row, BillItem> ||
+                      std::is_same_v<Row, Allocation> || std::is_same_v<Row, Limit> || std::is_same_v<Row, Sequence> ||
+                      std::is_same_v<Row, LaidOut>)
+            touched.buildUp = true;
+        if constexpr (std::is_same_v<Row, Link>) touched.links.push_back(change.after->id);
+        if constexpr (std::is_same_v<Row, Activity>) {
+            touched.activities.push_back(change.after->id);
+            if (!change.before || change.before->key != change.after->key) touched.named.push_back(change.after->id);
+            if (change.before && change.before->kind != change.after->kind) touched.whole = true;
+        }
+    };
+    for (const Change& change : edit.changes) {
+        if (std::holds_alternative<JobChange>(change)) touched.job = true;
+        forEachRowType([&]<typename Row>(Row*) {
+            if (const auto* one = std::get_if<RowChange<Row>>(&change)) look(*one);
+        });
+    }
+    return touched;
+}
+
 Edit inverse(const Edit& edit) {
     Edit back{edit.text, {}};
     back.changes.reserve(edit.changes.size());

@@ -39,6 +39,9 @@ struct Edit {
 /// Applies an edit to the programme it was made for.
 void apply(Programme& programme, const Edit& edit);
 
+/// What an edit touches of a programme, for the rules that a programme must keep.
+[[nodiscard]] Touched touchedBy(const Edit& edit);
+
 /// The table of a programme that holds rows of this type.
 template <typename Row> auto& tableOf(Programme& programme);
 template <> inline auto& tableOf<Calendar>(Programme& programme) {
@@ -108,6 +111,8 @@ public:
 
     [[nodiscard]] const Programme& programme() const { return m_programme; }
     [[nodiscard]] bool empty() const { return m_edit.changes.empty(); }
+    /// What was done so far.
+    [[nodiscard]] const Edit& edit() const { return m_edit; }
 
     /// Puts a row in place of the one with its id; nothing is recorded where they are equal.
     template <typename Row> void set(Row row) {

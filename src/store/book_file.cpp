@@ -23,8 +23,9 @@ Result<std::vector<BookItem>> bookFromJson(const std::string& text) {
     json::Faults faults;
     std::vector<BookItem> items;
     try {
-        const json::Json read = json::Json::parse(text);
-        json::Object root(read, "", faults);
+        const auto read = json::parsed(text);
+        if (!read.ok()) return read.errors();
+        json::Object root(*read, "", faults);
         std::string format;
         root.text("format", format, true);
         if (format != "yarrin-output-book") faults.file("format", "\"" + format + "\" is not yarrin-output-book");
@@ -102,7 +103,8 @@ Sheet bookToSheet(const std::vector<BookItem>& items) {
         for (const BookField field : fields) {
             const std::string text = field == BookField::unit ? item.unit : bookFieldText(item, field);
             const bool figure = (field == BookField::output || field == BookField::hours) && !text.empty();
-            row.push_back({text, figure ? std::optional(std::strtod(text.c_str(), nullptr)) : std::nullopt});
+            row.push_back(
+                {text, figure ? std::optional(Decimal::parse(text).value_or(Decimal(0)).toDouble()) : std::nullopt});
         }
     }
     return sheet;
@@ -127,7 +129,7 @@ Outcome writeBook(const std::vector<BookItem>& items, const std::filesystem::pat
     nlohmann::ordered_json book{{"format", "yarrin-output-book"}, {"version", 1}};
     book["items"] = nlohmann::ordered_json::array();
     for (const BookItem& item : items) book["items"].push_back(json::bookItemJson(item));
-    return writeTextFile(path, book.dump(1, ' ', false, json::Json::error_handler_t::replace) + "\n");
+    return writeTextFile(path, json::textOf(book));
 }
 
 } // namespace yarrin

@@ -2,9 +2,12 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "store/calendar_files.h"
 
+#include "core/base/text.h"
 #include "edit/contract_edits.h"
 #include "store/csv.h"
 #include "store/file.h"
+#include "store/outside.h"
+#include "store/plain_locale.h"
 
 #include <libical/ical.h>
 
@@ -131,6 +134,15 @@ private:
         const bool repeats = icalcomponent_count_properties(m_event, ICAL_RRULE_PROPERTY) > 0 ||
                              icalcomponent_count_properties(m_event, ICAL_RDATE_PROPERTY) > 0;
         if (!repeats) return std::vector<CalendarException>{m_exception};
+        // Whole days do not come back by the second; each would be counted out.
+        for (icalproperty* rule = icalcomponent_get_first_property(m_event, ICAL_RRULE_PROPERTY); rule;
+             rule = icalcomponent_get_next_property(m_event, ICAL_RRULE_PROPERTY)) {
+            const icalrecurrencetype type = icalproperty_get_rrule(rule);
+            if (type.freq == ICAL_SECONDLY_RECURRENCE || type.freq == ICAL_MINUTELY_RECURRENCE ||
+                type.freq == ICAL_HOURLY_RECURRENCE)
+                return inputError("the event \"" + m_exception.name + "\" of whole days comes back within a day",
+                                  "let it come back by days, weeks, months or years");
+        }
         struct Found {
             std::vector<CalendarException> list;
             CalendarException model;
@@ -205,8 +217,7 @@ Result<ReadExceptions> readCsv(const fs::path& path, const std::string& text) {
     if (rows.empty()) return fault(path, "it is empty");
     for (std::size_t i = 0; i < rows[0].size(); ++i) {
         std::string heading = rows[0][i];
-        std::transform(heading.begin(), heading.end(), heading.begin(),
-                       [](unsigned char c) { return std::tolower(c); });
+        heading = lowered(heading);
         for (std::size_t h = 0; h < headings.size(); ++h)
             if (heading == headings[h]) columns[h] = i;
     }
@@ -330,21 +341,18 @@ std::string icalOf(const Calendar& calendar, Date from) {
 
 } // namespace
 
-Result<ReadExceptions> readExceptions(const fs::path& path, Date from) {
-    std::error_code failed;
-    if (fs::is_regular_file(path, failed) && fs::file_size(path, failed) > 16'000'000)
-        return fault(path, "it is too large for a list of holidays");
-    auto read = readTextFile(path);
-    if (!read.ok()) return read.errors();
-    std::string text = std::move(*read);
+Result<ReadExceptions> exceptionsIn(std::string text, const std::string& name, Date from) {
+    const fs::path path = name;
+    if (text.size() > 16'000'000) return fault(path, "it is too large for a list of holidays");
     if (text.starts_with("\xEF\xBB\xBF")) text.erase(0, 3);
     if (text.find('\0') != std::string::npos) return fault(path, "it is not a text file");
-    const bool csv = path.extension() == ".csv" || path.extension() == ".CSV";
-    return csv ? readCsv(path, text) : readIcal(path, text, from);
+    const PlainLocale plain;
+    return path.extension() == ".csv" ? readCsv(path, text) : readIcal(path, text, from);
 }
 
 Outcome writeExceptions(const Calendar& calendar, const fs::path& path, Date from) {
     const bool csv = path.extension() == ".csv" || path.extension() == ".CSV";
+    const PlainLocale plain;
     return writeTextFile(path, csv ? csvOf(calendar) : icalOf(calendar, from));
 }
 

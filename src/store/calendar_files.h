@@ -4,6 +4,7 @@
 
 #include "core/time/calendar.h"
 
+#include <atomic>
 #include <filesystem>
 
 namespace yarrin {
@@ -16,7 +17,9 @@ struct ReadExceptions {
 /// than every year on one date are written out over ten years from `from`) or from a CSV table (RFC 4180, by libcsv:
 /// columns from, to, yearly, work, name, rule, tide by their headings). What cannot be read refuses the file, with the
 /// line or the event.
-[[nodiscard]] Result<ReadExceptions> readExceptions(const std::filesystem::path& path, Date from);
+/// It is read in a process of its own (store/outside.h), which `stop` ends at once.
+[[nodiscard]] Result<ReadExceptions> readExceptions(const std::filesystem::path& path, Date from,
+                                                    const std::atomic<bool>* stop = nullptr);
 
 /// Writes a calendar's own exceptions, as CSV where the name ends so, else as iCalendar. There, what has no recurrence
 /// of its own (Easter, substitutes) is written out over ten years from `from`; properties X-YARRIN-… keep the rest, so

@@ -2,6 +2,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "store/csv.h"
 
+#include "core/base/decimal.h"
+
 #include <algorithm>
 #include <csv.h>
 #include <iconv.h>
@@ -35,6 +37,18 @@ Result<std::string> recoded(std::string_view text, const char* from) {
 
 bool startsWith(const std::string& text, std::string_view mark) {
     return text.compare(0, mark.size(), mark) == 0;
+}
+
+} // namespace
+
+namespace {
+
+/// What a spreadsheet would take for a formula: `=HYPERLINK(…)` as the name of an activity is one when it is opened
+/// there.
+bool looksLikeFormula(std::string_view field) {
+    while (field.starts_with('\'')) field.remove_prefix(1);
+    if (field.empty() || std::string_view("=+-@\t\r").find(field.front()) == std::string_view::npos) return false;
+    return !Decimal::parse(field);
 }
 
 } // namespace
@@ -79,12 +93,17 @@ Result<std::vector<CsvRow>> parseCsv(std::string_view text) {
     if (!good)
         return Error{ErrorCode::file, "row " + std::to_string(got.rows.size()), "a quotation mark is out of place", {}};
     if (got.rows.back().empty()) got.rows.pop_back();
+    // What was kept from being a formula is what it was.
+    for (CsvRow& row : got.rows)
+        for (std::string& field : row)
+            if (field.starts_with('\'') && looksLikeFormula(field)) field.erase(0, 1);
     return std::move(got.rows);
 }
 
 std::string csvLine(const CsvRow& fields) {
     std::string line;
-    for (const std::string& field : fields) {
+    for (const std::string& one : fields) {
+        const std::string field = looksLikeFormula(one) ? "'" + one : one;
         if (!line.empty()) line += ',';
         std::string quoted(2 * field.size() + 2, '\0');
         quoted.resize(csv_write(quoted.data(), quoted.size(), field.data(), field.size()));

@@ -16,7 +16,8 @@ using CsvRow = std::vector<std::string>;
 /// Splits text into rows of fields by RFC 4180. The first line tells whether they are parted by commas, semicolons or
 /// tabs. The error names the row where a quotation mark is out of place.
 [[nodiscard]] Result<std::vector<CsvRow>> parseCsv(std::string_view text);
-/// One row with its line end; every field is quoted.
+/// One row with its line end; every field is quoted. What a spreadsheet would run as a formula gets an apostrophe
+/// before it, which `parseCsv` takes away again.
 [[nodiscard]] std::string csvLine(const CsvRow& fields);
 /// All rows of a sheet, a line each.
 [[nodiscard]] std::string csvText(const Sheet& sheet);

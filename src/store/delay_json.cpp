@@ -15,7 +15,7 @@ namespace {
 using Json = nlohmann::ordered_json;
 
 std::string text(const Json& json) {
-    return json.dump(1, ' ', false, Json::error_handler_t::replace) + "\n";
+    return yarrin::json::textOf(json);
 }
 
 } // namespace

@@ -14,6 +14,9 @@ namespace yarrin {
 /// stands; code `file` for what is not the format, `programme` for a programme that cannot be calculated.
 [[nodiscard]] Result<Programme> programmeFromJson(std::string_view text);
 [[nodiscard]] std::string programmeToJson(const Programme& programme);
+/// As versions before the sixth wrote it, with decimals rounded to what binary numbers hold: their revisions are
+/// checked against it.
+[[nodiscard]] std::string programmeToJsonOfFormOne(const Programme& programme);
 
 /// The result of a calculation as the command line prints it (docs/cli.md).
 [[nodiscard]] std::string scheduleToJson(const Programme& programme, const Schedule& schedule);

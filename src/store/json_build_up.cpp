@@ -166,8 +166,7 @@ void readBuildUp(Object& root, Programme& programme, const KnownKeys& keys) {
 }
 
 Out number(const std::optional<Decimal>& value) {
-    if (!value) return nullptr;
-    return value->scale() == 0 ? Out(value->mantissa()) : Out(value->toDouble());
+    return exactNumber(value);
 }
 
 Out bookItemJson(const BookItem& item) {
@@ -246,7 +245,7 @@ std::string billToJson(const Programme& programme) {
                                              {"quantity", json::number(allocation.quantity)}});
         items.push_back(std::move(row));
     }
-    return Out{{"bill", std::move(items)}}.dump(1, ' ', false, Out::error_handler_t::replace) + "\n";
+    return json::textOf(Out{{"bill", std::move(items)}});
 }
 
 } // namespace yarrin

@@ -3,6 +3,7 @@
 #pragma once
 
 #include "core/contract/damages.h"
+#include "store/json_text.h"
 
 #include <nlohmann/json.hpp>
 
@@ -12,7 +13,7 @@ namespace yarrin::json {
 /// A sum rounded to the currency's minor unit, as a number; null where it is out of bounds.
 [[nodiscard]] inline nlohmann::ordered_json money(const Fraction& sum, const std::string& currency) {
     const auto rounded = sum.rounded(minorDigits(currency));
-    return rounded ? nlohmann::ordered_json::parse(rounded->text()) : nlohmann::ordered_json(nullptr);
+    return exactNumber(rounded);
 }
 
 [[nodiscard]] inline nlohmann::ordered_json exposure(const Exposure& range, const std::string& currency) {

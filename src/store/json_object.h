@@ -3,10 +3,10 @@
 #pragma once
 
 #include "core/model/words.h"
+#include "store/json_text.h"
 
 #include <nlohmann/json.hpp>
 
-#include <cmath>
 #include <set>
 #include <unordered_map>
 
@@ -94,12 +94,12 @@ public:
     }
     void whole(const char* key, std::optional<Minutes>& value) {
         read(key, [&](const Json& json, const std::string& where) {
-            if (!json.is_number()) return m_faults.file(where, "a whole number is expected here");
-            const double size = json.get<double>();
-            if (!(std::abs(size) <= static_cast<double>(largestNumber)))
+            if (!isNumber(json)) return m_faults.file(where, "a whole number is expected here");
+            const auto size = decimalOf(json);
+            if (!size || *size > Decimal(largestNumber) || *size < Decimal(-largestNumber))
                 return m_faults.file(where, "the number is out of all bounds");
-            if (size != std::floor(size)) return m_faults.file(where, "a whole number is expected here");
-            value = json.is_number_integer() ? json.get<Minutes>() : static_cast<Minutes>(size);
+            if (size->scale() != 0) return m_faults.file(where, "a whole number is expected here");
+            value = size->mantissa();
         });
     }
     void whole(const char* key, Minutes& value) {
@@ -123,13 +123,8 @@ public:
     }
     void decimal(const char* key, std::optional<Decimal>& value) {
         read(key, [&](const Json& json, const std::string& where) {
-            std::optional<Decimal> got;
-            if (json.is_number_integer())
-                got = Decimal::parse(json.dump());
-            else if (json.is_number_float())
-                got = Decimal::fromDouble(json.get<double>());
-            else
-                return m_faults.file(where, "a number is expected here");
+            if (!isNumber(json)) return m_faults.file(where, "a number is expected here");
+            const auto got = decimalOf(json);
             if (!got) return m_faults.file(where, "the number is out of all bounds");
             value = got;
         });

@@ -104,7 +104,9 @@ private:
             if (spell)
                 work.push_back(*spell);
             else
-                m_faults.file(where, text.dump() + " is not a working spell", "write it as \"08:00-12:00\"");
+                m_faults.file(where,
+                              text.dump(-1, ' ', false, Json::error_handler_t::replace) + " is not a working spell",
+                              "write it as \"08:00-12:00\"");
         }
     }
 
@@ -397,14 +399,10 @@ private:
 } // namespace
 
 Result<Programme> programmeFromJson(std::string_view text) {
+    const auto read = json::parsed(text);
+    if (!read.ok()) return read.errors();
     try {
-        return Reader().read(Json::parse(text));
-    } catch (const Json::parse_error& fault) {
-        std::size_t line =
-            1 + static_cast<std::size_t>(std::count(
-                    text.begin(), text.begin() + static_cast<std::ptrdiff_t>(std::min(fault.byte, text.size())), '\n'));
-        return Error{ErrorCode::file, "line " + std::to_string(line), "it is not valid JSON here",
-                     "check for a missing bracket, comma or quote"};
+        return Reader().read(*read);
     } catch (const Json::exception&) {
         return Error{ErrorCode::file, {}, "the JSON cannot be read", {}};
     }

@@ -194,7 +194,9 @@ Json optionsJson(const Job& job) {
 
 } // namespace
 
-std::string programmeToJson(const Programme& programme) {
+namespace {
+
+Json programmeJson(const Programme& programme) {
     const Job& job = programme.job;
     Json json{{"format", "yarrin-programme"},
               {"version", 1},
@@ -231,7 +233,17 @@ std::string programmeToJson(const Programme& programme) {
     json["events"] = Json::array();
     for (const DelayEvent& event : programme.events) json["events"].push_back(eventJson(programme, event));
     yarrin::json::writeBuildUp(json, programme);
-    return json.dump(1, ' ', false, Json::error_handler_t::replace) + "\n";
+    return json;
+}
+
+} // namespace
+
+std::string programmeToJson(const Programme& programme) {
+    return yarrin::json::textOf(programmeJson(programme));
+}
+
+std::string programmeToJsonOfFormOne(const Programme& programme) {
+    return yarrin::json::textOf(programmeJson(programme), yarrin::json::Digits::asBinary);
 }
 
 std::string scheduleToJson(const Programme& programme, const Schedule& schedule) {
@@ -272,7 +284,7 @@ std::string scheduleToJson(const Programme& programme, const Schedule& schedule)
         json["problems"].push_back({{"severity", problem.severity == Problem::Severity::error ? "error" : "warning"},
                                     {"where", problem.where},
                                     {"what", problem.what}});
-    return json.dump(1, ' ', false, Json::error_handler_t::replace) + "\n";
+    return yarrin::json::textOf(json);
 }
 
 } // namespace yarrin

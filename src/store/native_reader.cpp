@@ -18,7 +18,7 @@ class Reader {
 public:
     Reader(Database& database, std::int64_t version) : m_database(database), m_version(version) {}
 
-    Result<Programme> read() {
+    Result<Programme> read(bool checked) {
         job();
         calendars();
         tree();
@@ -30,9 +30,9 @@ public:
             buildUp();
             sequences();
         }
-        if (m_version >= 6) numbering();
+        if (m_version >= 4 && checked) numbering();
         if (m_database.failed()) return *m_database.error();
-        if (m_faults.empty()) m_faults = faultsOf(m_programme);
+        if (m_faults.empty() && checked) m_faults = faultsOf(m_programme);
         if (!m_faults.empty()) return std::move(m_faults);
         return std::move(m_programme);
     }
@@ -550,25 +550,31 @@ private:
 
     /// Ids that the file gave to rows which are no longer there are not given to others.
     void numbering() {
-        Statement row(m_database, "SELECT name, highest FROM numbering");
-        while (row.next()) {
-            const std::string name = row.text();
-            const std::int64_t highest = row.number();
-            at("numbering", 0);
+        std::map<std::string, std::int64_t, std::less<>> given;
+        if (m_version < 6) {
+            given = numbersGiven(m_database);
+        } else {
+            Statement row(m_database, "SELECT name, highest FROM numbering");
+            while (row.next()) {
+                std::string name = row.text();
+                given[std::move(name)] = row.number();
+            }
+        }
+        at("numbering", 0);
+        for (const auto& [name, highest] : given) {
             bool known = false;
+            const std::string& table = name;
+            const std::int64_t most = highest;
             forEachRowType([&]<typename Row>(Row*) {
-                if (name != NativeTable<Row>::name) return;
+                if (table != NativeTable<Row>::name) return;
                 known = true;
-                if (highest >= 0 && highest <= largestId) tableOf<Row>(m_programme).reserve(std::uint32_t(highest));
+                if (most >= 0 && most <= largestId) tableOf<Row>(m_programme).reserve(std::uint32_t(most));
             });
-            if (!known || highest < 0 || highest > largestId) fault("it is not known");
+            if (!known || most < 0 || most > largestId) fault("it is not known");
         }
     }
 
-    template <typename Rows, typename Row> static void assign(Rows& table, std::vector<Row> rows) {
-        table.assign(std::move(rows));
-    }
-
+    static void assign(auto& table, auto rows) { table.assign(std::move(rows)); }
     Database& m_database;
     std::int64_t m_version;
     Programme m_programme;
@@ -579,57 +585,15 @@ private:
 
 } // namespace
 
-Outcome checkNative(Database& database, const std::filesystem::path& path) {
-    const std::int64_t application = database.number("PRAGMA application_id");
-    if (database.failed()) return *database.error();
-    if (application != nativeApplicationId)
-        return Error{ErrorCode::file, {}, "it is a database, but not a Yarrin programme", "choose another file"};
-    if (database.number("PRAGMA user_version") > nativeSchemaVersion)
-        return Error{ErrorCode::file, {}, "it was written by a newer Yarrin", "update Yarrin to open it"};
-    // A file that was cut off in a table's empty last page passes every check of the pages that are there.
-    std::error_code failed;
-    const std::int64_t size = database.number("PRAGMA page_size") * database.number("SELECT * FROM pragma_page_count");
-    const auto bytes = std::filesystem::file_size(path, failed);
-    if (failed || bytes < static_cast<std::uintmax_t>(std::max<std::int64_t>(0, size)) || bytes % 512 != 0 ||
-        database.text("PRAGMA quick_check(1)") != "ok")
-        return Error{ErrorCode::file, {}, "the file is damaged", "open a copy or an earlier version of it"};
-    if (const std::string fault = schemaFault(database); !fault.empty())
-        return Error{ErrorCode::file,
-                     {},
-                     "it is not as Yarrin makes files: " + fault,
-                     "open a copy or an earlier version of it"};
-    if (database.failed()) return *database.error();
-    return done();
-}
-
-std::string behindTheEnd(Database& database, const std::filesystem::path& path) {
-    std::error_code failed;
-    const std::int64_t size = database.number("PRAGMA page_size") * database.number("SELECT * FROM pragma_page_count");
-    const auto bytes = std::filesystem::file_size(path, failed);
-    if (failed || size <= 0 || bytes <= static_cast<std::uintmax_t>(size)) return {};
-    return "there are " + std::to_string(bytes - static_cast<std::uintmax_t>(size)) +
-           " bytes behind its end that Yarrin did not write";
-}
-
-Database::Mode modeToRead(const std::filesystem::path& path) {
-    std::filesystem::path journal = path;
-    journal += "-journal";
-    std::error_code failed;
-    const auto bytes = std::filesystem::file_size(journal, failed);
-    return !failed && bytes > 0 ? Database::Mode::change : Database::Mode::readOnly;
-}
-
 Result<Programme> readTables(Database& database) {
     const std::int64_t version = database.number("PRAGMA user_version");
     if (database.failed()) return *database.error();
-    return Reader(database, version).read();
+    if (auto many = tooManyRows(database)) return std::move(*many);
+    return Reader(database, version).read(true);
 }
 
-Result<Programme> readNative(const std::filesystem::path& path) {
-    Database database(path.string(), modeToRead(path));
-    Outcome checked = checkNative(database, path);
-    if (!checked.ok()) return checked.errors();
-    return readTables(database);
+Result<Programme> readTablesUnchecked(Database& database) {
+    return Reader(database, nativeSchemaVersion).read(false);
 }
 
 } // namespace yarrin

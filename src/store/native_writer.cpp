@@ -12,13 +12,15 @@
 namespace yarrin {
 
 void putNumbering(Database& database, const Programme& programme) {
-    Statement row(database, "INSERT OR REPLACE INTO numbering VALUES (?, ?)");
+    Statement row(database,
+                  "INSERT INTO numbering VALUES (?, ?) ON CONFLICT (name) DO UPDATE SET highest = max(highest, "
+                  "excluded.highest)");
     forEachRowType([&]<typename Row>(Row*) {
         row.insert(std::string_view(NativeTable<Row>::name), tableOf<Row>(programme).highest());
     });
 }
 
-void findNumbering(Database& database) {
+std::map<std::string, std::int64_t, std::less<>> numbersGiven(Database& database) {
     std::map<std::string, std::int64_t, std::less<>> highest;
     forEachRowType([&]<typename Row>(Row*) {
         highest[NativeTable<Row>::name] =
@@ -44,8 +46,12 @@ void findNumbering(Database& database) {
         }
         sqlite3changeset_finalize(at);
     }
+    return highest;
+}
+
+void findNumbering(Database& database) {
     Statement put(database, "INSERT OR REPLACE INTO numbering VALUES (?, ?)");
-    for (const auto& [name, number] : highest) put.insert(name, number);
+    for (const auto& [name, number] : numbersGiven(database)) put.insert(name, number);
 }
 
 void putProgramme(Database& database, const Programme& programme) {

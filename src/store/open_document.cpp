@@ -5,6 +5,7 @@
 #include <libxml/xmlreader.h>
 
 #include <algorithm>
+#include <charconv>
 #include <cstring>
 #include <memory>
 
@@ -26,6 +27,9 @@ public:
         int more = m_reader ? xmlTextReaderRead(m_reader.get()) : -1;
         for (; more == 1 && !m_tooLarge; more = xmlTextReaderRead(m_reader.get())) {
             switch (xmlTextReaderNodeType(m_reader.get())) {
+            case XML_READER_TYPE_DOCUMENT_TYPE:
+                // No spreadsheet has one; entities of its own are how a file of some bytes takes minutes.
+                return Error{ErrorCode::file, {}, "it declares entities of its own, which no spreadsheet does", {}};
             case XML_READER_TYPE_ELEMENT:
                 open(xmlTextReaderIsEmptyElement(m_reader.get()) == 1);
                 break;
@@ -78,6 +82,8 @@ private:
         } else if (element == "table:table-row") {
             m_rowTimes = count("table:number-rows-repeated");
             m_cells.clear();
+        } else if (m_sheets.empty()) {
+            // What stands outside of every table says nothing.
         } else if (element == "table:table-cell" || element == "table:covered-table-cell") {
             cell(element == "table:covered-table-cell");
         } else if (element == "text:p") {
@@ -102,7 +108,7 @@ private:
         m_value = {};
         const std::string type = attribute("office:value-type");
         if (type == "float" || type == "percentage" || type == "currency")
-            m_value = numberCell(std::strtod(attribute("office:value").c_str(), nullptr));
+            m_value = plainNumber(attribute("office:value"));
         else if (type == "date")
             m_value = {attribute("office:date-value").substr(0, 10), {}};
         else if (type == "boolean")
@@ -110,6 +116,7 @@ private:
     }
 
     void close(const std::string& element) {
+        if (m_sheets.empty()) return;
         if (element == "text:p") {
             --m_inText;
         } else if (element == "office:annotation") {
@@ -119,6 +126,14 @@ private:
         } else if (element == "table:table-row") {
             endRow();
         }
+    }
+
+    /// As the standard writes numbers, whatever the language of the system.
+    static SheetCell plainNumber(const std::string& text) {
+        double value = 0;
+        const char* first = text.data() + (text.starts_with('+') ? 1 : 0);
+        const auto [end, fault] = std::from_chars(first, text.data() + text.size(), value);
+        return fault == std::errc() ? numberCell(value) : SheetCell{};
     }
 
     void take(const SheetCell& cell) {

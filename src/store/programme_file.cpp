@@ -349,9 +349,43 @@ void ProgrammeFile::Impl::bringUp() {
     m_head = headOf(database);
 }
 
-Outcome ProgrammeFile::Impl::change(const Stamp& stamp, const std::function<void()>& write, const Expected& expected) {
+/// A commit can fail behind the point from which it holds: when only the last synchronisation goes wrong. What is on
+/// the disk decides, read by a new connection, which also rolls back what did not hold.
+ProgrammeFile::Impl::Committed ProgrammeFile::Impl::committed(const Limbo& limbo) {
+    auto fresh = std::make_unique<Database>(m_path.string(), Database::Mode::change);
+    (void)fresh->text("PRAGMA journal_mode = TRUNCATE");
+    fresh->run("PRAGMA synchronous = FULL");
+    const std::int64_t version = fresh->number("PRAGMA user_version");
+    const std::string counter = counterOf(*fresh);
+    if (fresh->failed() || counter.empty()) return Committed::unknown;
+    const auto value = [](const std::string& bytes) {
+        std::uint32_t number = 0;
+        for (const char c : bytes) number = number << 8 | static_cast<unsigned char>(c);
+        return number;
+    };
+    const bool there = value(counter) == value(m_counter) + 1 && version >= 6 && headOf(*fresh) == limbo.head;
+    if (fresh->failed()) return Committed::unknown;
+    if (!there) return Committed::no;
+    m_database = std::move(fresh);
+    m_stale = false;
+    m_head = limbo.head;
+    m_session = limbo.session;
+    remember();
+    return Committed::yes;
+}
+
+Outcome ProgrammeFile::Impl::change(const Stamp& stamp, const std::string& what, const std::function<void()>& write,
+                                    const Expected& expected) {
     if (m_readOnly) return Error{ErrorCode::file, m_path.string(), "it is open for reading only: " + *m_readOnly, {}};
     if (m_foreign) return fileForeign(m_path);
+    if (m_limbo) {
+        const Limbo limbo = *m_limbo;
+        const Committed found = committed(limbo);
+        if (found == Committed::unknown)
+            return Error{ErrorCode::file, m_path.string(), "the disk does not answer", "try again in a while"};
+        m_limbo.reset();
+        if (found == Committed::yes && limbo.what == what) return done();
+    }
     if (Outcome able = ready(); !able.ok()) {
         m_foreign = able.error().what == fileForeign(m_path).what;
         return able;
@@ -381,11 +415,23 @@ Outcome ProgrammeFile::Impl::change(const Stamp& stamp, const std::function<void
     }
     Error error = *m_database->error();
     if (error.place.empty()) error.place = m_path.string();
+    const Limbo limbo{what, m_head, m_session};
     m_database->forgive();
-    if (sqlite3_get_autocommit(m_database->handle()) == 0) m_database->run("ROLLBACK");
+    const bool open = sqlite3_get_autocommit(m_database->handle()) == 0;
+    if (open) m_database->run("ROLLBACK");
     m_stale = true;
     m_session = session;
     m_head = head;
+    m_database->forgive();
+    switch (committed(limbo)) {
+    case Committed::yes:
+        return done();
+    case Committed::unknown:
+        m_limbo = limbo;
+        break;
+    case Committed::no:
+        break;
+    }
     return error;
 }
 
@@ -421,7 +467,7 @@ Result<std::int64_t> ProgrammeFile::Impl::entry(EntryKind kind, const std::strin
         return state;
     };
     Outcome written = change(
-        stamp,
+        stamp, std::string(wordOf(kind)) + " " + text,
         [&] {
             std::optional<Blob> changes;
             if (edit && !edit->changes.empty()) {
@@ -429,10 +475,10 @@ Result<std::int64_t> ProgrammeFile::Impl::entry(EntryKind kind, const std::strin
                 putNumbering(*m_database, *after);
             }
             historyLine(kind, text, changes, stamp);
-            number = m_database->failed() ? 0 : m_database->number("SELECT max(id) FROM history");
         },
         before);
     if (!written.ok()) return written.errors();
+    number = m_database->number("SELECT max(id) FROM history");
     return number;
 }
 
@@ -482,7 +528,7 @@ std::int64_t ProgrammeFile::trialBegan() {
 }
 
 Outcome ProgrammeFile::keep(const std::string& key, const std::string& value, const Stamp& stamp) {
-    return m_impl->change(stamp, [&] {
+    return m_impl->change(stamp, "keep " + key, [&] {
         if (value.empty())
             Statement(*m_impl->m_database, "DELETE FROM keeping WHERE key = ?").insert(key);
         else
@@ -522,7 +568,7 @@ Outcome ProgrammeFile::copyTo(const std::filesystem::path& path) {
 void ProgrammeFile::close(const Stamp& stamp) {
     if (m_impl->m_session == 0 && !m_impl->m_unfinished) return;
     // Also says that what was left unfinished has been taken up again.
-    (void)m_impl->change(stamp, [&] {
+    (void)m_impl->change(stamp, "close", [&] {
         std::vector<std::int64_t> open;
         {
             Statement row(*m_impl->m_database, "SELECT id FROM session WHERE closed IS NULL ORDER BY id");

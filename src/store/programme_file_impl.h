@@ -29,7 +29,10 @@ public:
 
     /// The programme as it is before a change, where that is known: what is in the file must be that.
     using Expected = std::function<Programme()>;
-    [[nodiscard]] Outcome change(const Stamp& stamp, const std::function<void()>& write, const Expected& expected = {});
+    /// One transaction. `what` tells one deed from another: where it cannot be found out whether a deed is on the disk,
+    /// trying it again finds that out first.
+    [[nodiscard]] Outcome change(const Stamp& stamp, const std::string& what, const std::function<void()>& write,
+                                 const Expected& expected = {});
     /// The connection, made anew where it failed.
     [[nodiscard]] Database& reading();
     [[nodiscard]] bool hasRecord() { return m_database->number("PRAGMA user_version") >= 4; }
@@ -55,11 +58,20 @@ public:
     std::string m_counter;  ///< of changes, in the header of the file
     bool m_foreign = false; ///< another program changed it: it is not written to any more
     bool m_stale = false;   ///< a change failed, the next begins with a new connection
+    /// A change of which it is not known whether it is on the disk.
+    struct Limbo {
+        std::string what;
+        ChainHead head;
+        std::int64_t session = 0;
+    };
+    std::optional<Limbo> m_limbo;
 
 private:
     [[nodiscard]] Outcome there() const;
     [[nodiscard]] Outcome ready();
     void remember();
+    enum class Committed { yes, no, unknown };
+    [[nodiscard]] Committed committed(const Limbo& limbo);
     void findUnfinished();
     void bringUp();
     void writeEdit(const Edit& edit, const Programme& after, Blob& changes);

@@ -133,7 +133,7 @@ std::string canonicalFormOne(const Revision& revision, const Programme& programm
         .line("author", revision.author)
         .line("at", revision.at)
         .line("narrative", revision.narrative)
-        .line("programme", programmeToJson(programme))
+        .line("programme", programmeToJsonOfFormOne(programme))
         .take();
 }
 
@@ -238,7 +238,7 @@ Result<Revision> ProgrammeFile::freeze(const Programme& programme, const std::st
     if (!image.ok()) return image.errors();
     const std::string tables = tablesDigest(*memory);
     Outcome written = m_impl->change(
-        stamp,
+        stamp, "freeze " + key,
         [&] {
             Database& database = *m_impl->m_database;
             m_impl->historyLine(EntryKind::frozen,
@@ -283,7 +283,7 @@ Outcome ProgrammeFile::accept(const Revision& revision, const std::string& reaso
     if (!before->empty() && reason.empty())
         return inputError("revision " + before->back().key + " is the contract programme",
                           "say why another one takes its place");
-    return m_impl->change(stamp, [&] {
+    return m_impl->change(stamp, "accept " + revision.key, [&] {
         Database& database = *m_impl->m_database;
         Statement(database, "INSERT INTO contract_programme (revision, author, at, reason) VALUES (?,?,?,?)")
             .insert(revision.number, stamp.author, stamp.at, reason);

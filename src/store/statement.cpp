@@ -24,7 +24,7 @@ Database::Database(const std::string& path, Mode mode) {
     sqlite3_db_config(m_handle, SQLITE_DBCONFIG_ENABLE_TRIGGER, 0, nullptr);
     sqlite3_db_config(m_handle, SQLITE_DBCONFIG_ENABLE_VIEW, 0, nullptr);
     // Another window may just be reading or writing; who holds the file for longer is told of, and it is tried again.
-    sqlite3_busy_timeout(m_handle, 200);
+    sqlite3_busy_timeout(m_handle, 100);
     run("PRAGMA cell_size_check = ON");
 }
 

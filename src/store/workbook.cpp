@@ -5,7 +5,10 @@
 #include "core/base/text.h"
 #include "store/csv.h"
 #include "store/file.h"
+#include "store/inline_strings.h"
 #include "store/open_document.h"
+#include "store/outside.h"
+#include "store/plain_locale.h"
 
 #include <orcus/orcus_xlsx.hpp>
 #include <orcus/spreadsheet/import_interface.hpp>
@@ -94,7 +97,7 @@ public:
     void fill_down_cells(ss::row_t row, ss::col_t column, ss::row_t count) override {
         const SheetCell cell = m_sheet.at(std::size_t(row), std::size_t(column));
         if (cell.empty()) return;
-        for (ss::row_t i = 1; i <= count; ++i) put(row + i, column, cell);
+        for (ss::row_t i = 1; i <= count && i < 1'000'000; ++i) put(row + i, column, cell);
     }
     [[nodiscard]] ss::range_size_t get_sheet_size() const override { return {1 << 20, 1 << 14}; }
 
@@ -128,7 +131,6 @@ public:
         return std::move(m_sheet);
     }
 
-private:
     void put(ss::row_t row, ss::col_t column, SheetCell cell) {
         if (cell.empty() || row < 0 || column < 0) return;
         if (row >= 1'000'000 || column >= 1000 || ++m_cells > mostSheetCells) throw TooLarge{};
@@ -138,6 +140,7 @@ private:
         cells[std::size_t(column)] = std::move(cell);
     }
 
+private:
     const Strings& m_strings;
     std::size_t& m_cells;
     Sheet m_sheet;
@@ -181,6 +184,12 @@ public:
     }
     void finalize() override {}
 
+    void put(const std::string& name, const std::vector<InlineString>& cells) {
+        const auto found = m_names.find(name);
+        if (found == m_names.end()) return;
+        for (const InlineString& one : cells)
+            m_sheets[found->second]->put(ss::row_t(one.row), ss::col_t(one.column), {one.text, {}});
+    }
     [[nodiscard]] std::vector<Sheet> take() {
         std::vector<Sheet> sheets;
         for (const auto& sheet : m_sheets)
@@ -209,65 +218,82 @@ private:
     std::size_t m_cells = 0;
 };
 
-/// What a packed file holds, looked at before anything is unpacked.
-struct Packed {
-    bool isSheet = false;
-    bool isOpenDocument = false;
-    bool isProtected = false;
-    std::uint64_t unpacked = 0;
-    std::string content; ///< of an OpenDocument
-};
-
-std::optional<Packed> lookInto(const std::filesystem::path& path) {
-    int code = 0;
-    const std::unique_ptr<zip_t, decltype(&zip_discard)> archive(zip_open(path.c_str(), ZIP_RDONLY, &code),
-                                                                 zip_discard);
-    if (!archive) return {};
-    Packed packed;
-    for (zip_int64_t i = 0; i < zip_get_num_entries(archive.get(), 0); ++i) {
-        zip_stat_t entry;
-        if (zip_stat_index(archive.get(), zip_uint64_t(i), 0, &entry) != 0) return {};
-        packed.unpacked += entry.size;
-        if ((entry.valid & ZIP_STAT_ENCRYPTION_METHOD) && entry.encryption_method != ZIP_EM_NONE)
-            packed.isProtected = true;
+/// A packed file, looked at before anything is unpacked.
+class Package {
+public:
+    explicit Package(const std::string& bytes) {
+        zip_error_t fault;
+        zip_error_init(&fault);
+        zip_source_t* source = zip_source_buffer_create(bytes.data(), bytes.size(), 0, &fault);
+        if (source) m_archive.reset(zip_open_from_source(source, ZIP_RDONLY, &fault));
+        if (source && !m_archive) zip_source_free(source);
+        zip_error_fini(&fault);
+        if (!m_archive) return;
+        for (zip_int64_t i = 0; i < zip_get_num_entries(m_archive.get(), 0); ++i) {
+            zip_stat_t entry;
+            if (zip_stat_index(m_archive.get(), zip_uint64_t(i), 0, &entry) != 0) {
+                m_archive.reset();
+                return;
+            }
+            m_unpacked += entry.size;
+            if ((entry.valid & ZIP_STAT_ENCRYPTION_METHOD) && entry.encryption_method != ZIP_EM_NONE)
+                m_protected = true;
+        }
+        if (m_unpacked > mostUnpacked) return;
+        m_openDocument = trimmedView(part("mimetype")) == "application/vnd.oasis.opendocument.spreadsheet";
+        if (m_openDocument && part("META-INF/manifest.xml").find("encryption-data") != std::string::npos)
+            m_protected = true;
     }
-    if (packed.unpacked > mostUnpacked) return packed;
-    const auto textOf = [&](const char* name) {
+    [[nodiscard]] bool good() const { return m_archive != nullptr; }
+    [[nodiscard]] std::uint64_t unpacked() const { return m_unpacked; }
+    [[nodiscard]] bool isProtected() const { return m_protected; }
+    [[nodiscard]] bool isOpenDocument() const { return m_openDocument; }
+    [[nodiscard]] bool isSheet() const {
+        return m_openDocument || zip_name_locate(m_archive.get(), "xl/workbook.xml", 0) >= 0;
+    }
+    /// A part, unpacked; empty where it is not there or lies about its size.
+    [[nodiscard]] std::string part(const std::string& name) const {
         std::string text;
-        const std::unique_ptr<zip_file_t, decltype(&zip_fclose)> file(zip_fopen(archive.get(), name, 0), zip_fclose);
+        const std::unique_ptr<zip_file_t, decltype(&zip_fclose)> file(zip_fopen(m_archive.get(), name.c_str(), 0),
+                                                                      zip_fclose);
         zip_stat_t entry;
-        if (!file || zip_stat(archive.get(), name, 0, &entry) != 0 || entry.size > mostUnpacked) return text;
+        if (!file || zip_stat(m_archive.get(), name.c_str(), 0, &entry) != 0 || entry.size > mostUnpacked) return text;
         text.resize(entry.size);
         if (zip_fread(file.get(), text.data(), text.size()) != zip_int64_t(text.size())) text.clear();
         return text;
-    };
-    packed.isOpenDocument = trimmedView(textOf("mimetype")) == "application/vnd.oasis.opendocument.spreadsheet";
-    if (packed.isOpenDocument && textOf("META-INF/manifest.xml").find("encryption-data") != std::string::npos)
-        packed.isProtected = true;
-    if (packed.isOpenDocument && !packed.isProtected) packed.content = textOf("content.xml");
-    packed.isSheet = packed.isOpenDocument || zip_name_locate(archive.get(), "xl/workbook.xml", 0) >= 0;
-    return packed;
-}
+    }
 
-Result<Workbook> readPacked(const std::filesystem::path& path) {
-    const auto packed = lookInto(path);
+private:
+    std::unique_ptr<zip_t, decltype(&zip_discard)> m_archive{nullptr, zip_discard};
+    std::uint64_t m_unpacked = 0;
+    bool m_protected = false;
+    bool m_openDocument = false;
+};
+
+Result<Workbook> readPacked(const std::string& bytes) {
+    const Package package(bytes);
     const char* copy = "open it in the program it comes from and save it again";
-    if (!packed) return fault("the workbook is damaged", copy);
-    if (packed->unpacked > mostUnpacked)
-        return fault("it unpacks to " + std::to_string(packed->unpacked / 1'000'000) + " MB, which no table needs",
+    if (!package.good()) return fault("the workbook is damaged", copy);
+    if (package.unpacked() > mostUnpacked)
+        return fault("it unpacks to " + std::to_string(package.unpacked() / 1'000'000) + " MB, which no table needs",
                      "save only the sheet that is wanted");
-    if (packed->isProtected) return fault("the workbook is protected by a password", "save it without one");
-    if (!packed->isSheet) return fault("it is packed, but holds no spreadsheet", "choose an .xlsx, .ods or .csv file");
-    if (packed->isOpenDocument) {
-        auto sheets = sheetsOfOpenDocument(packed->content);
+    if (package.isProtected()) return fault("the workbook is protected by a password", "save it without one");
+    if (!package.isSheet())
+        return fault("it is packed, but holds no spreadsheet", "choose an .xlsx, .ods or .csv file");
+    if (package.isOpenDocument()) {
+        auto sheets = sheetsOfOpenDocument(package.part("content.xml"));
         if (!sheets.ok()) return sheets.errors();
         return Workbook{std::move(*sheets), {}};
     }
     BookReader book;
     try {
-        orcus::orcus_xlsx(&book).read_file(path.string());
+        orcus::orcus_xlsx(&book).read_stream(bytes);
+        for (const auto& [name, cells] : inlineStringsOf([&](const std::string& part) { return package.part(part); }))
+            book.put(name, cells);
     } catch (const TooLarge&) {
         return fault(tooManyCells, "save only the sheet that is wanted");
+    } catch (const std::bad_alloc&) {
+        throw;
     } catch (const std::exception&) {
         return fault("the workbook is damaged", copy);
     }
@@ -289,26 +315,21 @@ Sheet sheetOf(std::vector<CsvRow> rows, std::string name) {
 
 } // namespace
 
-Result<Workbook> readWorkbook(const std::filesystem::path& path) {
-    std::error_code error;
-    if (!std::filesystem::is_regular_file(path, error)) return fault("there is no such file");
-    if (std::filesystem::file_size(path, error) > mostBytes)
-        return fault("it is larger than 200 MB", "save only the sheet that is wanted");
-    auto text = readTextFile(path);
-    if (!text.ok()) return text.errors();
-    if (text->empty()) return fault("the file is empty");
-    if (text->starts_with("PK\x03\x04") || text->starts_with("PK\x05\x06")) return readPacked(path);
-    if (text->starts_with("\xD0\xCF\x11\xE0"))
+Result<Workbook> workbookIn(std::string bytes, const std::string& name) {
+    if (bytes.size() > mostBytes) return fault("it is larger than 200 MB", "save only the sheet that is wanted");
+    if (bytes.empty()) return fault("the file is empty");
+    if (bytes.starts_with("PK\x03\x04") || bytes.starts_with("PK\x05\x06")) return readPacked(bytes);
+    if (bytes.starts_with("\xD0\xCF\x11\xE0"))
         return fault("the workbook is protected by a password, or in an old format that is not open",
                      "save it as .xlsx or .ods without a password");
     bool guessed = false;
-    auto utf8 = toUtf8(std::move(*text), guessed);
+    auto utf8 = toUtf8(std::move(bytes), guessed);
     if (!utf8.ok()) return utf8.errors();
     auto rows = parseCsv(*utf8);
     if (!rows.ok()) return rows.errors();
     Workbook read;
     if (guessed) read.note = "Its letters were taken for Western European ones of Windows.";
-    read.sheets.push_back(sheetOf(std::move(*rows), path.stem().string()));
+    read.sheets.push_back(sheetOf(std::move(*rows), name));
     return read;
 }
 
@@ -339,48 +360,36 @@ Sheet sheetFromClipboard(std::string_view text) {
 }
 
 Outcome writeWorkbook(const std::vector<Sheet>& sheets, const std::filesystem::path& path) {
-    if (lowered(path.extension().string()) == ".csv") {
-        std::string text;
-        for (const auto& row : sheets.front().rows) {
-            CsvRow fields;
-            for (const SheetCell& cell : row) fields.push_back(cell.text);
-            text += csvLine(fields);
+    if (lowered(path.extension().string()) == ".csv") return writeTextFile(path, csvText(sheets.front()));
+    return writeBeside(path, [&](const std::filesystem::path& part) -> Outcome {
+        // The library prints numbers as the language of the system has them.
+        const PlainLocale plain;
+        lxw_workbook* book = workbook_new(part.c_str());
+        lxw_format* bold = workbook_add_format(book);
+        format_set_bold(bold);
+        for (const Sheet& sheet : sheets) {
+            lxw_worksheet* into = workbook_add_worksheet(book, sheet.name.empty() ? nullptr : sheet.name.c_str());
+            if (!into) continue;
+            for (std::size_t r = 0; r < sheet.rows.size(); ++r)
+                for (std::size_t c = 0; c < sheet.rows[r].size(); ++c) {
+                    const SheetCell& cell = sheet.rows[r][c];
+                    lxw_format* format = r == 0 ? bold : nullptr;
+                    if (cell.number)
+                        worksheet_write_number(into, lxw_row_t(r), lxw_col_t(c), *cell.number, format);
+                    else if (!cell.empty())
+                        worksheet_write_string(into, lxw_row_t(r), lxw_col_t(c), cell.text.c_str(), format);
+                }
+            worksheet_freeze_panes(into, 1, 0);
         }
-        return writeTextFile(path, text);
-    }
-    // The library writes to a name, so the finished file is written beside the place and then takes it.
-    const std::filesystem::path part = path.string() + ".part";
-    lxw_workbook* book = workbook_new(part.c_str());
-    lxw_format* bold = workbook_add_format(book);
-    format_set_bold(bold);
-    for (const Sheet& sheet : sheets) {
-        lxw_worksheet* into = workbook_add_worksheet(book, sheet.name.empty() ? nullptr : sheet.name.c_str());
-        if (!into) continue;
-        for (std::size_t r = 0; r < sheet.rows.size(); ++r)
-            for (std::size_t c = 0; c < sheet.rows[r].size(); ++c) {
-                const SheetCell& cell = sheet.rows[r][c];
-                lxw_format* format = r == 0 ? bold : nullptr;
-                if (cell.number)
-                    worksheet_write_number(into, lxw_row_t(r), lxw_col_t(c), *cell.number, format);
-                else if (!cell.empty())
-                    worksheet_write_string(into, lxw_row_t(r), lxw_col_t(c), cell.text.c_str(), format);
-            }
-        worksheet_freeze_panes(into, 1, 0);
-    }
-    std::error_code error;
-    if (workbook_close(book) != LXW_NO_ERROR) {
-        std::filesystem::remove(part, error);
-        return fault("the workbook cannot be written here", "choose another folder");
-    }
-    std::filesystem::rename(part, path, error);
-    if (error) return fault("the workbook cannot be written here", "choose another folder");
-    return done();
+        if (workbook_close(book) != LXW_NO_ERROR)
+            return fault("the workbook cannot be written here", "choose another folder");
+        return done();
+    });
 }
 
 Outcome writeTable(const Sheet& sheet, const std::filesystem::path& path) {
-    std::string ending = path.extension().string();
-    for (char& c : ending) c = static_cast<char>(std::tolower(static_cast<unsigned char>(c)));
-    return ending == ".csv" ? writeTextFile(path, csvText(sheet)) : writeWorkbook({sheet}, path);
+    return lowered(path.extension().string()) == ".csv" ? writeTextFile(path, csvText(sheet))
+                                                        : writeWorkbook({sheet}, path);
 }
 
 } // namespace yarrin

@@ -5,6 +5,7 @@
 #include "core/base/result.h"
 #include "core/base/sheet.h"
 
+#include <atomic>
 #include <filesystem>
 #include <string_view>
 
@@ -20,7 +21,8 @@ struct Workbook {
 /// encoding), told apart by content. Formulas give the results that were saved with them; cells merged downwards all
 /// hold what the first one holds. Refused in words: what is protected by a password, damaged, or unpacks to more than
 /// any table needs.
-[[nodiscard]] Result<Workbook> readWorkbook(const std::filesystem::path& path);
+/// It is read in a process of its own (store/outside.h), which `stop` ends at once.
+[[nodiscard]] Result<Workbook> readWorkbook(const std::filesystem::path& path, const std::atomic<bool>* stop = nullptr);
 /// A table from the clipboard, its cells parted by tabs.
 [[nodiscard]] Sheet sheetFromClipboard(std::string_view text);
 /// Writes tables as Office Open XML, or the first one as text where the name ends in .csv; whole or not at all.

@@ -11,7 +11,6 @@
 
 #include <QCheckBox>
 #include <QComboBox>
-#include <QDesktopServices>
 #include <QLabel>
 #include <QPlainTextEdit>
 #include <QPushButton>
@@ -20,15 +19,6 @@
 
 using namespace yarrin;
 using namespace yarrin::test;
-
-/// Stands in for the system's programs.
-class OpenedUrls : public QObject {
-    Q_OBJECT
-public:
-    QList<QUrl> list;
-public slots:
-    void open(const QUrl& url) { list << url; }
-};
 
 class DelayStageTest : public QObject {
     Q_OBJECT
@@ -348,14 +338,43 @@ private slots:
         desk.visible<QLineEdit>("eventTitle")->setFocus(); // kept when the keyboard leaves
         QApplication::processEvents();
         QVERIFY(open->isVisible() && open->text().contains(QLatin1String("letter 14.txt")));
-        OpenedUrls urls;
-        QDesktopServices::setUrlHandler(QStringLiteral("file"), &urls, "open");
+        // The whole address is asked for, and nothing is opened unless it is wanted.
         emit open->linkActivated(QStringLiteral("letter 14.txt"));
-        QDesktopServices::unsetUrlHandler(QStringLiteral("file"));
-        QCOMPARE(urls.list, QList<QUrl>{QUrl::fromLocalFile(letter.fileName())});
+        QCOMPARE(desk.dialogs.shown, QFileInfo(letter.fileName()).canonicalFilePath());
+        QVERIFY(desk.dialogs.opened.isEmpty());
+        desk.dialogs.mayOpenAnswer = true;
+        emit open->linkActivated(QStringLiteral("letter 14.txt"));
+        QCOMPARE(desk.dialogs.opened,
+                 QList<QUrl>{QUrl::fromLocalFile(QFileInfo(letter.fileName()).canonicalFilePath())});
         emit open->linkActivated(QStringLiteral("lost.pdf"));
         QVERIFY2(stage(desk).notice().text().contains(QLatin1String("lost.pdf")),
                  qPrintable(stage(desk).notice().text()));
+        QCOMPARE(desk.dialogs.opened.size(), 1);
+        // What the system would run, and what goes elsewhere than to files and https, is refused before anybody is
+        // asked.
+        const auto write = [&](const char* name, const char* content) {
+            QFile file(m_folder.filePath(QString::fromLatin1(name)));
+            QVERIFY(file.open(QIODevice::WriteOnly));
+            file.write(content);
+        };
+        write("starter.desktop", "[Desktop Entry]\nExec=true\n");
+        write("letter.pdf", "#!/bin/sh\ntrue\n");
+        write("notes", "\x7f"
+                       "ELF");
+        QFile::link(m_folder.filePath(QStringLiteral("starter.desktop")),
+                    m_folder.filePath(QStringLiteral("plan.txt")));
+        desk.dialogs.shown.clear();
+        for (const char* place : {"starter.desktop", "letter.pdf", "notes", "plan.txt", "http://example.org/a.pdf",
+                                  "javascript:alert(1)", "smb://host/share", "https://user@example.org/", "/dev/zero",
+                                  "mailto:a@example.org", "https://exa\xE2\x80\xAEmple.org/"}) {
+            stage(desk).notice().dismiss();
+            emit open->linkActivated(QString::fromUtf8(place));
+            QVERIFY2(!stage(desk).notice().text().isEmpty(), place);
+            QVERIFY2(desk.dialogs.shown.isEmpty(), place);
+        }
+        emit open->linkActivated(QStringLiteral("https://example.org/a b.pdf"));
+        QCOMPARE(desk.dialogs.shown, QStringLiteral("https://example.org/a%20b.pdf"));
+        QCOMPARE(desk.dialogs.opened.size(), 2);
     }
 
     void everySumIsToldLineByLine() {

@@ -28,6 +28,17 @@ public:
         return unsaved;
     }
     void about(QWidget*) override {}
+    bool mayOpen(QWidget*, const QString& address) override {
+        shown = address;
+        return mayOpenAnswer;
+    }
+    bool openAddress(const QUrl& address) override {
+        opened << address;
+        return true;
+    }
+    bool mayOpenAnswer = false;
+    QString shown; ///< the address that was asked for
+    QList<QUrl> opened;
     QString open;
     QString save;
     Unsaved unsaved = Unsaved::discard;

@@ -39,13 +39,14 @@ int work(const QString& path, std::uint32_t seed) {
     QSettings settings(folder.filePath(QStringLiteral("s.ini")), QSettings::IniFormat);
     SystemDialogs dialogs;
     MainWindow window(settings, dialogs, dateFrom(2027, 2, 1));
-    window.setKeeping(
-        {folder.filePath(QStringLiteral("unsaved")), "Planner", [] { return std::string("2027-03-01 08:00:00"); }});
+    window.setKeeping({folder.filePath(QStringLiteral("unsaved")), "Planner",
+                       [] { return std::string("2027-03-01 08:00:00 +00:00"); }});
     window.show();
     if (!window.openFile(path)) return 3;
     Document& document = window.document();
     std::mt19937 random(seed);
     const auto acknowledge = [&] {
+        if (document.keeper().unwritten() > 0) return; // it is not on the disk, and the window says so
         const std::string line = std::to_string(signOf(document.programme())) + "\n";
         static_cast<void>(::write(STDOUT_FILENO, line.data(), line.size())); // at once, whatever happens next
     };

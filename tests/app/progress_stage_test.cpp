@@ -140,8 +140,11 @@ private slots:
     /// A file of its own: the first update is nothing to keep, the second keeps the first as a revision.
     void aNewUpdateKeepsTheLastOne() {
         Desk desk(small(), m_folder.filePath(QStringLiteral("s.ini")));
-        desk.window.setKeeping({m_folder.filePath(QStringLiteral("unsaved")), "A. Planner",
-                                [] { return std::string("2027-03-12 09:00:00"); }});
+        desk.window.setKeeping({m_folder.filePath(QStringLiteral("unsaved")),
+                                "A. Planner",
+                                [] { return std::string("2027-03-12 09:00:00 +00:00"); },
+                                {},
+                                20000});
         desk.dialogs.save = m_folder.filePath(QStringLiteral("job.yarrin"));
         desk.trigger("fileSaveAs");
         const auto revisions = [&] { return desk.document().keeper().file()->revisions().value().size(); };

@@ -3,6 +3,7 @@
 #include "app/base/document.h"
 
 #include "app/base/format.h"
+#include "store/digest.h"
 #include "store/file.h"
 
 #include <QFileInfo>
@@ -20,7 +21,11 @@ std::filesystem::path nativePath(const QString& path) {
 } // namespace
 
 Document::Document(QObject* parent) : QObject(parent), m_schedule(std::make_shared<Schedule>()) {
-    connect(&m_keeper, &Keeper::retry, this, [this] { m_keeper.flush(m_programme); });
+    connect(&m_keeper, &Keeper::wentApart, this, [this] {
+        m_apartName = QFileInfo(m_path.isEmpty() ? m_keeper.apartFrom() : m_path).fileName();
+        m_path.clear();
+        m_savedAt = gone;
+    });
     connect(&m_keeper, &Keeper::stateChanged, this, &Document::fileChanged);
 }
 
@@ -39,6 +44,8 @@ Outcome Document::perform(const QString& text, const Operation& operation) {
         Outcome outcome = operation(tx);
         if (!outcome.ok()) return outcome;
         if (tx.empty()) return done();
+        // What is taken here must open again.
+        if (Outcome kept = m_readBack.check(tx.edit(), m_programme); !kept.ok()) return kept;
         after = std::make_shared<Schedule>(yarrin::schedule(m_programme, m_cache));
         // A programme that could be calculated must stay one; a file that came broken may be mended step by step.
         if (!after->ok() && m_schedule->ok()) return after->errors;
@@ -81,14 +88,18 @@ QString Document::redoText() const {
 }
 
 void Document::undo() {
-    if (!canUndo() || !mayChange().ok()) return;
-    if (m_done == 0) return undoEarlier();
-    const Edit back = inverse(m_history[--m_done]);
-    step(back, true);
+    if (!canUndo()) return;
+    Outcome may = mayChange();
+    if (may.ok() && m_done == 0)
+        may = undoEarlier();
+    else if (may.ok())
+        step(inverse(m_history[--m_done]), true);
+    if (!may.ok()) emit notUndone(show::error(may.error()));
 }
 
 void Document::redo() {
-    if (!canRedo() || !mayChange().ok()) return;
+    if (!canRedo()) return;
+    if (const Outcome may = mayChange(); !may.ok()) return emit notUndone(show::error(may.error()));
     step(m_history[m_done++], false);
 }
 
@@ -111,11 +122,13 @@ void Document::recalculate() {
 }
 
 QString Document::displayName() const {
-    return m_path.isEmpty() ? tr("Not saved yet") : QFileInfo(m_path).fileName();
+    if (!m_path.isEmpty()) return QFileInfo(m_path).fileName();
+    return m_apartName.isEmpty() ? tr("Not saved yet") : tr("%1, kept apart").arg(m_apartName);
 }
 
 void Document::replace(Programme programme, const QString& path) {
     m_keeper.release();
+    m_jsonLock.reset();
     start(std::move(programme), path);
 }
 
@@ -126,6 +139,8 @@ void Document::start(Programme programme, const QString& path) {
     m_trial.reset();
     m_done = m_savedAt = 0;
     m_lastChange.reset();
+    m_recordUnsaved = false;
+    m_apartName.clear();
     m_path = path;
     recalculate();
     if (m_keeper.file()) {
@@ -156,22 +171,26 @@ Programme Document::blank(Date today) {
 
 Outcome Document::open(const QString& path) {
     // Faults of what is no native file are found, and said, by the reader of all kinds.
-    if (isNative(nativePath(path))) {
+    if (m_keeper.holds(nativePath(path)) || isNative(nativePath(path))) {
         auto programme = m_keeper.open(nativePath(path));
         if (!programme.ok()) return programme.errors();
+        m_jsonLock.reset();
         start(std::move(programme).value(), path);
         return done();
     }
     auto programme = readProgramme(nativePath(path));
     if (!programme.ok()) return programme.errors();
+    const auto text = readTextFile(nativePath(path));
     replace(std::move(programme).value(), path);
+    holdJson(path);
+    m_jsonDigest = text.ok() ? sha256(*text) : std::string();
     return done();
 }
 
 Outcome Document::adopt(const QString& path) {
-    auto programme = m_keeper.open(nativePath(path));
+    auto programme = m_keeper.open(nativePath(path), true);
     if (!programme.ok()) return programme.errors();
-    m_keeper.becomeNameless();
+    m_jsonLock.reset();
     start(std::move(programme).value(), {});
     m_savedAt = gone; // it has no name yet
     emit fileChanged();
@@ -180,18 +199,62 @@ Outcome Document::adopt(const QString& path) {
 
 Outcome Document::openCopy(const QString& path) {
     Outcome taken = adopt(path);
+    if (!taken.ok()) return taken;
     m_savedAt = m_done; // nothing of it would be lost
     emit fileChanged();
     return taken;
 }
 
 Outcome Document::save(const QString& path) {
-    const bool native = formatForName(nativePath(path)) == FileFormat::native;
-    Outcome written = native ? m_keeper.saveAs(nativePath(path), m_programme)
-                             : writeProgramme(m_programme, nativePath(path), FileFormat::json);
+    if (formatForName(nativePath(path)) == FileFormat::json) return saveJson(path);
+    Outcome written = m_keeper.saveAs(nativePath(path), m_programme);
     if (!written.ok()) return written;
+    m_jsonLock.reset();
     m_path = path;
+    m_apartName.clear();
     m_savedAt = m_done;
+    m_recordUnsaved = false;
+    emit fileChanged();
+    emit recordChanged();
+    return done();
+}
+
+/// A text file is no database that a lock is put on while it is written: it is held for as long as it is open.
+void Document::holdJson(const QString& path) {
+    auto lock = std::make_unique<FileLock>();
+    // Where that fails somebody else has it; saving will say so.
+    if (lock->hold(nativePath(QFileInfo(path).canonicalFilePath()), m_keeper.stamp().author))
+        m_jsonLock.reset();
+    else
+        m_jsonLock = std::move(lock);
+}
+
+Outcome Document::saveJson(const QString& path) {
+    const bool same = m_path == path && !m_jsonDigest.empty();
+    if (same) {
+        const auto there = readTextFile(nativePath(path));
+        if (there.ok() && sha256(*there) != m_jsonDigest)
+            return Error{ErrorCode::file, path.toStdString(), "another program changed it since it was opened or saved",
+                         "save under another name, or open it to see what is there now"};
+    }
+    m_jsonLock.reset(); // writing holds it itself
+    Outcome written = writeProgramme(m_programme, nativePath(path), FileFormat::json);
+    if (!written.ok()) {
+        if (!m_path.isEmpty() && m_path.endsWith(QLatin1String(".json"))) holdJson(m_path);
+        return written;
+    }
+    // From now on edits belong to this file, and what is native is left as it is.
+    const bool native = m_keeper.hasName();
+    const bool record = m_recordUnsaved;
+    if (native) m_keeper.release();
+    holdJson(path);
+    const auto text = readTextFile(nativePath(path));
+    m_jsonDigest = text.ok() ? sha256(*text) : std::string();
+    m_path = path;
+    m_apartName.clear();
+    m_savedAt = m_done;
+    m_recordUnsaved = !native && record;
+    if (native) m_earlier.clear();
     emit fileChanged();
     emit recordChanged();
     return done();

@@ -6,6 +6,8 @@
 #include "core/network/schedule.h"
 #include "edit/ripple.h"
 #include "edit/transaction.h"
+#include "store/file_lock.h"
+#include "store/read_back.h"
 
 #include <QObject>
 #include <QString>
@@ -58,14 +60,21 @@ public:
     [[nodiscard]] bool canRedo() const { return m_done < m_history.size(); }
     [[nodiscard]] QString undoText() const;
     [[nodiscard]] QString redoText() const;
+    /// What was made by an earlier session is read from the file; where that fails, `notUndone` says why.
     void undo();
     void redo();
 
     [[nodiscard]] const QString& path() const { return m_path; }
     /// Whether something would be lost with the window: in a native file everything is written as it is made.
     [[nodiscard]] bool isModified() const {
-        return m_keeper.hasName() ? m_keeper.unwritten() > 0 : m_done != m_savedAt;
+        return m_keeper.hasName() ? m_keeper.unwritten() > 0 : m_done != m_savedAt || m_recordUnsaved;
     }
+    /// Whether revisions, named versions or a narrative in writing would be lost with the window: the open text format
+    /// and a programme without a name do not keep them.
+    [[nodiscard]] bool recordUnsaved() const { return !m_keeper.hasName() && m_recordUnsaved; }
+    /// The narrative in writing, kept with the programme until it is frozen.
+    void keepDraft(const QString& text);
+    [[nodiscard]] QString draft();
     /// The name that windows show: the file's, or what a new programme is called.
     [[nodiscard]] QString displayName() const;
 
@@ -105,6 +114,8 @@ public:
 signals:
     /// The programme, and all that follows from it, is another one.
     void changed();
+    /// Nothing was taken back or done again, and why.
+    void notUndone(const QString& reason);
     /// Path or modified state is another one.
     void fileChanged();
     /// Another programme was put in its place: what is selected or folded no longer means anything.
@@ -117,7 +128,9 @@ signals:
 private:
     [[nodiscard]] Outcome mayChange() const;
     void put(Edit edit, std::shared_ptr<const Schedule> after, EntryKind kind);
-    void undoEarlier();
+    [[nodiscard]] Outcome undoEarlier();
+    [[nodiscard]] Outcome saveJson(const QString& path);
+    void holdJson(const QString& path);
     void findEarlier();
     void findTrial();
     [[nodiscard]] bool canUndoEarlier() const { return m_done == 0 && !m_earlier.empty(); }
@@ -143,6 +156,11 @@ private:
     quint64 m_generation = 0;
     Keeper m_keeper;
     std::vector<Earlier> m_earlier; ///< the last to be taken back first
+    ReadBack m_readBack;
+    bool m_recordUnsaved = false;
+    QString m_apartName; ///< of the file that another program changed
+    std::unique_ptr<FileLock> m_jsonLock;
+    std::string m_jsonDigest; ///< of the text that was read or written last
     std::optional<Trial> m_trial;
 };
 

@@ -3,6 +3,7 @@
 // What a document has to do with its record: earlier sessions, trials, revisions.
 #include "app/base/document.h"
 #include "app/base/format.h"
+#include "store/signing.h"
 
 #include <algorithm>
 
@@ -10,7 +11,8 @@ namespace yarrin {
 
 namespace {
 
-constexpr const char* trialKey = "trial"; ///< the entry with which the trial began
+constexpr std::size_t gone = static_cast<std::size_t>(-1);
+constexpr const char* draftKey = "narrative";
 
 } // namespace
 
@@ -42,27 +44,29 @@ void Document::findEarlier() {
 }
 
 void Document::findTrial() {
-    const std::string number = m_keeper.file()->kept(trialKey);
-    if (number.empty()) return;
-    auto before = programmeAfter(std::atoll(number.c_str()));
+    // The history says whether one is on: that is written with the change itself, or not at all.
+    const std::int64_t number = m_keeper.file()->trialBegan();
+    if (number == 0) return;
+    auto before = programmeAfter(number);
     if (!before.ok()) return;
     Trial trial{std::move(before).value(), nullptr, 0, {}};
     trial.schedule = std::make_shared<Schedule>(yarrin::schedule(trial.programme, m_cache));
     if (const auto entries = m_keeper.file()->history(); entries.ok())
         for (const HistoryEntry& entry : *entries)
-            if (entry.number == std::atoll(number.c_str())) trial.since = entry.at;
+            if (entry.number == number) trial.since = entry.at;
     m_trial = std::move(trial);
 }
 
-void Document::undoEarlier() {
+Outcome Document::undoEarlier() {
     const Earlier last = m_earlier.back();
     const auto state = programmeAfter(last.before);
-    if (!state.ok()) return;
+    if (!state.ok()) return state.errors();
     m_earlier.pop_back();
     const Edit back = differenceBetween(m_programme, *state, last.text);
     // What was taken back can be done again.
     m_history.insert(m_history.begin(), inverse(back));
     step(back, true);
+    return done();
 }
 
 Result<Programme> Document::programmeAfter(std::int64_t entry) {
@@ -73,6 +77,8 @@ Result<Programme> Document::programmeAfter(std::int64_t entry) {
 Outcome Document::nameVersion(const QString& name) {
     if (Outcome may = mayChange(); !may.ok()) return may;
     m_keeper.write(EntryKind::named, Edit{name.trimmed().toStdString(), {}}, m_programme);
+    m_keeper.settle();
+    m_recordUnsaved = !m_keeper.hasName();
     emit recordChanged();
     if (m_keeper.unwritten() > 0) return inputError(m_keeper.trouble().toStdString(), {});
     return done();
@@ -93,11 +99,7 @@ Outcome Document::beginTrial() {
     if (Outcome may = mayChange(); !may.ok()) return may;
     const Stamp stamp = m_keeper.stamp();
     m_trial = Trial{m_programme, m_schedule, m_done, stamp.at};
-    // Without a file it lives in the window alone, as everything else does then.
-    if (m_keeper.ensureFile(m_programme).ok() && m_keeper.unwritten() == 0) {
-        const auto number = m_keeper.file()->record(EntryKind::trialBegun, Edit{"Trial begun", {}}, m_programme, stamp);
-        if (number.ok()) (void)m_keeper.file()->keep(trialKey, std::to_string(*number), stamp);
-    }
+    m_keeper.write(EntryKind::trialBegun, Edit{"Trial begun", {}}, m_programme);
     emit fileChanged();
     emit recordChanged();
     emit changed();
@@ -106,7 +108,6 @@ Outcome Document::beginTrial() {
 
 void Document::endTrial() {
     m_trial.reset();
-    if (m_keeper.file()) (void)m_keeper.file()->keep(trialKey, {}, m_keeper.stamp());
     emit changed();
     emit fileChanged();
     emit recordChanged();
@@ -115,12 +116,16 @@ void Document::endTrial() {
 Outcome Document::keepTrial(const QString& text) {
     if (!m_trial) return inputError("no trial is on", {});
     Edit whole = differenceBetween(m_trial->programme, m_programme, text.toStdString());
+    // What was saved within the trial is no state that can be gone back to, unless it is the last one.
+    const bool saved = m_savedAt == m_done;
+    if (m_savedAt > m_trial->done) m_savedAt = gone;
     m_history.resize(m_trial->done);
     m_done = m_trial->done;
     if (!whole.changes.empty()) {
         m_history.push_back(std::move(whole));
         ++m_done;
     }
+    if (saved) m_savedAt = m_done;
     m_keeper.write(EntryKind::trialKept, Edit{text.toStdString(), {}}, m_programme);
     endTrial();
     return done();
@@ -130,6 +135,7 @@ Outcome Document::dropTrial() {
     if (!m_trial) return inputError("no trial is on", {});
     const Edit back = differenceBetween(m_programme, m_trial->programme, "Trial dropped");
     apply(m_programme, back);
+    if (m_savedAt > m_trial->done) m_savedAt = gone;
     m_history.resize(m_trial->done);
     m_done = m_trial->done;
     const auto before = m_schedule;
@@ -144,19 +150,48 @@ Outcome Document::dropTrial() {
 Result<Revision> Document::freeze(const QString& key, const QString& purpose, const QString& narrative) {
     if (Outcome may = mayChange(); !may.ok()) return may.errors();
     if (m_trial) return inputError("a trial is on", "keep it or drop it before freezing");
+    if (m_keeper.unwritten() > 0) m_keeper.settle();
     if (m_keeper.unwritten() > 0) return inputError("changes are not written yet", m_keeper.trouble().toStdString());
+    std::shared_ptr<const SigningKey> signing;
+    if (!m_keeper.signingKey().isEmpty()) {
+        auto read = SigningKey::readOrMake(m_keeper.signingKey().toStdString());
+        if (!read.ok()) return read.errors();
+        signing = std::make_shared<const SigningKey>(std::move(read).value());
+    }
     if (Outcome made = m_keeper.ensureFile(m_programme); !made.ok()) return made.errors();
     auto frozen = m_keeper.file()->freeze(m_programme, key.trimmed().toStdString(), purpose.trimmed().toStdString(),
-                                          narrative.toStdString(), m_keeper.stamp());
-    if (frozen.ok()) emit recordChanged();
+                                          narrative.toStdString(), m_keeper.stamp(), std::move(signing));
+    m_keeper.settle();
+    if (!frozen.ok()) return frozen;
+    keepDraft({});
+    m_recordUnsaved = !m_keeper.hasName();
+    emit recordChanged();
+    emit fileChanged();
     return frozen;
+}
+
+void Document::keepDraft(const QString& text) {
+    if (text.isEmpty() && !m_keeper.file()) return;
+    if (m_keeper.file() && m_keeper.file()->readOnly()) return;
+    if (!m_keeper.ensureFile(m_programme).ok()) return;
+    m_keeper.file()->keep(draftKey, text.toStdString(), m_keeper.stamp());
+    if (!text.isEmpty() && !m_keeper.hasName() && !m_recordUnsaved) {
+        m_recordUnsaved = true;
+        emit fileChanged();
+    }
+}
+
+QString Document::draft() {
+    return m_keeper.file() ? show::text(m_keeper.file()->kept(draftKey)) : QString();
 }
 
 Outcome Document::accept(const Revision& revision, const QString& reason) {
     if (Outcome may = mayChange(); !may.ok()) return may;
     if (!m_keeper.file()) return inputError("nothing is frozen yet", {});
     Outcome accepted = m_keeper.file()->accept(revision, reason.trimmed().toStdString(), m_keeper.stamp());
+    m_keeper.settle();
     if (accepted.ok()) {
+        m_recordUnsaved = !m_keeper.hasName();
         emit recordChanged();
         emit contractAccepted();
     }

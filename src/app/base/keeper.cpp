@@ -6,15 +6,14 @@
 #include "store/file.h"
 
 #include <QDir>
-#include <QUuid>
 
 namespace yarrin {
 
 namespace fs = std::filesystem;
 
-Keeper::Keeper(QObject* parent) : QObject(parent) {
+Keeper::Keeper(QObject* parent) : QObject(parent), m_held(m_worker, m_desk, std::chrono::milliseconds(5000)) {
     m_retry.setInterval(2000);
-    connect(&m_retry, &QTimer::timeout, this, &Keeper::retry);
+    connect(&m_retry, &QTimer::timeout, this, [this] { post([this] { m_desk.drain(); }, false); });
 }
 
 Keeper::~Keeper() {
@@ -22,111 +21,139 @@ Keeper::~Keeper() {
     release();
 }
 
+void Keeper::setKeeping(Keeping keeping) {
+    m_keeping = std::move(keeping);
+    m_held.setPatience(std::chrono::milliseconds(m_keeping.readMilliseconds));
+    m_worker.wait([&] {
+        m_desk.setPlaces({m_keeping.folder.toStdString(), m_keeping.second.toStdString()});
+        return true;
+    });
+}
+
 Stamp Keeper::stamp() const {
     return {m_keeping.author.empty() ? "somebody" : m_keeping.author, m_keeping.now ? m_keeping.now() : ""};
 }
 
-Result<Programme> Keeper::open(const fs::path& path) {
-    if (m_file && m_file->path() == path) release();
-    auto opened = ProgrammeFile::open(path, stamp());
-    if (!opened.ok()) {
+/// Has something done on the file's thread and takes in how it went, here and now or when it is done.
+void Keeper::post(std::function<void()> job, bool wait) {
+    struct Turn {
+        std::mutex mutex;
+        FileDesk::State state;
+        bool collected = false;
+    };
+    auto turn = std::make_shared<Turn>();
+    const auto done = m_worker.ask(
+        [this, job = std::move(job), turn] {
+            job();
+            {
+                const std::lock_guard lock(turn->mutex);
+                turn->state = m_desk.state();
+            }
+            QMetaObject::invokeMethod(
+                this,
+                [this, turn] {
+                    if (std::exchange(turn->collected, true)) return;
+                    const std::lock_guard lock(turn->mutex);
+                    collect(turn->state);
+                },
+                Qt::QueuedConnection);
+            return true;
+        },
+        std::chrono::milliseconds(wait ? m_keeping.writeMilliseconds : 0));
+    if (!done || turn->collected) return;
+    turn->collected = true;
+    collect(turn->state);
+}
+
+void Keeper::collect(FileDesk::State state) {
+    // An older turn may come in behind a newer one.
+    if (state.serial < m_held.state().serial) return;
+    const bool apart = !state.apart.empty() && m_held.state().apart.empty();
+    const bool another = state.path != m_held.state().path || state.spare != m_held.state().spare ||
+                         state.written != m_held.state().written || state.seal != m_held.state().seal;
+    const QString trouble = state.trouble ? show::error(*state.trouble) : QString();
+    m_held.setState(std::move(state));
+    setTrouble(trouble);
+    if (apart) emit wentApart();
+    if (another) emit stateChanged();
+}
+
+Result<Programme> Keeper::open(const fs::path& path, bool nameless) {
+    auto programme = m_worker.wait([&] { return m_desk.open(path, stamp(), nameless); });
+    // What was open may have changes that are written now.
+    collect(m_worker.wait([&] { return m_desk.state(); }));
+    if (!programme.ok()) {
         // The store names no file in faults of its tables.
-        std::vector<Error> errors = opened.errors();
-        for (Error& error : errors) error.place = path.string() + (error.place.empty() ? "" : ":" + error.place);
+        std::vector<Error> errors = programme.errors();
+        for (Error& error : errors)
+            if (!error.place.starts_with(path.string()))
+                error.place = path.string() + (error.place.empty() ? "" : ":" + error.place);
         return errors;
     }
-    release();
-    m_file = std::move(opened.value().file);
-    m_scratch = false;
     emit stateChanged();
-    return std::move(opened.value().programme);
+    return programme;
+}
+
+bool Keeper::holds(const fs::path& path) const {
+    std::error_code failed;
+    return file() && fs::weakly_canonical(path, failed) == file()->path() && !failed;
 }
 
 void Keeper::release() {
     m_retry.stop();
-    m_unwritten.clear();
+    collect(m_worker.wait([this, stamp = stamp()] {
+        m_desk.release(stamp);
+        return m_desk.state();
+    }));
+    m_sent = m_held.state().written;
     m_trouble.clear();
-    if (!m_file) return;
-    const fs::path path = m_file->path();
-    m_file->close(stamp());
-    m_file.reset();
-    std::error_code failed;
-    if (std::exchange(m_scratch, false)) fs::remove(path, failed);
     emit stateChanged();
 }
 
 Outcome Keeper::saveAs(const fs::path& path, const Programme& programme) {
-    std::error_code failed;
-    const bool same = m_file && fs::equivalent(path, m_file->path(), failed);
-    if (same) {
-        // Written anew it would lose its history and revisions.
-        flush(programme);
-        if (m_unwritten.empty()) return done();
-        return inputError(m_trouble.toStdString(), "save it elsewhere");
-    }
-    // What waits goes on behind the history that is copied; only where that cannot be read the programme goes alone.
-    Outcome copied = m_file ? m_file->copyTo(path) : Outcome(inputError("nothing is kept yet", {}));
-    if (!copied.ok()) {
-        if (Outcome written = writeProgramme(programme, path, FileFormat::native); !written.ok()) return written;
-    }
-    auto opened = ProgrammeFile::open(path, stamp());
-    if (!opened.ok()) return opened.errors();
-    std::deque<Waiting> waiting = copied.ok() ? std::move(m_unwritten) : std::deque<Waiting>{};
-    release();
-    m_file = std::move(opened.value().file);
-    m_unwritten = std::move(waiting);
-    flush(programme);
+    Outcome saved = m_worker.wait([&] { return m_desk.saveAs(path, programme, stamp()); });
+    collect(m_worker.wait([&] { return m_desk.state(); }));
     emit stateChanged();
-    return done();
-}
-
-Outcome Keeper::makeScratch(const Programme& programme) {
-    if (m_keeping.folder.isEmpty()) return inputError("this programme is not kept anywhere", "save it first");
-    if (!QDir().mkpath(m_keeping.folder))
-        return Error{ErrorCode::file, m_keeping.folder.toStdString(), "the folder cannot be made", {}};
-    const fs::path path = fs::path(m_keeping.folder.toStdString()) /
-                          (QUuid::createUuid().toString(QUuid::Id128).toStdString() + ".yarrin");
-    Outcome written = writeProgramme(programme, path, FileFormat::native);
-    if (!written.ok()) return written;
-    auto opened = ProgrammeFile::open(path, stamp());
-    if (!opened.ok()) return opened.errors();
-    m_file = std::move(opened.value().file);
-    m_scratch = true;
-    return done();
+    return saved;
 }
 
 Outcome Keeper::ensureFile(const Programme& programme) {
-    if (m_file) return done();
-    return makeScratch(programme);
+    if (file()) return done();
+    Outcome made = m_worker.wait([&] {
+        if (m_desk.empty() && !m_desk.file()) m_desk.begin(programme);
+        return m_desk.ensure(stamp());
+    });
+    collect(m_worker.wait([&] { return m_desk.state(); }));
+    return made;
 }
 
 void Keeper::write(EntryKind kind, const Edit& edit, const Programme& after) {
-    if (!m_file && m_keeping.folder.isEmpty()) return;
-    m_unwritten.push_back({kind, edit, stamp()});
-    flush(after);
+    if (!file() && m_keeping.folder.isEmpty()) return;
+    const bool first = !file() && unwritten() == 0;
+    auto begun = first ? std::make_shared<Programme>(after) : nullptr;
+    ++m_sent;
+    const bool wait = m_trouble.isEmpty();
+    post(
+        [this, waiting = Waiting{kind, edit, stamp()}, begun] {
+            if (begun && !m_desk.file()) {
+                apply(*begun, inverse(waiting.edit));
+                m_desk.begin(std::move(*begun));
+            }
+            m_desk.take(waiting);
+            m_desk.drain();
+        },
+        wait);
 }
 
-void Keeper::flush(const Programme& now) {
-    if (m_unwritten.empty()) return;
-    if (m_file && m_unwritten.size() == 1) {
-        // The usual case: nothing waits before it.
-        const Waiting& one = m_unwritten.front();
-        const auto number = m_file->record(one.kind, one.edit, now, one.stamp);
-        if (!number.ok()) return setTrouble(show::error(number.error()));
-        m_unwritten.pop_front();
-    } else {
-        Programme state = now;
-        for (auto one = m_unwritten.rbegin(); one != m_unwritten.rend(); ++one) apply(state, inverse(one->edit));
-        if (Outcome made = ensureFile(state); !made.ok()) return setTrouble(show::error(made.error()));
-        while (!m_unwritten.empty()) {
-            const Waiting& one = m_unwritten.front();
-            apply(state, one.edit);
-            const auto number = m_file->record(one.kind, one.edit, state, one.stamp);
-            if (!number.ok()) return setTrouble(show::error(number.error()));
-            m_unwritten.pop_front();
-        }
-    }
-    setTrouble({});
+void Keeper::flush() {
+    post([this] { m_desk.drain(); }, true);
+}
+
+void Keeper::settle() {
+    collect(m_worker.wait([this] {
+        m_desk.drain();
+        return m_desk.state();
+    }));
 }
 
 void Keeper::setTrouble(const QString& text) {
@@ -139,12 +166,37 @@ void Keeper::setTrouble(const QString& text) {
     if (another) emit stateChanged();
 }
 
-QStringList Keeper::leftBehind(const QString& folder) {
-    QStringList paths;
-    const QDir directory(folder);
-    for (const QString& name : directory.entryList({QStringLiteral("*.yarrin")}, QDir::Files, QDir::Time))
-        paths << directory.filePath(name);
-    return paths;
+std::vector<LeftBehind> Keeper::leftBehind() const {
+    std::vector<LeftBehind> list;
+    for (const QString& folder : {m_keeping.folder, m_keeping.second}) {
+        if (folder.isEmpty()) continue;
+        const QDir directory(folder);
+        for (const QString& name : directory.entryList({QStringLiteral("*.yarrin")}, QDir::Files, QDir::Time)) {
+            LeftBehind one;
+            one.path = directory.filePath(name);
+            if (file() && file()->path() == one.path.toStdString()) continue;
+            const auto found = ProgrammeFile::open(one.path.toStdString(), stamp());
+            if (!found.ok()) {
+                one.fault = show::error(found.error());
+                list.push_back(std::move(one));
+                continue;
+            }
+            // Another window may be working on it: only what nobody holds was left behind.
+            if (found->file->readOnly()) continue;
+            one.title = show::text(found->programme.job.title);
+            one.spareOf = show::text(found->file->kept("spare_of"));
+            if (const auto& unfinished = found->file->unfinished()) {
+                one.last = show::text(unfinished->last);
+                one.changes = unfinished->changes;
+            }
+            if (one.changes > 0 || !found->file->kept("narrative").empty() ||
+                (found->file->unfinished() && !found->file->revisions()->empty()))
+                list.push_back(std::move(one));
+            else
+                QFile::remove(one.path);
+        }
+    }
+    return list;
 }
 
 } // namespace yarrin

@@ -211,6 +211,7 @@ void Card::header(const Activity& activity) {
                                       show::text(activity.name).toHtmlEscaped()),
                              m_owner);
     title->setObjectName(QStringLiteral("cardTitle"));
+    title->setTextFormat(Qt::RichText);
     title->setFont(headingFont());
     title->setWordWrap(true);
     m_into->addWidget(title);

@@ -26,13 +26,13 @@
 
 namespace yarrin {
 
-DelayStage::DelayStage(Document& document, Date today, QWidget* parent)
+DelayStage::DelayStage(Document& document, Dialogs& dialogs, Date today, QWidget* parent)
     : Stage(parent), m_document(document), m_today(today), m_study(new DelayStudy(document, this)),
       m_notice(new NoticeBar(this)), m_pages(new QStackedWidget(this)) {
     setObjectName(QStringLiteral("delayStage"));
     setStyleSheet(
         QStringLiteral("#delayStage, #delayRegister, #delayRight { background: %1; }").arg(theme().paper.name()));
-    m_event = new EventPage(document, today, this);
+    m_event = new EventPage(document, dialogs, today, this);
     m_sums = new SumsPage(document, this);
     m_recovery = new RecoveryPage(document, this);
     m_pages->addWidget(buildCourse());
@@ -207,6 +207,13 @@ void DelayStage::showNamed(const QString& name) {
 void DelayStage::choose(const QString& key) {
     for (const DelayEvent& event : m_document.programme().events)
         if (show::text(event.key) == key) m_events->choose(event.id);
+}
+
+void DelayStage::setToday(Date today) {
+    m_today = today;
+    m_events->setToday(today);
+    m_event->setToday(today);
+    if (isVisible()) refresh();
 }
 
 void DelayStage::refresh() {

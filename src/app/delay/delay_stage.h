@@ -3,6 +3,7 @@
 #pragma once
 
 #include "app/delay/delay_study.h"
+#include "app/window/dialogs.h"
 #include "app/window/stage.h"
 
 class QComboBox;
@@ -26,7 +27,8 @@ class TabRow;
 class DelayStage : public Stage {
     Q_OBJECT
 public:
-    DelayStage(Document& document, Date today, QWidget* parent = nullptr);
+    DelayStage(Document& document, Dialogs& dialogs, Date today, QWidget* parent = nullptr);
+    void setToday(Date today);
 
     enum class Page { course, event, sums, recovery };
     void show(Page page);

@@ -31,7 +31,7 @@ void DelayStudy::setMethod(DelayMethod method) {
 }
 
 Result<std::vector<Stand>> DelayStudy::stands() {
-    ProgrammeFile* file = m_document.keeper().file();
+    HeldFile* file = m_document.keeper().file();
     std::vector<Revision> revisions;
     if (file) {
         auto list = file->revisions();

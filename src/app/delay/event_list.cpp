@@ -185,6 +185,11 @@ void EventList::setFilter(const QString& words) {
     refresh();
 }
 
+void EventList::setToday(Date today) {
+    m_today = today;
+    refresh();
+}
+
 void EventList::refresh() {
     const EventId before = current();
     m_entries.clear();

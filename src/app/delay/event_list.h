@@ -14,6 +14,7 @@ class EventList : public QListWidget {
     Q_OBJECT
 public:
     EventList(Document& document, Date today, QWidget* parent = nullptr);
+    void setToday(Date today);
 
     [[nodiscard]] EventId current() const;
     void choose(EventId id);

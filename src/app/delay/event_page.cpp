@@ -4,6 +4,7 @@
 
 #include "app/base/format.h"
 #include "app/base/look.h"
+#include "app/base/outside_address.h"
 #include "app/contract/field_edit.h"
 #include "app/delay/event_list.h"
 #include "app/table/list_page.h"
@@ -11,7 +12,6 @@
 
 #include <QCheckBox>
 #include <QComboBox>
-#include <QDesktopServices>
 #include <QDir>
 #include <QFileInfo>
 #include <QGridLayout>
@@ -32,8 +32,8 @@ QString dateText(const std::optional<Date>& date) {
 
 } // namespace
 
-EventPage::EventPage(Document& document, Date today, QWidget* parent)
-    : QWidget(parent), m_document(document), m_today(today) {
+EventPage::EventPage(Document& document, Dialogs& dialogs, Date today, QWidget* parent)
+    : QWidget(parent), m_document(document), m_dialogs(dialogs), m_today(today) {
     setObjectName(QStringLiteral("eventPage"));
     auto* scroll = new QScrollArea(this);
     scroll->setWidgetResizable(true);
@@ -210,6 +210,7 @@ void EventPage::buildForm(QGridLayout& grid) {
                    4, 2, 1, 2);
     m_open = new QLabel(this);
     m_open->setObjectName(QStringLiteral("eventOpen"));
+    m_open->setTextFormat(Qt::RichText); // made here, with what is foreign escaped
     m_open->setFont(secondaryFont());
     m_open->setWordWrap(true);
     m_open->setTextInteractionFlags(Qt::LinksAccessibleByMouse | Qt::LinksAccessibleByKeyboard);
@@ -257,6 +258,7 @@ void EventPage::buildFragment(QGridLayout& grid) {
     grid.addWidget(m_delayed, 8, 0);
     m_fragment = new QLabel(this);
     m_fragment->setObjectName(QStringLiteral("eventFragment"));
+    m_fragment->setTextFormat(Qt::RichText);
     m_fragment->setWordWrap(true);
     m_fragment->setAlignment(Qt::AlignVCenter);
     grid.addWidget(m_fragment, 8, 1, 1, 3);
@@ -315,6 +317,11 @@ void EventPage::buildDays() {
     connect(&m_days->table(), &GridView::refused, this, &EventPage::refused);
 }
 
+void EventPage::setToday(Date today) {
+    m_today = today;
+    if (event()) showClocks();
+}
+
 void EventPage::showClocks() {
     const Job& job = m_document.programme().job;
     const Date day = clockDay(job, m_today);
@@ -367,16 +374,10 @@ void EventPage::showDocuments() {
 }
 
 void EventPage::openDocument(const QString& place) {
-    const QUrl address(place);
-    if (address.isValid() && address.scheme().size() > 1) {
-        if (!QDesktopServices::openUrl(address)) emit refused(tr("Nothing on this machine opens %1.").arg(place));
-        return;
-    }
-    const QString path = m_document.path().isEmpty() ? place : QFileInfo(m_document.path()).dir().filePath(place);
-    if (!QFileInfo::exists(path))
-        return emit refused(tr("There is no file %1; correct its path under Documents.").arg(path));
-    if (!QDesktopServices::openUrl(QUrl::fromLocalFile(QFileInfo(path).absoluteFilePath())))
-        emit refused(tr("Nothing on this machine opens %1.").arg(path));
+    const OutsideAddress address = addressOf(place, m_document.path());
+    if (!address.refusal.isEmpty()) return emit refused(address.refusal);
+    if (!m_dialogs.mayOpen(this, address.shown)) return;
+    if (!m_dialogs.openAddress(address.url)) emit refused(tr("Nothing on this machine opens %1.").arg(address.shown));
 }
 
 void EventPage::showFound(const DelayStudy::Findings* findings) {

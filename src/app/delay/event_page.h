@@ -3,6 +3,7 @@
 #pragma once
 
 #include "app/delay/delay_study.h"
+#include "app/window/dialogs.h"
 #include "edit/event_edits.h"
 
 #include <QWidget>
@@ -22,7 +23,8 @@ class ListPage;
 class EventPage : public QWidget {
     Q_OBJECT
 public:
-    EventPage(Document& document, Date today, QWidget* parent = nullptr);
+    EventPage(Document& document, Dialogs& dialogs, Date today, QWidget* parent = nullptr);
+    void setToday(Date today);
 
     void present(EventId id, const DelayStudy::Findings* findings);
 
@@ -48,6 +50,7 @@ private:
     [[nodiscard]] QString value(EventField which) const;
 
     Document& m_document;
+    Dialogs& m_dialogs;
     Date m_today;
     EventId m_id;
     std::vector<FieldEdit*> m_fields;

@@ -173,7 +173,8 @@ void LinesPage::showFigures() {
         cells << QStringLiteral(
                      "<td style=\"padding-right:22px\"><span style=\"color:%1; font-size:11px\">%2</span><br>"
                      "<span style=\"font-size:14px; font-weight:600; color:%3\">%4</span></td>")
-                     .arg(theme().muted.name(), title, (bad ? theme().criticalText : theme().ink).name(), value);
+                     .arg(theme().muted.name(), title, (bad ? theme().criticalText : theme().ink).name(),
+                          value.toHtmlEscaped());
     };
     const auto below = [](const std::optional<double>& ratio) { return ratio && *ratio < 0.995; };
     add(tr("Planned by the data date"), tr("%1 %2").arg(amount(ev.planned), m_unit));

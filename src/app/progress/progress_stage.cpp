@@ -253,7 +253,7 @@ void ProgressStage::findPlan() {
         m_planned.programme = std::move(plan);
         m_planned.schedule = std::move(planned);
     };
-    if (ProgrammeFile* file = m_document.keeper().file()) {
+    if (HeldFile* file = m_document.keeper().file()) {
         const auto revisions = file->revisions();
         if (revisions.ok())
             for (const Revision& revision : *revisions) {

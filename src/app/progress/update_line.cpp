@@ -53,7 +53,7 @@ UpdateLine::UpdateLine(Document& document, QWidget* parent)
 
 void UpdateLine::begin() {
     m_revisions.clear();
-    if (ProgrammeFile* file = m_document.keeper().file())
+    if (HeldFile* file = m_document.keeper().file())
         if (auto list = file->revisions(); list.ok()) m_revisions = std::move(list).value();
     const auto& dataDate = m_document.programme().job.dataDate;
     // Updates are made every four weeks until somebody says otherwise.

@@ -110,7 +110,7 @@ void ComparePage::fillSides() {
     m_sides.clear();
     m_sides.push_back({Side::What::now, 0, tr("Now")});
     if (m_document.trial()) m_sides.push_back({Side::What::trial, 0, tr("Before the trial")});
-    if (ProgrammeFile* file = m_document.keeper().file()) {
+    if (HeldFile* file = m_document.keeper().file()) {
         if (const auto revisions = file->revisions(); revisions.ok())
             for (auto r = revisions->rbegin(); r != revisions->rend(); ++r)
                 m_sides.push_back({Side::What::revision, r->number,
@@ -155,7 +155,7 @@ void ComparePage::choose(const Side& before) {
 }
 
 void ComparePage::compareRevision(const QString& key) {
-    ProgrammeFile* file = m_document.keeper().file();
+    HeldFile* file = m_document.keeper().file();
     const auto revisions = file ? file->revisions() : Result<std::vector<Revision>>(std::vector<Revision>{});
     if (!revisions.ok()) return;
     for (const Revision& r : *revisions)
@@ -175,7 +175,7 @@ Result<ComparePage::State> ComparePage::stateOf(const Side& side) {
         Schedule found = schedule(programme);
         return State{std::move(programme), std::move(found)};
     };
-    ProgrammeFile* file = m_document.keeper().file();
+    HeldFile* file = m_document.keeper().file();
     if (side.what == Side::What::now) return State{m_document.programme(), m_document.schedule()};
     if (side.what == Side::What::trial && m_document.trial())
         return State{m_document.trial()->programme, *m_document.trial()->schedule};

@@ -95,7 +95,7 @@ HistoryPage::HistoryPage(Document& document, QWidget* parent) : QWidget(parent),
 
 void HistoryPage::refresh() {
     m_entries.clear();
-    if (ProgrammeFile* file = m_document.keeper().file()) {
+    if (HeldFile* file = m_document.keeper().file()) {
         auto entries = file->history();
         if (entries.ok())
             m_entries = std::move(entries).value();

@@ -5,6 +5,7 @@
 #include "app/base/format.h"
 #include "app/base/look.h"
 
+#include <QFileInfo>
 #include <QKeyEvent>
 #include <QLabel>
 #include <QLineEdit>
@@ -16,7 +17,7 @@ namespace yarrin {
 
 RecordStrip::RecordStrip(Document& document, QWidget* parent) : QFrame(parent), m_document(document) {
     setObjectName(QStringLiteral("recordStrip"));
-    setStyleSheet(QStringLiteral("#recordTrouble { background: %1; border-bottom: 1px solid %2; }"
+    setStyleSheet(QStringLiteral("#recordTrouble, #recordApart { background: %1; border-bottom: 1px solid %2; }"
                                  "#recordReadOnly, #recordNaming { background: %1; border-bottom: 1px solid %3; }"
                                  "#recordTrial { background: %4; border-bottom: 1px solid %5; }")
                       .arg(theme().panel.name(), theme().critical.name(), theme().rule.name(), theme().selection.name(),
@@ -32,6 +33,16 @@ RecordStrip::RecordStrip(Document& document, QWidget* parent) : QFrame(parent), 
     again->setObjectName(QStringLiteral("recordRetry"));
     m_trouble.row->layout()->addWidget(again);
     m_trouble.row->layout()->addWidget(elsewhere);
+
+    m_apart = line("recordApart");
+    auto* theirs = new QPushButton(tr("Open what is there now"), m_apart.row);
+    theirs->setObjectName(QStringLiteral("recordTheirs"));
+    auto* mine = new QPushButton(tr("Save mine as…"), m_apart.row);
+    mine->setObjectName(QStringLiteral("recordMine"));
+    m_apart.row->layout()->addWidget(theirs);
+    m_apart.row->layout()->addWidget(mine);
+    connect(theirs, &QPushButton::clicked, this, [this] { emit openWanted(m_document.keeper().apartFrom()); });
+    connect(mine, &QPushButton::clicked, this, &RecordStrip::saveElsewhere);
 
     m_readOnly = line("recordReadOnly");
     auto* copy = new QPushButton(tr("Save a copy to work on…"), m_readOnly.row);
@@ -64,7 +75,7 @@ RecordStrip::RecordStrip(Document& document, QWidget* parent) : QFrame(parent), 
 
     connect(elsewhere, &QPushButton::clicked, this, &RecordStrip::saveElsewhere);
     connect(copy, &QPushButton::clicked, this, &RecordStrip::saveElsewhere);
-    connect(again, &QPushButton::clicked, this, [this] { m_document.keeper().flush(m_document.programme()); });
+    connect(again, &QPushButton::clicked, this, [this] { m_document.keeper().flush(); });
     connect(compared, &QPushButton::clicked, this, &RecordStrip::compareTrial);
     connect(keep, &QPushButton::clicked, this, &RecordStrip::keepTrial);
     connect(m_trialName, &QLineEdit::returnPressed, this, &RecordStrip::keepTrial);
@@ -104,10 +115,17 @@ void RecordStrip::refresh() {
     m_trouble.row->setVisible(!keeper.trouble().isEmpty());
     if (!keeper.trouble().isEmpty())
         m_trouble.text->setText(
-            tr("%1 not on the disk: %2. Work can go on; they are written as soon as that can be done.")
+            tr("%1 not in the file: %2 %3 Work can go on; they are written as soon as that can be done.")
                 .arg(keeper.unwritten() == 1 ? tr("The last change is")
                                              : tr("The last %1 changes are").arg(keeper.unwritten()),
-                     keeper.trouble()));
+                     keeper.trouble(),
+                     keeper.spare().isEmpty()
+                         ? tr("They are in memory only, and lost if the program ends.")
+                         : tr("They are kept apart from it in %1.").arg(QFileInfo(keeper.spare()).path())));
+    m_apart.row->setVisible(!keeper.apartFrom().isEmpty());
+    m_apart.text->setText(tr("Another program changed %1, or put another file in its place. It was left as it is. Your "
+                             "work up to now, and what you go on to do, is kept apart from it.")
+                              .arg(keeper.apartFrom()));
     const bool reading = keeper.file() && keeper.file()->readOnly();
     m_readOnly.row->setVisible(reading);
     if (reading) m_readOnly.text->setText(tr("For reading only: %1.").arg(show::text(*keeper.file()->readOnly())));

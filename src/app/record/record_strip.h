@@ -24,6 +24,8 @@ public:
 
 signals:
     void saveElsewhere();
+    /// A file is to be opened in place of what is.
+    void openWanted(const QString& path);
     void compareTrial();
     void refused(const QString& text);
 
@@ -41,6 +43,7 @@ private:
     Document& m_document;
     Line m_trouble;
     Line m_readOnly;
+    Line m_apart;
     Line m_trial;
     Line m_naming;
     QLineEdit* m_name;

@@ -25,10 +25,34 @@ namespace yarrin {
 
 namespace {
 
+/// A narrative comes from the other side as often as not: nothing that it names is read or fetched.
+class NarrativeView : public QTextBrowser {
+public:
+    using QTextBrowser::QTextBrowser;
+    QVariant loadResource(int, const QUrl&) override { return QByteArray(""); } // nothing would let Qt look for itself
+};
+
+/// In place of a picture stands where it would come from.
+void namePictures(QTextDocument& document) {
+    for (QTextBlock block = document.begin(); block.isValid(); block = block.next())
+        for (auto at = block.begin(); !at.atEnd(); ++at) {
+            const QTextFragment part = at.fragment();
+            if (!part.charFormat().isImageFormat()) continue;
+            const QString name = part.charFormat().toImageFormat().name();
+            QTextCursor cursor(&document);
+            cursor.setPosition(part.position());
+            cursor.setPosition(part.position() + part.length(), QTextCursor::KeepAnchor);
+            cursor.insertText(QObject::tr("[picture: %1]").arg(name), QTextCharFormat());
+            return namePictures(document); // the fragments are others now
+        }
+}
+
 /// Markdown in the type and the spacing of everything else.
 void showMarkdown(QTextBrowser& browser, const QString& text) {
     browser.document()->setDefaultFont(bodyFont());
-    browser.document()->setMarkdown(text);
+    browser.document()->setMarkdown(text, QTextDocument::MarkdownFeatures(QTextDocument::MarkdownNoHTML) |
+                                              QTextDocument::MarkdownDialectGitHub);
+    namePictures(*browser.document());
     browser.document()->setDocumentMargin(14);
     QTextCursor cursor(browser.document());
     cursor.beginEditBlock();
@@ -105,6 +129,13 @@ RevisionPage::RevisionPage(Document& document, ViewState& state, QWidget* parent
     auto* layout = new QVBoxLayout(this);
     layout->setContentsMargins(0, 0, 0, 0);
     layout->addWidget(parts);
+    m_draftTimer.setSingleShot(true);
+    m_draftTimer.setInterval(800);
+    connect(&m_draftTimer, &QTimer::timeout, this, &RevisionPage::saveDraft);
+    connect(m_narrative, &QPlainTextEdit::textChanged, this, [this] {
+        if (m_narrative->document()->isModified()) m_draftTimer.start();
+    });
+    connect(&m_document, &Document::replaced, this, &RevisionPage::takeDraft);
     connect(fresh, &QPushButton::clicked, this, &RevisionPage::beginFreeze);
     connect(m_list->table().selectionModel(), &QItemSelectionModel::selectionChanged, this, &RevisionPage::showChosen);
 }
@@ -192,7 +223,7 @@ QWidget* RevisionPage::buildRevision() {
     contract->addWidget(m_reason, 1);
     contract->addWidget(m_accept);
     layout->addLayout(contract);
-    m_text = new QTextBrowser(page);
+    m_text = new NarrativeView(page);
     m_text->setObjectName(QStringLiteral("revisionText"));
     m_text->setAccessibleName(tr("Narrative of the revision"));
     m_text->setOpenLinks(false);
@@ -205,7 +236,7 @@ QWidget* RevisionPage::buildRevision() {
 void RevisionPage::refresh() {
     const std::int64_t number = chosen() ? chosen()->number : 0;
     m_revisions.clear();
-    if (ProgrammeFile* file = m_document.keeper().file()) {
+    if (HeldFile* file = m_document.keeper().file()) {
         auto list = file->revisions();
         if (list.ok())
             m_revisions = std::move(list).value();
@@ -245,6 +276,8 @@ void RevisionPage::showChosen() {
     QStringList facts{tr("Frozen by %1 on %2").arg(show::text(revision->author), show::moment(revision->at))};
     if (revision->dataDate) facts << tr("data date %1").arg(show::date(dateOf(*revision->dataDate)));
     if (revision->contract) facts << tr("the contract programme");
+    if (!revision->signer.empty()) facts << tr("signed by %1").arg(show::text(revision->signer));
+    if (!revision->seal.empty()) facts << tr("seal %1").arg(show::text(revision->seal));
     facts << tr("SHA-256 %1").arg(show::text(revision->digest));
     m_facts->setText(facts.join(QStringLiteral(" · ")));
     showMarkdown(*m_text, revision->narrative.empty() ? tr("*It has no narrative.*") : show::text(revision->narrative));
@@ -260,7 +293,25 @@ void RevisionPage::draft() {
     m_narrative->document()->setModified(false);
 }
 
+void RevisionPage::saveDraft() {
+    if (!m_draftTimer.isActive() && sender() != &m_draftTimer) return;
+    m_draftTimer.stop();
+    m_document.keepDraft(m_narrative->toPlainText());
+}
+
+/// Another programme has another narrative in writing, or none.
+void RevisionPage::takeDraft() {
+    m_draftTimer.stop();
+    m_writing = false;
+    m_key->clear();
+    const QString kept = m_document.draft();
+    m_narrative->setPlainText(kept);
+    m_draftTimer.stop();
+    m_narrative->document()->setModified(!kept.isEmpty());
+}
+
 void RevisionPage::freeze() {
+    m_draftTimer.stop();
     const auto frozen = m_document.freeze(m_key->text(), m_purpose->currentText(), m_narrative->toPlainText());
     if (!frozen.ok()) return emit refused(show::error(frozen.error()));
     m_writing = false;

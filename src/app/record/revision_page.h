@@ -5,6 +5,7 @@
 #include "app/base/document.h"
 #include "app/base/view_state.h"
 
+#include <QTimer>
 #include <QWidget>
 
 class QComboBox;
@@ -32,6 +33,8 @@ public:
     /// Selects the revision that is called so.
     void choose(const QString& key);
     [[nodiscard]] const std::vector<Revision>& revisions() const { return m_revisions; }
+    /// Keeps the narrative in writing with the programme; else that is done a moment after it was typed.
+    void saveDraft();
 
 signals:
     void refused(const QString& text);
@@ -44,6 +47,7 @@ private:
     [[nodiscard]] const Revision* chosen() const;
     void showChosen();
     void draft();
+    void takeDraft();
     void freeze();
     void accept();
     void restore();
@@ -64,6 +68,7 @@ private:
     QLineEdit* m_reason;
     QPushButton* m_accept;
     bool m_writing = false; ///< the form shows
+    QTimer m_draftTimer;
 };
 
 } // namespace yarrin

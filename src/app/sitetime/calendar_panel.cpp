@@ -453,6 +453,7 @@ void CalendarPanel::refreshExceptions() {
             new QLabel(QStringLiteral("%1<br><span style='color:%2'>%3%4</span>")
                            .arg(name.toHtmlEscaped(), theme().muted.name(), whenText(e).toHtmlEscaped(),
                                 e.work.empty() ? QString() : QStringLiteral(", ") + show::text(dayWorkText(e.work))));
+        label->setTextFormat(Qt::RichText);
         label->setFont(secondaryFont());
         label->setWordWrap(true);
         auto* remove = quietButton(QStringLiteral("×"), "exceptionRemove", nullptr);

@@ -252,6 +252,7 @@ QWidget* SiteTimeStage::buildCentre() {
     auto* head = new QHBoxLayout;
     m_title->setFont(headingFont());
     m_title->setTextFormat(Qt::RichText);
+    m_yearTitle->setTextFormat(Qt::RichText);
     m_copy = quietButton(tr("Copy a day to…"), "copyDay", part);
     auto* menu = new QMenu(m_copy);
     menu->setObjectName(QStringLiteral("copyDayMenu"));

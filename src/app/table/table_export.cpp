@@ -70,8 +70,8 @@ Sheet billSheet(const Programme& p) {
 
 } // namespace
 
-std::vector<Sheet> tablesOf(const Document& document) {
-    return {activitySheet(document.programme(), document.schedule()), billSheet(document.programme())};
+std::vector<Sheet> tablesOf(const Programme& programme, const Schedule& schedule) {
+    return {activitySheet(programme, schedule), billSheet(programme)};
 }
 
 } // namespace yarrin

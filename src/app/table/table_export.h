@@ -2,12 +2,12 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
 
-#include "app/base/document.h"
 #include "core/base/sheet.h"
+#include "core/network/schedule.h"
 
 namespace yarrin {
 
 /// Activities (dates, floats, links, build-up) and the bill (placed and left), as sheets of a workbook.
-[[nodiscard]] std::vector<Sheet> tablesOf(const Document& document);
+[[nodiscard]] std::vector<Sheet> tablesOf(const Programme& programme, const Schedule& schedule);
 
 } // namespace yarrin

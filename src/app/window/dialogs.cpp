@@ -3,6 +3,7 @@
 #include "app/window/dialogs.h"
 
 #include <QCoreApplication>
+#include <QDesktopServices>
 #include <QFileDialog>
 #include <QMessageBox>
 #include <QPushButton>
@@ -26,6 +27,7 @@ QString SystemDialogs::fileToSave(QWidget* parent, const QString& title, const Q
 Dialogs::Unsaved SystemDialogs::unsavedChanges(QWidget* parent, const QString& name) {
     QMessageBox box(QMessageBox::Question, QObject::tr("Yarrin"), QObject::tr("Keep the changes to %1?").arg(name),
                     QMessageBox::NoButton, parent);
+    box.setTextFormat(Qt::PlainText);
     QPushButton* save = box.addButton(QObject::tr("Save"), QMessageBox::AcceptRole);
     QPushButton* discard = box.addButton(QObject::tr("Drop the changes"), QMessageBox::DestructiveRole);
     box.addButton(QObject::tr("Go back"), QMessageBox::RejectRole);
@@ -33,6 +35,23 @@ Dialogs::Unsaved SystemDialogs::unsavedChanges(QWidget* parent, const QString& n
     box.exec();
     if (box.clickedButton() == save) return Unsaved::save;
     return box.clickedButton() == discard ? Unsaved::discard : Unsaved::cancel;
+}
+
+bool SystemDialogs::mayOpen(QWidget* parent, const QString& address) {
+    QMessageBox box(QMessageBox::NoIcon, QObject::tr("Open a document"),
+                    QObject::tr("This programme names a document outside of it. Open it?"), QMessageBox::NoButton,
+                    parent);
+    box.setTextFormat(Qt::PlainText);
+    box.setInformativeText(address);
+    QPushButton* open = box.addButton(QObject::tr("Open"), QMessageBox::AcceptRole);
+    QPushButton* back = box.addButton(QObject::tr("Leave it"), QMessageBox::RejectRole);
+    box.setDefaultButton(back);
+    box.exec();
+    return box.clickedButton() == open;
+}
+
+bool SystemDialogs::openAddress(const QUrl& address) {
+    return QDesktopServices::openUrl(address);
 }
 
 void SystemDialogs::about(QWidget* parent) {

@@ -3,6 +3,7 @@
 #pragma once
 
 #include <QString>
+#include <QUrl>
 
 class QWidget;
 
@@ -20,6 +21,10 @@ public:
     enum class Unsaved { save, discard, cancel };
     [[nodiscard]] virtual Unsaved unsavedChanges(QWidget* parent, const QString& name) = 0;
     virtual void about(QWidget* parent) = 0;
+    /// Whether a document's address, shown whole, is to be opened.
+    [[nodiscard]] virtual bool mayOpen(QWidget* parent, const QString& address) = 0;
+    /// Hands an address to the system; false where nothing opens it.
+    [[nodiscard]] virtual bool openAddress(const QUrl& address) = 0;
 };
 
 /// The ones that a person sees.
@@ -31,6 +36,8 @@ public:
                        const QString& filter) override;
     Unsaved unsavedChanges(QWidget* parent, const QString& name) override;
     void about(QWidget* parent) override;
+    bool mayOpen(QWidget* parent, const QString& address) override;
+    bool openAddress(const QUrl& address) override;
 };
 
 } // namespace yarrin

@@ -5,6 +5,7 @@
 #include "app/base/format.h"
 #include "app/base/look.h"
 #include "app/base/one_line.h"
+#include "app/base/plain_words.h"
 #include "app/buildup/build_up_stage.h"
 #include "app/card/card.h"
 #include "app/contract/contract_stage.h"
@@ -16,6 +17,7 @@
 #include "app/record/history_page.h"
 #include "app/record/record_stage.h"
 #include "app/record/record_strip.h"
+#include "app/record/revision_page.h"
 #include "app/scope/scope_stage.h"
 #include "app/sitetime/site_time_stage.h"
 #include "app/table/activity_table.h"
@@ -74,10 +76,11 @@ MainWindow::MainWindow(QSettings& settings, Dialogs& dialogs, Date today)
       m_siteTime(new SiteTimeStage(m_document, dialogs)), m_scope(new ScopeStage(m_document, dialogs)),
       m_buildUp(new BuildUpStage(m_document, m_state, dialogs, settings)),
       m_programme(new ProgrammeStage(m_document, m_state)), m_progress(new ProgressStage(m_document, m_state, dialogs)),
-      m_delay(new DelayStage(m_document, today)), m_record(new RecordStage(m_document, m_state, dialogs)),
+      m_delay(new DelayStage(m_document, dialogs, today)), m_record(new RecordStage(m_document, m_state, dialogs)),
       m_strip(new RecordStrip(m_document)), m_card(new Card(m_document, m_state)),
       m_standing(new Standing(m_document, today)), m_ripple(nullptr), m_find(new FindField(m_document)),
       m_jobTitle(new OneLine), m_jobState(new OneLine), m_lens(new QToolButton), m_trialButton(new QToolButton) {
+    PlainWords::watch();
     setObjectName(QStringLiteral("mainWindow"));
     setMinimumSize(900, 560);
     resize(1280, 800);
@@ -112,6 +115,8 @@ MainWindow::MainWindow(QSettings& settings, Dialogs& dialogs, Date today)
 
     connect(m_rail, &Rail::chosen, this, [this](int index) { go(Place(index)); });
     connect(m_standing, &Standing::undoRequested, &m_document, &Document::undo);
+    connect(&m_document, &Document::notUndone, this,
+            [this](const QString& reason) { say(tr("Nothing was taken back. %1").arg(reason)); });
     connect(m_standing, &Standing::showRequested, m_ripple, &RipplePanel::open);
     connect(m_ripple, &RipplePanel::reveal, this, &MainWindow::reveal);
     connect(m_card, &Card::reveal, this, &MainWindow::reveal);
@@ -120,6 +125,9 @@ MainWindow::MainWindow(QSettings& settings, Dialogs& dialogs, Date today)
     connect(m_find, &FindField::activityChosen, this, &MainWindow::reveal);
     connect(m_find, &FindField::left, this, [this] { stage().focusMain(); });
     connect(m_strip, &RecordStrip::saveElsewhere, this, &MainWindow::saveAs);
+    connect(m_strip, &RecordStrip::openWanted, this, [this](const QString& path) {
+        if (mayLeave()) openFile(path);
+    });
     connect(m_strip, &RecordStrip::refused, this, &MainWindow::say);
     connect(m_strip, &RecordStrip::compareTrial, this, [this] {
         go(Place::record);
@@ -288,7 +296,7 @@ void MainWindow::refreshContext() {
                       programme.job.dataDate
                           ? tr("data date %1").arg(show::weekdayDate(dateOf(*programme.job.dataDate)))
                           : tr("starts %1").arg(show::weekdayDate(dateOf(programme.job.start)))};
-    if (const ProgrammeFile* file = m_document.keeper().file(); file && file->readOnly()) parts << tr("reading only");
+    if (const HeldFile* file = m_document.keeper().file(); file && file->readOnly()) parts << tr("reading only");
     if (m_state.outline()) parts << tr("outlined: %1").arg(show::text(m_state.outline()->name));
     m_trialButton->setText(m_document.trial() ? tr("Trial on") : tr("Trial"));
     m_trialButton->setToolTip(m_document.trial() ? tr("Set what it did against where it began")
@@ -355,15 +363,36 @@ bool MainWindow::openFile(const QString& path) {
         return false;
     }
     remember(path);
-    const ProgrammeFile* file = m_document.keeper().file();
-    if (file && file->unfinished() && file->unfinished()->changes > 0) {
-        const Unfinished& left = *file->unfinished();
-        say(tr("The last session was not ended (%1, %2). %3, the last at %4, all here.")
-                .arg(show::text(left.author), show::text(left.opened),
-                     left.changes == 1 ? tr("Its one change is") : tr("Its %1 changes are").arg(left.changes),
-                     show::text(left.last)));
-    }
+    tellUnfinished();
     return true;
+}
+
+/// What a session that was not ended has left, and what of it may be missing.
+void MainWindow::tellUnfinished() {
+    const HeldFile* file = m_document.keeper().file();
+    if (!file || !m_document.keeper().hasName()) return;
+    const QString path = QString::fromStdString(file->path().string());
+    for (const LeftBehind& one : m_document.keeper().leftBehind()) {
+        if (one.spareOf != path || !one.fault.isEmpty()) continue;
+        return stage().notice().ask(tr("When it was last worked on, changes could not be written into this file. They "
+                                       "are kept apart from it, up "
+                                       "to %1.")
+                                        .arg(show::moment(one.last.toStdString())),
+                                    tr("Open them"), [this, from = one.path] {
+                                        if (!mayLeave()) return;
+                                        if (const Outcome opened = m_document.adopt(from); !opened.ok())
+                                            say(show::error(opened.error()));
+                                    });
+    }
+    if (!file->unfinished() || file->unfinished()->changes == 0) return;
+    const Unfinished& left = *file->unfinished();
+    say(tr("The last session was not ended (%1, %2). %3, the last at %4. What the window said was not on the disk yet "
+           "is "
+           "missing.")
+            .arg(show::text(left.author), show::text(left.opened),
+                 left.changes == 1 ? tr("Its one written change is here")
+                                   : tr("Its %1 written changes are all here").arg(left.changes),
+                 show::text(left.last)));
 }
 
 void MainWindow::openDemo() {
@@ -382,6 +411,7 @@ void MainWindow::openDemo() {
 bool MainWindow::mayLeave() {
     // What is still being typed somewhere counts as typed.
     if (QWidget* focus = QApplication::focusWidget()) focus->clearFocus();
+    m_record->revisions().saveDraft();
     if (!m_document.isModified()) return true;
     switch (m_dialogs.unsavedChanges(this, m_document.displayName())) {
     case Dialogs::Unsaved::save:
@@ -397,16 +427,23 @@ bool MainWindow::mayLeave() {
 bool MainWindow::save() {
     if (m_document.path().isEmpty()) return saveAs();
     if (m_document.keeper().hasName()) {
-        m_document.keeper().flush(m_document.programme());
-        const ProgrammeFile& file = *m_document.keeper().file();
+        m_document.keeper().settle();
+        const HeldFile& file = *m_document.keeper().file();
         if (file.readOnly()) return saveAs();
         // Nothing is left to save; what a person may want is to find this state again.
         if (!m_document.isModified()) m_strip->askName();
         return !m_document.isModified();
     }
     const Outcome outcome = m_document.save(m_document.path());
-    if (!outcome.ok()) say(tr("Not saved. %1").arg(show::error(outcome.error())));
-    return outcome.ok();
+    if (!outcome.ok()) {
+        say(tr("Not saved. %1").arg(show::error(outcome.error())));
+        return false;
+    }
+    if (!m_document.recordUnsaved()) return true;
+    say(tr("The programme is saved. Its revisions and its narrative need a file of Yarrin's own: the open text format "
+           "does "
+           "not hold them."));
+    return saveAs();
 }
 
 void MainWindow::toggleTrial() {
@@ -427,7 +464,7 @@ void MainWindow::outlineTrial() {
 /// The contract programme in force stands below the bars until something else is chosen.
 void MainWindow::outlineContract() {
     m_state.setOutline({});
-    ProgrammeFile* file = m_document.keeper().file();
+    HeldFile* file = m_document.keeper().file();
     const auto revisions = file ? file->revisions() : Result<std::vector<Revision>>(std::vector<Revision>{});
     if (!revisions.ok()) return;
     for (const Revision& revision : *revisions) {
@@ -442,35 +479,46 @@ void MainWindow::outlineContract() {
 }
 
 void MainWindow::setKeeping(Keeping keeping) {
-    const QString folder = keeping.folder;
     m_document.keeper().setKeeping(std::move(keeping));
-    offerLeftBehind(folder);
+    offerLeftBehind();
 }
 
-void MainWindow::offerLeftBehind(const QString& folder) {
-    for (const QString& path : Keeper::leftBehind(folder)) {
-        // Another window may be working on it: only what nobody holds was left behind.
-        auto found = ProgrammeFile::open(path.toStdString(), m_document.keeper().stamp());
-        if (!found.ok() || found->file->readOnly()) continue;
-        const auto& unfinished = found->file->unfinished();
-        const QString title = show::text(found->programme.job.title);
-        const QString when = unfinished ? show::text(unfinished->last) : QString();
-        found.value().file.reset();
-        stage().notice().ask(
-            tr("“%1” was never saved under a name. All its changes up to %2 are kept.").arg(title, when), tr("Open it"),
-            [this, path] {
-                if (!mayLeave()) return;
-                if (const Outcome opened = m_document.adopt(path); !opened.ok()) say(show::error(opened.error()));
-            });
-        return;
-    }
+void MainWindow::setToday(Date today) {
+    if (today == m_today) return;
+    m_today = today;
+    m_standing->setToday(today);
+    m_delay->setToday(today);
+}
+
+void MainWindow::offerLeftBehind() {
+    const auto all = m_document.keeper().leftBehind();
+    if (all.empty()) return;
+    const LeftBehind& first = all.front();
+    QString more;
+    if (all.size() == 2) more = tr(" One more is kept beside it.");
+    if (all.size() > 2) more = tr(" %1 more are kept beside it.").arg(all.size() - 1);
+    if (!first.fault.isEmpty())
+        return say(
+            tr("Work that was never saved under a name cannot be read: %1 It stays where it is.").arg(first.fault) +
+            more);
+    const QString text = first.spareOf.isEmpty()
+                             ? tr("“%1” was never saved under a name. What was written of it, up to %2, is kept.")
+                                   .arg(first.title, show::moment(first.last.toStdString()))
+                             : tr("Changes to %1 that could not be written into it are kept apart from it, up to %2.")
+                                   .arg(first.spareOf, show::moment(first.last.toStdString()));
+    stage().notice().ask(text + more, tr("Open it"), [this, path = first.path] {
+        if (!mayLeave()) return;
+        if (const Outcome opened = m_document.adopt(path); !opened.ok()) say(show::error(opened.error()));
+    });
 }
 
 bool MainWindow::saveAs() {
     const QString title = show::text(m_document.programme().job.title);
-    const QString suggestion = m_document.path().isEmpty()
-                                   ? (title.isEmpty() ? tr("Programme") : title) + QStringLiteral(".yarrin")
-                                   : m_document.path();
+    QString suggestion = m_document.path().isEmpty()
+                             ? (title.isEmpty() ? tr("Programme") : title) + QStringLiteral(".yarrin")
+                             : m_document.path();
+    // What the open text format does not hold wants a file of the other kind.
+    if (m_document.recordUnsaved() && suggestion.endsWith(QLatin1String(".json"))) suggestion.chop(5);
     QString path = m_dialogs.fileToSave(this, tr("Save the programme"), suggestion,
                                         tr("Yarrin programmes (*.yarrin);;Open text format (*.yarrin.json)"));
     if (path.isEmpty()) return false;

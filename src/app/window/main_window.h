@@ -49,6 +49,8 @@ public:
     void setKeeping(Keeping keeping);
     /// Opens a file; what keeps it from being read is said in place and the open programme stays.
     bool openFile(const QString& path);
+    /// Another day has begun: the clocks of notices go by it.
+    void setToday(Date today);
     /// Opens the demo that ships with the application, as a programme not saved yet.
     void openDemo();
 
@@ -69,7 +71,8 @@ private:
     void remember(const QString& path);
     bool mayLeave();
     bool save();
-    void offerLeftBehind(const QString& folder);
+    void offerLeftBehind();
+    void tellUnfinished();
     void toggleTrial();
     void outlineTrial();
     void outlineContract();

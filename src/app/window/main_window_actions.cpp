@@ -211,8 +211,8 @@ void MainWindow::exportTables() {
         m_dialogs.fileToSave(this, tr("Export as a workbook"), m_document.displayName() + QStringLiteral(".xlsx"),
                              tr("Workbooks (*.xlsx);;Text tables (*.csv)"));
     if (path.isEmpty()) return;
-    const Outcome outcome = writeWorkbook(tablesOf(m_document), path.toStdString());
-    if (!outcome.ok()) say(show::error(outcome.error()));
+    const Outcome outcome = writeWorkbook(tablesOf(m_document.programme(), m_document.schedule()), path.toStdString());
+    say(outcome.ok() ? tr("Exported to %1.").arg(path) : tr("Not exported. %1").arg(show::error(outcome.error())));
 }
 
 } // namespace yarrin

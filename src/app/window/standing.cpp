@@ -37,6 +37,18 @@ Standing::Standing(Document& document, Date today, QWidget* parent)
     connect(m_undo, &QPushButton::clicked, this, &Standing::undoRequested);
     connect(m_show, &QPushButton::clicked, this, &Standing::showRequested);
     connect(&m_document, &Document::changed, this, &Standing::refresh);
+    // An edit that the disk took its time for.
+    connect(&m_document, &Document::fileChanged, this, [this] {
+        const std::size_t waiting = m_document.keeper().unwritten();
+        if (waiting == std::exchange(m_waiting, waiting)) return;
+        tellLastChange();
+        update();
+    });
+    refresh();
+}
+
+void Standing::setToday(Date today) {
+    m_today = today;
     refresh();
 }
 
@@ -106,6 +118,11 @@ void Standing::tellNotices() {
 
 void Standing::tellLastChange() {
     m_last = {tr("Last change"), tr("None yet"), {}, false};
+    if (const std::size_t waiting = m_document.keeper().unwritten(); waiting > 0) {
+        m_last.title = waiting == 1 ? tr("Last change – not on the disk yet")
+                                    : tr("Last change – %1 are not on the disk yet").arg(waiting);
+        m_last.warn = true;
+    }
     const auto& change = m_document.lastChange();
     m_show->setVisible(change && !change->ripple.moved.empty());
     if (!change) return;

@@ -16,6 +16,7 @@ class Standing : public QWidget {
     Q_OBJECT
 public:
     Standing(Document& document, Date today, QWidget* parent = nullptr);
+    void setToday(Date today);
 
     /// One block of three lines.
     struct Block {
@@ -57,6 +58,7 @@ private:
     QPushButton* m_show;
     std::vector<Block> m_blocks;
     Block m_last;
+    std::size_t m_waiting = 0; ///< changes that are not on the disk
 };
 
 } // namespace yarrin

@@ -2,10 +2,9 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
 
+#include <charconv>
 #include <cmath>
 #include <cstddef>
-#include <cstdio>
-#include <cstdlib>
 #include <optional>
 #include <string>
 #include <vector>
@@ -25,8 +24,10 @@ struct SheetCell {
 [[nodiscard]] inline SheetCell numberCell(double value) {
     if (!std::isfinite(value)) return {};
     char text[40];
-    std::snprintf(text, sizeof text, "%.15g", value);
-    return {text, std::strtod(text, nullptr)};
+    const auto end = std::to_chars(text, text + sizeof text, value, std::chars_format::general, 15).ptr;
+    double read = value;
+    std::from_chars(text, end, read);
+    return {std::string(text, end), read};
 }
 
 /// A table of cells as a spreadsheet, a text file or the clipboard holds it. Rows may have unequal lengths.

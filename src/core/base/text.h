@@ -27,4 +27,13 @@ namespace yarrin {
     return word;
 }
 
+/// With a to z in capitals. As `lowered`, it knows no language: in Turkish a small I has no dot, and no date would
+/// read.
+[[nodiscard]] inline std::string raised(std::string_view text) {
+    std::string word(text);
+    for (char& c : word)
+        if (c >= 'a' && c <= 'z') c = static_cast<char>(c - 'a' + 'A');
+    return word;
+}
+
 } // namespace yarrin

@@ -32,50 +32,75 @@ public:
         }
     }
 
+    /// The same for a few rows that were added or renamed.
+    template <typename Rows, typename Ids> void uniqueAmong(const Rows& rows, const Ids& ids, const char* kind) {
+        if (ids.size() > 16) return uniqueKeys(rows, kind);
+        for (const auto id : ids) {
+            const auto* one = rows.row(id);
+            if (!one) continue;
+            if (one->key.empty()) add(kind, "an id is empty", "give it one");
+            const auto twin = std::find_if(rows.begin(), rows.end(),
+                                           [&](const auto& row) { return row.id != id && row.key == one->key; });
+            if (twin != rows.end())
+                add(std::string(kind) + " " + one->key, "the id is used twice", "give one of them another id");
+        }
+    }
+
+    template <typename Rows> void few(const Rows& rows, const char* kind) {
+        if (rows.size() > mostRows)
+            add(kind, "there are " + std::to_string(rows.size()) + " of them, more than a million");
+        for (const auto& row : rows) sound(row.id, kind);
+    }
+    template <typename Id> void sound(Id id, const char* kind) {
+        if (id.value < 1 || id.value > largestId)
+            add(kind, "there is no number left for another row", "export the programme as JSON and go on with that");
+    }
+
     /// Parents that lead back to a row are reported once per row.
     template <typename Rows> void noCircles(const Rows& rows, const char* kind) {
         for (const auto& row : rows) {
             auto parent = row.parent;
-            std::size_t steps = 0;
-            while (parent && parent != row.id && steps++ <= rows.size()) {
+            int steps = 0;
+            while (parent && parent != row.id && steps++ <= deepestTree) {
                 const auto* above = rows.row(parent);
                 if (!above) add(std::string(kind) + " " + row.key, "its parent is not in the programme");
                 parent = above ? above->parent : decltype(parent){};
             }
             if (parent == row.id) add(std::string(kind) + " " + row.key, "it is its own parent through others");
+            if (steps > deepestTree)
+                return add(std::string(kind) + " " + row.key,
+                           "it stands more than " + std::to_string(deepestTree) + " levels deep",
+                           "move it further out");
         }
     }
 
-    void activities() {
-        for (const Activity& activity : m_programme.activities) {
-            const std::string place = "activity " + activity.key;
-            if (activity.name.empty()) add(place, "it has no name", "give it one");
-            if (activity.duration && *activity.duration < 0) add(place, "its duration is negative");
-            if (activity.duration && *activity.duration > longestDuration)
-                add(place, "its duration is out of all bounds");
-            if (activity.remaining && (*activity.remaining < 0 || *activity.remaining > longestDuration))
-                add(place, "its remaining duration is out of all bounds");
-            if (activity.quantityDone && activity.quantityDone->sign() < 0)
-                add(place, "its quantity done is less than nothing");
-            if (activity.calendar && activity.calendar != continuousCalendar &&
-                !m_programme.calendars.row(activity.calendar))
-                add(place, "its calendar is not in the programme");
-            if (activity.breakdown && !m_programme.breakdown.row(activity.breakdown))
-                add(place, "its place in the breakdown is not in the programme");
-            if (activity.location && !m_programme.locations.row(activity.location))
-                add(place, "its location is not in the programme");
-            if (activity.measure)
-                if (auto fault = faultOf(*activity.measure)) add(place, *fault);
-            for (const Pause& pause : activity.pauses)
-                if (pause.rest < 0 || pause.rest > longestDuration) add(place, "a pause is out of all bounds");
-            if (activity.bookItem && !m_programme.book.row(activity.bookItem))
-                add(place, "its item of the output book is not in the programme");
-            if (activity.kind == ActivityKind::hammock) hammock(activity, place);
-            if (activity.event && !m_programme.events.row(activity.event))
-                add(place, "the event whose fragment it belongs to is not in the programme");
-            if (activity.event && activity.kind == ActivityKind::hammock)
-                add(place, "a hammock cannot belong to a fragment", "hang it from the activities of the fragment");
-        }
+    void activity(const Activity& activity) {
+        const std::string place = "activity " + activity.key;
+        if (activity.name.empty()) add(place, "it has no name", "give it one");
+        if (activity.duration && *activity.duration < 0) add(place, "its duration is negative");
+        if (activity.duration && *activity.duration > longestDuration) add(place, "its duration is out of all bounds");
+        if (activity.remaining && (*activity.remaining < 0 || *activity.remaining > longestDuration))
+            add(place, "its remaining duration is out of all bounds");
+        if (activity.quantityDone && activity.quantityDone->sign() < 0)
+            add(place, "its quantity done is less than nothing");
+        if (activity.calendar && activity.calendar != continuousCalendar &&
+            !m_programme.calendars.row(activity.calendar))
+            add(place, "its calendar is not in the programme");
+        if (activity.breakdown && !m_programme.breakdown.row(activity.breakdown))
+            add(place, "its place in the breakdown is not in the programme");
+        if (activity.location && !m_programme.locations.row(activity.location))
+            add(place, "its location is not in the programme");
+        if (activity.measure)
+            if (auto fault = faultOf(*activity.measure)) add(place, *fault);
+        for (const Pause& pause : activity.pauses)
+            if (pause.rest < 0 || pause.rest > longestDuration) add(place, "a pause is out of all bounds");
+        if (activity.bookItem && !m_programme.book.row(activity.bookItem))
+            add(place, "its item of the output book is not in the programme");
+        if (activity.kind == ActivityKind::hammock) hammock(activity, place);
+        if (activity.event && !m_programme.events.row(activity.event))
+            add(place, "the event whose fragment it belongs to is not in the programme");
+        if (activity.event && activity.kind == ActivityKind::hammock)
+            add(place, "a hammock cannot belong to a fragment", "hang it from the activities of the fragment");
     }
 
     void buildUp() {
@@ -123,24 +148,33 @@ public:
         }
     }
 
+    /// False where it names what is not there.
+    bool link(const Link& link) {
+        const Activity* from = m_programme.activities.row(link.from);
+        const Activity* to = m_programme.activities.row(link.to);
+        if (!from || !to) {
+            add("links", "a link names an activity that is not in the programme");
+            return false;
+        }
+        if (from == to) add(linkPlace(*from, *to), "an activity cannot be linked to itself", "remove the link");
+        if (from->kind == ActivityKind::hammock || to->kind == ActivityKind::hammock)
+            add(linkPlace(*from, *to), "a hammock cannot be linked", "hang it from activities by its anchors");
+        if (link.lag > longestDuration || link.lag < -longestDuration)
+            add(linkPlace(*from, *to), "the lag is out of all bounds");
+        return true;
+    }
+    void twins(const Link& link) {
+        for (const Link& one : m_programme.links)
+            if (one.id != link.id && one.from == link.from && one.to == link.to && one.type == link.type)
+                add(linkPlace(*m_programme.activities.row(link.from), *m_programme.activities.row(link.to)),
+                    "two links of one type join the same two activities", "remove one of them");
+    }
     void links() {
         using Ends = std::tuple<std::uint32_t, std::uint32_t, LinkType>;
         std::vector<Ends> seen;
         seen.reserve(m_programme.links.size());
-        for (const Link& link : m_programme.links) {
-            const Activity* from = m_programme.activities.row(link.from);
-            const Activity* to = m_programme.activities.row(link.to);
-            if (!from || !to) {
-                add("links", "a link names an activity that is not in the programme");
-                continue;
-            }
-            if (from == to) add(linkPlace(*from, *to), "an activity cannot be linked to itself", "remove the link");
-            if (from->kind == ActivityKind::hammock || to->kind == ActivityKind::hammock)
-                add(linkPlace(*from, *to), "a hammock cannot be linked", "hang it from activities by its anchors");
-            if (link.lag > longestDuration || link.lag < -longestDuration)
-                add(linkPlace(*from, *to), "the lag is out of all bounds");
-            seen.emplace_back(link.from.value, link.to.value, link.type);
-        }
+        for (const Link& one : m_programme.links)
+            if (link(one)) seen.emplace_back(one.from.value, one.to.value, one.type);
         std::sort(seen.begin(), seen.end());
         for (auto twin = std::adjacent_find(seen.begin(), seen.end()); twin != seen.end();
              twin = std::adjacent_find(twin + 1, seen.end())) {
@@ -150,22 +184,27 @@ public:
         }
     }
 
-    void contract() {
-        for (const Section& section : m_programme.sections) {
-            const std::string place = "section " + section.key;
-            const Activity* milestone = section.milestone ? m_programme.activities.row(section.milestone) : nullptr;
-            if (section.milestone && !milestone) add(place, "its milestone is not in the programme");
-            if (milestone && milestone->kind == ActivityKind::hammock) add(place, "its milestone is a hammock");
-            if (section.rate.sign() < 0) add(place, "its rate of damages is negative");
-            if (section.cap && section.cap->sign() < 0) add(place, "its cap is negative");
-        }
+    void section(const Section& section) {
+        const std::string place = "section " + section.key;
+        const Activity* milestone = section.milestone ? m_programme.activities.row(section.milestone) : nullptr;
+        if (section.milestone && !milestone) add(place, "its milestone is not in the programme");
+        if (milestone && milestone->kind == ActivityKind::hammock) add(place, "its milestone is a hammock");
+        if (section.rate.sign() < 0) add(place, "its rate of damages is negative");
+        if (section.cap && section.cap->sign() < 0) add(place, "its cap is negative");
+    }
+    void job() {
         for (const auto& [days, what] : {std::pair{m_programme.job.noticeDays, "notice_days"},
                                          std::pair{m_programme.job.particularsDays, "particulars_days"}})
             if (days && (*days < 0 || *days > 3650)) add(what, "the period is out of all bounds");
-        for (const DelayEvent& event : m_programme.events) eventFaults(event);
+        if (const auto pattern = parseCodePattern(m_programme.job.codePattern); !pattern.ok())
+            add("code_pattern", pattern.error());
+        const CalendarId standard = m_programme.job.defaultCalendar;
+        if (standard != continuousCalendar && !m_programme.calendars.row(standard))
+            add("default_calendar", "it is not in the programme");
     }
 
     void calendars() {
+        if (!chainsEnd()) return;
         for (const Calendar& calendar : m_programme.calendars) {
             const std::string place = "calendar " + calendar.key;
             if (calendar.key == "continuous") add(place, "the id continuous is taken", "choose another id");
@@ -181,16 +220,34 @@ public:
             if (const auto resolved = resolve(m_programme.calendars.rows(), calendar.id); !resolved.ok())
                 m_faults.push_back(resolved.error());
         }
-        if (const auto pattern = parseCodePattern(m_programme.job.codePattern); !pattern.ok())
-            add("code_pattern", pattern.error());
-        const CalendarId standard = m_programme.job.defaultCalendar;
-        if (standard != continuousCalendar && !m_programme.calendars.row(standard))
-            add("default_calendar", "it is not in the programme");
     }
 
     [[nodiscard]] std::vector<Error> take() { return std::move(m_faults); }
 
+    void event(const DelayEvent& event) { eventFaults(event); }
+
 private:
+    /// Whether no calendar rests on too many others; a circle is told by who resolves it.
+    bool chainsEnd() {
+        for (const Calendar& calendar : m_programme.calendars) {
+            int steps = 0;
+            const Calendar* at = &calendar;
+            while (at && at->extends && at->extends != continuousCalendar && at->extends != calendar.id &&
+                   steps++ <= deepestTree)
+                at = m_programme.calendars.row(at->extends);
+            if (steps <= deepestTree) continue;
+            // Running into a circle, or really so deep.
+            const auto resolved = resolve(m_programme.calendars.rows(), calendar.id);
+            if (!resolved.ok())
+                m_faults.push_back(resolved.error());
+            else
+                add("calendar " + calendar.key,
+                    "more than " + std::to_string(deepestTree) + " calendars stand below it",
+                    "let one of them stand alone");
+            return false;
+        }
+        return true;
+    }
     void sequenceFaults(const Sequence& sequence) {
         const std::string place = "sequence " + sequence.key;
         std::unordered_set<int> numbers;
@@ -270,6 +327,14 @@ private:
 
 std::vector<Error> faultsOf(const Programme& programme) {
     FaultList faults(programme);
+    faults.few(programme.calendars, "calendars");
+    faults.few(programme.breakdown, "breakdown");
+    faults.few(programme.locations, "locations");
+    faults.few(programme.activities, "activities");
+    faults.few(programme.links, "links");
+    faults.few(programme.events, "events");
+    faults.few(programme.bill, "bill");
+    faults.few(programme.allocations, "allocations");
     faults.uniqueKeys(programme.calendars, "calendar");
     faults.uniqueKeys(programme.breakdown, "breakdown");
     faults.uniqueKeys(programme.locations, "location");
@@ -283,10 +348,52 @@ std::vector<Error> faultsOf(const Programme& programme) {
     faults.noCircles(programme.breakdown, "breakdown");
     faults.noCircles(programme.locations, "location");
     faults.calendars();
-    faults.activities();
+    faults.job();
+    for (const Activity& activity : programme.activities) faults.activity(activity);
     faults.links();
-    faults.contract();
+    for (const Section& section : programme.sections) faults.section(section);
+    for (const DelayEvent& event : programme.events) faults.event(event);
     faults.buildUp();
+    return faults.take();
+}
+
+std::vector<Error> faultsOf(const Programme& programme, const Touched& touched) {
+    if (touched.whole) return faultsOf(programme);
+    FaultList faults(programme);
+    if (touched.job) faults.job();
+    if (touched.calendars) {
+        faults.uniqueKeys(programme.calendars, "calendar");
+        faults.calendars();
+    }
+    if (touched.trees) {
+        faults.uniqueKeys(programme.breakdown, "breakdown");
+        faults.uniqueKeys(programme.locations, "location");
+        faults.noCircles(programme.breakdown, "breakdown");
+        faults.noCircles(programme.locations, "location");
+    }
+    faults.uniqueAmong(programme.activities, touched.named, "activity");
+    for (const ActivityId id : touched.named) faults.sound(id, "activities");
+    for (const ActivityId id : touched.activities)
+        if (const Activity* activity = programme.activities.row(id)) faults.activity(*activity);
+    if (touched.links.size() > 16) faults.links();
+    for (const LinkId id : touched.links) {
+        faults.sound(id, "links");
+        const Link* link = programme.links.row(id);
+        if (touched.links.size() <= 16 && link && faults.link(*link)) faults.twins(*link);
+    }
+    if (touched.contract) {
+        faults.uniqueKeys(programme.sections, "section");
+        faults.uniqueKeys(programme.events, "event");
+        for (const Section& section : programme.sections) faults.section(section);
+        for (const DelayEvent& event : programme.events) faults.event(event);
+    }
+    if (touched.buildUp) {
+        faults.uniqueKeys(programme.book, "book");
+        faults.uniqueKeys(programme.bill, "bill item");
+        faults.uniqueKeys(programme.limits, "limit");
+        faults.uniqueKeys(programme.sequences, "sequence");
+        faults.buildUp();
+    }
     return faults.take();
 }
 

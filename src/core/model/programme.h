@@ -184,7 +184,28 @@ struct Programme {
 
 /// Every rule that a programme must keep before it can be calculated, apart from loops and calendars without work:
 /// ids used once, names given, links that join two different activities and no hammock, one link of a type between
-/// two activities, hammocks with anchors, figures within bounds. All faults are listed.
+/// two activities, hammocks with anchors, figures within bounds, trees and tables of a size that can be worked with.
+/// All faults are listed.
 [[nodiscard]] std::vector<Error> faultsOf(const Programme& programme);
+
+/// Trees, and calendars that extend each other, may be so deep.
+inline constexpr int deepestTree = 64;
+/// So many rows a table may have.
+inline constexpr std::size_t mostRows = 1'000'000;
+
+/// What an edit touched, so that only that need be held against the rules.
+struct Touched {
+    bool whole = false; ///< rows went, or became of another kind: anything may have named them
+    bool job = false;
+    bool calendars = false;
+    bool trees = false; ///< breakdown or locations
+    bool contract = false;
+    bool buildUp = false;
+    std::vector<ActivityId> activities;
+    std::vector<ActivityId> named; ///< of these, those that are new or have another id
+    std::vector<LinkId> links;
+};
+/// The faults that an edit brought into a programme that had none.
+[[nodiscard]] std::vector<Error> faultsOf(const Programme& programme, const Touched& touched);
 
 } // namespace yarrin

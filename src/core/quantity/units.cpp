@@ -2,9 +2,10 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/quantity/units.h"
 
+#include "core/base/text.h"
+
 #include <algorithm>
 #include <array>
-#include <cctype>
 #include <utility>
 
 namespace yarrin {
@@ -18,8 +19,7 @@ const std::vector<std::string>& knownUnits() {
 Result<std::string> unitFromText(std::string_view text) {
     while (!text.empty() && text.front() == ' ') text.remove_prefix(1);
     while (!text.empty() && (text.back() == ' ' || text.back() == '.')) text.remove_suffix(1);
-    std::string word(text);
-    for (char& c : word) c = static_cast<char>(std::tolower(static_cast<unsigned char>(c)));
+    std::string word = lowered(text);
     static constexpr std::array<std::pair<std::string_view, std::string_view>, 17> others{{{"m²", "m2"},
                                                                                            {"m³", "m3"},
                                                                                            {"sqm", "m2"},

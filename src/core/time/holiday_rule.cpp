@@ -2,9 +2,10 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/time/holiday_rule.h"
 
+#include "core/base/text.h"
+
 #include <algorithm>
 #include <array>
-#include <cctype>
 #include <charconv>
 
 namespace yarrin {
@@ -37,16 +38,16 @@ template <std::size_t count> int named(const std::array<std::string_view, count>
 
 std::string capital(std::string_view word) {
     std::string text(word);
-    text[0] = static_cast<char>(std::toupper(static_cast<unsigned char>(text[0])));
+    text.replace(0, 1, raised(text.substr(0, 1)));
     return text;
 }
 
 std::vector<std::string> wordsOf(std::string_view text) {
     std::vector<std::string> words;
     std::string word;
-    for (const char c : text) {
-        if (std::isspace(static_cast<unsigned char>(c)) == 0)
-            word += static_cast<char>(std::tolower(static_cast<unsigned char>(c)));
+    for (const char c : lowered(text)) {
+        if (c != ' ' && (c < '\t' || c > '\r'))
+            word += c;
         else if (!word.empty())
             words.push_back(std::move(word)), word.clear();
     }

@@ -1,0 +1,122 @@
+// SPDX-FileCopyrightText: 2026 The Yarrin authors
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "store/inline_strings.h"
+
+#include "store/open_document.h"
+
+#include <libxml/xmlreader.h>
+
+#include <map>
+#include <memory>
+
+namespace yarrin {
+
+namespace {
+
+/// A part of the package, element by element; prefixes of names are left out.
+class Part {
+public:
+    explicit Part(const std::string& content)
+        : m_reader(xmlReaderForMemory(content.data(), int(content.size()), nullptr, nullptr,
+                                      XML_PARSE_NONET | XML_PARSE_NOERROR | XML_PARSE_NOWARNING),
+                   xmlFreeTextReader) {}
+
+    /// Moves on; false at the end, at damage, and where the document declares a type of its own.
+    bool next() {
+        return m_reader && xmlTextReaderRead(m_reader.get()) == 1 && type() != XML_READER_TYPE_DOCUMENT_TYPE;
+    }
+    [[nodiscard]] int type() const { return xmlTextReaderNodeType(m_reader.get()); }
+    [[nodiscard]] bool begins(const char* name) const {
+        return type() == XML_READER_TYPE_ELEMENT && textOf(xmlTextReaderConstLocalName(m_reader.get())) == name;
+    }
+    [[nodiscard]] bool ends(const char* name) const {
+        return type() == XML_READER_TYPE_END_ELEMENT && textOf(xmlTextReaderConstLocalName(m_reader.get())) == name;
+    }
+    [[nodiscard]] bool isEmpty() const { return xmlTextReaderIsEmptyElement(m_reader.get()) == 1; }
+    [[nodiscard]] bool isText() const {
+        return type() == XML_READER_TYPE_TEXT || type() == XML_READER_TYPE_SIGNIFICANT_WHITESPACE;
+    }
+    [[nodiscard]] std::string value() const { return textOf(xmlTextReaderConstValue(m_reader.get())); }
+    [[nodiscard]] std::string attribute(const char* key) const {
+        const void* wanted = key;
+        xmlChar* value = xmlTextReaderGetAttribute(m_reader.get(), static_cast<const xmlChar*>(wanted));
+        std::string text = textOf(value);
+        xmlFree(value);
+        return text;
+    }
+
+private:
+    static std::string textOf(const xmlChar* text) {
+        const void* plain = text;
+        return plain ? std::string(static_cast<const char*>(plain)) : std::string();
+    }
+    std::unique_ptr<xmlTextReader, decltype(&xmlFreeTextReader)> m_reader;
+};
+
+/// "B7" as a place counted from 0.
+bool placeOf(const std::string& address, InlineString& into) {
+    std::size_t column = 0, row = 0;
+    for (const char c : address) {
+        if (c >= 'A' && c <= 'Z' && column < 1'000'000)
+            column = column * 26 + std::size_t(c - 'A' + 1);
+        else if (c >= '0' && c <= '9' && row < 100'000'000)
+            row = row * 10 + std::size_t(c - '0');
+        else
+            return false;
+    }
+    if (column == 0 || row == 0) return false;
+    into.column = column - 1;
+    into.row = row - 1;
+    return true;
+}
+
+std::vector<InlineString> inlineIn(const std::string& content) {
+    std::vector<InlineString> found;
+    Part part(content);
+    bool within = false, text = false;
+    const char* element = "t";
+    InlineString cell;
+    while (part.next() && found.size() < mostSheetCells) {
+        if (part.begins("c")) {
+            cell = {};
+            const std::string type = part.attribute("t");
+            element = type == "str" ? "v" : "t";
+            within = (type == "inlineStr" || type == "str") && placeOf(part.attribute("r"), cell) && !part.isEmpty();
+        } else if (within && part.begins(element)) {
+            text = !part.isEmpty();
+        } else if (within && text && part.isText()) {
+            cell.text += part.value();
+        } else if (part.ends(element)) {
+            text = false;
+        } else if (within && part.ends("c")) {
+            within = false;
+            found.push_back(cell);
+        }
+    }
+    return found;
+}
+
+} // namespace
+
+std::vector<std::pair<std::string, std::vector<InlineString>>>
+inlineStringsOf(const std::function<std::string(const std::string& name)>& part) {
+    std::map<std::string, std::string> targets;
+    const std::string relations = part("xl/_rels/workbook.xml.rels");
+    for (Part at(relations); at.next();)
+        if (at.begins("Relationship")) targets[at.attribute("Id")] = at.attribute("Target");
+    std::vector<std::pair<std::string, std::vector<InlineString>>> all;
+    const std::string book = part("xl/workbook.xml");
+    for (Part at(book); at.next();) {
+        if (!at.begins("sheet")) continue;
+        std::string target = targets[at.attribute("r:id")];
+        if (target.empty()) continue;
+        target = target.starts_with("/") ? target.substr(1) : "xl/" + target;
+        const std::string content = part(target);
+        if (content.find("\"inlineStr\"") == std::string::npos && content.find("\"str\"") == std::string::npos)
+            continue;
+        if (auto cells = inlineIn(content); !cells.empty()) all.emplace_back(at.attribute("name"), std::move(cells));
+    }
+    return all;
+}
+
+} // namespace yarrin
