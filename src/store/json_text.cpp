@@ -3,6 +3,7 @@
 #include "store/json_text.h"
 
 #include "store/digest.h"
+#include "store/plain_locale.h"
 
 #include <algorithm>
 
@@ -181,17 +182,20 @@ std::optional<Decimal> decimalOf(const Tree& json) {
     const std::string digits = digitsOf(json);
     if (auto exact = Decimal::parse(digits)) return exact;
     // More digits than any quantity has: as many of them as a binary number holds.
+    const PlainLocale plain;
     const Tree number = Tree::parse(digits, nullptr, false);
     return number.is_number() ? Decimal::fromDouble(number.get<double>()) : std::nullopt;
 }
 
 Result<Tree> parsed(std::string_view text) {
+    const PlainLocale plain; // the library puts the decimal sign of the language in place of the full stop
     Builder builder(text);
     static_cast<void>(Tree::sax_parse(text.begin(), text.end(), &builder));
     return builder.take();
 }
 
 std::string textOf(const Ordered& json, Digits digits) {
+    const PlainLocale plain;
     Writer writer(digits);
     writer.write(json, 0);
     return writer.take() + "\n";

@@ -9,9 +9,8 @@
 #include <QTemporaryDir>
 #include <QTest>
 
-#include <map>
-
 #include <fstream>
+#include <map>
 #include <sstream>
 
 using namespace yarrin;
@@ -225,6 +224,93 @@ private slots:
         QVERIFY(over.status == ExitStatus::file);
         QVERIFY(call({"verify", file}).out == verified.out);
         QVERIFY(call({"verify", path("nowhere.yarrin")}).status == ExitStatus::file);
+    }
+
+    /// A seal given away proves later that the record goes on from what it was, or that it does not.
+    void sealsAreGivenAndHeldAgainst() {
+        Builder b;
+        b.task("A", 5);
+        const std::string file = written(b.programme, "sealed.yarrin");
+        QVERIFY(call({"seal", file}).status == ExitStatus::file); // there is no record yet
+        const Call frozen = call({"freeze", file, "A", "Tender", "--sign", path("keys/own.pem")});
+        QVERIFY2(frozen.status == ExitStatus::done, frozen.err.c_str());
+        const Call sealed = call({"seal", file});
+        QVERIFY(sealed.status == ExitStatus::done);
+        const std::string seal = sealed.out.substr(0, sealed.out.size() - 1);
+        QCOMPARE(seal.substr(seal.find('-')).size(), std::size_t(30));
+        QVERIFY(call({"freeze", file, "B", "Update"}).status == ExitStatus::done);
+        const Call verified = call({"verify", file, "--seal", seal});
+        QVERIFY2(verified.status == ExitStatus::done, verified.err.c_str());
+        QVERIFY2(verified.out.find("signed by ") != std::string::npos, verified.out.c_str());
+        QVERIFY2(verified.out.find("goes on from the record that was sealed") != std::string::npos,
+                 verified.out.c_str());
+        const std::string other = written(b.programme, "other.yarrin");
+        QVERIFY(call({"freeze", other, "A", "Tender"}).status == ExitStatus::done);
+        QVERIFY(call({"freeze", other, "B", "Update"}).status == ExitStatus::done);
+        const Call wrong = call({"verify", other, "--seal", seal});
+        QVERIFY(wrong.status == ExitStatus::file);
+        QVERIFY2(wrong.err.find("another one than that for which the seal was given") != std::string::npos,
+                 wrong.err.c_str());
+        QVERIFY(call({"verify", file, "--seal"}).status == ExitStatus::usage);
+        QVERIFY(call({"seal", path("nowhere.yarrin")}).status == ExitStatus::file);
+    }
+
+    /// Half an answer is told by the exit status, of every verb.
+    void anAnswerThatCannotBeWrittenIsAnError() {
+        Builder b;
+        b.task("A", 5).section("S1", "A", "2027-03-12", 3500);
+        const std::string file = written(b.programme, "full.yarrin");
+        const std::string other = written(b.programme, "full2.yarrin");
+        QVERIFY(call({"freeze", file, "A", "Tender"}).status == ExitStatus::done);
+        const std::vector<std::vector<std::string>> calls{
+            {"calc", file},           {"calc", file, "--json"}, {"bill", file},    {"calendar", file, "continuous"},
+            {"compare", file, other}, {"exposure", file},       {"impact", file},  {"seal", file},
+            {"verify", file},         {"why", file, "A"},       {"calc", "--help"}};
+        for (const auto& words : calls) {
+            std::ofstream full("/dev/full");
+            std::ostringstream err;
+            QVERIFY2(runCli(words, {full, err}) == ExitStatus::file, words.front().c_str());
+            std::ostringstream closed;
+            closed.setstate(std::ios::badbit);
+            QVERIFY2(runCli(words, {closed, err}) == ExitStatus::file, words.front().c_str());
+        }
+    }
+
+    /// A name does not steer the terminal of who reads it, nor become a formula in their spreadsheet.
+    void namesAreOnlyNames() {
+        Builder b;
+        b.task("A", 5).task("B", 5);
+        Programme p = b.programme;
+        for (std::size_t i = 0; i < 2; ++i) {
+            Activity a = p.activities[i];
+            a.name = i == 0 ? "\x1b]0;title\x07red\x1b[31m\xc2\x9b"
+                              "2J\x7f\rover"
+                            : "=HYPERLINK(\"http://x\")";
+            p.activities.replace(i, a);
+        }
+        const std::string file = written(p, "names.yarrin");
+        const auto plain = [](const std::string& text) {
+            for (std::size_t i = 0; i < text.size(); ++i) {
+                const auto byte = static_cast<unsigned char>(text[i]);
+                if (byte < 32 && byte != '\n' && byte != '\r' && byte != '\t') return false;
+                if (byte == 127) return false;
+                if (byte == 0xC2 && i + 1 < text.size() && static_cast<unsigned char>(text[i + 1]) < 0xA0) return false;
+            }
+            return true;
+        };
+        for (const auto& words : std::vector<std::vector<std::string>>{
+                 {"calc", file}, {"calc", file, "--json"}, {"why", file, "A"}, {"impact", file}, {"exposure", file}}) {
+            const Call c = call(words);
+            QVERIFY2(c.status == ExitStatus::done, c.err.c_str());
+            QVERIFY2(plain(c.out) && plain(c.err), words.front().c_str());
+        }
+        Programme later = p;
+        Activity a = later.activities[1];
+        a.duration = 7 * 480;
+        later.activities.replace(1, a);
+        const Call csv = call({"compare", file, written(later, "names2.yarrin"), "--csv"});
+        QVERIFY2(csv.out.find("\"'=HYPERLINK") != std::string::npos, csv.out.c_str());
+        QVERIFY(csv.out.find("\"=HYPERLINK") == std::string::npos);
     }
 };
 

@@ -1,5 +1,7 @@
 // SPDX-FileCopyrightText: 2026 The Yarrin authors
 // SPDX-License-Identifier: GPL-3.0-or-later
+#include "core/quantity/units.h"
+#include "core/time/holiday_rule.h"
 #include "edit/activity_edits.h"
 #include "edit/breakdown_edits.h"
 #include "edit/contract_edits.h"
@@ -207,6 +209,66 @@ private slots:
         // Siblings stand in the order of their rows: out again, it goes right below its old parent.
         QVERIFY(p.breakdown[0].id == a && p.breakdown[1].id == b && p.breakdown[2].id == c);
         QVERIFY(!p.breakdown.row(b)->parent);
+    }
+
+    /// What is plainly meant is taken, in whatever language it is typed; what could be two numbers is refused, and
+    /// said.
+    void figuresAreTakenAsTheyAreMeant_data() {
+        QTest::addColumn<QString>("typed");
+        QTest::addColumn<QString>("value"); // empty: refused
+        const auto row = [](const char* typed, const char* value) { QTest::newRow(typed) << typed << value; };
+        row("1344.5", "1344.5");
+        row("1,344.5", "1344.5");
+        row("1.344,500", "1344.5"); // a stop and then a comma: thousands, then decimals
+        row("1.344.500", "1344500");
+        row("1.344.500,25", "1344500.25");
+        row("1,344,500.25", "1344500.25");
+        row("1 344,5", "");
+        row("1 344.5", "1344.5");
+        row("12 345 678", "12345678");
+        row("1\u00A0344.5", "1344.5");
+        row("1\u202F344", "1344");
+        row("1,344", "1344");
+        row("12,345", "12345");
+        row("1,5", "");
+        row("0,500", "");
+        row("1,34.5", "");
+        row("1,3445", "");
+        row("12 34", "");
+        row("1.344,500.2", "");
+        row("1,,344", "");
+        row(",5", "");
+        row("-1.344,5", "-1344.5");
+        row("+7.25", "7.25");
+        row("1e3", "1000");
+        row("abc", "");
+        row("", "");
+        row(".", "");
+        row("1.2.3", "");
+    }
+    void figuresAreTakenAsTheyAreMeant() {
+        QFETCH(QString, typed);
+        QFETCH(QString, value);
+        const auto figure = parseFigure(typed.toStdString());
+        QCOMPARE(figure.ok(), !value.isEmpty());
+        if (figure.ok())
+            QCOMPARE(QString::fromStdString(figure->text()), value);
+        else
+            QVERIFY2(!figure.error().what.empty(), "why is not said");
+    }
+
+    /// Words are read alike in capitals and small letters, also where the language of the system has an I without a
+    /// dot.
+    void wordsAreReadInEveryLanguage() {
+        for (const char* date : {"7 APRIL 2027", "7 april 2027", "7 Apr 2027"}) {
+            const auto read = parseTypedDate(date);
+            QVERIFY2(read.ok(), date);
+            QCOMPARE(isoDate(*read), std::string("2027-04-07"));
+        }
+        QVERIFY(parseRule("FIRST MONDAY IN MAY").ok());
+        QVERIFY(parseRule("Easter -2").ok());
+        QCOMPARE(*unitFromText("LITRE").operator->(), *unitFromText("litre").operator->());
+        QCOMPARE(*unitFromText("M3").operator->(), std::string("m3"));
     }
 };
 

@@ -167,6 +167,50 @@ private slots:
         }
         QVERIFY(!writeWorkbook({sheet}, "/nowhere/book.xlsx").ok());
     }
+
+    /// In the language of the system a comma may part decimals; in the file it never does.
+    void numbersOfFilesKnowNoLanguage() {
+        QTemporaryDir folder;
+        Sheet sheet;
+        sheet.name = "Figures";
+        for (const double value : {7.25, -0.5, 1234567.875, 1e-9, 0.1 + 0.2})
+            sheet.rows.push_back({numberCell(value), {"text", {}}});
+        const std::string path = folder.filePath(QStringLiteral("f.xlsx")).toStdString();
+        QVERIFY(writeWorkbook({sheet}, path).ok());
+        const std::unique_ptr<zip_t, decltype(&zip_discard)> archive(zip_open(path.c_str(), ZIP_RDONLY, nullptr),
+                                                                     zip_discard);
+        const std::unique_ptr<zip_file_t, decltype(&zip_fclose)> part(
+            zip_fopen(archive.get(), "xl/worksheets/sheet1.xml", 0), zip_fclose);
+        std::string xml(100000, '\0');
+        xml.resize(std::size_t(zip_fread(part.get(), xml.data(), xml.size())));
+        QVERIFY2(xml.find("<v>7.25</v>") != std::string::npos && xml.find("<v>-0.5</v>") != std::string::npos,
+                 xml.c_str());
+        const auto read = readWorkbook(path);
+        QVERIFY(read.ok());
+        for (std::size_t i = 0; i < sheet.rows.size(); ++i)
+            QCOMPARE(read->sheets[0].at(i, 0).number, sheet.rows[i][0].number);
+        QCOMPARE(numberCell(0.1 + 0.2).text, std::string("0.3"));
+    }
+
+    /// A cell is never a formula elsewhere, and read again it is what it was.
+    void textTablesHoldNoFormulas() {
+        QTemporaryDir folder;
+        const std::string path = folder.filePath(QStringLiteral("f.csv")).toStdString();
+        Sheet sheet;
+        sheet.name = "f";
+        const std::vector<std::string> cells{"=1+1",   "+SUM(A1)", "-5", "-x",   "@now", "'=x",
+                                             "'plain", "1e3",      "=",  "-1,5", "''=y"};
+        auto& row = sheet.rows.emplace_back();
+        for (const std::string& cell : cells) row.push_back({cell, {}});
+        QVERIFY(writeTable(sheet, path).ok());
+        const std::string text = *readTextFile(path);
+        for (const char* formula : {"\"=", "\"+", "\"@", "\"-x"})
+            QVERIFY2(text.find(formula) == std::string::npos, text.c_str());
+        QVERIFY2(text.find("\"-5\"") != std::string::npos, "a number stays one");
+        const auto read = readWorkbook(path);
+        QVERIFY(read.ok());
+        for (std::size_t i = 0; i < cells.size(); ++i) QCOMPARE(read->sheets[0].at(0, i).text, cells[i]);
+    }
 };
 
 QTEST_GUILESS_MAIN(WorkbookTest)

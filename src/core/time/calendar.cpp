@@ -28,9 +28,10 @@ ResolvedCalendar continuous() {
 std::optional<Spell> parseSpell(std::string_view text) {
     const auto dash = text.find('-');
     if (dash == std::string_view::npos) return {};
-    const auto from = parseClock(text.substr(0, dash));
+    // A night shift goes on after its break: 20:00-24:00, 25:00-30:00.
+    const auto from = parseClock(text.substr(0, dash), 48);
     const auto to = parseClock(text.substr(dash + 1), 48);
-    if (!from || !to || *from >= minutesPerDay) return {};
+    if (!from || !to) return {};
     return Spell{*from, *to};
 }
 
@@ -40,6 +41,8 @@ std::string spellText(const Spell& spell) {
 
 std::optional<Error> faultOf(const DayWork& work) {
     int end = -1;
+    if (!work.empty() && work.front().from >= minutesPerDay)
+        return inputError("the spell " + spellText(work.front()) + " starts on the day after", "give it to that day");
     for (const Spell& spell : work) {
         if (spell.to <= spell.from) return inputError("the spell " + spellText(spell) + " ends before it starts");
         if (spell.from < end)
