@@ -159,9 +159,8 @@ int runApplication(int& count, char** words) {
         keeping.author = userName(settings);
         keeping.now = [] { return momentText(std::time(nullptr)); };
         keeping.second = QDir::tempPath() + QStringLiteral("/yarrin-%1").arg(geteuid());
-        if (settings.value(QStringLiteral("signFreezes")).toBool())
-            keeping.signingKey = QStandardPaths::writableLocation(QStandardPaths::AppConfigLocation) +
-                                 QStringLiteral("/signing-key.pem");
+        keeping.signingKey =
+            QStandardPaths::writableLocation(QStandardPaths::AppConfigLocation) + QStringLiteral("/signing-key.pem");
         window.setKeeping(std::move(keeping));
     }
     if (parser.isSet(QStringLiteral("export-xlsx")))

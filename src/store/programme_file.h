@@ -61,7 +61,7 @@ struct Revision {
     std::int64_t history = 0; ///< the last entry of the history that it holds
     bool contract = false;    ///< the contract programme that is in force
     std::string seal;         ///< of the record with it as its last line
-    std::string signer;       ///< whose key signed it, as it says
+    std::string signer;       ///< whose key signed it, and its first digits; says so where the signature does not hold
     int form = 1;             ///< of the canonical form
     friend bool operator==(const Revision&, const Revision&) = default;
 };

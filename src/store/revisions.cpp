@@ -176,8 +176,10 @@ Result<std::vector<Revision>> revisionsOf(Database& database) {
                       (chained
                            ? "form, (SELECT number FROM chain c WHERE c.kind = 'revision' AND c.row = revision.id), "
                              "(SELECT digest FROM chain c WHERE c.kind = 'revision' AND c.row = revision.id), "
-                             "(SELECT signer FROM signature s WHERE s.revision = revision.id) "
-                           : "1, NULL, NULL, NULL ") +
+                             "(SELECT signer FROM signature s WHERE s.revision = revision.id), (SELECT public_key FROM "
+                             "signature s WHERE s.revision = revision.id), (SELECT signature FROM signature s WHERE "
+                             "s.revision = revision.id) "
+                           : "1, NULL, NULL, NULL, NULL, NULL ") +
                       "FROM revision ORDER BY id");
     while (row.next()) {
         Revision r;
@@ -196,7 +198,10 @@ Result<std::vector<Revision>> revisionsOf(Database& database) {
         head.number = row.number();
         head.digest = row.text();
         if (head.number > 0) r.seal = sealText(head);
-        r.signer = row.text();
+        const std::string signer = row.text(), key = row.text(), signature = row.text();
+        if (!signer.empty())
+            r.signer = signatureHolds(key, signedText(head), signature) ? signer + ", key " + key.substr(0, 16)
+                                                                        : signer + ", WHOSE SIGNATURE DOES NOT HOLD";
         list.push_back(std::move(r));
     }
     if (database.failed()) return *database.error();
@@ -253,7 +258,7 @@ Result<Revision> ProgrammeFile::freeze(const Programme& programme, const std::st
             m_impl->link(ChainKind::revision, revision.number);
             revision.seal = sealText(m_impl->m_head);
             if (!signing || database.failed()) return;
-            revision.signer = stamp.author;
+            revision.signer = stamp.author + ", key " + signing->publicKey().substr(0, 16);
             Statement(database, "INSERT INTO signature (revision, signer, public_key, signature) VALUES (?,?,?,?)")
                 .insert(revision.number, stamp.author, signing->publicKey(), signing->sign(signedText(m_impl->m_head)));
             m_impl->link(ChainKind::signedBy, database.failed() ? 0 : database.number("SELECT max(id) FROM signature"));

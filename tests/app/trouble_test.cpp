@@ -9,6 +9,8 @@
 #include "store/file.h"
 #include "store/programme_file.h"
 
+#include <QCheckBox>
+#include <QClipboard>
 #include <QDir>
 #include <QLabel>
 #include <QPlainTextEdit>
@@ -512,6 +514,45 @@ private slots:
         QVERIFY(desk.standing().accessibleDescription() != before);
         QVERIFY2(desk.standing().accessibleDescription().contains(QLatin1String("lapsed")),
                  qPrintable(desk.standing().accessibleDescription()));
+    }
+
+    /// The seal stands in the window, can be copied, and the record is checked there; a signed freeze says by whom.
+    void theSealStandsInTheWindow() {
+        const QString file = path("job.yarrin");
+        auto desk = deskOn(file);
+        Keeping signing = keeping();
+        signing.signingKey = path("config/signing-key.pem");
+        desk->document().keeper().setKeeping(signing);
+        rename(*desk, "A010", "First");
+        desk->trigger("fileFreeze");
+        auto* sign = desk->visible<QCheckBox>("revisionSign");
+        QVERIFY(!sign->isChecked());
+        sign->click();
+        desk->visible<QPushButton>("revisionFreeze")->click();
+        auto* facts = desk->visible<QLabel>("revisionFacts");
+        QVERIFY2(facts->text().contains(QLatin1String("signed by A. Planner, key ")), qPrintable(facts->text()));
+        QVERIFY2(facts->text().contains(QLatin1String("seal ")), qPrintable(facts->text()));
+        struct stat found {};
+        QCOMPARE(::stat(signing.signingKey.toUtf8().constData(), &found), 0);
+        QCOMPARE(found.st_mode & 0777, mode_t(0600));
+        // Who signed once goes on signing.
+        desk->trigger("fileFreeze");
+        QVERIFY(desk->visible<QCheckBox>("revisionSign")->isChecked());
+        desk->window.findChild<RecordStage*>()->show(RecordStage::Page::history);
+        desk->visible<QPushButton>("historySealCopy")->click();
+        const QString seal = QApplication::clipboard()->text();
+        QCOMPARE(seal.toStdString(), *sealOf(file.toStdString()));
+        QVERIFY(desk->visible<QLabel>("historySeal")->text().contains(seal));
+        const auto notice = [&] { return desk->window.findChild<RecordStage*>()->notice().text(); };
+        desk->visible<QPushButton>("historyCheck")->click();
+        QTRY_VERIFY2(notice().contains(QLatin1String("are as they were recorded")), qPrintable(notice()));
+        // A forged line is told there, too.
+        sqlite3* db = nullptr;
+        sqlite3_open(file.toUtf8().constData(), &db);
+        sqlite3_exec(db, "UPDATE history SET author = 'Nobody' WHERE id = 1", nullptr, nullptr, nullptr);
+        sqlite3_close(db);
+        desk->visible<QPushButton>("historyCheck")->click();
+        QTRY_VERIFY2(notice().contains(QLatin1String("not as it was recorded")), qPrintable(notice()));
     }
 };
 

@@ -105,7 +105,8 @@ public:
     [[nodiscard]] Outcome dropTrial();
 
     /// Freezes the programme as it is, with its narrative.
-    [[nodiscard]] Result<Revision> freeze(const QString& key, const QString& purpose, const QString& narrative);
+    [[nodiscard]] Result<Revision> freeze(const QString& key, const QString& purpose, const QString& narrative,
+                                          bool sign = false);
     /// Makes a revision the contract programme; where there is one already, a reason is wanted.
     [[nodiscard]] Outcome accept(const Revision& revision, const QString& reason);
     /// Writes a copy in the open text format; the document keeps its file.

@@ -147,13 +147,13 @@ Outcome Document::dropTrial() {
     return done();
 }
 
-Result<Revision> Document::freeze(const QString& key, const QString& purpose, const QString& narrative) {
+Result<Revision> Document::freeze(const QString& key, const QString& purpose, const QString& narrative, bool sign) {
     if (Outcome may = mayChange(); !may.ok()) return may.errors();
     if (m_trial) return inputError("a trial is on", "keep it or drop it before freezing");
     if (m_keeper.unwritten() > 0) m_keeper.settle();
     if (m_keeper.unwritten() > 0) return inputError("changes are not written yet", m_keeper.trouble().toStdString());
     std::shared_ptr<const SigningKey> signing;
-    if (!m_keeper.signingKey().isEmpty()) {
+    if (sign && !m_keeper.signingKey().isEmpty()) {
         auto read = SigningKey::readOrMake(m_keeper.signingKey().toStdString());
         if (!read.ok()) return read.errors();
         signing = std::make_shared<const SigningKey>(std::move(read).value());

@@ -149,6 +149,32 @@ void Keeper::flush() {
     post([this] { m_desk.drain(); }, true);
 }
 
+void Keeper::verify() {
+    if (!file()) return;
+    m_worker.post([this, path = m_held.path()] {
+        auto found = std::make_shared<Result<Verification>>(verifyFile(path));
+        QMetaObject::invokeMethod(
+            this,
+            [this, found] {
+                if (!found->ok()) return emit verified(show::error(found->error()));
+                const Verification& record = found->value();
+                if (record.whole())
+                    return emit verified(
+                        tr("All %1 of the record are as they were recorded, and the programme is what they led "
+                           "to. Seal %2.")
+                            .arg(show::countOf(record.lines, "line", "lines"), show::text(record.seal)));
+                QStringList faults;
+                for (const std::string& fault : record.faults) faults << show::text(fault);
+                for (const Verified& one : record.revisions)
+                    if (!one.fault.empty())
+                        faults << tr("revision %1: %2").arg(show::text(one.revision.key), show::text(one.fault));
+                emit verified(
+                    tr("The record is not as it was recorded: %1.").arg(faults.mid(0, 4).join(QStringLiteral("; "))));
+            },
+            Qt::QueuedConnection);
+    });
+}
+
 void Keeper::settle() {
     collect(m_worker.wait([this] {
         m_desk.drain();

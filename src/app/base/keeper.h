@@ -22,7 +22,7 @@ struct Keeping {
     QString second = {};         ///< where work goes when neither the file nor the folder takes it
     int writeMilliseconds = 40;  ///< so long an edit waits for the disk before the window goes on without it
     int readMilliseconds = 5000; ///< and so long a page for what it asks of the file
-    QString signingKey = {};     ///< the file with the key that signs freezes; empty: they are not signed
+    QString signingKey = {};     ///< the file of the key that can sign freezes; empty: there is none
 };
 
 /// Work that an ended program left behind.
@@ -83,6 +83,9 @@ public:
     /// The file that another program changed, apart from which work goes on.
     [[nodiscard]] QString apartFrom() const { return QString::fromStdString(m_held.state().apart.string()); }
 
+    /// Has the whole record checked on the file's thread; `verified` tells what was found.
+    void verify();
+
     /// What ended programs left in the folders, with what cannot be read; files in which nothing was done are deleted.
     [[nodiscard]] std::vector<LeftBehind> leftBehind() const;
 
@@ -90,6 +93,8 @@ signals:
     void stateChanged();
     /// Another program changed the file that was held.
     void wentApart();
+    /// What checking the record found, in words.
+    void verified(const QString& text);
 
 private:
     void setTrouble(const QString& text);

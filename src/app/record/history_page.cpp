@@ -6,6 +6,8 @@
 #include "app/base/look.h"
 #include "app/table/list_page.h"
 
+#include <QApplication>
+#include <QClipboard>
 #include <QHBoxLayout>
 #include <QLabel>
 #include <QLineEdit>
@@ -78,7 +80,32 @@ HistoryPage::HistoryPage(Document& document, QWidget* parent) : QWidget(parent),
     m_list->line().addWidget(m_back);
     auto* layout = new QVBoxLayout(this);
     layout->setContentsMargins(0, 0, 0, 0);
+    layout->setSpacing(0);
     layout->addWidget(m_list);
+    m_sealLine = new QWidget(this);
+    auto* foot = new QHBoxLayout(m_sealLine);
+    foot->setContentsMargins(16, 4, 10, 6);
+    foot->setSpacing(6);
+    m_seal = new QLabel(m_sealLine);
+    m_seal->setObjectName(QStringLiteral("historySeal"));
+    m_seal->setProperty("quiet", true);
+    m_seal->setTextInteractionFlags(Qt::TextSelectableByMouse | Qt::TextSelectableByKeyboard);
+    m_seal->setToolTip(tr("Give it away with what you send: it proves later that nothing before it was changed"));
+    auto* copy = quietButton(tr("Copy the seal"), "historySealCopy", m_sealLine);
+    auto* check = quietButton(tr("Check the record"), "historyCheck", m_sealLine);
+    foot->addWidget(m_seal, 1);
+    foot->addWidget(copy);
+    foot->addWidget(check);
+    layout->addWidget(m_sealLine);
+    connect(copy, &QPushButton::clicked, this, [this] {
+        if (const HeldFile* file = m_document.keeper().file())
+            QApplication::clipboard()->setText(show::text(file->seal()));
+    });
+    connect(check, &QPushButton::clicked, this, [this] {
+        emit refused(tr("The record is being checked…"));
+        m_document.keeper().verify();
+    });
+    connect(&m_document.keeper(), &Keeper::verified, this, &HistoryPage::refused);
     connect(m_author, &QLineEdit::editingFinished, this, [this] {
         if (m_author->isModified() && !m_author->text().trimmed().isEmpty())
             emit authorTyped(m_author->text().trimmed());
@@ -103,6 +130,9 @@ void HistoryPage::refresh() {
             emit refused(show::error(entries.error()));
     }
     m_list->refresh();
+    const HeldFile* held = m_document.keeper().file();
+    m_sealLine->setVisible(held && held->seal() != "none");
+    if (held) m_seal->setText(tr("Seal of the record as it is: %1").arg(show::text(held->seal())));
     if (!m_author->hasFocus()) m_author->setText(show::text(m_document.keeper().author()));
     enableButtons();
 }

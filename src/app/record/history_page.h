@@ -6,6 +6,7 @@
 
 #include <QWidget>
 
+class QLabel;
 class QLineEdit;
 class QPushButton;
 
@@ -38,6 +39,8 @@ private:
     std::vector<HistoryEntry> m_entries;
     ListPage* m_list;
     QLineEdit* m_author;
+    QLabel* m_seal;
+    QWidget* m_sealLine;
     QPushButton* m_back;
     QPushButton* m_compare;
 };

@@ -8,7 +8,9 @@
 #include "app/table/list_page.h"
 #include "edit/narrative.h"
 
+#include <QCheckBox>
 #include <QComboBox>
+#include <QFileInfo>
 #include <QHBoxLayout>
 #include <QLabel>
 #include <QLineEdit>
@@ -160,11 +162,17 @@ QWidget* RevisionPage::buildForm() {
     auto* draftButton = quietButton(tr("Draft it anew from the facts"), "revisionDraft", form);
     m_freeze = new QPushButton(tr("Freeze the programme"), form);
     m_freeze->setObjectName(QStringLiteral("revisionFreeze"));
+    m_sign = new QCheckBox(tr("Sign it"), form);
+    m_sign->setObjectName(QStringLiteral("revisionSign"));
+    m_sign->setToolTip(
+        tr("With a key of your own, made at the first time and kept in your settings: whoever checks the file sees "
+           "that it was frozen with it"));
     auto* keyLabel = new QLabel(tr("Revision"), form);
     auto* purposeLabel = new QLabel(tr("for"), form);
     for (QWidget* one : std::initializer_list<QWidget*>{keyLabel, m_key, purposeLabel, m_purpose}) line->addWidget(one);
     line->addStretch(1);
     line->addWidget(draftButton);
+    line->addWidget(m_sign);
     line->addWidget(m_freeze);
     layout->addLayout(line);
     auto* words = new QLabel(tr("Narrative (Markdown). What stands in <angle brackets> only you can say."), form);
@@ -259,6 +267,10 @@ void RevisionPage::beginFreeze() {
     m_writing = true;
     m_list->table().clearSelection();
     m_key->setText(nextRevisionKey(m_revisions));
+    // Who signed once goes on signing.
+    const QString signingKey = m_document.keeper().signingKey();
+    m_sign->setVisible(!signingKey.isEmpty());
+    m_sign->setChecked(!signingKey.isEmpty() && QFileInfo::exists(signingKey));
     if (m_narrative->toPlainText().trimmed().isEmpty() || !m_narrative->document()->isModified()) draft();
     m_right->setCurrentIndex(0);
     m_key->setFocus();
@@ -312,7 +324,8 @@ void RevisionPage::takeDraft() {
 
 void RevisionPage::freeze() {
     m_draftTimer.stop();
-    const auto frozen = m_document.freeze(m_key->text(), m_purpose->currentText(), m_narrative->toPlainText());
+    const auto frozen =
+        m_document.freeze(m_key->text(), m_purpose->currentText(), m_narrative->toPlainText(), m_sign->isChecked());
     if (!frozen.ok()) return emit refused(show::error(frozen.error()));
     m_writing = false;
     m_narrative->clear();

@@ -8,6 +8,7 @@
 #include <QTimer>
 #include <QWidget>
 
+class QCheckBox;
 class QComboBox;
 class QLabel;
 class QLineEdit;
@@ -62,6 +63,7 @@ private:
     QComboBox* m_purpose;
     QPlainTextEdit* m_narrative;
     QPushButton* m_freeze;
+    QCheckBox* m_sign;
     QLabel* m_title;
     QLabel* m_facts;
     QTextBrowser* m_text;
