@@ -194,7 +194,14 @@ def worked(calendar, first, end):
 
 real = play()
 planned = dates({**contract, "events": []})
-story = {"contract": {"key": "B", "purpose": "Contract programme", "by": "R. Tamsin", "at": "2026-03-02 09:20:00",
+
+
+def offset(day):
+    """How far the clocks of the site are from UTC: summer time ends on the last Sunday of October."""
+    return "+01:00" if datetime.date(day.year, 3, 29) <= day <= datetime.date(day.year, 10, 24) else "+00:00"
+
+
+story = {"contract": {"key": "B", "purpose": "Contract programme", "by": "R. Tamsin", "at": "2026-03-02 09:20:00 +00:00",
                       "reason": "agreed at the pre-start meeting"}, "updates": []}
 recorded = set()
 for number, (key, data_date) in enumerate(updates):
@@ -203,7 +210,7 @@ for number, (key, data_date) in enumerate(updates):
     recorded |= {event["key"] for event in fresh}
     story["updates"].append({
         "key": key, "purpose": f"Update {key}", "data_date": data_date, "by": "R. Tamsin",
-        "at": f"{day + datetime.timedelta(days=2)} 15:{10 + 7 * number}:00",
+        "at": f"{day + datetime.timedelta(days=2)} 15:{10 + 7 * number}:00 {offset(day)}",
         "events": fresh,
         "later": [{"key": event, "fields": fields, "days": days} for event, (fields, days) in later[key].items()],
         "changes": [list(change) for change in changes.get(key, [])],

@@ -565,6 +565,21 @@ Outcome ProgrammeFile::copyTo(const std::filesystem::path& path) {
         Replaced::kept);
 }
 
+Outcome ProgrammeFile::rescueTo(const std::filesystem::path& path) {
+    return writeBeside(path, [this](const std::filesystem::path& part) -> Outcome {
+        Database& database = *m_impl->m_database;
+        database.forgive();
+        const bool same = m_impl->m_head.number > 0 && headOf(database) == m_impl->m_head &&
+                          database.text("PRAGMA integrity_check(1)") == "ok" && checkChain(database).faults.empty();
+        if (database.failed() || !same) return fileForeign(m_impl->m_path);
+        Statement(database, "VACUUM INTO ?").insert(part.string());
+        if (!database.failed()) return done();
+        const Error error = *database.error();
+        database.forgive();
+        return error;
+    });
+}
+
 void ProgrammeFile::close(const Stamp& stamp) {
     if (m_impl->m_session == 0 && !m_impl->m_unfinished) return;
     // Also says that what was left unfinished has been taken up again.

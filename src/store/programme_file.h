@@ -125,6 +125,9 @@ public:
 
     /// Writes a copy of the whole file, its history and revisions included.
     [[nodiscard]] Outcome copyTo(const std::filesystem::path& path);
+    /// Writes the record as it was left into a new file, also where another file was put in the place of this one: what
+    /// was open is still there until it is let go of. Fails where it was written over.
+    [[nodiscard]] Outcome rescueTo(const std::filesystem::path& path);
     /// Ends the session, so that the next one finds nothing unfinished.
     void close(const Stamp& stamp);
 

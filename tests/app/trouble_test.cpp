@@ -157,10 +157,16 @@ private slots:
             rename(*other, "A010", "Theirs");
         }
         auto desk = deskOn(file);
+        rename(*desk, "A030", "Mine before");
+        QVERIFY(desk->document().freeze(QStringLiteral("A"), QStringLiteral("Tender"), QStringLiteral("n")).ok());
+        const std::size_t lines = desk->document().keeper().file()->history()->size();
         QFile::remove(file);
         QFile::copy(backup, file); // as a tool does that puts another one in its place
         rename(*desk, "A020", "Mine");
         QVERIFY(shows(*desk, "recordApart"));
+        // The record is still there, with its revision, and goes on apart.
+        QCOMPARE(desk->document().keeper().file()->revisions()->size(), std::size_t(1));
+        QCOMPARE(desk->document().keeper().file()->history()->size(), lines + 1);
         desk->dialogs.unsaved = Dialogs::Unsaved::cancel; // asked before mine goes
         desk->find<QPushButton>("recordTheirs")->click();
         QVERIFY(shows(*desk, "recordApart"));

@@ -105,6 +105,21 @@ void FileDesk::goApart() {
     const fs::path path = m_file->path();
     std::unique_ptr<ProgrammeFile> left = std::exchange(m_file, nullptr);
     const bool scratch = std::exchange(m_scratch, false);
+    // Where only the name leads to another file, the whole record can still be copied; written over, the programme is
+    // left.
+    for (const fs::path& folder : {m_places.unsaved, m_places.second}) {
+        if (m_file || folder.empty() || !makeOwnFolder(folder).ok()) continue;
+        const fs::path rescued = folder / (hexadecimal(randomBytes(16)) + ".yarrin");
+        if (!left->rescueTo(rescued).ok()) continue;
+        auto opened = ProgrammeFile::open(rescued, m_stamp);
+        std::error_code ignored;
+        if (opened.ok() && opened->programme == m_state) {
+            m_file = std::move(opened.value().file);
+            m_scratch = true;
+        } else {
+            fs::remove(rescued, ignored);
+        }
+    }
     if (ensure(m_stamp).ok()) {
         m_apart = path;
         (void)m_file->keep("spare_of", path.string(), m_stamp);

@@ -281,6 +281,7 @@ void RevisionPage::showChosen() {
     if (!revision) {
         m_right->setCurrentIndex(0);
         if (m_key->text().isEmpty()) m_key->setText(nextRevisionKey(m_revisions));
+        if (m_narrative->toPlainText().isEmpty()) draft();
         return;
     }
     m_right->setCurrentIndex(1);
