@@ -225,6 +225,24 @@ private slots:
         QVERIFY(at.programme().bill.empty());
     }
 
+    /// Stop is pressed while the file itself is still being read: that ends at once, and nothing of it comes later.
+    void stopEndsTheReadingOfAFile() {
+        const QString path = file("slow.csv", "Item,Description,Unit,Quantity\n1,Kerb,m,5\n");
+        const QString reader = file("reader.sh", "#!/bin/sh\nexec sleep 600\n");
+        QFile::setPermissions(reader, QFile::ReadOwner | QFile::WriteOwner | QFile::ExeOwner);
+        qputenv("YARRIN_READER", reader.toUtf8());
+        BuildUp at = desk();
+        at.dialogs.open = path;
+        QTest::mouseClick(at.visible<QPushButton>("billImport"), Qt::LeftButton);
+        QTRY_VERIFY(at.find<QPushButton>("importStop")->isVisible());
+        QTest::mouseClick(at.find<QPushButton>("importStop"), Qt::LeftButton);
+        at.waitForReading();
+        qunsetenv("YARRIN_READER");
+        QVERIFY2(at.result().contains(QLatin1String("stopped")), qPrintable(at.result()));
+        QVERIFY(at.programme().bill.empty());
+        QVERIFY(!at.find<QPushButton>("importTakeOver")->isEnabled());
+    }
+
     void quantitiesAreSharedAndTypedOver() {
         BuildUp at = desk(withBill());
         at.window.viewState().select({at.id("A010"), at.id("A020")}, at.id("A010"));

@@ -449,10 +449,13 @@ private slots:
         const QPoint at = desk.table().visualRect(cell).center();
         QHelpEvent help(QEvent::ToolTip, at, desk.table().viewport()->mapToGlobal(at));
         QApplication::sendEvent(desk.table().viewport(), &help);
-        for (QWidget* top : QApplication::topLevelWidgets())
-            if (top->inherits("QTipLabel") && top->isVisible())
-                QVERIFY2(!static_cast<QLabel*>(top)->text().contains(QLatin1String("<img")),
-                         "the picture is in the tip");
+        int tips = 0;
+        for (QWidget* top : QApplication::topLevelWidgets()) {
+            if (!top->inherits("QTipLabel") || !top->isVisible()) continue;
+            ++tips;
+            QCOMPARE(static_cast<QLabel*>(top)->textFormat(), Qt::PlainText);
+        }
+        QVERIFY(tips > 0);
         // A narrative shows where a picture would come from, and takes none.
         QVERIFY(
             desk.document()

@@ -215,7 +215,7 @@ std::vector<LeftBehind> Keeper::leftBehind() const {
                 one.last = show::text(unfinished->last);
                 one.changes = unfinished->changes;
             }
-            if (one.changes > 0 || !found->file->kept("narrative").empty() ||
+            if (one.changes > 0 || !one.spareOf.isEmpty() || !found->file->kept("narrative").empty() ||
                 (found->file->unfinished() && !found->file->revisions()->empty()))
                 list.push_back(std::move(one));
             else

@@ -177,9 +177,10 @@ void ImportPage::load() {
             read.book = std::make_shared<const Workbook>(std::move(book));
         return take(std::move(read));
     }
-    run([path = m_path.toStdString()] {
+    m_stop = std::make_shared<std::atomic<bool>>(false);
+    run([path = m_path.toStdString(), stop = m_stop] {
         Read read;
-        auto book = readWorkbook(path);
+        auto book = readWorkbook(path, stop.get());
         if (book.ok())
             read.book = std::make_shared<const Workbook>(std::move(*book));
         else

@@ -4,7 +4,6 @@
 
 #include "app/base/format.h"
 #include "app/base/look.h"
-#include "app/base/plain_words.h"
 #include "chart/paint/step_painter.h"
 
 #include <QHelpEvent>
@@ -111,7 +110,7 @@ bool CompletionChart::event(QEvent* event) {
     if (f.alone > f.moved()) lines << tr("by itself %1").arg(show::countOf(f.alone, "day", "days"));
     if (!f.chainBefore.empty()) lines << tr("driven before by %1").arg(chain(f.chainBefore));
     if (!f.chainAfter.empty()) lines << tr("and after by %1").arg(chain(f.chainAfter));
-    PlainWords::showTip(help->globalPos(), lines.join(QLatin1Char('\n')), this);
+    QToolTip::showText(help->globalPos(), lines.join(QLatin1Char('\n')), this);
     return true;
 }
 

@@ -4,7 +4,6 @@
 
 #include "app/base/format.h"
 #include "app/base/look.h"
-#include "app/base/plain_words.h"
 #include "app/table/activity_model.h"
 #include "chart/paint/bar_painter.h"
 #include "edit/activity_edits.h"
@@ -358,7 +357,7 @@ bool BarChartView::viewportEvent(QEvent* event) {
         if (text.isEmpty())
             QToolTip::hideText();
         else
-            PlainWords::showTip(help->globalPos(), text, viewport());
+            QToolTip::showText(help->globalPos(), text, viewport());
         return true;
     }
     return QAbstractScrollArea::viewportEvent(event);

@@ -4,7 +4,6 @@
 
 #include "app/base/format.h"
 #include "app/base/look.h"
-#include "app/base/plain_words.h"
 #include "chart/paint/calendar_painter.h"
 
 #include <QHelpEvent>
@@ -185,7 +184,7 @@ bool YearChart::event(QEvent* event) {
             QString words = show::weekdayDate(day->date);
             if (!day->name.empty()) words += QStringLiteral("\n") + show::text(day->name);
             words += QStringLiteral("\n") + (day->work.empty() ? tr("no work") : show::text(dayWorkText(day->work)));
-            PlainWords::showTip(help->globalPos(), words, this);
+            QToolTip::showText(help->globalPos(), words, this);
         } else {
             QToolTip::hideText();
         }

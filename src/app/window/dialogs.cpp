@@ -55,11 +55,15 @@ bool SystemDialogs::openAddress(const QUrl& address) {
 }
 
 void SystemDialogs::about(QWidget* parent) {
-    QMessageBox::about(parent, QObject::tr("About Yarrin"),
-                       QObject::tr("<b>Yarrin %1</b><p>Programmes from quantities, and what delay costs.</p><p>Free "
-                                   "software under the GNU General Public "
-                                   "License, version 3 or later. Open Sans by Steve Matteson, Apache License 2.0.</p>")
-                           .arg(QCoreApplication::applicationVersion()));
+    QMessageBox box(
+        QMessageBox::NoIcon, QObject::tr("About Yarrin"),
+        QObject::tr("<b>Yarrin %1</b><p>Programmes from quantities, and what delay costs.</p><p>Free software "
+                    "under the GNU General Public License, version 3 or later. Open Sans by Steve Matteson, "
+                    "Apache License 2.0.</p>")
+            .arg(QCoreApplication::applicationVersion()),
+        QMessageBox::Close, parent);
+    box.setTextFormat(Qt::RichText);
+    box.exec();
 }
 
 } // namespace yarrin

@@ -26,6 +26,7 @@
 #include "app/window/rail.h"
 #include "app/window/ripple_panel.h"
 #include "app/window/standing.h"
+#include "store/file.h"
 
 #include <QApplication>
 #include <QCloseEvent>
@@ -397,7 +398,7 @@ void MainWindow::tellUnfinished() {
 
 void MainWindow::openDemo() {
     const QString folder = m_document.keeper().folder().isEmpty() ? m_demoFolder.path() : m_document.keeper().folder();
-    QDir().mkpath(folder);
+    if (const Outcome made = makeOwnFolder(folder.toStdString()); !made.ok()) return say(show::error(made.error()));
     QString path;
     for (int n = 1; path.isEmpty() || QFile::exists(path); ++n)
         path = QStringLiteral("%1/demo%2.yarrin").arg(folder).arg(n);
