@@ -188,6 +188,15 @@ Outcome keepPrevious(const fs::path& target) {
     return syncFolder(target.parent_path());
 }
 
+/// Whether a programme stands at a place, or anything that somebody has open as one. The lock is asked first: looking
+/// into a file that this program itself has open would let go of the locks of its database.
+bool isProgramme(const fs::path& target, FileLock& lock) {
+    std::error_code fault;
+    if (fs::file_size(target, fault) == 0) return false;
+    const auto held = lock.hold(target, "a Yarrin that writes it");
+    return (held && held->find("has it open") != std::string::npos) || isNative(target);
+}
+
 } // namespace
 
 Outcome syncFolder(const fs::path& folder) {
@@ -254,6 +263,10 @@ Outcome writeBeside(const fs::path& path, const std::function<Outcome(const fs::
     struct stat old {};
     const bool there = ::stat(target.c_str(), &old) == 0;
     if (there && ::access(target.c_str(), W_OK) != 0) return systemError(path, errno, "write");
+    // A table or a text never takes the place of a programme: that may hold a record, and a window may have it open.
+    FileLock lock;
+    if (there && replaced == Replaced::gone && isProgramme(target, lock))
+        return fileError(path, "what is there is not written over: it is a programme", "choose another name");
     std::string name =
         (target.parent_path() / ("." + target.filename().string().substr(0, 180) + ".XXXXXX.part")).string();
     const int made = ::mkostemps(name.data(), 5, O_CLOEXEC);

@@ -408,6 +408,7 @@ Outcome ProgrammeFile::Impl::change(const Stamp& stamp, const std::string& what,
         link(ChainKind::session, m_session);
     }
     write();
+    const bool reached = !m_database->failed(); // only a commit that was tried may hold all the same
     m_database->run("COMMIT");
     if (!m_database->failed()) {
         remember();
@@ -423,6 +424,7 @@ Outcome ProgrammeFile::Impl::change(const Stamp& stamp, const std::string& what,
     m_session = session;
     m_head = head;
     m_database->forgive();
+    if (!reached) return error;
     switch (committed(limbo)) {
     case Committed::yes:
         return done();

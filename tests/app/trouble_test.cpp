@@ -8,12 +8,14 @@
 #include "desk.h"
 #include "store/file.h"
 #include "store/programme_file.h"
+#include "store/workbook.h"
 
 #include <QCheckBox>
 #include <QClipboard>
 #include <QDir>
 #include <QLabel>
 #include <QPlainTextEdit>
+#include <QProcess>
 #include <QPushButton>
 #include <QTemporaryDir>
 #include <QTextBrowser>
@@ -504,6 +506,45 @@ private slots:
         QVERIFY(!many.ok() && many.error().what.find("no number left") != std::string::npos);
         QVERIFY(readProgramme(file.toStdString()).ok());
         QVERIFY(*readProgramme(file.toStdString()).operator->() == desk->programme());
+    }
+
+    /// The workbook is written without a window, from a file and from the demo, whatever language the system speaks.
+    void theWorkbookIsWrittenFromTheCommandLine() {
+        const QString program = QCoreApplication::applicationDirPath() + QStringLiteral("/../src/app/yarrin");
+        const QString file = path("job.yarrin");
+        { auto desk = deskOn(file); }
+        const auto run = [&](const QStringList& words) {
+            QProcess process;
+            QProcessEnvironment environment = QProcessEnvironment::systemEnvironment();
+            environment.insert(QStringLiteral("HOME"), m_folder->path());
+            environment.insert(QStringLiteral("XDG_CONFIG_HOME"), m_folder->path());
+            process.setProcessEnvironment(environment);
+            process.start(program, words);
+            return process.waitForFinished(60000) && process.exitStatus() == QProcess::NormalExit ? process.exitCode()
+                                                                                                  : -1;
+        };
+        QCOMPARE(run({file, QStringLiteral("--export-xlsx"), path("out.xlsx")}), 0);
+        const auto book = readWorkbook(path("out.xlsx").toStdString());
+        QVERIFY2(book.ok(), book.ok() ? "" : book.error().what.c_str());
+        QCOMPARE(book->sheets.size(), std::size_t(2));
+        QCOMPARE(book->sheets[0].at(1, 0).text, std::string("A010"));
+        QCOMPARE(book->sheets[0].at(1, 3).number, std::optional(5.0));
+        QCOMPARE(run({QStringLiteral("--demo"), QStringLiteral("--export-xlsx"), path("demo.xlsx")}), 0);
+        QVERIFY(readWorkbook(path("demo.xlsx").toStdString())->sheets[0].rows.size() > 150);
+        QCOMPARE(run({path("nowhere.yarrin"), QStringLiteral("--export-xlsx"), path("no.xlsx")}), 3);
+        QVERIFY(!QFile::exists(path("no.xlsx")));
+        // A table does not take the place of a programme, neither of one that is open nor of one that lies there.
+        const QByteArray kept = bytesOf(file);
+        QCOMPARE(run({file, QStringLiteral("--export-xlsx"), file}), 3);
+        auto desk = deskOn(file);
+        desk->dialogs.save = file;
+        desk->trigger("exportTable");
+        QVERIFY2(desk->notice().contains(QLatin1String("it is a programme")), qPrintable(desk->notice()));
+        desk->dialogs.save = path("menu.xlsx");
+        desk->trigger("exportTable");
+        QVERIFY2(desk->notice().contains(path("menu.xlsx")), qPrintable(desk->notice()));
+        desk.reset();
+        QVERIFY(bytesOf(file) == kept);
     }
 
     /// The clocks of notices go by the day, also in a window that is left open over midnight.
