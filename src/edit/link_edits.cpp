@@ -111,14 +111,23 @@ Outcome setAnchors(Transaction& tx, ActivityId hammock, End side, std::string_vi
     if (!row || row->kind != ActivityKind::hammock) return inputError("only a hammock hangs from activities");
     Activity changed = *row;
     std::vector<Anchor> anchors;
+    // A semicolon, and the name of an end, count where they do not stand in a quoted id.
+    const auto outside = [](std::string_view in, std::string_view what) {
+        bool quoted = false;
+        for (std::size_t i = 0; i < in.size(); ++i) {
+            if (!quoted && in.substr(i).starts_with(what)) return i;
+            if (in[i] == '"') quoted = !quoted;
+        }
+        return std::string_view::npos;
+    };
     while (!text.empty()) {
-        const auto end = std::min(text.find(';'), text.size());
+        const auto end = std::min(outside(text, ";"), text.size());
         std::string part(text.substr(0, end));
         text.remove_prefix(std::min(end + 1, text.size()));
         Anchor anchor;
         anchor.end = side;
         for (const auto& [word, which] : {std::pair{" start", End::start}, std::pair{" finish", End::finish}})
-            if (const auto at = part.find(word); at != std::string::npos) {
+            if (const auto at = outside(part, word); at != std::string_view::npos) {
                 anchor.end = which;
                 part.erase(at, std::string_view(word).size());
             }

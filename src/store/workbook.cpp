@@ -15,6 +15,7 @@
 #include <xlsxwriter.h>
 #include <zip.h>
 
+#include <algorithm>
 #include <cmath>
 #include <cstdio>
 #include <deque>
@@ -359,17 +360,64 @@ Sheet sheetFromClipboard(std::string_view text) {
     return sheetOf(std::move(rows), "Clipboard");
 }
 
+namespace {
+
+/// A name that a workbook can have: at most 31 letters, none of those that addresses are written with, each once.
+std::string sheetNameFor(const std::string& wanted, std::vector<std::string>& taken) {
+    std::string name;
+    std::size_t letters = 0;
+    for (const char c : wanted) {
+        const bool begins = (static_cast<unsigned char>(c) & 0xC0) != 0x80; // of a letter in UTF-8
+        if (begins && ++letters > 28) break;
+        const bool bad =
+            std::string_view("[]:*?/\\").find(c) != std::string_view::npos || static_cast<unsigned char>(c) < 32;
+        name += bad ? '-' : c;
+    }
+    while (name.starts_with('\'')) name.erase(0, 1);
+    while (name.ends_with('\'')) name.pop_back();
+    if (name.empty()) name = "Sheet";
+    const auto is = [&](const std::string& one) {
+        return std::any_of(taken.begin(), taken.end(),
+                           [&](const std::string& t) { return lowered(t) == lowered(one); });
+    };
+    std::string free = name;
+    for (int n = 2; is(free); ++n) free = name + " " + std::to_string(n);
+    taken.push_back(free);
+    return free;
+}
+
+} // namespace
+
+std::filesystem::path textTableFor(const std::filesystem::path& path, const std::vector<Sheet>& sheets,
+                                   std::size_t index) {
+    if (index == 0) return path;
+    std::string name = lowered(sheets[index].name);
+    for (char& c : name)
+        if (c == '/' || static_cast<unsigned char>(c) < 33) c = '-';
+    return path.parent_path() / (path.stem().string() + "-" + name + path.extension().string());
+}
+
 Outcome writeWorkbook(const std::vector<Sheet>& sheets, const std::filesystem::path& path) {
-    if (lowered(path.extension().string()) == ".csv") return writeTextFile(path, csvText(sheets.front()));
+    if (lowered(path.extension().string()) == ".csv") {
+        // A text table holds one sheet; the others stand beside it.
+        for (std::size_t i = 0; i < sheets.size(); ++i)
+            if (Outcome written = writeTextFile(textTableFor(path, sheets, i), csvText(sheets[i])); !written.ok())
+                return written;
+        return done();
+    }
     return writeBeside(path, [&](const std::filesystem::path& part) -> Outcome {
         // The library prints numbers as the language of the system has them.
         const PlainLocale plain;
         lxw_workbook* book = workbook_new(part.c_str());
         lxw_format* bold = workbook_add_format(book);
         format_set_bold(bold);
+        std::vector<std::string> names;
         for (const Sheet& sheet : sheets) {
-            lxw_worksheet* into = workbook_add_worksheet(book, sheet.name.empty() ? nullptr : sheet.name.c_str());
-            if (!into) continue;
+            lxw_worksheet* into = workbook_add_worksheet(book, sheetNameFor(sheet.name, names).c_str());
+            if (!into) {
+                workbook_close(book);
+                return fault("the sheet \"" + sheet.name + "\" cannot be written", "give it another name");
+            }
             for (std::size_t r = 0; r < sheet.rows.size(); ++r)
                 for (std::size_t c = 0; c < sheet.rows[r].size(); ++c) {
                     const SheetCell& cell = sheet.rows[r][c];

@@ -25,8 +25,12 @@ struct Workbook {
 [[nodiscard]] Result<Workbook> readWorkbook(const std::filesystem::path& path, const std::atomic<bool>* stop = nullptr);
 /// A table from the clipboard, its cells parted by tabs.
 [[nodiscard]] Sheet sheetFromClipboard(std::string_view text);
-/// Writes tables as Office Open XML, or the first one as text where the name ends in .csv; whole or not at all.
+/// Writes tables as Office Open XML, or as text where the name ends in .csv: then each has a file of its own, the first
+/// under the name itself, the others beside it. Each file is whole or not there.
 [[nodiscard]] Outcome writeWorkbook(const std::vector<Sheet>& sheets, const std::filesystem::path& path);
+/// Where a table of several goes that are written as text.
+[[nodiscard]] std::filesystem::path textTableFor(const std::filesystem::path& path, const std::vector<Sheet>& sheets,
+                                                 std::size_t index);
 /// Writes one table in the format that the ending names: `.csv`, else a workbook.
 [[nodiscard]] Outcome writeTable(const Sheet& sheet, const std::filesystem::path& path);
 

@@ -137,6 +137,29 @@ private slots:
         QVERIFY2(!desk.programme().activities.row(desk.id("A010"))->actualStart, "a paste is one step");
     }
 
+    /// The line for a new update is open, and another programme takes the place of the one it was opened for.
+    void aNewUpdateIsBegunInANewProgramme() {
+        Desk desk(small(), m_folder.filePath(QStringLiteral("s.ini")));
+        desk.window.setKeeping({m_folder.filePath(QStringLiteral("unsaved2")),
+                                "A. Planner",
+                                [] { return std::string("2027-03-12 09:00:00 +00:00"); },
+                                {},
+                                20000});
+        desk.dialogs.save = m_folder.filePath(QStringLiteral("first.yarrin"));
+        desk.trigger("fileSaveAs");
+        QVERIFY(desk.document().freeze(QStringLiteral("A"), QStringLiteral("Update"), QStringLiteral("n")).ok());
+        desk.trigger("newUpdate");
+        QVERIFY(desk.visible<QLineEdit>("updateDate")->isVisible());
+        desk.trigger("fileNew");
+        QVERIFY2(!desk.find<QLineEdit>("updateDate")->isVisible(), "the line belongs to a programme that is gone");
+        desk.trigger("newUpdate");
+        auto* date = desk.visible<QLineEdit>("updateDate");
+        date->selectAll();
+        QTest::keyClicks(date, QStringLiteral("2027-04-01"));
+        desk.visible<QPushButton>("updateBegin")->click();
+        QVERIFY(desk.programme().job.dataDate);
+    }
+
     /// A file of its own: the first update is nothing to keep, the second keeps the first as a revision.
     void aNewUpdateKeepsTheLastOne() {
         Desk desk(small(), m_folder.filePath(QStringLiteral("s.ini")));

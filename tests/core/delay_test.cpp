@@ -239,6 +239,37 @@ private slots:
         QCOMPARE(QString::fromStdString(job.finish()), QStringLiteral("2027-03-23"));
     }
 
+    /// A hammock that hangs from two activities of one fragment and from nothing else stays where their work would lie
+    /// when the event is off, as one with a single anchor does: from the 9th to the 15th, and it is no error.
+    void aHammockOnTwoActivitiesOfAFragmentOutlivesItsEvent() {
+        for (const bool swapped : {false, true}) {
+            Job7 job = ferry();
+            const EventId id = job.event(Risk::employer, "2027-03-09", {});
+            job.work("X", 6);
+            job.work("Y", 3);
+            job.work("H", 0);
+            job.link("A", "X").link("X", "D").link("A", "Y").link("Y", "D");
+            for (const char* key : {"X", "Y"}) job.change(key, [&](Activity& a) { a.event = id; });
+            const auto named = [&](const char* key) {
+                for (const Activity& a : job.programme.activities)
+                    if (a.key == key) return a.id;
+                return ActivityId{};
+            };
+            job.change("H", [&](Activity& a) {
+                a.kind = ActivityKind::hammock;
+                a.from = {{named(swapped ? "Y" : "X"), End::start, 0}, {named(swapped ? "X" : "Y"), End::start, 0}};
+                a.to = {{named(swapped ? "Y" : "X"), End::finish, 0}, {named(swapped ? "X" : "Y"), End::finish, 0}};
+            });
+            QVERIFY(schedule(job.programme).ok());
+            switchOff(job.programme, id);
+            const Schedule found = schedule(job.programme);
+            QVERIFY2(found.ok(), found.ok() ? "" : found.errors.front().sentence().c_str());
+            QCOMPARE(QString::fromStdString(dates(job.programme, found, "H")),
+                     QStringLiteral("2027-03-09T00:00 2027-03-15T00:00"));
+            QCOMPARE(QString::fromStdString(job.finish()), QStringLiteral("2027-03-20"));
+        }
+    }
+
     void aFragmentStandsAsideWhenItIsOff() {
         Job7 job = ferry();
         const EventId id = job.event(Risk::employer, "2027-03-09", {});

@@ -59,6 +59,32 @@ private slots:
         QCOMPARE(text(dates(b.programme, s, "B")), QStringLiteral("2027-03-03T08:00 2027-03-09T17:00"));
     }
 
+    /// A task of no duration that began on one day and was over on another keeps both, and a hammock on it its length:
+    /// from Monday the 1st at eight to Wednesday the 3rd at eight are two days of work.
+    void aTaskOfNoDurationKeepsBothActualDates() {
+        Builder b;
+        b.task("A", 0).task("B", 5).task("H", 0).link("A", "B");
+        b.change("H", [&](Activity& a) {
+            a.kind = ActivityKind::hammock;
+            a.from = {{b.id("A"), End::start, 0}};
+            a.to = {{b.id("A"), End::finish, 0}};
+        });
+        b.programme.job.dataDate = parseInstant("2027-03-03T08:00");
+        b.change("A", [](Activity& a) {
+            a.actualStart = parseInstant("2027-03-01T08:00");
+            a.actualFinish = parseInstant("2027-03-03T08:00");
+        });
+        const Schedule s = schedule(b.programme);
+        QVERIFY(s.ok());
+        QCOMPARE(text(dates(b.programme, s, "A")), QStringLiteral("2027-03-01T08:00 2027-03-03T08:00"));
+        QCOMPARE(of(b.programme, s, "H").duration, 2 * 480);
+        // With one of them it is a point in time, as a milestone is.
+        b.change("A", [](Activity& a) { a.actualStart.reset(); });
+        const Schedule one = schedule(b.programme);
+        QCOMPARE(text(dates(b.programme, one, "A")), QStringLiteral("2027-03-03T08:00 2027-03-03T08:00"));
+        QCOMPARE(of(b.programme, one, "H").duration, 0);
+    }
+
     // B began before A was complete: it waits for A, or carries on.
     void outOfSequenceWorkWaitsOrCarriesOn() {
         Builder b = twoInARow();

@@ -203,7 +203,7 @@ private:
         const Activity& a = *r.a;
         if (r.complete) {
             const bool milestone = r.startMs || r.finishMs;
-            if (milestone)
+            if (milestone && !(a.kind == ActivityKind::task && a.actualStart && a.actualFinish))
                 r.es = r.ef = r.startMs ? a.actualStart.value_or(a.actualFinish.value_or(Instant{}))
                                         : a.actualFinish.value_or(a.actualStart.value_or(Instant{}));
             else

@@ -211,6 +211,30 @@ private slots:
         QVERIFY(!p.breakdown.row(b)->parent);
     }
 
+    /// Ids with blanks, the names of ends and semicolons in them hold hammocks like others.
+    void anyIdCanBeAnAnchor() {
+        Builder b;
+        b.task("Road to start", 5).task("finish line", 3).task("a; b", 2).task("H", 0);
+        b.change("H", [&](Activity& a) {
+            a.kind = ActivityKind::hammock;
+            a.from = a.to = {{b.id("Road to start"), End::start, 0}};
+        });
+        Transaction tx(b.programme);
+        const std::vector<std::string> keys{"Road to start", "finish line", "a; b"};
+        for (const std::string& first : keys)
+            for (const std::string& second : keys) {
+                if (first == second) continue;
+                const std::string typed = quotedKey(first) + " finish +1d; " + quotedKey(second);
+                const Outcome set = setAnchors(tx, b.id("H"), End::start, typed);
+                QVERIFY2(set.ok(), set.ok() ? "" : set.error().sentence().c_str());
+                const Activity& h = *b.programme.activities.row(b.id("H"));
+                QCOMPARE(h.from.size(), std::size_t(2));
+                QVERIFY(h.from[0].activity == b.id(first) && h.from[0].end == End::finish && h.from[0].lag == 480);
+                QVERIFY(h.from[1].activity == b.id(second) && h.from[1].end == End::start);
+                QCOMPARE(anchorsText(b.programme, h, End::start), typed);
+            }
+    }
+
     /// What is plainly meant is taken, in whatever language it is typed; what could be two numbers is refused, and
     /// said.
     void figuresAreTakenAsTheyAreMeant_data() {

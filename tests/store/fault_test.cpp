@@ -17,6 +17,7 @@
 
 #include <fcntl.h>
 #include <fstream>
+#include <map>
 #include <set>
 #include <sys/stat.h>
 #include <unistd.h>
@@ -63,7 +64,7 @@ const std::vector<Deed>& deeds() {
         {"many rows",
          [](ProgrammeFile& f, Programme& p) {
              return edit(f, p, [&](Transaction& tx) {
-                 for (int i = 0; i < 120; ++i)
+                 for (int i = 0; i < 60; ++i)
                      if (!addActivity(tx, ActivityKind::task, {}, {}, "Row " + std::string(150, 'x')).ok())
                          return Outcome(inputError("no"));
                  return done();
@@ -100,9 +101,14 @@ class FaultTest : public QObject {
 
     /// A file with a history and a revision, as bytes; and its programme.
     std::pair<std::string, Programme> made(std::uint32_t seed) {
+        static std::map<std::uint32_t, std::pair<std::string, Programme>> kept;
+        if (const auto known = kept.find(seed); known != kept.end()) return known->second;
+        return kept[seed] = madeAnew(seed);
+    }
+    std::pair<std::string, Programme> madeAnew(std::uint32_t seed) {
         const fs::path path = file("made.yarrin");
         fs::remove(path);
-        Programme p = randomProgramme(seed, {.activities = 25});
+        Programme p = randomProgramme(seed, {.activities = 14});
         if (!writeProgramme(p, path, FileFormat::native).ok()) qFatal("not written");
         const auto held = ProgrammeFile::open(path, planner);
         for (const Deed& deed : deeds())

@@ -48,6 +48,11 @@ UpdateLine::UpdateLine(Document& document, QWidget* parent)
     connect(m_date, &QLineEdit::returnPressed, this, &UpdateLine::accept);
     connect(m_key, &QLineEdit::returnPressed, this, &UpdateLine::accept);
     connect(m_keep, &QCheckBox::toggled, m_key, &QWidget::setEnabled);
+    // Another programme has other revisions, or none.
+    connect(&m_document, &Document::replaced, this, [this] {
+        m_revisions.clear();
+        hide();
+    });
     hide();
 }
 
@@ -67,6 +72,7 @@ void UpdateLine::begin() {
 }
 
 const Revision* UpdateLine::keeping() const {
+    if (!m_document.keeper().file()) return nullptr;
     for (const Revision& revision : m_revisions) {
         if (revision.dataDate != m_document.programme().job.dataDate) continue;
         const auto programme = m_document.keeper().file()->programmeOf(revision);

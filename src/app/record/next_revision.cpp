@@ -33,7 +33,7 @@ QString nextRevisionKey(const std::vector<Revision>& revisions) {
 
 QString draftedNarrative(Document& document, const std::vector<Revision>& revisions) {
     const Calculated now{document.programme(), document.schedule()};
-    if (!revisions.empty()) {
+    if (!revisions.empty() && document.keeper().file()) {
         const auto last = document.keeper().file()->programmeOf(revisions.back());
         if (last.ok()) {
             const Schedule then = schedule(*last);

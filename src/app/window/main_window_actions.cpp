@@ -211,8 +211,14 @@ void MainWindow::exportTables() {
         m_dialogs.fileToSave(this, tr("Export as a workbook"), m_document.displayName() + QStringLiteral(".xlsx"),
                              tr("Workbooks (*.xlsx);;Text tables (*.csv)"));
     if (path.isEmpty()) return;
-    const Outcome outcome = writeWorkbook(tablesOf(m_document.programme(), m_document.schedule()), path.toStdString());
-    say(outcome.ok() ? tr("Exported to %1.").arg(path) : tr("Not exported. %1").arg(show::error(outcome.error())));
+    const std::vector<Sheet> sheets = tablesOf(m_document.programme(), m_document.schedule());
+    const Outcome outcome = writeWorkbook(sheets, path.toStdString());
+    QStringList places{path};
+    if (path.endsWith(QLatin1String(".csv"), Qt::CaseInsensitive))
+        for (std::size_t i = 1; i < sheets.size(); ++i)
+            places << show::text(textTableFor(path.toStdString(), sheets, i).string());
+    say(outcome.ok() ? tr("Exported to %1.").arg(places.join(tr(" and ")))
+                     : tr("Not exported. %1").arg(show::error(outcome.error())));
 }
 
 } // namespace yarrin

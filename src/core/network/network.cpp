@@ -256,6 +256,14 @@ private:
         if (node.kind != NodeKind::task) {
             node.state = NodeState::complete;
             draft.takesLinks = false;
+            // A task of no duration has a start and a finish of its own, also where they lie days apart.
+            if (activity.kind == ActivityKind::task && activity.actualStart && activity.actualFinish) {
+                node.actualStart = *activity.actualStart;
+                node.actualFinish = *activity.actualFinish;
+                if (node.actualFinish < node.actualStart)
+                    problem(Problem::Severity::error, activity, "its actual finish is before its actual start");
+                return;
+            }
             const bool byStart = node.kind == NodeKind::startMilestone;
             const auto& first = byStart ? activity.actualStart : activity.actualFinish;
             const auto& second = byStart ? activity.actualFinish : activity.actualStart;

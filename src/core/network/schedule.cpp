@@ -131,8 +131,12 @@ private:
         out.earlyStart = farFuture;
         out.earlyFinish = farPast;
         bool open = false;
+        // What stands aside holds no hammock, unless there is nothing else for it to hang from.
+        const auto stands = [&](const Anchor& anchor) {
+            return !m_out.activities[m_programme.activities.indexOf(anchor.activity)].aside;
+        };
         const auto hangs = [&](const std::vector<Anchor>& anchors, const Anchor& anchor) {
-            return anchors.size() == 1 || !m_out.activities[m_programme.activities.indexOf(anchor.activity)].aside;
+            return stands(anchor) || std::none_of(anchors.begin(), anchors.end(), stands);
         };
         for (const Anchor& anchor : activity.from) {
             if (!hangs(activity.from, anchor)) continue;
