@@ -91,5 +91,13 @@ struct Content {
     std::string imageDigest;
 };
 [[nodiscard]] Content contentOf(Database& database, std::int64_t revision);
+/// Where a revision does not say what was frozen, why. Without a chain its form 2 cannot be checked.
+[[nodiscard]] std::string faultOf(Database& database, const Revision& revision, const ChainCheck* chain);
+/// Why a key cannot be one: it is printed in lines and typed in calls.
+[[nodiscard]] std::string keyFault(const std::string& key);
+/// Whether the version of a file knows history and revisions.
+[[nodiscard]] bool hasRevisions(Database& database);
+/// What a signature is made over.
+[[nodiscard]] std::string signedText(const ChainHead& head);
 
 } // namespace yarrin

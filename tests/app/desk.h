@@ -23,7 +23,8 @@ public:
     QString fileToOpen(QWidget*, const QString&) override { return open; }
     QString fileToImport(QWidget*, const QString&, const QString&) override { return open; }
     QString fileToSave(QWidget*, const QString&, const QString&, const QString&) override { return save; }
-    Unsaved unsavedChanges(QWidget*, const QString&) override {
+    Unsaved unsavedChanges(QWidget*, const QString& name) override {
+        askedFor = name;
         ++asked;
         return unsaved;
     }
@@ -43,6 +44,7 @@ public:
     QString save;
     Unsaved unsaved = Unsaved::discard;
     int asked = 0;
+    QString askedFor;
 };
 
 /// The editor that is open on a grid; closed ones go away a little later.

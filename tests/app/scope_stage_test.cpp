@@ -40,6 +40,7 @@ class ScopeStageTest : public QObject {
             line->selectAll();
             QTest::keyClicks(line, QString::fromLatin1(text));
             QTest::keyClick(line, Qt::Key_Return);
+            if (line->isVisible()) qFatal("Enter opened the name again");
         }
         void press(BreakdownId id) {
             QTest::mouseClick(chart().viewport(), Qt::LeftButton, {}, chart().rectOf(id).center());

@@ -398,6 +398,7 @@ private slots:
         nameless->dialogs.unsaved = Dialogs::Unsaved::cancel;
         QVERIFY(!nameless->window.close());
         QCOMPARE(nameless->dialogs.asked, 1);
+        QVERIFY(!nameless->dialogs.askedFor.contains(QLatin1String("Not saved")));
     }
 
     /// Taking back what an earlier session did reads the file; where that fails it is said.
@@ -581,7 +582,7 @@ private slots:
         desk->visible<QPushButton>("revisionFreeze")->click();
         auto* facts = desk->visible<QLabel>("revisionFacts");
         QVERIFY2(facts->text().contains(QLatin1String("signed by A. Planner, key ")), qPrintable(facts->text()));
-        QVERIFY2(facts->text().contains(QLatin1String("seal ")), qPrintable(facts->text()));
+        QVERIFY2(facts->text().contains(QLatin1String("Seal ")), qPrintable(facts->text()));
         struct stat found {};
         QCOMPARE(::stat(signing.signingKey.toUtf8().constData(), &found), 0);
         QCOMPARE(found.st_mode & 0777, mode_t(0600));

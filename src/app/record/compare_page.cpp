@@ -108,13 +108,16 @@ void ComparePage::fillSides() {
     const auto before = sideAt(m_before);
     const auto after = sideAt(m_after);
     m_sides.clear();
+    int agreed = -1; // where the contract programme in force stands
     m_sides.push_back({Side::What::now, 0, tr("Now")});
     if (m_document.trial()) m_sides.push_back({Side::What::trial, 0, tr("Before the trial")});
     if (HeldFile* file = m_document.keeper().file()) {
         if (const auto revisions = file->revisions(); revisions.ok())
-            for (auto r = revisions->rbegin(); r != revisions->rend(); ++r)
+            for (auto r = revisions->rbegin(); r != revisions->rend(); ++r) {
+                if (r->contract) agreed = int(m_sides.size());
                 m_sides.push_back({Side::What::revision, r->number,
                                    tr("Revision %1 · %2").arg(show::text(r->key), show::text(r->purpose))});
+            }
         if (const auto entries = file->history(); entries.ok()) {
             for (const HistoryEntry& entry : *entries)
                 if (entry.kind == EntryKind::named)
@@ -133,7 +136,9 @@ void ComparePage::fillSides() {
         box->setCurrentIndex(found != m_sides.end() ? int(found - m_sides.begin())
                                                     : std::min(otherwise, int(m_sides.size()) - 1));
     };
-    put(m_before, before && before->what != Side::What::now ? before : std::nullopt, 1);
+    // What people ask first is what has become of what was agreed; within a trial, what it did.
+    put(m_before, before && before->what != Side::What::now ? before : std::nullopt,
+        agreed > 0 && !m_document.trial() ? agreed : 1);
     put(m_after, after, 0);
     m_filling = false;
 }

@@ -113,15 +113,23 @@ RecordStrip::Line RecordStrip::line(const char* name) {
 void RecordStrip::refresh() {
     const Keeper& keeper = m_document.keeper();
     m_trouble.row->setVisible(!keeper.trouble().isEmpty());
-    if (!keeper.trouble().isEmpty())
-        m_trouble.text->setText(
-            tr("%1 not in the file: %2 %3 Work can go on; they are written as soon as that can be done.")
-                .arg(keeper.unwritten() == 1 ? tr("The last change is")
-                                             : tr("The last %1 changes are").arg(keeper.unwritten()),
-                     keeper.trouble(),
-                     keeper.spare().isEmpty()
-                         ? tr("They are in memory only, and lost if the program ends.")
-                         : tr("They are kept apart from it in %1.").arg(QFileInfo(keeper.spare()).path())));
+    if (!keeper.trouble().isEmpty()) {
+        const bool one = keeper.unwritten() == 1;
+        const QString folder = QFileInfo(keeper.spare()).path();
+        const QString where = keeper.spare().isEmpty()
+                                  ? (one ? tr("It is in memory only, and lost if the program ends.")
+                                         : tr("They are in memory only, and lost if the program ends."))
+                                  : (one ? tr("It is kept apart from it in %1.").arg(folder)
+                                         : tr("They are kept apart from it in %1.").arg(folder));
+        m_trouble.text->setText((one ? tr("The last change is not in the file: %1 %2 Work can go on; it is written as "
+                                          "soon as that can be done.")
+                                           .arg(keeper.trouble(), where)
+                                     : tr("The last %1 changes are not in the file: %2 %3 Work can go on; they are "
+                                          "written as soon as that can be "
+                                          "done.")
+                                           .arg(keeper.unwritten())
+                                           .arg(keeper.trouble(), where)));
+    }
     m_apart.row->setVisible(!keeper.apartFrom().isEmpty());
     m_apart.text->setText(tr("Another program changed %1, or put another file in its place. It was left as it is. Your "
                              "work up to now, and what you go on to do, is kept apart from it.")

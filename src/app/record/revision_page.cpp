@@ -290,9 +290,11 @@ void RevisionPage::showChosen() {
     if (revision->dataDate) facts << tr("data date %1").arg(show::date(dateOf(*revision->dataDate)));
     if (revision->contract) facts << tr("the contract programme");
     if (!revision->signer.empty()) facts << tr("signed by %1").arg(show::text(revision->signer));
-    if (!revision->seal.empty()) facts << tr("seal %1").arg(show::text(revision->seal));
-    facts << tr("SHA-256 %1").arg(show::text(revision->digest));
-    m_facts->setText(facts.join(QStringLiteral(" · ")));
+    // Each on a line of its own: broken in two they could not be read out.
+    QStringList lines{facts.join(QStringLiteral(" · "))};
+    if (!revision->seal.empty()) lines << tr("Seal %1").arg(show::text(revision->seal));
+    lines << tr("SHA-256 %1").arg(show::text(revision->digest));
+    m_facts->setText(lines.join(QLatin1Char('\n')));
     showMarkdown(*m_text, revision->narrative.empty() ? tr("*It has no narrative.*") : show::text(revision->narrative));
     const bool superseding =
         std::any_of(m_revisions.begin(), m_revisions.end(), [](const Revision& r) { return r.contract; });

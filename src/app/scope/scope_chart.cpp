@@ -32,22 +32,7 @@ ScopeChart::ScopeChart(Document& document, QWidget* parent)
     m_name->setAccessibleName(tr("Name of the group"));
     m_name->hide();
     m_name->installEventFilter(this);
-    const auto commit = [this] {
-        if (!m_name->isVisible()) return;
-        m_name->hide();
-        const BreakdownNode* node = m_document.programme().breakdown.row(m_naming);
-        const QString name = m_name->text().trimmed();
-        if (!node || show::text(node->name) == name) return;
-        const Outcome outcome =
-            m_document.perform(tr("%1 → %2").arg(show::text(node->name), name),
-                               [&](Transaction& tx) { return renameGroup(tx, m_naming, name.toStdString()); });
-        if (!outcome.ok()) emit refused(show::error(outcome.error()));
-    };
-    connect(m_name, &QLineEdit::returnPressed, this, [this, commit] {
-        commit();
-        setFocus();
-    });
-    connect(m_name, &QLineEdit::editingFinished, this, commit);
+    connect(m_name, &QLineEdit::editingFinished, this, &ScopeChart::commitName);
     connect(&m_document, &Document::changed, this, [this] {
         m_stale = true;
         if (isVisible()) refresh();
@@ -57,6 +42,18 @@ ScopeChart::ScopeChart(Document& document, QWidget* parent)
         m_chosen = {};
         m_fitPending = true;
     });
+}
+
+void ScopeChart::commitName() {
+    if (!m_name->isVisible()) return;
+    m_name->hide();
+    const BreakdownNode* node = m_document.programme().breakdown.row(m_naming);
+    const QString name = m_name->text().trimmed();
+    if (!node || show::text(node->name) == name) return;
+    const Outcome outcome = m_document.perform(tr("%1 → %2").arg(show::text(node->name), name), [&](Transaction& tx) {
+        return renameGroup(tx, m_naming, name.toStdString());
+    });
+    if (!outcome.ok()) emit refused(show::error(outcome.error()));
 }
 
 void ScopeChart::refresh() {
@@ -418,13 +415,20 @@ void ScopeChart::keyPressEvent(QKeyEvent* event) {
 }
 
 bool ScopeChart::eventFilter(QObject* watched, QEvent* event) {
-    if (watched == m_name && event->type() == QEvent::KeyPress &&
-        static_cast<QKeyEvent*>(event)->key() == Qt::Key_Escape) {
-        m_name->blockSignals(true);
-        m_name->hide();
-        m_name->blockSignals(false);
-        setFocus();
-        return true;
+    if (watched == m_name && event->type() == QEvent::KeyPress) {
+        const int key = static_cast<QKeyEvent*>(event)->key();
+        if (key == Qt::Key_Escape) {
+            m_name->blockSignals(true);
+            m_name->hide();
+            m_name->blockSignals(false);
+            setFocus();
+            return true;
+        }
+        if (key == Qt::Key_Return || key == Qt::Key_Enter) {
+            commitName();
+            setFocus();
+            return true; // a line passes the key on to the chart, which would open the name again
+        }
     }
     return QAbstractScrollArea::eventFilter(watched, event);
 }

@@ -68,6 +68,7 @@ protected:
     bool eventFilter(QObject* watched, QEvent* event) override;
 
 private:
+    void commitName();
     void relayout();
     void updateBars();
     [[nodiscard]] QPointF toChart(QPointF viewport) const;

@@ -25,7 +25,7 @@ QString SystemDialogs::fileToSave(QWidget* parent, const QString& title, const Q
 }
 
 Dialogs::Unsaved SystemDialogs::unsavedChanges(QWidget* parent, const QString& name) {
-    QMessageBox box(QMessageBox::Question, QObject::tr("Yarrin"), QObject::tr("Keep the changes to %1?").arg(name),
+    QMessageBox box(QMessageBox::NoIcon, QObject::tr("Yarrin"), QObject::tr("Keep the changes to “%1”?").arg(name),
                     QMessageBox::NoButton, parent);
     box.setTextFormat(Qt::PlainText);
     QPushButton* save = box.addButton(QObject::tr("Save"), QMessageBox::AcceptRole);

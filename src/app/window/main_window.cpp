@@ -414,7 +414,10 @@ bool MainWindow::mayLeave() {
     if (QWidget* focus = QApplication::focusWidget()) focus->clearFocus();
     m_record->revisions().saveDraft();
     if (!m_document.isModified()) return true;
-    switch (m_dialogs.unsavedChanges(this, m_document.displayName())) {
+    // What has no file is known by its job's name.
+    const QString title = show::text(m_document.programme().job.title);
+    const QString name = m_document.path().isEmpty() && !title.isEmpty() ? title : m_document.displayName();
+    switch (m_dialogs.unsavedChanges(this, name)) {
     case Dialogs::Unsaved::save:
         return save();
     case Dialogs::Unsaved::discard:

@@ -78,7 +78,8 @@ void Standing::tellSections() {
     if (schedule.programmeFinish) {
         whole.value = show::finishDate(*schedule.programmeFinish);
         const Minutes span = *schedule.programmeFinish - programme.job.start;
-        whole.detail = tr("%1 weeks from the start").arg((span + 7 * minutesPerDay - 1) / (7 * minutesPerDay));
+        whole.detail = tr("%1 from the start")
+                           .arg(show::countOf((span + 7 * minutesPerDay - 1) / (7 * minutesPerDay), "week", "weeks"));
     }
     m_blocks.push_back(whole);
     if (schedule.sections.empty()) return;
