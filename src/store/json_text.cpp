@@ -108,7 +108,7 @@ public:
             for (const auto& [key, value] : json.items()) {
                 m_text += before;
                 m_text.append(depth + 1, ' ');
-                leaf(Ordered(key));
+                if (!plain(key)) leaf(Ordered(key));
                 m_text += ": ";
                 write(value, depth + 1);
                 before = ",\n";
@@ -139,7 +139,17 @@ public:
     [[nodiscard]] std::string take() { return std::move(m_text); }
 
 private:
+    /// Most texts need no escape, and asking the library for each takes most of the time.
+    bool plain(const std::string& text) {
+        for (const char c : text)
+            if (c < 32 || c >= 127 || c == '"' || c == '\\') return false;
+        m_text += '"';
+        m_text += text;
+        m_text += '"';
+        return true;
+    }
     void leaf(const Ordered& json) {
+        if (json.is_string() && plain(json.get_ref<const std::string&>())) return;
         const std::size_t from = m_text.size();
         m_text += json.dump(-1, ' ', false, Ordered::error_handler_t::replace);
         // U+007F to U+009F steer a terminal; JSON need not escape them, and versions before the sixth did not.
