@@ -4,7 +4,7 @@
 
 #include "store/open_document.h"
 
-#include <libxml/xmlreader.h>
+#include "store/xml_text.h"
 
 #include <map>
 #include <memory>
@@ -27,29 +27,20 @@ public:
     }
     [[nodiscard]] int type() const { return xmlTextReaderNodeType(m_reader.get()); }
     [[nodiscard]] bool begins(const char* name) const {
-        return type() == XML_READER_TYPE_ELEMENT && textOf(xmlTextReaderConstLocalName(m_reader.get())) == name;
+        return type() == XML_READER_TYPE_ELEMENT && xml::textOf(xmlTextReaderConstLocalName(m_reader.get())) == name;
     }
     [[nodiscard]] bool ends(const char* name) const {
-        return type() == XML_READER_TYPE_END_ELEMENT && textOf(xmlTextReaderConstLocalName(m_reader.get())) == name;
+        return type() == XML_READER_TYPE_END_ELEMENT &&
+               xml::textOf(xmlTextReaderConstLocalName(m_reader.get())) == name;
     }
     [[nodiscard]] bool isEmpty() const { return xmlTextReaderIsEmptyElement(m_reader.get()) == 1; }
     [[nodiscard]] bool isText() const {
         return type() == XML_READER_TYPE_TEXT || type() == XML_READER_TYPE_SIGNIFICANT_WHITESPACE;
     }
-    [[nodiscard]] std::string value() const { return textOf(xmlTextReaderConstValue(m_reader.get())); }
-    [[nodiscard]] std::string attribute(const char* key) const {
-        const void* wanted = key;
-        xmlChar* value = xmlTextReaderGetAttribute(m_reader.get(), static_cast<const xmlChar*>(wanted));
-        std::string text = textOf(value);
-        xmlFree(value);
-        return text;
-    }
+    [[nodiscard]] std::string value() const { return xml::textOf(xmlTextReaderConstValue(m_reader.get())); }
+    [[nodiscard]] std::string attribute(const char* key) const { return xml::attribute(m_reader.get(), key); }
 
 private:
-    static std::string textOf(const xmlChar* text) {
-        const void* plain = text;
-        return plain ? std::string(static_cast<const char*>(plain)) : std::string();
-    }
     std::unique_ptr<xmlTextReader, decltype(&xmlFreeTextReader)> m_reader;
 };
 

@@ -2,7 +2,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "store/open_document.h"
 
-#include <libxml/xmlreader.h>
+#include "store/xml_text.h"
 
 #include <algorithm>
 #include <charconv>
@@ -38,7 +38,7 @@ public:
                 break;
             case XML_READER_TYPE_TEXT:
             case XML_READER_TYPE_SIGNIFICANT_WHITESPACE:
-                if (m_inText > 0 && m_inNote == 0) m_text += textOf(xmlTextReaderConstValue(m_reader.get()));
+                if (m_inText > 0 && m_inNote == 0) m_text += xml::textOf(xmlTextReaderConstValue(m_reader.get()));
                 break;
             default:
                 break;
@@ -56,18 +56,8 @@ public:
     }
 
 private:
-    static std::string textOf(const xmlChar* text) {
-        const void* plain = text;
-        return plain ? std::string(static_cast<const char*>(plain)) : std::string();
-    }
-    [[nodiscard]] std::string name() const { return textOf(xmlTextReaderConstName(m_reader.get())); }
-    [[nodiscard]] std::string attribute(const char* key) const {
-        const void* wanted = key;
-        xmlChar* value = xmlTextReaderGetAttribute(m_reader.get(), static_cast<const xmlChar*>(wanted));
-        std::string text = textOf(value);
-        xmlFree(value);
-        return text;
-    }
+    [[nodiscard]] std::string name() const { return xml::textOf(xmlTextReaderConstName(m_reader.get())); }
+    [[nodiscard]] std::string attribute(const char* key) const { return xml::attribute(m_reader.get(), key); }
     [[nodiscard]] std::size_t count(const char* key) const {
         const std::string text = attribute(key);
         return text.empty() ? 1 : std::max<std::size_t>(1, std::strtoul(text.c_str(), nullptr, 10));

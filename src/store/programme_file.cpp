@@ -249,8 +249,12 @@ Outcome ProgrammeFile::Impl::sameAsLeft(const Expected& expected) {
     if (*mark == m_mark && m_database->number("PRAGMA data_version") == m_dataVersion) return done();
     // Touched, but perhaps not changed: what is on the disk decides, read without what this connection remembers.
     Database fresh(m_path.string(), Database::Mode::readOnly);
-    if (!checkNative(fresh, m_path).ok() || counterOf(fresh) != m_counter) return fileForeign(m_path);
+    const bool sound = checkNative(fresh, m_path).ok();
+    // A disk that does not answer tells nothing of who wrote on it.
+    if (fresh.mayPass()) return *fresh.error();
+    if (!sound || counterOf(fresh) != m_counter) return fileForeign(m_path);
     const ChainHead head = fresh.number("PRAGMA user_version") >= 6 ? headOf(fresh) : ChainHead{};
+    if (fresh.mayPass()) return *fresh.error();
     if (fresh.failed() || head != m_head) return fileForeign(m_path);
     if (!expected) return done();
     const auto programme = readTables(fresh);

@@ -35,7 +35,17 @@ Database::~Database() {
 void Database::fail(int code) {
     if (m_error) return;
     Error error{ErrorCode::file, {}, {}, {}};
-    m_busy = (code & 0xff) == SQLITE_BUSY || (code & 0xff) == SQLITE_LOCKED;
+    switch (code & 0xff) {
+    case SQLITE_BUSY:
+    case SQLITE_LOCKED:
+    case SQLITE_IOERR:
+    case SQLITE_CANTOPEN:
+    case SQLITE_NOMEM:
+        m_mayPass = true;
+        break;
+    default:
+        m_mayPass = false;
+    }
     switch (code & 0xff) {
     case SQLITE_CORRUPT:
     case SQLITE_NOTADB:

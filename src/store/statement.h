@@ -33,8 +33,9 @@ public:
     [[nodiscard]] std::int64_t number(const char* sql);
     [[nodiscard]] std::string text(const char* sql);
     void fail(int code);
-    /// Whether the last failure was that somebody else has the file: it may be tried again.
-    [[nodiscard]] bool busy() const { return m_busy; }
+    /// Whether it failed for a reason that may pass and says nothing of the file: somebody has it, the disk does not
+    /// answer, there is no memory.
+    [[nodiscard]] bool mayPass() const { return failed() && m_mayPass; }
     /// Forgets a failure, once what was begun is rolled back.
     void forgive() { m_error.reset(); }
     [[nodiscard]] sqlite3* handle() const { return m_handle; }
@@ -42,7 +43,7 @@ public:
 private:
     sqlite3* m_handle = nullptr;
     std::optional<Error> m_error;
-    bool m_busy = false;
+    bool m_mayPass = false;
 };
 
 /// Bytes as they are, in a column.

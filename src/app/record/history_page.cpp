@@ -52,7 +52,7 @@ HistoryPage::HistoryPage(Document& document, QWidget* parent) : QWidget(parent),
     columns.push_back({QStringLiteral("number"), tr("No."), 50, true, true,
                        [at](std::size_t i) { return QString::number(at(i).number); }});
     columns.back().figure = [at](std::size_t i) { return double(at(i).number); };
-    columns.push_back({QStringLiteral("when"), tr("When"), 160, false, false,
+    columns.push_back({QStringLiteral("when"), tr("When"), 200, false, false,
                        [at](std::size_t i) { return show::moment(at(i).at); }});
     columns.back().figure = [at](std::size_t i) { return double(at(i).number); };
     columns.push_back(

@@ -183,6 +183,9 @@ QWidget* RevisionPage::buildForm() {
     m_narrative->setAccessibleName(tr("Narrative of the next revision"));
     m_narrative->setTabChangesFocus(true);
     layout->addWidget(m_narrative, 1);
+    // As they stand.
+    setTabOrder(draftButton, m_sign);
+    setTabOrder(m_sign, m_freeze);
     connect(draftButton, &QPushButton::clicked, this, &RevisionPage::draft);
     connect(m_freeze, &QPushButton::clicked, this, &RevisionPage::freeze);
     connect(m_key, &QLineEdit::returnPressed, this, &RevisionPage::freeze);
