@@ -1,11 +1,13 @@
 // SPDX-FileCopyrightText: 2026 The Yarrin authors
 // SPDX-License-Identifier: GPL-3.0-or-later
 // A bill of 20,000 rows into the real window: from choosing the file until it is shown for approval, and from taking it
-// over until it is painted.
+// over until it is painted; and long schedules as edits.
 #include "app/base/look.h"
 #include "app/buildup/build_up_stage.h"
 #include "app/buildup/import_page.h"
 #include "app/window/main_window.h"
+#include "edit/activity_edits.h"
+#include "edit/table_import.h"
 #include "store/workbook.h"
 
 #include <QApplication>
@@ -15,6 +17,7 @@
 #include <QTemporaryDir>
 
 #include <cstdio>
+#include <cstdlib>
 
 using namespace yarrin;
 
@@ -39,6 +42,56 @@ Sheet bill(int rows) {
                               {"Zone " + std::to_string(i % 40), {}},
                               numberCell(i % 91 + 0.5)});
     return sheet;
+}
+
+/// A schedule of chains that wait for each other.
+Sheet schedule(int rows) {
+    Sheet sheet;
+    sheet.name = "Schedule";
+    sheet.rows.push_back({{"ID", {}}, {"Activity", {}}, {"Duration", {}}, {"Waits for", {}}, {"Group", {}}});
+    for (int i = 1; i <= rows; ++i) {
+        std::string waits = i > 40 ? "A" + std::to_string(i - 40) : std::string();
+        if (i > 57 && i % 5 != 0) waits += "; with A" + std::to_string(i - 57) + " +2d";
+        sheet.rows.push_back({{"A" + std::to_string(i), {}},
+                              {"Work " + std::to_string(i), {}},
+                              {std::to_string(i % 9 + 1) + "d", {}},
+                              {waits, {}},
+                              {"Part " + std::to_string(i % 300), {}}});
+    }
+    return sheet;
+}
+
+double since(const QElapsedTimer& clock) {
+    return double(clock.nsecsElapsed()) / 1e6;
+}
+
+/// A long schedule as an edit, taken back and done again, and most of it removed: without a window.
+void longSchedule(int rows) {
+    Programme programme = Document::blank(dateFrom(2026, 3, 2));
+    const Sheet sheet = schedule(rows);
+    QElapsedTimer clock;
+    clock.start();
+    const auto reading = readSchedule(programme, sheet, guessColumns(sheet, scheduleFields(), {}), CalendarId{1});
+    const double read = since(clock);
+    clock.start();
+    Transaction tx(programme);
+    if (!importSchedule(tx, reading, CalendarId{1}).ok()) std::abort();
+    const double taken = since(clock);
+    const auto edit = tx.commit("in");
+    clock.start();
+    apply(programme, inverse(*edit));
+    const double undone = since(clock);
+    clock.start();
+    apply(programme, *edit);
+    const double again = since(clock);
+    std::vector<ActivityId> going;
+    for (std::size_t i = 0; i < programme.activities.size(); i += 2) going.push_back(programme.activities[i].id);
+    clock.start();
+    Transaction out(programme);
+    if (!removeActivities(out, going).ok()) std::abort();
+    std::printf("schedule of %d rows, %zu links: read %.0f ms, taken over %.0f, undone %.0f, done again %.0f, half of "
+                "it removed %.0f ms\n",
+                rows, programme.links.size(), read, taken, undone, again, since(clock));
 }
 
 } // namespace
@@ -80,5 +133,6 @@ int main(int count, char** words) {
             "%zu items\n",
             ending, read, longest, double(clock.nsecsElapsed()) / 1e6, window.document().programme().bill.size());
     }
+    for (const int rows : {10'000, 100'000}) longSchedule(rows);
     return 0;
 }

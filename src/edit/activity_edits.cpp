@@ -193,7 +193,7 @@ Outcome removeActivities(Transaction& tx, std::span<const ActivityId> ids) {
     std::vector<LinkId> links;
     for (const Link& link : programme.links)
         if (going.contains(link.from) || going.contains(link.to)) links.push_back(link.id);
-    for (auto link = links.rbegin(); link != links.rend(); ++link) tx.erase<Link>(*link);
+    tx.eraseAll<Link>(links);
     std::vector<Section> sections;
     for (const Section& section : programme.sections)
         if (going.contains(section.milestone)) sections.push_back(section);
@@ -206,7 +206,7 @@ Outcome removeActivities(Transaction& tx, std::span<const ActivityId> ids) {
         if (going.contains(activity.id)) rows.push_back(activity.id);
     forgetActivities(tx, rows);
     forgetInEvents(tx, rows);
-    for (auto row = rows.rbegin(); row != rows.rend(); ++row) tx.erase<Activity>(*row);
+    tx.eraseAll<Activity>(rows);
     return done();
 }
 
@@ -235,6 +235,8 @@ Outcome setName(Transaction& tx, ActivityId id, std::string name) {
 }
 
 Outcome setCalendar(Transaction& tx, ActivityId id, CalendarId calendar) {
+    if (calendar && calendar != continuousCalendar && !tx.programme().calendars.row(calendar))
+        return inputError("the calendar is no longer there");
     return change(tx, id, [&](Activity& activity) -> Fault {
         // A typed duration is a number of days to the planner: it stays so many days of the new calendar.
         const Minutes before = dayOf(tx.programme(), activity);

@@ -168,7 +168,7 @@ Outcome removeBillItems(Transaction& tx, std::span<const BillItemId> ids) {
     std::vector<AllocationId> allocations;
     for (const Allocation& allocation : tx.programme().allocations)
         if (going.contains(allocation.item)) allocations.push_back(allocation.id);
-    for (auto id = allocations.rbegin(); id != allocations.rend(); ++id) tx.erase<Allocation>(*id);
+    tx.eraseAll<Allocation>(allocations);
     for (Sequence sequence : std::vector(tx.programme().sequences.rows())) {
         for (SequenceStep& step : sequence.steps)
             if (going.contains(step.bill)) step.bill = {};
@@ -456,7 +456,7 @@ void forgetActivities(Transaction& tx, std::span<const ActivityId> ids) {
     std::vector<AllocationId> allocations;
     for (const Allocation& allocation : tx.programme().allocations)
         if (going.contains(allocation.activity)) allocations.push_back(allocation.id);
-    for (auto id = allocations.rbegin(); id != allocations.rend(); ++id) tx.erase<Allocation>(*id);
+    tx.eraseAll<Allocation>(allocations);
     for (LaidOut unit : std::vector(tx.programme().laidOut.rows())) {
         for (LaidOutStep& step : unit.steps)
             if (going.contains(step.activity)) step.activity = {};

@@ -14,10 +14,12 @@ namespace {
 constexpr std::size_t none = decltype(Programme::breakdown)::none;
 
 std::string freshKey(const Programme& programme) {
-    std::unordered_set<std::string> taken;
-    for (const BreakdownNode& node : programme.breakdown) taken.insert(node.key);
+    const auto taken = [&](const std::string& key) {
+        return std::any_of(programme.breakdown.begin(), programme.breakdown.end(),
+                           [&](const BreakdownNode& node) { return node.key == key; });
+    };
     std::size_t number = programme.breakdown.size() + 1;
-    while (taken.contains("B" + std::to_string(number))) ++number;
+    while (taken("B" + std::to_string(number))) ++number;
     return "B" + std::to_string(number);
 }
 

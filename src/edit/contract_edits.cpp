@@ -159,6 +159,7 @@ Outcome setJobSum(Transaction& tx, JobSum which, std::string_view text) {
         std::erase(digits, '%');
         if (auto fault = setOptionalSum(percent, digits, "a share")) return fault;
         if (percent && *percent > Decimal(100)) return inputError("a share is at most 100 %");
+        if (percent && percent->scale() > 6) return inputError("a share has at most six decimals");
         job.damagesCapShare.reset();
         if (percent) job.damagesCapShare = Decimal(percent->mantissa(), percent->scale() + 2);
         return {};

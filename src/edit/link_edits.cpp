@@ -2,8 +2,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "edit/link_edits.h"
 
-#include "core/network/network.h"
-
 #include <algorithm>
 
 namespace yarrin {
@@ -24,7 +22,8 @@ const char* nameOf(LinkType type) {
     return "";
 }
 
-std::optional<Error> faultOfLink(const Programme& programme, const Link& link) {
+std::optional<Error> faultOfLink(Transaction& tx, const Link& link, Loops loops) {
+    const Programme& programme = tx.programme();
     const Activity* from = programme.activities.row(link.from);
     const Activity* to = programme.activities.row(link.to);
     if (!from || !to) return inputError("the activity is no longer there");
@@ -32,12 +31,15 @@ std::optional<Error> faultOfLink(const Programme& programme, const Link& link) {
     for (const Activity* end : {from, to})
         if (end->kind == ActivityKind::hammock)
             return inputError(end->key + " is a hammock and cannot be linked", "hang it from activities instead");
-    for (const Link& other : programme.links)
-        if (other.id != link.id && other.from == link.from && other.to == link.to && other.type == link.type)
+    for (const LinkId id : tx.lookup().into(link.to)) {
+        const Link& other = *programme.links.row(id);
+        if (other.id != link.id && other.from == link.from && other.type == link.type)
             return inputError(std::string("there is already a ") + nameOf(link.type) + " link from " + from->key +
                                   " to " + to->key,
                               "change its lag instead");
-    const auto back = pathBetween(programme, link.to, link.from);
+    }
+    if (loops == Loops::later) return {};
+    const auto back = pathBetween(programme, tx.lookup(), link.to, link.from);
     if (back.empty()) return {};
     std::string loop = from->key;
     for (const ActivityId id : back) loop += " → " + programme.activities.row(id)->key;
@@ -46,9 +48,9 @@ std::optional<Error> faultOfLink(const Programme& programme, const Link& link) {
 
 } // namespace
 
-Result<LinkId> addLink(Transaction& tx, Link link) {
+Result<LinkId> addLink(Transaction& tx, Link link, Loops loops) {
     link.id = tx.programme().links.freshId();
-    if (auto fault = faultOfLink(tx.programme(), link)) return *fault;
+    if (auto fault = faultOfLink(tx, link, loops)) return *fault;
     tx.append(link);
     return link.id;
 }
@@ -59,12 +61,10 @@ Outcome removeLink(Transaction& tx, LinkId id) {
     return done();
 }
 
-Outcome setWaitsFor(Transaction& tx, ActivityId id, std::string_view text) {
-    auto phrases = parseLinkPhrases(tx.programme(), id, text);
+Outcome setWaitsFor(Transaction& tx, ActivityId id, std::string_view text, Loops loops) {
+    auto phrases = parseLinkPhrases(tx.programme(), tx.lookup(), id, text);
     if (!phrases.ok()) return phrases.errors();
-    std::vector<Link> old;
-    for (const Link& link : tx.programme().links)
-        if (link.to == id) old.push_back(link);
+    std::vector<Link> old = linksInto(tx.programme(), tx.lookup(), id);
     std::vector<std::pair<Link, bool>> wanted; // with whether it is new
     for (const LinkPhrase& phrase : *phrases) {
         Link link{
@@ -83,27 +83,51 @@ Outcome setWaitsFor(Transaction& tx, ActivityId id, std::string_view text) {
         }
         wanted.emplace_back(link, isNew);
     }
-    for (const Link& link : old) tx.erase<Link>(link.id);
+    std::vector<LinkId> going;
+    for (const Link& link : old) going.push_back(link.id);
+    tx.eraseAll<Link>(going);
     for (auto& [link, isNew] : wanted) {
         if (isNew) {
-            const auto added = addLink(tx, link);
+            const auto added = addLink(tx, link, loops);
             if (!added.ok()) return added.errors();
         } else {
-            if (auto fault = faultOfLink(tx.programme(), link)) return *fault;
+            if (auto fault = faultOfLink(tx, link, loops)) return *fault;
             tx.set(link);
         }
     }
     return done();
 }
 
-std::string waitsForText(const Programme& programme, ActivityId id) {
+std::string waitsForText(const Programme& programme, const Lookup& lookup, ActivityId id) {
     std::string text;
-    for (const Link& link : programme.links) {
-        if (link.to != id) continue;
+    for (const Link& link : linksInto(programme, lookup, id)) {
         if (!text.empty()) text += "; ";
         text += linkPhrase(programme, link);
     }
     return text;
+}
+
+namespace {
+
+/// Where a mark stands first that is no part of a quoted id.
+std::size_t outsideQuotes(std::string_view in, std::string_view mark) {
+    bool quoted = false;
+    for (std::size_t i = 0; i < in.size(); ++i) {
+        if (!quoted && in.substr(i).starts_with(mark)) return i;
+        if (in[i] == '"') quoted = !quoted;
+    }
+    return std::string_view::npos;
+}
+
+} // namespace
+
+Outcome setHammockSpan(Transaction& tx, ActivityId hammock, std::string_view text) {
+    const auto to = outsideQuotes(text, " to ");
+    if (!text.starts_with("from ") || to == std::string_view::npos)
+        return inputError("\"" + std::string(text) + "\" does not say what the hammock spans",
+                          "write it as from A010 to A090");
+    Outcome outcome = setAnchors(tx, hammock, End::start, text.substr(5, to - 5));
+    return outcome.ok() ? setAnchors(tx, hammock, End::finish, text.substr(to + 4)) : outcome;
 }
 
 Outcome setAnchors(Transaction& tx, ActivityId hammock, End side, std::string_view text) {
@@ -111,27 +135,18 @@ Outcome setAnchors(Transaction& tx, ActivityId hammock, End side, std::string_vi
     if (!row || row->kind != ActivityKind::hammock) return inputError("only a hammock hangs from activities");
     Activity changed = *row;
     std::vector<Anchor> anchors;
-    // A semicolon, and the name of an end, count where they do not stand in a quoted id.
-    const auto outside = [](std::string_view in, std::string_view what) {
-        bool quoted = false;
-        for (std::size_t i = 0; i < in.size(); ++i) {
-            if (!quoted && in.substr(i).starts_with(what)) return i;
-            if (in[i] == '"') quoted = !quoted;
-        }
-        return std::string_view::npos;
-    };
     while (!text.empty()) {
-        const auto end = std::min(outside(text, ";"), text.size());
+        const auto end = std::min(outsideQuotes(text, ";"), text.size());
         std::string part(text.substr(0, end));
         text.remove_prefix(std::min(end + 1, text.size()));
         Anchor anchor;
         anchor.end = side;
         for (const auto& [word, which] : {std::pair{" start", End::start}, std::pair{" finish", End::finish}})
-            if (const auto at = outside(part, word); at != std::string_view::npos) {
+            if (const auto at = outsideQuotes(part, word); at != std::string_view::npos) {
                 anchor.end = which;
                 part.erase(at, std::string_view(word).size());
             }
-        const auto phrase = parseLinkPhrases(tx.programme(), hammock, part, LagCalendar::successor);
+        const auto phrase = parseLinkPhrases(tx.programme(), tx.lookup(), hammock, part, LagCalendar::successor);
         if (!phrase.ok()) return phrase.errors();
         if (phrase->empty()) continue;
         anchor.activity = phrase->front().from;

@@ -20,6 +20,9 @@ namespace {
 
 enum ScheduleColumn : std::size_t { key, name, duration, predecessors, start, finish, group };
 
+/// A span is not written with more characters.
+constexpr std::size_t longestSpan = 60;
+
 /// Days that spreadsheets count from the last day but one of 1899.
 constexpr int firstSerial = 10'000, lastSerial = 100'000;
 
@@ -42,6 +45,7 @@ Result<std::optional<Date>> dateIn(const SheetCell& cell) {
 
 /// "5 days" as "5d", "2 wks" as "2w": the words that other tables use.
 std::string plainSpan(const std::string& text) {
+    if (text.size() > longestSpan) return text; // no span is that long, and the library's expressions recurse
     static const std::pair<std::regex, const char*> words[] = {
         {std::regex(R"((\d)\s*(?:days?|dys?)\b)", std::regex::icase), "$1d"},
         {std::regex(R"((\d)\s*(?:weeks?|wks?)\b)", std::regex::icase), "$1w"},
@@ -109,6 +113,7 @@ private:
         const SheetCell& typed = cell(row, duration);
         const bool hasDates = !cell(row, start).empty() || !cell(row, finish).empty();
         if (!trimmedView(typed.text).empty()) {
+            if (typed.text.size() > 4 * longestSpan) return "its duration is no duration: the cell holds a long text";
             const auto span = parseSpan(plainSpan(trimmed(typed.text)), m_unit);
             if (!span.ok()) return span.error().what;
             taken.duration = span->minutes;
@@ -240,6 +245,26 @@ ScheduleReading readSchedule(const Programme& programme, const Sheet& sheet, con
     return ScheduleReader(programme, sheet, map, calendar).read(progress);
 }
 
+namespace {
+
+/// Links are held against forming a loop together: one by one that costs a walk over the network each.
+Outcome withoutLoop(const Programme& programme, const ScheduleReading& reading, const std::vector<ActivityId>& made) {
+    const std::vector<ActivityId> loop = loopIn(programme);
+    if (loop.empty()) return done();
+    std::size_t last = 0;
+    std::string names;
+    for (const ActivityId id : loop) {
+        const auto row = std::find(made.begin(), made.end(), id) - made.begin();
+        if (row < std::ssize(made)) last = std::max(last, static_cast<std::size_t>(row));
+        names += programme.activities.row(id)->key + " → ";
+    }
+    names += programme.activities.row(loop.front())->key;
+    return Error{ErrorCode::input, "row " + std::to_string(reading.rows[last].row), "links form a loop: " + names,
+                 "remove one of them from the table"};
+}
+
+} // namespace
+
 Outcome importSchedule(Transaction& tx, const ScheduleReading& reading, CalendarId calendar) {
     if (reading.rows.empty()) return inputError("no row can be taken over");
     std::unordered_set<std::string> taken;
@@ -272,13 +297,13 @@ Outcome importSchedule(Transaction& tx, const ScheduleReading& reading, Calendar
     }
     for (std::size_t i = 0; i < made.size(); ++i) {
         if (reading.rows[i].links.empty()) continue;
-        if (Outcome linked = setWaitsFor(tx, made[i], reading.rows[i].links); !linked.ok()) {
+        if (Outcome linked = setWaitsFor(tx, made[i], reading.rows[i].links, Loops::later); !linked.ok()) {
             Error error = linked.error();
             error.place = "row " + std::to_string(reading.rows[i].row);
             return error;
         }
     }
-    return done();
+    return withoutLoop(tx.programme(), reading, made);
 }
 
 } // namespace yarrin

@@ -56,7 +56,7 @@ Result<std::vector<StepLink>> parseStepLinks(const Programme& programme, const S
     const Programme steps = stepsAsProgramme(programme, sequence);
     const ActivityId to =
         fromUnitBefore ? steps.activities.rows().back().id : ActivityId{static_cast<std::uint32_t>(step)};
-    const auto phrases = parseLinkPhrases(steps, to, text);
+    const auto phrases = parseLinkPhrases(steps, Lookup(steps), to, text);
     if (!phrases.ok()) return phrases.errors();
     std::vector<StepLink> links;
     for (const LinkPhrase& phrase : *phrases) {

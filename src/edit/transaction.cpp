@@ -8,19 +8,73 @@ namespace yarrin {
 
 namespace {
 
-void applyChange(Programme& programme, const JobChange& change) {
-    programme.job = change.after;
-}
+/// Applies changes one after the other; a run of rows of one table that go, the last first, or that come, the first
+/// first, is taken at one go, because each alone costs a walk over the table.
+class Applying {
+public:
+    Applying(Programme& programme, const std::vector<Change>& changes, Lookup* lookup)
+        : m_programme(programme), m_changes(changes), m_lookup(lookup) {}
 
-template <typename Row> void applyChange(Programme& programme, const RowChange<Row>& change) {
-    auto& table = tableOf<Row>(programme);
-    if (!change.before)
-        table.insert(change.index, *change.after);
-    else if (!change.after)
-        table.erase(change.index);
-    else
-        table.replace(change.index, *change.after);
-}
+    void run() {
+        while (m_at < m_changes.size()) std::visit([this](const auto& change) { one(change); }, m_changes[m_at]);
+    }
+
+private:
+    void one(const JobChange& change) {
+        m_programme.job = change.after;
+        ++m_at;
+    }
+
+    template <typename Row> void one(const RowChange<Row>& change) {
+        auto& table = tableOf<Row>(m_programme);
+        if (change.before && change.after) {
+            looked(change);
+            table.replace(change.index, *change.after);
+            ++m_at;
+        } else if (change.after) {
+            std::vector<std::pair<std::size_t, Row>> coming;
+            for (const auto* next = &change; next; next = further<Row>(false, next->index)) {
+                looked(*next);
+                coming.emplace_back(next->index, *next->after);
+                ++m_at;
+            }
+            if (coming.size() == 1)
+                table.insert(change.index, std::move(coming.front().second));
+            else
+                table.insertAll(std::move(coming));
+        } else {
+            std::vector<std::size_t> going;
+            for (const auto* next = &change; next; next = further<Row>(true, next->index)) {
+                looked(*next);
+                going.push_back(next->index);
+                ++m_at;
+            }
+            if (going.size() == 1)
+                table.erase(change.index);
+            else
+                table.eraseFromBack(going);
+        }
+    }
+
+    /// The next change where it goes on with a run.
+    template <typename Row> const RowChange<Row>* further(bool goes, std::size_t index) const {
+        if (m_at >= m_changes.size()) return nullptr;
+        const auto* next = std::get_if<RowChange<Row>>(&m_changes[m_at]);
+        if (!next || next->before.has_value() != goes || next->after.has_value() == goes) return nullptr;
+        return (goes ? next->index < index : next->index > index) ? next : nullptr;
+    }
+
+    template <typename Row> void looked(const RowChange<Row>& change) {
+        if constexpr (std::is_same_v<Row, Activity> || std::is_same_v<Row, Link>)
+            if (m_lookup)
+                m_lookup->changed(change.before ? &*change.before : nullptr, change.after ? &*change.after : nullptr);
+    }
+
+    Programme& m_programme;
+    const std::vector<Change>& m_changes;
+    Lookup* m_lookup;
+    std::size_t m_at = 0;
+};
 
 Change inverted(const JobChange& change) {
     return JobChange{change.after, change.before};
@@ -68,26 +122,59 @@ Edit inverse(const Edit& edit) {
     return back;
 }
 
-void apply(Programme& programme, const Edit& edit) {
-    for (const Change& change : edit.changes) std::visit([&](const auto& one) { applyChange(programme, one); }, change);
+void apply(Programme& programme, const Edit& edit, Lookup* lookup) {
+    Applying(programme, edit.changes, lookup).run();
 }
 
 namespace {
 
+/// The longest ascending choice of a sequence of places: by its positions.
+std::vector<std::size_t> longestAscending(const std::vector<std::size_t>& places) {
+    std::vector<std::size_t> ends; // of the choices of each length, the one that ends lowest
+    std::vector<std::size_t> before(places.size());
+    for (std::size_t i = 0; i < places.size(); ++i) {
+        const auto at = std::lower_bound(ends.begin(), ends.end(), places[i],
+                                         [&](std::size_t end, std::size_t place) { return places[end] < place; });
+        before[i] = at == ends.begin() ? i : *std::prev(at);
+        if (at == ends.end())
+            ends.push_back(i);
+        else
+            *at = i;
+    }
+    std::vector<std::size_t> chosen(ends.size());
+    std::size_t at = ends.empty() ? 0 : ends.back();
+    for (std::size_t i = chosen.size(); i-- > 0; at = before[at]) chosen[i] = at;
+    return chosen;
+}
+
+/// As few rows as can be are taken out and put in where the order is another.
 template <typename Row> void difference(Transaction& tx, const Programme& to) {
     const auto& wanted = tableOf<Row>(to);
     const auto& table = tableOf<Row>(tx.programme());
     if (table == wanted) return;
-    for (std::size_t i = table.size(); i-- > 0;)
-        if (!wanted.row(table[i].id)) tx.erase<Row>(table[i].id);
-    for (std::size_t i = 0; i < wanted.size(); ++i) {
-        if (i < table.size() && table[i].id == wanted[i].id) {
-            tx.set(wanted[i]);
-            continue;
+    std::vector<std::size_t> places, positions; // of rows that both have: before, and after
+    for (std::size_t i = 0; i < wanted.size(); ++i)
+        if (const std::size_t place = table.indexOf(wanted[i].id); place != table.none) {
+            places.push_back(place);
+            positions.push_back(i);
         }
-        if (table.row(wanted[i].id)) tx.erase<Row>(wanted[i].id); // it stands elsewhere
-        tx.insert(i, wanted[i]);
+    std::vector<bool> stays(table.size(), false), stood(wanted.size(), false);
+    for (const std::size_t chosen : longestAscending(places)) {
+        stays[places[chosen]] = true;
+        stood[positions[chosen]] = true;
     }
+    std::vector<decltype(Row::id)> going;
+    for (std::size_t i = 0; i < table.size(); ++i)
+        if (!stays[i]) going.push_back(table[i].id);
+    if (!going.empty()) tx.eraseAll<Row>(going);
+    std::vector<std::pair<std::size_t, Row>> coming;
+    for (std::size_t i = 0; i < wanted.size(); ++i) {
+        if (stood[i])
+            tx.set(wanted[i]);
+        else
+            coming.emplace_back(i, wanted[i]);
+    }
+    if (!coming.empty()) tx.insertAll(std::move(coming));
 }
 
 } // namespace
@@ -105,8 +192,13 @@ Transaction::~Transaction() {
     rollBack();
 }
 
+const Lookup& Transaction::lookup() {
+    if (!m_lookup) m_lookup = &m_own.emplace(m_programme);
+    return *m_lookup;
+}
+
 void Transaction::rollBack() {
-    apply(m_programme, inverse(m_edit));
+    apply(m_programme, inverse(m_edit), m_lookup);
     m_edit.changes.clear();
 }
 

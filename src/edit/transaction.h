@@ -2,10 +2,14 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
 
+#include "core/model/lookup.h"
 #include "core/model/programme.h"
 
+#include <algorithm>
 #include <optional>
+#include <span>
 #include <string>
+#include <type_traits>
 #include <variant>
 #include <vector>
 
@@ -36,8 +40,8 @@ struct Edit {
 
 /// The edit that takes this one back.
 [[nodiscard]] Edit inverse(const Edit& edit);
-/// Applies an edit to the programme it was made for.
-void apply(Programme& programme, const Edit& edit);
+/// Applies an edit to the programme it was made for, and to the lookup of that programme where there is one.
+void apply(Programme& programme, const Edit& edit, Lookup* lookup = nullptr);
 
 /// What an edit touches of a programme, for the rules that a programme must keep.
 [[nodiscard]] Touched touchedBy(const Edit& edit);
@@ -104,13 +108,15 @@ template <typename Function> void forEachRowType(const Function& function) {
 /// so an operation that fails half way leaves nothing behind.
 class Transaction {
 public:
-    explicit Transaction(Programme& programme) : m_programme(programme) {}
+    /// A lookup that the owner of the programme keeps is kept up with it; else one is made when it is asked for.
+    explicit Transaction(Programme& programme, Lookup* lookup = nullptr) : m_programme(programme), m_lookup(lookup) {}
     ~Transaction();
     Transaction(const Transaction&) = delete;
     Transaction& operator=(const Transaction&) = delete;
 
     [[nodiscard]] const Programme& programme() const { return m_programme; }
     [[nodiscard]] bool empty() const { return m_edit.changes.empty(); }
+    [[nodiscard]] const Lookup& lookup();
     /// What was done so far.
     [[nodiscard]] const Edit& edit() const { return m_edit; }
 
@@ -120,21 +126,41 @@ public:
         const std::size_t index = table.indexOf(row.id);
         if (table[index] == row) return;
         m_edit.changes.push_back(RowChange<Row>{index, table[index], row});
+        look(&table[index], &row);
         table.replace(index, std::move(row));
     }
     template <typename Row> void insert(std::size_t index, Row row) {
         m_edit.changes.push_back(RowChange<Row>{index, {}, row});
+        look<Row>(nullptr, &row);
         tableOf<Row>(m_programme).insert(index, std::move(row));
     }
     template <typename Row> void append(Row row) {
         const std::size_t index = tableOf<Row>(m_programme).size();
         insert(index, std::move(row));
     }
-    template <typename Row, typename Id> void erase(Id id) {
+    /// Adds rows at one go: each with the place that it has afterwards, the first first.
+    template <typename Row> void insertAll(std::vector<std::pair<std::size_t, Row>> rows) {
+        for (const auto& [place, row] : rows) {
+            m_edit.changes.push_back(RowChange<Row>{place, {}, row});
+            look<Row>(nullptr, &row);
+        }
+        tableOf<Row>(m_programme).insertAll(std::move(rows));
+    }
+    template <typename Row, typename Id> void erase(Id id) { eraseAll<Row>(std::span(&id, 1)); }
+    /// Removes rows at one go; each id once.
+    template <typename Row, typename Ids> void eraseAll(const Ids& ids) {
         auto& table = tableOf<Row>(m_programme);
-        const std::size_t index = table.indexOf(id);
-        m_edit.changes.push_back(RowChange<Row>{index, table[index], {}});
-        table.erase(index);
+        std::vector<std::size_t> places;
+        for (const auto id : ids) places.push_back(table.indexOf(id));
+        std::sort(places.rbegin(), places.rend());
+        for (const std::size_t place : places) {
+            m_edit.changes.push_back(RowChange<Row>{place, table[place], {}});
+            look<Row>(&table[place], nullptr);
+        }
+        if (places.size() == 1)
+            table.erase(places.front());
+        else if (!places.empty())
+            table.eraseFromBack(places);
     }
     void setJob(Job job);
 
@@ -143,8 +169,15 @@ public:
     void rollBack();
 
 private:
+    template <typename Row> void look(const Row* before, const Row* after) {
+        if constexpr (std::is_same_v<Row, Activity> || std::is_same_v<Row, Link>)
+            if (m_lookup) m_lookup->changed(before, after);
+    }
+
     Programme& m_programme;
     Edit m_edit;
+    std::optional<Lookup> m_own;
+    Lookup* m_lookup;
 };
 
 } // namespace yarrin

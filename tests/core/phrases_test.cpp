@@ -89,7 +89,7 @@ private slots:
         QFETCH(QString, written);
         Builder b;
         b.task("A", 1).task("B", 1).task("C-1", 1).task("D 4", 1).task("with", 1);
-        const auto phrases = parseLinkPhrases(b.programme, b.id("B"), typed.toStdString());
+        const auto phrases = parseLinkPhrases(b.programme, Lookup(b.programme), b.id("B"), typed.toStdString());
         QVERIFY2(phrases.ok(), phrases.ok() ? "" : phrases.error().what.c_str());
         QCOMPARE(phrases->size(), std::size_t(1));
         const LinkPhrase& p = phrases->front();
@@ -113,7 +113,7 @@ private slots:
         QFETCH(QString, said);
         Builder b;
         b.task("A", 1).task("B", 1);
-        const auto phrases = parseLinkPhrases(b.programme, b.id("B"), typed.toStdString());
+        const auto phrases = parseLinkPhrases(b.programme, Lookup(b.programme), b.id("B"), typed.toStdString());
         QVERIFY(!phrases.ok());
         QVERIFY2(QString::fromStdString(phrases.error().what).contains(said), phrases.error().what.c_str());
     }

@@ -108,7 +108,9 @@ private slots:
             .link("B", "C");
         const LinkId kept = b.programme.links[0].id;
         Transaction tx(b.programme);
-        QVERIFY(setWaitsFor(tx, b.id("C"), waitsForText(b.programme, b.id("C")) + "; ends with B +1d").ok());
+        QVERIFY(
+            setWaitsFor(tx, b.id("C"), waitsForText(b.programme, Lookup(b.programme), b.id("C")) + "; ends with B +1d")
+                .ok());
         QVERIFY(b.programme.links[0].id == kept);
         QVERIFY(b.programme.links[0].lagCalendar == LagCalendar::successor);
         QCOMPARE(b.programme.links.size(), std::size_t(3));

@@ -1,5 +1,6 @@
 // SPDX-FileCopyrightText: 2026 The Yarrin authors
 // SPDX-License-Identifier: GPL-3.0-or-later
+#include "edit/link_edits.h"
 #include "edit/table_import.h"
 
 #include "core/network/schedule.h"
@@ -190,6 +191,41 @@ private slots:
         QVERIFY2(refused.find("row 3") != std::string::npos && refused.find("loop") != std::string::npos,
                  refused.c_str());
         QVERIFY(other.programme.activities.empty());
+    }
+
+    /// Cells that run on for a mebibyte must neither take long nor overflow the stack of an expression.
+    void endlessCellsOfAScheduleAreRefusedAtOnce() {
+        Builder b;
+        Sheet sheet = typed("ID\tTask\tDuration\tPredecessors\nX1\tDig\t5d\t\nX2\tPour\t1w\tX1\n");
+        const std::string long_(1 << 20, ' '), digits(1 << 20, '7');
+        sheet.rows[1][2].text = "5" + long_ + "days";
+        sheet.rows[2][2].text = digits + "d";
+        sheet.rows[2][3].text = "X1" + long_ + "FS";
+        const ScheduleReading reading =
+            readSchedule(b.programme, sheet, guessColumns(sheet, scheduleFields(), {}), Builder::five);
+        QCOMPARE(reading.faults.size(), std::size_t(2));
+        QVERIFY(reading.rows.empty());
+        for (const RowFault& fault : reading.faults) QVERIFY(fault.reason.size() < 200);
+    }
+
+    /// A link to what does not come is no link; quoted ids hold what phrases are made of.
+    void hammocksHangFromIdsWithWordsOfPhrasesInThem() {
+        Builder b;
+        b.task("X to Y", 2).task("B start", 3).task("H", 1);
+        Activity made = *b.programme.activities.row(b.id("H"));
+        made.kind = ActivityKind::hammock;
+        made.duration.reset();
+        made.from = {{b.id("B start")}};
+        made.to = {{b.id("X to Y")}};
+        b.programme.activities.replace(2, made);
+        QCOMPARE(run(b.programme,
+                     [&](Transaction& tx) {
+                         return setHammockSpan(tx, b.id("H"), "from \"X to Y\" to \"B start\" finish");
+                     }),
+                 std::string());
+        const Activity& hammock = *b.programme.activities.row(b.id("H"));
+        QCOMPARE(hammock.from.front().activity.value, b.id("X to Y").value);
+        QCOMPARE(hammock.to.front().activity.value, b.id("B start").value);
     }
 };
 

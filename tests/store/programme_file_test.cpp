@@ -58,6 +58,12 @@ class ProgrammeFileTest : public QObject {
         return std::move(result).value();
     }
 
+    static Programme onDisk(const fs::path& path) {
+        const auto read = readProgramme(path);
+        if (!read.ok()) qFatal("%s", read.error().sentence().c_str());
+        return *read;
+    }
+
     /// Makes up to `steps` random edits and records each.
     static void work(ProgrammeFile& held, Programme& p, std::mt19937& random, int steps,
                      const std::function<void(std::int64_t)>& recorded) {
@@ -282,9 +288,11 @@ private slots:
             Transaction tx(p);
             for (int many = int(random() % 30); many >= 0 && !p.activities.empty(); --many)
                 static_cast<void>(anyEdit(tx, random));
+            // What a refused one left of its way stays here, as it never does in a document.
+            if (!faultsOf(p).empty()) tx.rollBack();
             const auto edit = tx.commit("some");
             if (!edit) continue;
-            const Programme before = *readProgramme(path).operator->();
+            const Programme before = onDisk(path);
             rlimit small = old;
             small.rlim_cur = random() % (fs::file_size(path) + 20000);
             ::setrlimit(RLIMIT_FSIZE, &small);
@@ -292,11 +300,11 @@ private slots:
             ::setrlimit(RLIMIT_FSIZE, &old);
             if (!number.ok()) {
                 ++failures;
-                QVERIFY2(*readProgramme(path).operator->() == before, "half of an edit is in the file");
+                QVERIFY2(onDisk(path) == before, "half of an edit is in the file");
                 const auto again = held.file->record(EntryKind::edit, *edit, p, planner);
                 QVERIFY2(again.ok(), again.ok() ? "" : again.error().sentence().c_str());
             }
-            QVERIFY(*readProgramme(path).operator->() == p);
+            QVERIFY(onDisk(path) == p);
         }
         QVERIFY2(failures > 30, qPrintable(QString::number(failures)));
         QVERIFY(verifyFile(path).ok());

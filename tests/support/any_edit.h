@@ -8,6 +8,7 @@
 #include "edit/contract_edits.h"
 #include "edit/event_edits.h"
 #include "edit/link_edits.h"
+#include "support/anybody.h"
 #include "support/builder.h"
 
 #include <random>
@@ -19,7 +20,19 @@ inline Outcome anyEdit(Transaction& tx, std::mt19937& random) {
     const auto below = [&](std::size_t limit) { return std::size_t(random()) % std::max<std::size_t>(1, limit); };
     const Programme& p = tx.programme();
     const ActivityId id = p.activities.empty() ? ActivityId{} : p.activities[below(p.activities.size())].id;
-    switch (below(17)) {
+    switch (below(24)) {
+    case 17:
+    case 18:
+    case 19:
+    case 20:
+    case 21:
+    case 22:
+    case 23: {
+        // Bill, book, sequences, calendars, progress and all the rest, as far as the rules take it.
+        if (const Outcome did = anybody(tx, random, Manners::good); !did.ok()) return did;
+        const auto faults = faultsOf(p, touchedBy(tx.edit()));
+        return faults.empty() ? done() : Outcome(faults);
+    }
     case 0: {
         const auto added = addActivity(tx, static_cast<ActivityKind>(below(4)), id, {}, "Added");
         return added.ok() ? done() : Outcome(added.errors());

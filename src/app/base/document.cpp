@@ -35,12 +35,21 @@ Outcome Document::mayChange() const {
                       "save it under another name to change it");
 }
 
+Lookup& Document::lookedUp() const {
+    if (!m_lookup) m_lookup.emplace(m_programme);
+    return *m_lookup;
+}
+
+const Lookup& Document::lookup() const {
+    return lookedUp();
+}
+
 Outcome Document::perform(const QString& text, const Operation& operation) {
     if (Outcome may = mayChange(); !may.ok()) return may;
     std::optional<Edit> edit;
     std::shared_ptr<const Schedule> after;
     {
-        Transaction tx(m_programme);
+        Transaction tx(m_programme, &lookedUp());
         Outcome outcome = operation(tx);
         if (!outcome.ok()) return outcome;
         if (tx.empty()) return done();
@@ -71,7 +80,7 @@ void Document::put(Edit edit, std::shared_ptr<const Schedule> after, EntryKind k
 }
 
 Schedule Document::tried(const Operation& operation) {
-    Transaction tx(m_programme);
+    Transaction tx(m_programme, &lookedUp());
     const Outcome outcome = operation(tx);
     if (outcome.ok()) return yarrin::schedule(m_programme, m_cache);
     Schedule failed;
@@ -104,7 +113,7 @@ void Document::redo() {
 }
 
 void Document::step(const Edit& edit, bool isUndo) {
-    apply(m_programme, edit);
+    apply(m_programme, edit, &lookedUp());
     const auto before = m_schedule;
     recalculate();
     const QString text = show::text(edit.text);
@@ -134,6 +143,7 @@ void Document::replace(Programme programme, const QString& path) {
 
 void Document::start(Programme programme, const QString& path) {
     m_programme = std::move(programme);
+    m_lookup.reset();
     m_history.clear();
     m_earlier.clear();
     m_trial.reset();

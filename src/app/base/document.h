@@ -43,6 +43,8 @@ public:
     [[nodiscard]] const Programme& programme() const { return m_programme; }
     [[nodiscard]] const Schedule& schedule() const { return *m_schedule; }
     [[nodiscard]] const std::optional<LastChange>& lastChange() const { return m_lastChange; }
+    /// What is found by key or by link, kept up with every edit.
+    [[nodiscard]] const Lookup& lookup() const;
     /// Counts up with every change of the programme.
     [[nodiscard]] quint64 generation() const { return m_generation; }
 
@@ -146,7 +148,10 @@ private:
     void step(const Edit& edit, bool isUndo);
     void start(Programme programme, const QString& path);
 
+    [[nodiscard]] Lookup& lookedUp() const;
+
     Programme m_programme;
+    mutable std::optional<Lookup> m_lookup; ///< made when it is first asked for
     CalendarCache m_cache;
     std::shared_ptr<const Schedule> m_schedule;
     std::vector<Edit> m_history;

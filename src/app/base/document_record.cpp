@@ -88,7 +88,7 @@ Outcome Document::become(const Programme& programme, const QString& text) {
     if (Outcome may = mayChange(); !may.ok()) return may;
     Edit edit = differenceBetween(m_programme, programme, text.toStdString());
     if (edit.changes.empty()) return inputError("the programme is the same already", {});
-    apply(m_programme, edit);
+    apply(m_programme, edit, &lookedUp());
     auto after = std::make_shared<Schedule>(yarrin::schedule(m_programme, m_cache));
     put(std::move(edit), std::move(after), EntryKind::restored);
     return done();
@@ -134,7 +134,7 @@ Outcome Document::keepTrial(const QString& text) {
 Outcome Document::dropTrial() {
     if (!m_trial) return inputError("no trial is on", {});
     const Edit back = differenceBetween(m_programme, m_trial->programme, "Trial dropped");
-    apply(m_programme, back);
+    apply(m_programme, back, &lookedUp());
     if (m_savedAt > m_trial->done) m_savedAt = gone;
     m_history.resize(m_trial->done);
     m_done = m_trial->done;

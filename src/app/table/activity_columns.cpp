@@ -189,16 +189,12 @@ std::vector<ActivityColumn> programmeColumns() {
             return QStringLiteral("from %1 to %2")
                 .arg(text(anchorsText(x.programme, x.activity, End::start)),
                      text(anchorsText(x.programme, x.activity, End::finish)));
-        return text(waitsForText(x.programme, x.activity.id));
+        return text(waitsForText(x.programme, x.lookup, x.activity.id));
     };
     waits.commit = [](Transaction& tx, ActivityId id, const std::string& typed) -> Outcome {
         const Activity* activity = tx.programme().activities.row(id);
         if (!activity || activity->kind != ActivityKind::hammock) return setWaitsFor(tx, id, typed);
-        const auto to = typed.find(" to ");
-        if (!typed.starts_with("from ") || to == std::string::npos)
-            return inputError("\"" + typed + "\" does not say what the hammock spans", "write it as from A010 to A090");
-        Outcome outcome = setAnchors(tx, id, End::start, std::string_view(typed).substr(5, to - 5));
-        return outcome.ok() ? setAnchors(tx, id, End::finish, std::string_view(typed).substr(to + 4)) : outcome;
+        return setHammockSpan(tx, id, typed);
     };
     waits.completion = GridModel::Completion::phrases;
     waits.choices = [](const Programme& programme) {

@@ -16,6 +16,7 @@ namespace yarrin {
 /// One activity as a column sees it.
 struct ActivityCell {
     const Programme& programme;
+    const Lookup& lookup;
     const Schedule& schedule;
     const Activity& activity;
     const ActivityFigures* figures; ///< none where nothing could be calculated

@@ -81,7 +81,10 @@ bool ActivityModel::tellsByHand() const {
 ActivityCell ActivityModel::cell(const ChartRow& row) const {
     const Schedule& schedule = m_document.schedule();
     const auto byHand = tellsByHand() ? m_byHand.find(row.activity) : m_byHand.end();
-    return {m_document.programme(), schedule, m_document.programme().activities[row.index],
+    return {m_document.programme(),
+            m_document.lookup(),
+            schedule,
+            m_document.programme().activities[row.index],
             row.index < schedule.activities.size() ? &schedule.activities[row.index] : nullptr,
             byHand == m_byHand.end() ? nullptr : &byHand->second};
 }
@@ -247,7 +250,7 @@ Outcome ActivityModel::commit(const std::vector<Entry>& entries, const QString& 
             }
             const ActivityColumn& column = m_columns[static_cast<std::size_t>(entry.column)];
             const Activity& activity = *tx.programme().activities.row(row.activity);
-            const ActivityCell at{tx.programme(), m_document.schedule(), activity,
+            const ActivityCell at{tx.programme(), tx.lookup(), m_document.schedule(), activity,
                                   row.index < m_document.schedule().activities.size()
                                       ? &m_document.schedule().activities[row.index]
                                       : nullptr};

@@ -30,6 +30,7 @@ Sheet activitySheet(const Programme& p, const Schedule& schedule) {
          {"ID", "Activity", "Kind", "Days", "Start", "Finish", "Total float, days", "Waits for", "Quantity", "Unit",
           "Output a day", "Hours a unit", "Crews", "Factor", "Output book", "Location"})
         head.push_back(words(title));
+    const Lookup lookup(p);
     for (std::size_t i = 0; i < p.activities.size(); ++i) {
         const Activity& a = p.activities[i];
         const ActivityFigures* figures = i < schedule.activities.size() ? &schedule.activities[i] : nullptr;
@@ -41,11 +42,12 @@ Sheet activitySheet(const Programme& p, const Schedule& schedule) {
                               figures ? days(figures->duration, day) : SheetCell{},
                               words(figures ? isoDate(dateOf(figures->earlyStart)) : ""),
                               words(figures ? isoDate(completionDate(figures->earlyFinish)) : ""),
-                              figures ? days(figures->totalFloat, day) : SheetCell{}, words(waitsForText(p, a.id)),
-                              m ? figure(m->quantity) : SheetCell{}, words(m ? m->unit : ""),
-                              m ? figure(m->outputPerCrewDay) : SheetCell{}, m ? figure(m->hoursPerUnit) : SheetCell{},
-                              m ? figure(m->crews) : SheetCell{}, m ? figure(m->factor) : SheetCell{},
-                              words(book ? book->name : ""), words(place ? place->name : "")});
+                              figures ? days(figures->totalFloat, day) : SheetCell{},
+                              words(waitsForText(p, lookup, a.id)), m ? figure(m->quantity) : SheetCell{},
+                              words(m ? m->unit : ""), m ? figure(m->outputPerCrewDay) : SheetCell{},
+                              m ? figure(m->hoursPerUnit) : SheetCell{}, m ? figure(m->crews) : SheetCell{},
+                              m ? figure(m->factor) : SheetCell{}, words(book ? book->name : ""),
+                              words(place ? place->name : "")});
     }
     return sheet;
 }

@@ -147,8 +147,10 @@ namespace {
 /// Reads one phrase between two semicolons.
 class PhraseReader {
 public:
-    PhraseReader(const Programme& programme, ActivityId successor, LagCalendar lags, std::string_view text)
-        : m_programme(programme), m_successor(successor), m_lags(lags), m_whole(trimmedView(text)), m_rest(m_whole) {}
+    PhraseReader(const Programme& programme, const Lookup& lookup, ActivityId successor, LagCalendar lags,
+                 std::string_view text)
+        : m_programme(programme), m_lookup(lookup), m_successor(successor), m_lags(lags), m_whole(trimmedView(text)),
+          m_rest(m_whole) {}
 
     Result<LinkPhrase> read() {
         LinkPhrase phrase;
@@ -221,16 +223,11 @@ private:
     }
 
     [[nodiscard]] const Activity* find(std::string_view key) const {
-        const Activity* loose = nullptr;
-        const std::string low = lowered(key);
-        for (const Activity& activity : m_programme.activities) {
-            if (activity.key == key) return &activity;
-            if (activity.key.size() == key.size() && lowered(activity.key) == low) loose = &activity;
-        }
-        return loose;
+        return m_programme.activities.row(m_lookup.activity(key));
     }
 
     const Programme& m_programme;
+    const Lookup& m_lookup;
     ActivityId m_successor;
     LagCalendar m_lags;
     std::string_view m_whole;
@@ -239,7 +236,7 @@ private:
 
 } // namespace
 
-Result<std::vector<LinkPhrase>> parseLinkPhrases(const Programme& programme, ActivityId successor,
+Result<std::vector<LinkPhrase>> parseLinkPhrases(const Programme& programme, const Lookup& lookup, ActivityId successor,
                                                  std::string_view text, LagCalendar lags) {
     std::vector<LinkPhrase> phrases;
     while (!text.empty()) {
@@ -250,7 +247,7 @@ Result<std::vector<LinkPhrase>> parseLinkPhrases(const Programme& programme, Act
         const std::string_view part = trimmedView(text.substr(0, end));
         text.remove_prefix(std::min(end + 1, text.size()));
         if (part.empty()) continue;
-        auto phrase = PhraseReader(programme, successor, lags, part).read();
+        auto phrase = PhraseReader(programme, lookup, successor, lags, part).read();
         if (!phrase.ok()) return phrase.errors();
         phrases.push_back(*phrase);
     }

@@ -2,6 +2,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
 
+#include "core/model/lookup.h"
 #include "core/model/programme.h"
 
 #include <string>
@@ -41,8 +42,8 @@ struct LinkPhrase {
 
 /// Reads "A020; with A040 +5d; ends with A050 -2d; ends on start of A060; A070 SS +5cd" as what `successor` waits
 /// for, with lags in the days of the calendar they run on. The error says which part is wrong and why.
-[[nodiscard]] Result<std::vector<LinkPhrase>> parseLinkPhrases(const Programme& programme, ActivityId successor,
-                                                               std::string_view text,
+[[nodiscard]] Result<std::vector<LinkPhrase>> parseLinkPhrases(const Programme& programme, const Lookup& lookup,
+                                                               ActivityId successor, std::string_view text,
                                                                LagCalendar lags = LagCalendar::standard);
 /// The phrase of a link, as its successor reads it.
 [[nodiscard]] std::string linkPhrase(const Programme& programme, const Link& link);

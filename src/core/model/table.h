@@ -6,6 +6,8 @@
 #include <cassert>
 #include <cstddef>
 #include <cstdint>
+#include <iterator>
+#include <span>
 #include <utility>
 #include <vector>
 
@@ -45,10 +47,9 @@ public:
         m_highest = std::max(m_highest, id.value);
         const bool last = index == m_rows.size();
         m_rows.insert(m_rows.begin() + static_cast<std::ptrdiff_t>(index), std::move(row));
-        if (last && (m_places.empty() || m_places.back().first < id.value))
-            m_places.emplace_back(id.value, index);
-        else
-            reindex();
+        if (!last)
+            for (Place& place : m_places) place.second += place.second >= index ? 1 : 0;
+        m_places.insert(std::lower_bound(m_places.begin(), m_places.end(), Place{id.value, 0}), {id.value, index});
     }
     void append(Row row) { insert(m_rows.size(), std::move(row)); }
     void replace(std::size_t index, Row row) {
@@ -56,8 +57,37 @@ public:
         m_rows[index] = std::move(row);
     }
     void erase(std::size_t index) {
+        m_places.erase(find(m_rows[index].id));
+        for (Place& place : m_places) place.second -= place.second > index ? 1 : 0;
         m_rows.erase(m_rows.begin() + static_cast<std::ptrdiff_t>(index));
+    }
+    /// Removes many rows at one go: their places, the last first.
+    void eraseFromBack(std::span<const std::size_t> places) {
+        assert(std::is_sorted(places.rbegin(), places.rend()));
+        auto going = places.rbegin();
+        std::size_t left = 0;
+        for (std::size_t i = 0; i < m_rows.size(); ++i) {
+            if (going != places.rend() && *going == i)
+                ++going;
+            else if (left++ != i)
+                m_rows[left - 1] = std::move(m_rows[i]);
+        }
+        m_rows.erase(m_rows.begin() + static_cast<std::ptrdiff_t>(left), m_rows.end());
         reindex();
+    }
+    /// Adds many rows at one go: each with the place that it has afterwards, the first first.
+    void insertAll(std::vector<std::pair<std::size_t, Row>> coming) {
+        assert(std::is_sorted(coming.begin(), coming.end(),
+                              [](const auto& a, const auto& b) { return a.first < b.first; }));
+        std::vector<Row> rows;
+        rows.reserve(m_rows.size() + coming.size());
+        auto old = m_rows.begin();
+        for (auto& [place, row] : coming) {
+            while (rows.size() < place) rows.push_back(std::move(*old++));
+            rows.push_back(std::move(row));
+        }
+        rows.insert(rows.end(), std::make_move_iterator(old), std::make_move_iterator(m_rows.end()));
+        assign(std::move(rows));
     }
     /// Takes all rows at once; ids must be unique.
     void assign(std::vector<Row> rows) {

@@ -35,21 +35,6 @@ Minutes affectedDuration(const Activity& activity, const std::vector<ActingEffec
     return wholeDuration(affected, dayMinutes) + addedWork(effects);
 }
 
-std::vector<ActivityId> pathBetween(const Programme& programme, ActivityId from, ActivityId to) {
-    std::unordered_map<ActivityId, std::vector<ActivityId>> next;
-    for (const Link& link : programme.links) next[link.from].push_back(link.to);
-    std::unordered_map<ActivityId, ActivityId> cameFrom{{from, ActivityId{}}};
-    std::vector<ActivityId> open{from};
-    for (std::size_t i = 0; i < open.size() && !cameFrom.contains(to); ++i)
-        for (const ActivityId id : next[open[i]])
-            if (cameFrom.try_emplace(id, open[i]).second) open.push_back(id);
-    std::vector<ActivityId> path;
-    if (!cameFrom.contains(to)) return path;
-    for (ActivityId id = to; id; id = cameFrom[id]) path.push_back(id);
-    std::reverse(path.begin(), path.end());
-    return path;
-}
-
 namespace {
 
 /// Nodes that wait for nothing any more, in sets of those with which the passes do the same: plain ones by calendar,

@@ -98,7 +98,4 @@ struct CompiledProgramme {
 /// The whole duration of an activity: what its measure gives, else what was typed.
 [[nodiscard]] Minutes wholeDuration(const Activity& activity, Minutes dayMinutes);
 
-/// A path of links that leads from activity `from` to activity `to`, both included; empty where there is none.
-[[nodiscard]] std::vector<ActivityId> pathBetween(const Programme& programme, ActivityId from, ActivityId to);
-
 } // namespace yarrin

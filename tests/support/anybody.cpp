@@ -1,0 +1,403 @@
+// SPDX-FileCopyrightText: 2026 The Yarrin authors
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "support/anybody.h"
+
+#include "core/network/schedule.h"
+#include "edit/activity_edits.h"
+#include "edit/bill_edits.h"
+#include "edit/breakdown_edits.h"
+#include "edit/calendar_edits.h"
+#include "edit/contract_edits.h"
+#include "edit/event_edits.h"
+#include "edit/link_edits.h"
+#include "edit/location_edits.h"
+#include "edit/progress_edits.h"
+#include "edit/sequence_edits.h"
+#include "edit/table_import.h"
+
+namespace yarrin::test {
+
+namespace {
+
+class Anybody {
+public:
+    Anybody(Transaction& tx, std::mt19937& random, Manners manners) : m_tx(tx), m_random(random), m_manners(manners) {}
+
+    Outcome act() {
+        static constexpr std::array all{&Anybody::activity, &Anybody::links,    &Anybody::tree,     &Anybody::places,
+                                        &Anybody::calendar, &Anybody::contract, &Anybody::event,    &Anybody::bill,
+                                        &Anybody::book,     &Anybody::sequence, &Anybody::progress, &Anybody::tables};
+        return (this->*all[below(all.size())])();
+    }
+
+private:
+    [[nodiscard]] std::size_t below(std::size_t limit) { return m_random() % std::max<std::size_t>(1, limit); }
+    [[nodiscard]] const Programme& p() const { return m_tx.programme(); }
+    template <typename Rows> auto some(const Rows& rows) {
+        using Id = std::decay_t<decltype(rows[0].id)>;
+        return rows.empty() ? Id{} : rows[below(rows.size())].id;
+    }
+    template <typename Enum> Enum any(int last) { return static_cast<Enum>(below(std::size_t(last) + 1)); }
+    /// Names and notes as people type them, and as somebody does who looks for trouble.
+    std::string words() {
+        static const std::vector<std::string> list{"Pour",
+                                                   "Strip",
+                                                   "",
+                                                   " ",
+                                                   "Fix \"A\" and 'B'",
+                                                   "a; b, c",
+                                                   "=SUM(A1)",
+                                                   "Ünïcødé 墙",
+                                                   "line\nbreak",
+                                                   "tab\there",
+                                                   std::string("nul\0inside", 10),
+                                                   "\x1b[31mred",
+                                                   "\xff\xfe",
+                                                   "\xc2\x9b",
+                                                   std::string(5000, 'x'),
+                                                   "<img src=x>",
+                                                   "null",
+                                                   "-1",
+                                                   "id to start",
+                                                   "'quoted",
+                                                   "\xED\xA0\x80",
+                                                   "a\\b",
+                                                   "%s%n",
+                                                   "A010",
+                                                   "x.yarrin"};
+        return m_manners == Manners::good ? "Words " + std::to_string(below(50)) : list[below(list.size())];
+    }
+    std::string figure() {
+        static const std::vector<std::string> list{"0",
+                                                   "1",
+                                                   "-1",
+                                                   "0.1",
+                                                   "1344",
+                                                   "1,344.5",
+                                                   "1.344,5",
+                                                   "999999999999999999",
+                                                   "0.000000000000000001",
+                                                   "1e17",
+                                                   "1e300",
+                                                   "123456789012.123456",
+                                                   "7.25",
+                                                   "",
+                                                   "abc",
+                                                   "1000000000001",
+                                                   "-0.5",
+                                                   "3650",
+                                                   "1000001",
+                                                   "2147483648"};
+        return list[below(list.size())];
+    }
+    std::string date() {
+        static const std::vector<std::string> list{"2027-03-01",       "1 Mar 2027", "29 Feb 2028", "",
+                                                   "2027-03-01T10:00", "1 Jan 0001", "31 Dec 9999", "2027-02-30",
+                                                   "1 Apr 2027",       "2026-12-24", "2500-01-01",  "12 May 1900"};
+        return list[below(list.size())];
+    }
+    std::string span() {
+        static const std::vector<std::string> list{"5d",     "0",    "3d 4h",   "-2d", "999999999d", "",
+                                                   "90 min", "1.5d", "100000d", "7h",  "x"};
+        return list[below(list.size())];
+    }
+    template <typename Value> static Outcome made(const Result<Value>& result) {
+        return result.ok() ? done() : Outcome(result.errors());
+    }
+    std::string key(ActivityId id) {
+        const Activity* a = p().activities.row(id);
+        return a ? quotedKey(a->key) : "X";
+    }
+
+    Outcome activity() {
+        const ActivityId id = some(p().activities);
+        if (!id) return made(addActivity(m_tx, ActivityKind::task, {}, {}, "First"));
+        switch (below(14)) {
+        case 0:
+            return made(addActivity(m_tx, any<ActivityKind>(3), id, some(p().breakdown), words()));
+        case 1:
+            return removeActivities(m_tx, std::array{id});
+        case 2:
+            return setKey(m_tx, id, words());
+        case 3:
+            return setName(m_tx, id, words());
+        case 4:
+            return setKind(m_tx, id, any<ActivityKind>(3));
+        case 5:
+            return setDuration(m_tx, id, span());
+        case 6:
+            return setConstraint(
+                m_tx, id,
+                Constraint{any<ConstraintType>(5), {startOf(dateOf(p().job.start) + int(below(900))), below(2) == 0}});
+        case 7:
+            return setNotes(m_tx, id, words());
+        case 8:
+            return setMeasureField(m_tx, id, any<MeasureField>(4), figure());
+        case 9:
+            return setUnit(m_tx, id, below(2) ? "m3" : words());
+        case 10:
+            return setRounding(m_tx, id, any<RoundTo>(3));
+        case 11:
+            return solveFor(m_tx, id, any<Solved>(3), span());
+        case 12:
+            return setLearning(m_tx, id, figure(), below(3) ? std::optional<int>(int(below(2000000))) : std::nullopt);
+        default:
+            return setCalendar(m_tx, id, below(4) ? some(p().calendars) : continuousCalendar);
+        }
+    }
+    Outcome links() {
+        const ActivityId a = some(p().activities), b = some(p().activities);
+        switch (below(5)) {
+        case 0:
+            return made(
+                addLink(m_tx, {{}, a, b, any<LinkType>(3), Minutes(below(3)) * 480 - 480, any<LagCalendar>(4)}));
+        case 1:
+            return removeLink(m_tx, some(p().links));
+        case 2:
+            return setWaitsFor(m_tx, a, key(b) + (below(2) ? " +" + span() : ""));
+        default:
+            return setAnchors(m_tx, a, any<End>(1), key(b) + (below(2) ? " start" : " finish +1d"));
+        }
+    }
+    Outcome tree() {
+        const BreakdownId id = some(p().breakdown);
+        switch (below(9)) {
+        case 0:
+            return made(addGroup(m_tx, id, words()));
+        case 1:
+            return made(addChildGroup(m_tx, id, words()));
+        case 2:
+            return made(addParentGroup(m_tx, id, words()));
+        case 3:
+            return moveGroup(m_tx, id, some(p().breakdown), any<Landing>(2));
+        case 4:
+            return setGroupCode(m_tx, id, words());
+        case 5:
+            return setCodePattern(m_tx, below(2) ? "A-01.a" : words());
+        case 6:
+            return renameGroup(m_tx, id, words());
+        case 7:
+            return removeGroup(m_tx, id);
+        default:
+            return made(indentActivities(m_tx, std::array{some(p().activities)}));
+        }
+    }
+    Outcome places() {
+        const LocationId id = some(p().locations);
+        switch (below(8)) {
+        case 0:
+            return made(addLocation(m_tx, id, words()));
+        case 1:
+            return made(addChildLocation(m_tx, id, words()));
+        case 2:
+            return renameLocation(m_tx, id, words());
+        case 3:
+            return setLocationKey(m_tx, id, words());
+        case 4:
+            return setChainage(m_tx, id, below(2) ? "1+250 to 1+300" : figure() + " - " + figure());
+        case 5:
+            return moveLocation(m_tx, id, some(p().locations), any<Landing>(2));
+        case 6:
+            return removeLocation(m_tx, id);
+        default:
+            return setLocation(m_tx, some(p().activities), words());
+        }
+    }
+    Outcome calendar() {
+        const CalendarId id = some(p().calendars);
+        const Date day = dateOf(p().job.start) + int(below(700));
+        switch (below(11)) {
+        case 0:
+            return made(addCalendar(m_tx, startingPoints()[below(startingPoints().size())]));
+        case 1:
+            return made(extendCalendar(m_tx, id));
+        case 2:
+            return renameCalendar(m_tx, id, words());
+        case 3:
+            return removeCalendar(m_tx, id, some(p().calendars));
+        case 4:
+            return setDefaultCalendar(m_tx, id);
+        case 5:
+            return setBase(m_tx, id, some(p().calendars));
+        case 6:
+            return setHoursADay(m_tx, id, figure());
+        case 7:
+            return setDates(m_tx, id, {day, day + 1}, below(2) ? DayWork{} : DayWork{{480, 720}}, words(),
+                            below(2) == 0);
+        case 8:
+            return addPublicHolidays(m_tx, id, HolidayRegion(below(3)));
+        case 9: {
+            const auto parsed =
+                parseException(any<TypedException>(3), below(2) ? "first Monday in May" : words(), words());
+            return parsed.ok() ? addException(m_tx, id, *parsed) : Outcome(parsed.errors());
+        }
+        default: {
+            std::array<int, 12> weather{};
+            for (int& days : weather) days = int(below(34)) - 1;
+            return setWeather(m_tx, id, weather);
+        }
+        }
+    }
+    Outcome contract() {
+        switch (below(9)) {
+        case 0:
+            return made(addSection(m_tx));
+        case 1:
+            return removeSection(m_tx, some(p().sections));
+        case 2:
+        case 3: {
+            const auto field = any<SectionField>(8);
+            return setSectionField(m_tx, some(p().sections), field,
+                                   field == SectionField::completion ? date()
+                                   : field == SectionField::milestone && !p().activities.empty()
+                                       ? p().activities[below(p().activities.size())].key
+                                   : below(2) ? figure()
+                                              : words());
+        }
+        case 4:
+            return setJobSum(m_tx, any<JobSum>(2), figure());
+        case 5:
+            return setPeriod(m_tx, any<Period>(1), figure());
+        case 6:
+            return setTitle(m_tx, words());
+        case 7:
+            return setCurrency(m_tx, below(2) ? "EUR" : words());
+        default:
+            return below(2) ? setRequiredFinish(m_tx, date()) : setStart(m_tx, date());
+        }
+    }
+    Outcome event() {
+        const EventId id = some(p().events);
+        switch (below(6)) {
+        case 0:
+            return made(addEvent(m_tx, dateOf(p().job.start) + int(below(100))));
+        case 1: {
+            const auto field = any<EventField>(15);
+            return setEventField(m_tx, id, field,
+                                 below(3) == 0 ? date()
+                                 : below(2)    ? words()
+                                               : key(some(p().activities)) + " +" + span());
+        }
+        case 2:
+            return setEventDays(m_tx, id, some(p().sections), any<EventDay>(2), figure());
+        case 3:
+            return made(addToFragment(m_tx, id, some(p().activities)));
+        case 4:
+            return setInForecast(m_tx, id, below(2) == 0);
+        default:
+            return removeEvent(m_tx, id);
+        }
+    }
+    Outcome bill() {
+        const BillItemId id = some(p().bill);
+        switch (below(7)) {
+        case 0:
+            return made(addBillItem(m_tx, id));
+        case 1:
+        case 2: {
+            const auto field = any<BillField>(6);
+            return setBillField(m_tx, id, field, below(2) ? figure() : words());
+        }
+        case 3: {
+            const auto quantity = parseFigure(figure());
+            return quantity.ok() ? allocate(m_tx, id, some(p().activities), *quantity) : Outcome(quantity.errors());
+        }
+        case 4:
+            return shareAmong(m_tx, id, std::array{some(p().activities), some(p().activities)});
+        case 5:
+            return made(activityFrom(m_tx, id));
+        default:
+            return removeBillItems(m_tx, std::array{id});
+        }
+    }
+    Outcome book() {
+        const BookItemId id = some(p().book);
+        switch (below(5)) {
+        case 0: {
+            BookItem item;
+            item.key = words();
+            item.name = words();
+            item.unit = "m3";
+            item.outputPerCrewDay = Decimal(1 + std::int64_t(below(50)));
+            return made(copyToJob(m_tx, item));
+        }
+        case 1:
+            return applyBook(m_tx, some(p().activities), id);
+        case 2:
+            return setBookField(m_tx, id, any<BookField>(8), below(2) ? figure() : words());
+        case 3:
+            return setLimit(m_tx, words(), figure());
+        default:
+            return removeBookItem(m_tx, id);
+        }
+    }
+    Outcome sequence() {
+        const SequenceId id = some(p().sequences);
+        const Sequence* row = p().sequences.row(id);
+        const int step = row && !row->steps.empty() ? row->steps[below(row->steps.size())].number : 0;
+        switch (below(7)) {
+        case 0:
+            return made(addSequence(m_tx, words()));
+        case 1:
+            return made(addStep(m_tx, id, step, words()));
+        case 2:
+            return setStepField(m_tx, id, step, any<StepField>(10),
+                                below(3) == 0 ? figure()
+                                : below(2)    ? words()
+                                              : span());
+        case 3:
+            return setIdPattern(m_tx, id, below(2) ? "{unit:2}{step}" : words());
+        case 4: {
+            const std::vector<LocationId> where{some(p().locations)};
+            return made(layOut(m_tx, id, proposedUnits(p(), id, where), {}, below(2) == 0));
+        }
+        case 5:
+            return removeStep(m_tx, id, step);
+        default:
+            return removeSequence(m_tx, id);
+        }
+    }
+    Outcome progress() {
+        const ActivityId id = some(p().activities);
+        switch (below(5)) {
+        case 0:
+            return setDataDate(m_tx, date());
+        case 1:
+            return setActual(m_tx, id, any<Actual>(1), date());
+        case 2:
+            return setRemaining(m_tx, id, span());
+        case 3:
+            return setQuantityDone(m_tx, id, figure());
+        default:
+            return forecastAtAchieved(m_tx, std::array{id});
+        }
+    }
+    /// A table from outside, read before the programme became another one.
+    Outcome tables() {
+        Sheet sheet;
+        sheet.rows.push_back({{"Item", {}}, {"Description", {}}, {"Unit", {}}, {"Quantity", {}}, {"Location", {}}});
+        for (int i = 0; i < 3; ++i)
+            sheet.rows.push_back(
+                {{words(), {}},
+                 {words(), {}},
+                 {"m3", {}},
+                 {figure(), {}},
+                 {p().locations.empty() ? words() : p().locations[below(p().locations.size())].name, {}}});
+        const BillReading reading = readBill(p(), sheet, guessColumns(sheet, billFields(), {}));
+        if (below(2) && !p().locations.empty())
+            if (Outcome gone = removeLocation(m_tx, some(p().locations)); !gone.ok()) return gone;
+        return importBill(m_tx, reading);
+    }
+
+    Transaction& m_tx;
+    std::mt19937& m_random;
+    Manners m_manners;
+};
+
+} // namespace
+
+Outcome anybody(Transaction& tx, std::mt19937& random, Manners manners) {
+    return Anybody(tx, random, manners).act();
+}
+
+} // namespace yarrin::test
