@@ -6,6 +6,7 @@
 #include "app/buildup/build_up_stage.h"
 #include "app/buildup/import_page.h"
 #include "app/buildup/sequence_page.h"
+#include "app/card/card.h"
 #include "app/card/crew_chart.h"
 #include "app/scope/location_panel.h"
 #include "app/table/list_page.h"
@@ -16,11 +17,14 @@
 
 #include <QClipboard>
 #include <QComboBox>
+#include <QContextMenuEvent>
 #include <QHeaderView>
 #include <QLabel>
+#include <QMenu>
 #include <QPushButton>
 #include <QTableWidget>
 #include <QTemporaryDir>
+#include <QTimer>
 #include <QToolButton>
 #include <QTreeWidget>
 
@@ -50,8 +54,9 @@ class BuildUpStageTest : public QObject {
         /// Waits for a table to be read beside the window.
         void waitForReading() {
             auto* page = find<ImportPage>("importPage");
-            for (int i = 0; i < 2000 && (page->isBusy() || result().startsWith(QLatin1String("Reading"))); ++i)
-                QTest::qWait(5);
+            if (!QTest::qWaitFor([&] { return !page->isBusy() && !result().startsWith(QString::fromUtf8("Reading…")); },
+                                 60000))
+                qFatal("the table is not read");
             settle();
         }
         QString result() { return find<QLabel>("importResult")->text(); }
@@ -127,7 +132,7 @@ private slots:
         // An item becomes an activity with what the book suggests; all of it is placed, and dates come out.
         at.chooseItem("2.01");
         QCOMPARE(at.visible<QLabel>("billLeft")->text(), QString::fromUtf8("1,344 m³"));
-        auto* suggestion = at.visible<QPushButton>("billSuggestion");
+        auto* suggestion = at.visible<QPushButton>("bookOffer");
         QVERIFY2(suggestion->text().startsWith(QLatin1String("Concrete to walls")), qPrintable(suggestion->text()));
         QTest::mouseClick(suggestion, Qt::LeftButton);
         BuildUp::settle();
@@ -144,6 +149,76 @@ private slots:
         QVERIFY(at.programme().book.empty());
         at.document().undo();
         QVERIFY(at.programme().bill.empty() && at.programme().locations.empty());
+    }
+
+    /// An activity made without an output is where the hand goes on, and its card goes on offering the book.
+    void theCardGoesOnOfferingTheBook() {
+        BuildUp at = desk(withBill());
+        at.chooseItem("2.01");
+        QTest::mouseClick(at.visible<QPushButton>("billMake"), Qt::LeftButton);
+        BuildUp::settle();
+        const ActivityId made = at.programme().activities.rows().back().id;
+        QCOMPARE(QApplication::focusWidget(), &at.activities());
+        QCOMPARE(at.activities().activities().activityAt(at.activities().currentIndex().row()), made);
+        QVERIFY(!at.programme().activities.row(made)->measure->outputPerCrewDay);
+        Card* card = at.find<Card>("card");
+        QPushButton* offer = nullptr;
+        for (auto* one : card->findChildren<QPushButton*>(QStringLiteral("bookOffer")))
+            if (!offer && one->isVisible()) offer = one;
+        QVERIFY(offer);
+        for (const QString& line : offer->text().split(QLatin1Char('\n')))
+            QVERIFY2(offer->fontMetrics().horizontalAdvance(line) <= offer->width(), qPrintable(line));
+        QVERIFY(card->viewport()->rect().contains(
+            QRect(offer->mapTo(card->viewport(), QPoint()), offer->size()).adjusted(0, 0, 0, -offer->height())));
+        QTest::mouseClick(offer, Qt::LeftButton);
+        BuildUp::settle();
+        QCOMPARE(*at.programme().activities.row(made)->measure->outputPerCrewDay, Decimal(22));
+        for (auto* one : card->findChildren<QPushButton*>(QStringLiteral("bookOffer"))) QVERIFY(!one->isVisible());
+        at.trigger("editUndo");
+        QVERIFY(!at.programme().activities.row(made)->measure->outputPerCrewDay);
+    }
+
+    /// A place with others in it stands for them, shows how far they are ticked, and can be meant itself.
+    void placesAreTickedWithWhatLiesInThem() {
+        Programme p = withBill();
+        p.locations.append({LocationId{1}, "PA", "Pier A", {}, {}, {}});
+        p.locations.append({LocationId{2}, "L1", "Level 1", LocationId{1}, {}, {}});
+        p.locations.append({LocationId{3}, "L2", "Level 2", LocationId{1}, {}, {}});
+        BuildUp at = desk(p);
+        at.press("buildUpSequences");
+        at.press("sequenceAdd");
+        BuildUp::settle();
+        auto* places = at.find<QTreeWidget>("sequencePlaces");
+        QTreeWidgetItem* pier = places->topLevelItem(0);
+        const auto box = [&](QTreeWidgetItem* item) {
+            QStyleOptionViewItem option;
+            option.initFrom(places);
+            option.rect = places->visualItemRect(item);
+            option.features = QStyleOptionViewItem::HasCheckIndicator | QStyleOptionViewItem::HasDisplay;
+            option.widget = places;
+            return places->style()->subElementRect(QStyle::SE_ItemViewItemCheckIndicator, &option, places).center();
+        };
+        QTest::mouseClick(places->viewport(), Qt::LeftButton, {}, box(pier->child(0)));
+        QCOMPARE(pier->child(0)->checkState(0), Qt::Checked);
+        QCOMPARE(pier->checkState(0), Qt::PartiallyChecked);
+        QTest::mouseClick(places->viewport(), Qt::LeftButton, {}, box(pier->child(1)));
+        QCOMPARE(pier->checkState(0), Qt::Checked);
+        QVERIFY2(at.visible<QPushButton>("sequenceLay")->text().contains(QLatin1String("2 units")),
+                 qPrintable(at.visible<QPushButton>("sequenceLay")->text()));
+        QTest::mouseClick(places->viewport(), Qt::LeftButton, {}, box(pier));
+        QCOMPARE(pier->child(0)->checkState(0), Qt::Unchecked);
+        // Meant itself, by the menu of the keyboard.
+        places->setCurrentItem(pier);
+        QTimer::singleShot(200, places, [] {
+            QMenu* menu = qobject_cast<QMenu*>(QApplication::activePopupWidget());
+            if (!menu) qFatal("no menu opened");
+            QTest::keyClick(menu, Qt::Key_Down);
+            QTest::keyClick(menu, Qt::Key_Return);
+        });
+        QContextMenuEvent asked(QContextMenuEvent::Keyboard, {4, 4}, places->mapToGlobal(QPoint(4, 4)));
+        QApplication::sendEvent(places->viewport(), &asked);
+        QVERIFY2(pier->text(0).endsWith(QLatin1String("itself")), qPrintable(pier->text(0)));
+        QVERIFY(at.visible<QPushButton>("sequenceLay")->text().contains(QLatin1String("1 unit")));
     }
 
     /// The bill changes under an open import: it is read again, and what it says is true when it is taken over.
@@ -217,11 +292,21 @@ private slots:
         QCOMPARE(at.programme().bill.size(), std::size_t(20'000));
         at.document().undo();
         QVERIFY(at.programme().bill.empty());
-        at.dialogs.open = path;
-        QTest::mouseClick(at.visible<QPushButton>("billImport"), Qt::LeftButton);
-        for (int i = 0; i < 500 && !at.find<QPushButton>("importStop")->isVisible(); ++i) QTest::qWait(1);
-        QTest::mouseClick(at.find<QPushButton>("importCancel"), Qt::LeftButton);
+        // Another column has all rows read again beside the window; that is stopped as soon as it began.
+        at.importBill(path);
+        auto* column = at.visible<QComboBox>("importColumn0");
+        QVERIFY(!at.find<QPushButton>("importStop")->isVisible());
+        QTest::keyClick(column, Qt::Key_Up); // the item's number is left out
+        QVERIFY(at.find<QPushButton>("importStop")->isVisible());
+        QTest::mouseClick(at.find<QPushButton>("importStop"), Qt::LeftButton);
         at.waitForReading();
+        QVERIFY2(at.result().startsWith(QLatin1String("Stopped.")), qPrintable(at.result()));
+        QVERIFY(!at.find<QPushButton>("importTakeOver")->isEnabled());
+        // Read again, it is whole.
+        QTest::keyClick(column, Qt::Key_Down);
+        at.waitForReading();
+        QVERIFY2(at.result().contains(QLatin1String("20,000 new items")), qPrintable(at.result()));
+        QVERIFY(at.find<QPushButton>("importTakeOver")->isEnabled());
         QVERIFY(at.programme().bill.empty());
     }
 

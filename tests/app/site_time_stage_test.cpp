@@ -71,6 +71,24 @@ class SiteTimeStageTest : public QObject {
 private slots:
     void initTestCase() { applyLook(*qApp, false); }
 
+    // The list marks the calendar that is shown, whatever programme comes.
+    void theListMarksWhatIsShown() {
+        Site at(m_folder);
+        at.list().setCurrentRow(1);
+        QCOMPARE(at.stage().current(), at.list().current());
+        at.document().replace(Document::blank(dateFrom(2027, 3, 1)), {});
+        QApplication::processEvents();
+        QCOMPARE(at.stage().current(), at.programme().job.defaultCalendar);
+        QCOMPARE(at.list().current(), at.stage().current());
+        // Away from the stage, too.
+        at.trigger("stage5");
+        at.window.openDemo();
+        at.trigger("stage2");
+        QApplication::processEvents();
+        QCOMPARE(at.stage().current(), at.programme().job.defaultCalendar);
+        QCOMPARE(at.list().current(), at.stage().current());
+    }
+
     // Drag a spell, make a holiday, see the finish move, take both back.
     void aDraggedSpellAndAHolidayMoveTheFinishAndUndoBringsItBack() {
         Site site(m_folder);

@@ -212,7 +212,7 @@ private slots:
             for (const TreeArrangement arrangement :
                  {TreeArrangement::across, TreeArrangement::stacked, TreeArrangement::outline}) {
                 auto items = randomTree(seed, 30);
-                const TreeLayout layout = layOutTree(items, arrangement);
+                const TreeLayout layout = layOutTree(items, arrangement, 1 + seed % 5);
                 std::size_t shown = 0;
                 for (std::size_t i = 0; i < items.size(); ++i) shown += !hiddenByFolding(items, i);
                 SEEDED(layout.boxes.size() == shown);
@@ -233,7 +233,19 @@ private slots:
                     const TreeItem& item = items[layout.boxes[a].item];
                     SEEDED(layout.of(item.id, items) == (item.leaf ? nullptr : &layout.boxes[a]));
                 }
-                for (const TreeLine& line : layout.lines) SEEDED(line.x0 == line.x1 || line.y0 == line.y1);
+                for (const TreeLine& line : layout.lines) {
+                    SEEDED(line.x0 == line.x1 || line.y0 == line.y1);
+                    // No line runs through a box.
+                    for (const TreeBox& one : layout.boxes) {
+                        const Box& b = one.box;
+                        SEEDED(std::max(line.x0, line.x1) <= b.x || std::min(line.x0, line.x1) >= b.x + b.width ||
+                               std::max(line.y0, line.y1) <= b.y || std::min(line.y0, line.y1) >= b.y + b.height);
+                    }
+                }
+                // On a narrow page rows show it no smaller than one row does.
+                const auto zoom = [](const TreeLayout& l) { return std::min({1.0, 700 / l.width, 500 / l.height}); };
+                SEEDED(zoom(layOutTreeFor(items, arrangement, 700, 500)) >=
+                       zoom(layOutTree(items, arrangement)) - 0.0001);
                 for (std::size_t i = 0; i < items.size(); ++i)
                     if (!items[i].folded) SEEDED(items[i].hidden == 0);
             }

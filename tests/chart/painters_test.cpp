@@ -8,9 +8,10 @@
 #include "support/builder.h"
 #include "support/random_programme.h"
 
-#include <QBuffer>
 #include <QImage>
 #include <QPdfWriter>
+#include <QProcess>
+#include <QTemporaryDir>
 #include <QTest>
 
 #include <cmath>
@@ -125,17 +126,47 @@ private slots:
         const BarLayout layout =
             layoutBars({programme, schedule, rows, 0, rows.size(), {programme.job.start, 12}, 300, {}, {}, true});
         QCOMPARE(layout.links.size(), std::size_t(1));
-        QByteArray bytes;
-        QBuffer buffer(&bytes);
-        QVERIFY(buffer.open(QIODevice::WriteOnly));
+        QTemporaryDir folder;
+        const QString file = folder.filePath(QStringLiteral("links.pdf"));
         {
-            QPdfWriter writer(&buffer);
+            QPdfWriter writer(file);
             writer.setResolution(96);
+            writer.setPageMargins(QMarginsF(0, 0, 0, 0));
             QPainter painter(&writer);
             paintBars(painter, layout, rows, {}, {Theme::light(), QRectF(0, 0, 300, 60)});
         }
-        QVERIFY2(bytes.startsWith("%PDF-"), "no document was written");
-        QVERIFY(bytes.size() > 800);
+        // Another program turns the paper into a picture, the same size.
+        QProcess poppler;
+        poppler.start(QStringLiteral("pdftoppm"), {QStringLiteral("-r"), QStringLiteral("96"), QStringLiteral("-png"),
+                                                   QStringLiteral("-singlefile"), file, folder.filePath("paper")});
+        QVERIFY(poppler.waitForFinished(60000) && poppler.exitCode() == 0);
+        const QImage paper(folder.filePath(QStringLiteral("paper.png")));
+        QVERIFY(paper.width() > 300 && paper.height() > 60);
+        Canvas screen(300, 60, 1, Theme::light().paper);
+        {
+            QPainter painter(&screen.image);
+            paintBars(painter, layout, rows, {}, {Theme::light(), QRectF(0, 0, 300, 60)});
+        }
+        // Each spot of ink on either has ink within two pixels on the other: lines are drawn with other edges.
+        const auto inked = [](const QImage& image, int x, int y) {
+            return apart(image.pixelColor(x, y), Theme::light().paper) > 60;
+        };
+        const auto nearby = [&](const QImage& image, int x, int y) {
+            for (int dy = -2; dy <= 2; ++dy)
+                for (int dx = -2; dx <= 2; ++dx)
+                    if (const QPoint at(x + dx, y + dy); image.rect().contains(at) && inked(image, at.x(), at.y()))
+                        return true;
+            return false;
+        };
+        int ink = 0, alone = 0;
+        for (int y = 0; y < 60; ++y)
+            for (int x = 0; x < 300; ++x) {
+                const bool a = inked(screen.image, x, y), b = inked(paper, x, y);
+                ink += a;
+                alone += (a && !nearby(paper, x, y)) || (b && !nearby(screen.image, x, y));
+            }
+        QVERIFY2(ink > 200, qPrintable(QString::number(ink)));
+        QVERIFY2(alone * 100 < ink, qPrintable(QStringLiteral("%1 of %2").arg(alone).arg(ink)));
     }
 
     /// What is critical is heavier than what only drives, and that darker than what does neither.

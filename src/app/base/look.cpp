@@ -8,9 +8,14 @@
 #include <QLayout>
 #include <QPainter>
 #include <QPushButton>
+#include <QStyle>
 #include <QStyleFactory>
 #include <QStyleOptionViewItem>
 #include <QSvgRenderer>
+#include <QVariant>
+
+#include <array>
+#include <utility>
 
 /// Resources of a static library are only there once somebody asks for them.
 static void initResources() {
@@ -25,70 +30,28 @@ namespace {
 const Theme* current = &Theme::light();
 
 QString styleSheet(const Theme& t) {
-    return QStringLiteral(R"(
-QMenuBar { background: %panel; color: %ink; padding: 1px 6px; }
-QMenuBar::item { padding: 4px 10px; background: transparent; border-radius: 3px; }
-QMenuBar::item:selected { background: %selection; }
-QMenu { background: %field; color: %ink; border: 1px solid %rule; padding: 4px; }
-QMenu::item { padding: 5px 26px 5px 22px; border-radius: 3px; }
-QMenu::item:selected { background: %selection; color: %ink; }
-QMenu::item:disabled { color: %muted; }
-QMenu::separator { height: 1px; background: %rule; margin: 4px 6px; }
-QToolTip { background: %field; color: %ink; border: 1px solid %rule; padding: 4px; }
-QLineEdit, QPlainTextEdit, QComboBox { background: %field; color: %ink; border: 1px solid %rule; border-radius: 4px; padding: 3px 7px; selection-background-color: %accent; selection-color: %paper; }
-QLineEdit:focus, QPlainTextEdit:focus, QComboBox:focus { border: 1px solid %accent; }
-QLineEdit[fault="true"] { border: 1px solid %critical; }
-QComboBox::drop-down { border: none; width: 20px; }
-QComboBox::down-arrow { image: url(:/icons/chevron.svg); width: 10px; height: 10px; }
-QAbstractScrollArea::corner { background: %panel; border: none; }
-#contractStage, #buildUpStage, #programmeStage { background: %paper; }
-#card { border-left: 1px solid %rule; background: %panel; }
-#cardPage { background: %panel; }
-QComboBox QAbstractItemView { background: %field; color: %ink; border: 1px solid %rule; selection-background-color: %selection; selection-color: %ink; }
-QTableView { background: %paper; color: %ink; border: none; gridline-color: %rule; selection-background-color: %selection; selection-color: %ink; outline: none; }
-QTableView QLineEdit { border-radius: 2px; padding: 0 4px; border: 1px solid %accent; }
-QHeaderView { background: %panel; border: none; }
-QHeaderView::section { background: %panel; color: %muted; border: none; border-bottom: 1px solid %rule; padding: 3px 6px; font-weight: 600; }
-QPushButton { background: %field; color: %ink; border: 1px solid %rule; border-radius: 12px; padding: 4px 14px; }
-QPushButton:hover { border-color: %accent; }
-QPushButton:focus { border-color: %accent; }
-QPushButton:disabled { color: %muted; }
-QPushButton[quiet="true"] { background: transparent; border: none; color: %accent; font-weight: 600; padding: 3px 6px; border-radius: 3px; }
-QPushButton[quiet="true"]:hover, QPushButton[quiet="true"]:focus { background: %selection; }
-QPushButton[quiet="true"]:checkable { color: %muted; font-weight: 400; }
-QPushButton[quiet="true"]:checked { background: %selection; color: %accent; font-weight: 600; }
-QToolButton { background: transparent; border: none; border-radius: 4px; padding: 4px; color: %ink; }
-QToolButton:hover, QToolButton:focus { background: %selection; }
-QSplitter::handle { background: %rule; }
-QSplitter::handle:horizontal { width: 1px; }
-QScrollArea { border: none; background: transparent; }
-QScrollBar:vertical { background: transparent; width: 11px; margin: 0; }
-QScrollBar:horizontal { background: transparent; height: 11px; margin: 0; }
-QScrollBar::handle { background: %rule; border-radius: 4px; margin: 2px; }
-QScrollBar::handle:vertical { min-height: 26px; }
-QScrollBar::handle:horizontal { min-width: 26px; }
-QScrollBar::handle:hover { background: %muted; }
-QScrollBar::add-line, QScrollBar::sub-line { width: 0; height: 0; }
-QScrollBar::add-page, QScrollBar::sub-page { background: transparent; }
-QListView { background: %field; color: %ink; border: 1px solid %rule; outline: none; }
-QTreeView { background: %field; color: %ink; border: none; outline: none; }
-QCheckBox::indicator, QTreeView::indicator { width: 13px; height: 13px; border: 1px solid %muted; border-radius: 3px; background: %field; }
-QCheckBox::indicator:checked, QTreeView::indicator:checked { background: %accent; border-color: %accent; image: url(:/icons/check.svg); }
-QCheckBox::indicator:disabled, QTreeView::indicator:disabled { background: %muted; border-color: %muted; }
-QTreeView::item { padding: 3px 4px; }
-QTreeView::item:hover, QTreeView::item:selected { background: %selection; color: %ink; }
-QListView::item { padding: 3px 6px; }
-QListView::item:selected { background: %selection; color: %ink; }
-)")
-        .replace(QLatin1String("%panel"), t.panel.name())
-        .replace(QLatin1String("%paper"), t.paper.name())
-        .replace(QLatin1String("%ink"), t.ink.name())
-        .replace(QLatin1String("%muted"), t.muted.name())
-        .replace(QLatin1String("%rule"), t.rule.name())
-        .replace(QLatin1String("%field"), t.field.name())
-        .replace(QLatin1String("%selection"), t.selection.name())
-        .replace(QLatin1String("%accent"), t.accent.name())
-        .replace(QLatin1String("%critical"), t.critical.name());
+    QFile file(QStringLiteral(":/look.qss"));
+    if (!file.open(QIODevice::ReadOnly)) qFatal("the style sheet is not among the resources");
+    QString sheet = QString::fromUtf8(file.readAll());
+    // Longer names first: none may be cut by the beginning of it.
+    const std::pair<const char*, QColor> colours[] = {{"%standingFaint", t.standingMuted.darker(190)},
+                                                      {"%standingText", t.standingText},
+                                                      {"%standingMuted", t.standingMuted},
+                                                      {"%standingHover", t.rail.lighter(150)},
+                                                      {"%criticalText", t.criticalText},
+                                                      {"%nearText", t.nearText},
+                                                      {"%goodText", t.goodText},
+                                                      {"%selection", t.selection},
+                                                      {"%critical", t.critical},
+                                                      {"%accent", t.accent},
+                                                      {"%panel", t.panel},
+                                                      {"%paper", t.paper},
+                                                      {"%muted", t.muted},
+                                                      {"%field", t.field},
+                                                      {"%rule", t.rule},
+                                                      {"%ink", t.ink}};
+    for (const auto& [name, colour] : colours) sheet.replace(QLatin1String(name), colour.name());
+    return sheet;
 }
 
 } // namespace
@@ -125,6 +88,25 @@ void applyLook(QApplication& application, bool dark) {
     application.setPalette(palette);
     application.setFont(bodyFont());
     application.setStyleSheet(styleSheet(t));
+    emit lookChanges().changed();
+}
+
+LookChanges& lookChanges() {
+    static LookChanges changes;
+    return changes;
+}
+
+void setMark(QWidget* widget, const char* name, const QVariant& value) {
+    if (widget->property(name) == value) return;
+    widget->setProperty(name, value);
+    widget->style()->unpolish(widget);
+    widget->style()->polish(widget);
+    widget->update();
+}
+
+void setInk(QWidget* words, Ink ink) {
+    static constexpr std::array<const char*, 6> names{"plain", "muted", "accent", "critical", "near", "good"};
+    setMark(words, "ink", QLatin1String(names[static_cast<std::size_t>(ink)]));
 }
 
 QPixmap linePixmap(const QString& name, const QColor& colour, int size, qreal scale) {

@@ -17,8 +17,23 @@ namespace yarrin {
 
 /// The theme that the application currently wears.
 [[nodiscard]] const Theme& theme();
-/// Loads the shipped fonts and dresses the application in a theme: palette, style sheet, fonts.
+/// Loads the shipped fonts and dresses the application in a theme: palette, style sheet (resources/look.qss, the only
+/// one), fonts. May be called again at any time.
 void applyLook(QApplication& application, bool dark);
+/// Tells of another look: what holds colours in texts or pictures of its own makes them again.
+class LookChanges : public QObject {
+    Q_OBJECT
+signals:
+    void changed();
+};
+[[nodiscard]] LookChanges& lookChanges();
+
+/// What the colour of words says.
+enum class Ink { plain, muted, accent, critical, near, good };
+void setInk(QWidget* words, Ink ink);
+/// Sets a property that the style sheet asks for, and has it asked again.
+void setMark(QWidget* widget, const char* name, const QVariant& value);
+
 /// A shipped line icon in a colour.
 [[nodiscard]] QIcon lineIcon(const QString& name, const QColor& colour);
 [[nodiscard]] QPixmap linePixmap(const QString& name, const QColor& colour, int size, qreal scale);

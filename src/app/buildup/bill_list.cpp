@@ -170,7 +170,7 @@ BillList::BillList(Document& document, QWidget* parent)
     setModel(m_model);
     setItemDelegate(new BillDelegate(document, *m_model, this));
     setFrameShape(QFrame::NoFrame);
-    setStyleSheet(QStringLiteral("QListView { background: %1; border: none; }").arg(theme().paper.name()));
+    setProperty("ground", "paper");
     setVerticalScrollMode(ScrollPerPixel);
     setHorizontalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
     setLayoutMode(Batched);

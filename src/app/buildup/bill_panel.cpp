@@ -5,6 +5,7 @@
 #include "app/base/format.h"
 #include "app/base/look.h"
 #include "app/buildup/bill_list.h"
+#include "app/buildup/book_offers.h"
 #include "core/quantity/units.h"
 #include "edit/activity_edits.h"
 #include "edit/bill_edits.h"
@@ -23,9 +24,6 @@ BillPanel::BillPanel(Document& document, ViewState& state, OutputBook& book, QWi
       m_detailLayout(new QVBoxLayout(m_detail)) {
     setObjectName(QStringLiteral("billPanel"));
     setAttribute(Qt::WA_StyledBackground);
-    setStyleSheet(QStringLiteral("#billPanel { background: %1; border-right: 1px solid %2; } "
-                                 "#billDetail { background: %3; border-top: 1px solid %2; }")
-                      .arg(theme().paper.name(), theme().rule.name(), theme().panel.name()));
     auto* layout = new QVBoxLayout(this);
     layout->setContentsMargins(0, 0, 1, 0);
     layout->setSpacing(0);
@@ -116,10 +114,10 @@ void BillPanel::refreshDetail() {
 /// Where the item is placed, each quantity to be typed over, and what is left.
 void BillPanel::addPlacements(const BillItem& item) {
     const Programme& p = m_document.programme();
-    const auto row = [&](const QString& what, QWidget* figure, const QColor& colour) {
+    const auto row = [&](const QString& what, QWidget* figure, Ink ink) {
         auto* line = new QHBoxLayout;
         auto* label = new QLabel(what, m_detail);
-        label->setStyleSheet(QStringLiteral("color: %1;").arg(colour.name()));
+        setInk(label, ink);
         label->setMinimumWidth(40);
         line->addWidget(label, 1);
         line->addWidget(figure);
@@ -148,18 +146,17 @@ void BillPanel::addPlacements(const BillItem& item) {
                 return allocate(tx, id, to, *value);
             });
         });
-        row(show::text(activity.key + " " + activity.name), edit, theme().ink);
+        row(show::text(activity.key + " " + activity.name), edit, Ink::plain);
     }
     const Placed placed = placedOf(p, item.id);
     if (hidden > 0)
         row(tr("and on %1 more").arg(show::countOf(hidden, "activity", "activities")), new QLabel(m_detail),
-            theme().muted);
+            Ink::muted);
     auto* left =
         new QLabel(QStringLiteral("%1 %2").arg(show::number(placed.left), show::text(unitSymbol(item.unit))), m_detail);
     left->setObjectName(QStringLiteral("billLeft"));
     left->setFont(boldened(bodyFont()));
-    row(tr("Left of %1").arg(show::number(item.quantity)), left,
-        placed.left.sign() > 0 ? theme().nearText : theme().muted);
+    row(tr("Left of %1").arg(show::number(item.quantity)), left, placed.left.sign() > 0 ? Ink::near : Ink::muted);
 }
 
 void BillPanel::addActions(const BillItem& item) {
@@ -189,33 +186,9 @@ void BillPanel::addActions(const BillItem& item) {
     m_detailLayout->addLayout(line);
 }
 
-/// Items of the job's copy of the book and of the book itself that may fit; pressing one makes the activity with it.
 void BillPanel::addSuggestions(const BillItem& item) {
-    std::vector<BookItem> all = m_document.programme().book.rows();
-    for (const BookItem& own : m_book.items())
-        if (std::none_of(all.begin(), all.end(), [&](const BookItem& copy) { return copy.key == own.key; }))
-            all.push_back(own);
-    const auto found = suggestionsFor(item.description, item.unit, all, 3);
-    if (found.empty()) return;
-    auto* label = new QLabel(tr("From the output book it might be"), m_detail);
-    label->setProperty("quiet", true);
-    m_detailLayout->addWidget(label);
-    for (const Suggestion& suggestion : found) {
-        const BookItem& book = all[suggestion.item];
-        QString output;
-        if (book.outputPerCrewDay)
-            output =
-                tr("%1 %2 a crew and day").arg(show::number(*book.outputPerCrewDay), show::text(unitSymbol(book.unit)));
-        else if (book.hoursPerUnit)
-            output = tr("%1 crew-hours a %2").arg(show::number(*book.hoursPerUnit), show::text(unitSymbol(book.unit)));
-        auto* use = quietButton(show::text(book.name) + QStringLiteral(" · ") + output, "billSuggestion", m_detail);
-        use->setToolTip(
-            tr("Make an activity of what is left, with this output and crew: %1").arg(show::text(crewText(book.crew))));
-        use->setSizePolicy(QSizePolicy::Ignored, QSizePolicy::Fixed);
-        use->setStyleSheet(QStringLiteral("text-align: left;"));
-        m_detailLayout->addWidget(use);
-        connect(use, &QPushButton::clicked, this, [this, id = item.id, book] { makeActivity(id, &book); });
-    }
+    addBookOffers(*m_detailLayout, m_detail, m_document.programme(), m_book, item.description, item.unit,
+                  [this, id = item.id](const BookItem& book) { makeActivity(id, &book); });
 }
 
 void BillPanel::makeActivity(BillItemId id, const BookItem* book) {

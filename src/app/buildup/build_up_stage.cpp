@@ -42,7 +42,6 @@ BuildUpStage::BuildUpStage(Document& document, ViewState& state, Dialogs& dialog
       m_pages(new QStackedWidget(this)), m_table(new ActivityTable(document, state, buildUpColumns(), true, this)),
       m_sequences(new SequencePage(document, m_book, this)), m_import(new ImportPage(document, settings, this)) {
     setObjectName(QStringLiteral("buildUpStage"));
-    setStyleSheet(QStringLiteral("#buildUpStage, #buildUpMiddle { background: %1; }").arg(theme().paper.name()));
     auto* middle = new QWidget(this);
     middle->setObjectName(QStringLiteral("buildUpMiddle"));
     middle->setAttribute(Qt::WA_StyledBackground);
@@ -81,6 +80,7 @@ BuildUpStage::BuildUpStage(Document& document, ViewState& state, Dialogs& dialog
     connect(m_bill, &BillPanel::reveal, this, [this](ActivityId id) {
         show(Page::activities);
         m_table->reveal(id);
+        m_table->setFocus(); // the button that was pressed goes with the next look at the item
     });
     connect(m_sequences, &SequencePage::refused, m_notice, &NoticeBar::say);
     connect(m_sequences, &SequencePage::question, m_notice, &NoticeBar::ask);

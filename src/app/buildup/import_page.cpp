@@ -52,8 +52,6 @@ ImportPage::ImportPage(Document& document, QSettings& settings, QWidget* parent)
     auto* foot = new QWidget(this);
     foot->setObjectName(QStringLiteral("importFoot"));
     foot->setAttribute(Qt::WA_StyledBackground);
-    foot->setStyleSheet(QStringLiteral("#importFoot { background: %1; border-top: 1px solid %2; }")
-                            .arg(theme().panel.name(), theme().rule.name()));
     auto* footLayout = new QVBoxLayout(foot);
     footLayout->setContentsMargins(14, 8, 12, 10);
     m_result->setObjectName(QStringLiteral("importResult"));
@@ -227,11 +225,11 @@ void ImportPage::take(Read read) {
     setBusy(false);
     if (!read.fault.isEmpty()) {
         m_result->setText(read.fault);
-        m_result->setStyleSheet(QStringLiteral("color: %1;").arg(theme().criticalText.name()));
+        setInk(m_result, Ink::critical);
         m_takeOver->setEnabled(false);
         return;
     }
-    m_result->setStyleSheet({});
+    setInk(m_result, Ink::plain);
     if (!m_book) {
         m_book = read.book;
         m_sheet = 0;
@@ -371,7 +369,7 @@ void ImportPage::takeOver() {
         return;
     }
     m_result->setText(show::error(outcome.error()));
-    m_result->setStyleSheet(QStringLiteral("color: %1;").arg(theme().criticalText.name()));
+    setInk(m_result, Ink::critical);
 }
 
 void ImportPage::setBusy(bool busy) {

@@ -17,6 +17,7 @@
 #include <QHeaderView>
 #include <QLabel>
 #include <QLineEdit>
+#include <QMenu>
 #include <QPushButton>
 #include <QSplitter>
 #include <QTreeWidget>
@@ -28,6 +29,9 @@
 namespace yarrin {
 
 namespace {
+
+/// What an item of the tree of places stands for, and whether it is meant without what lies in it.
+constexpr int placeRole = Qt::UserRole, itselfRole = Qt::UserRole + 1;
 
 using show::text;
 
@@ -251,7 +255,6 @@ QWidget* SequencePage::buildUnits() {
     m_unitPart = part;
     part->setObjectName(QStringLiteral("sequenceUnits"));
     part->setAttribute(Qt::WA_StyledBackground);
-    part->setStyleSheet(QStringLiteral("#sequenceUnits { border-top: 1px solid %1; }").arg(theme().rule.name()));
     auto* layout = new QVBoxLayout(part);
     layout->setContentsMargins(14, 8, 10, 8);
     m_laid->setObjectName(QStringLiteral("sequenceLaid"));
@@ -268,6 +271,7 @@ QWidget* SequencePage::buildUnits() {
     m_places->setAccessibleName(tr("Locations to lay it out over"));
     m_places->setHeaderHidden(true);
     m_places->setMaximumWidth(210);
+    m_places->setFrameShape(QFrame::NoFrame);
     columns->addWidget(m_places);
     m_quantityPart->setLayout(new QVBoxLayout);
     m_quantityPart->layout()->setContentsMargins(0, 0, 0, 0);
@@ -289,6 +293,24 @@ QWidget* SequencePage::buildUnits() {
     layout->addLayout(line);
     connect(m_places, &QTreeWidget::itemChanged, this, [this] {
         if (!m_filling) takeChecked();
+    });
+    m_places->setContextMenuPolicy(Qt::CustomContextMenu);
+    connect(m_places, &QTreeWidget::customContextMenuRequested, this, [this](const QPoint& at) {
+        QTreeWidgetItem* item = m_places->itemAt(at);
+        if (!item) item = m_places->currentItem(); // from the keyboard
+        const Location* place =
+            item ? m_document.programme().locations.row(LocationId{item->data(0, placeRole).toUInt()}) : nullptr;
+        if (!place || item->childCount() == 0) return;
+        QMenu menu(this);
+        QAction* itself = menu.addAction(tr("Lay it out over %1 itself").arg(text(place->name)));
+        itself->setObjectName(QStringLiteral("sequenceItself"));
+        itself->setCheckable(true);
+        itself->setChecked(item->data(0, itselfRole).toBool());
+        if (!menu.exec(m_places->viewport()->mapToGlobal(at))) return;
+        m_filling = true;
+        meanItself(*item, itself->isChecked());
+        m_filling = false;
+        takeChecked();
     });
     connect(m_lay, &QPushButton::clicked, this, &SequencePage::layOutNow);
     return part;
@@ -373,7 +395,7 @@ void SequencePage::refreshUnits() {
     if (lines.size() > most) listed += tr("\nand %1 more").arg(lines.size() - most);
     auto* list = new QLabel(listed, m_byHand);
     list->setObjectName(QStringLiteral("sequenceByHand"));
-    list->setStyleSheet(QStringLiteral("color: %1;").arg(theme().nearText.name()));
+    setInk(list, Ink::near);
     m_byHand->layout()->addWidget(list);
     if (altered.empty()) return;
     auto* again = quietButton(tr("Make them follow again"), "sequenceFollow", m_byHand);
@@ -384,6 +406,12 @@ void SequencePage::refreshUnits() {
             tr("%1 follow their sequence again").arg(show::countOf(qint64(altered.size()), "activity", "activities")),
             [&](Transaction& tx) { return followAgain(tx, altered); });
     });
+}
+
+void SequencePage::meanItself(QTreeWidgetItem& item, bool itself) {
+    item.setData(0, itselfRole, itself);
+    const Location* place = m_document.programme().locations.row(LocationId{item.data(0, placeRole).toUInt()});
+    if (place) item.setText(0, itself ? tr("%1 · itself").arg(text(place->name)) : text(place->name));
 }
 
 void SequencePage::refreshPlaces() {
@@ -398,18 +426,22 @@ void SequencePage::refreshPlaces() {
         for (const Location& one : p.locations) {
             if (one.parent != parent) continue;
             auto* item = new QTreeWidgetItem({text(one.name)});
-            const bool there = laid.contains(one.id);
-            item->setData(0, Qt::UserRole, one.id.value);
-            item->setCheckState(0, checked.contains(one.id) || there ? Qt::Checked : Qt::Unchecked);
-            if (there) {
-                item->setText(0, tr("%1 · laid out").arg(text(one.name)));
-                item->setFlags(Qt::NoItemFlags);
-            }
+            item->setData(0, placeRole, one.id.value);
             if (under)
                 under->addChild(item);
             else
                 m_places->addTopLevelItem(item);
             add(one.id, item);
+            const bool there = laid.contains(one.id);
+            if (there) item->setText(0, tr("%1 · laid out").arg(text(one.name)));
+            // A place with others in it stands for them; that it is meant itself is said by its menu.
+            if (item->childCount() > 0) {
+                item->setFlags(item->flags() | Qt::ItemIsAutoTristate);
+                if (checked.contains(one.id)) meanItself(*item, true);
+                continue;
+            }
+            item->setCheckState(0, checked.contains(one.id) || there ? Qt::Checked : Qt::Unchecked);
+            if (there) item->setFlags(Qt::NoItemFlags);
         }
     };
     add({}, nullptr);
@@ -419,9 +451,17 @@ void SequencePage::refreshPlaces() {
 
 void SequencePage::takeChecked() {
     std::vector<LocationId> checked;
-    for (QTreeWidgetItemIterator it(m_places); *it; ++it)
-        if ((*it)->checkState(0) == Qt::Checked && (*it)->flags() & Qt::ItemIsEnabled)
-            checked.push_back(LocationId{(*it)->data(0, Qt::UserRole).toUInt()});
+    m_filling = true;
+    for (QTreeWidgetItemIterator it(m_places); *it; ++it) {
+        QTreeWidgetItem& item = **it;
+        const bool group = item.childCount() > 0;
+        // What is laid out stays ticked, whatever the place it lies in was told.
+        if (!group && !(item.flags() & Qt::ItemIsEnabled)) item.setCheckState(0, Qt::Checked);
+        if (group ? item.data(0, itselfRole).toBool()
+                  : item.checkState(0) == Qt::Checked && (item.flags() & Qt::ItemIsEnabled))
+            checked.push_back(LocationId{item.data(0, placeRole).toUInt()});
+    }
+    m_filling = false;
     m_units = proposedUnits(m_document.programme(), m_chosen, checked);
     proposeQuantities();
 }

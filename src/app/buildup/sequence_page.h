@@ -13,6 +13,7 @@ class QLabel;
 class QLineEdit;
 class QPushButton;
 class QTreeWidget;
+class QTreeWidgetItem;
 class QCheckBox;
 
 namespace yarrin {
@@ -44,6 +45,8 @@ private:
     QWidget* buildUnits();
     void refreshUnits();
     void refreshPlaces();
+    /// Whether a place with others in it is a unit of its own.
+    void meanItself(QTreeWidgetItem& item, bool itself);
     void takeChecked();
     void proposeQuantities();
     void layOutNow();

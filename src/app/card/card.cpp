@@ -4,6 +4,7 @@
 
 #include "app/base/format.h"
 #include "app/base/look.h"
+#include "app/buildup/book_offers.h"
 #include "app/card/crew_chart.h"
 #include "app/card/measure_boxes.h"
 #include "app/table/activity_columns.h"
@@ -52,8 +53,8 @@ private:
 
 } // namespace
 
-Card::Card(Document& document, ViewState& state, QWidget* parent)
-    : QScrollArea(parent), m_document(document), m_state(state), m_top(new QWidget),
+Card::Card(Document& document, ViewState& state, const OutputBook& book, QWidget* parent)
+    : QScrollArea(parent), m_document(document), m_state(state), m_book(book), m_top(new QWidget),
       m_topLayout(new QVBoxLayout(m_top)), m_body(new QWidget), m_bodyLayout(new QVBoxLayout(m_body)),
       m_crewPart(new QWidget), m_ifCrews(new QWidget), m_boxes(new MeasureBoxes(document)),
       m_crews(new CrewChart(document)) {
@@ -92,6 +93,7 @@ Card::Card(Document& document, ViewState& state, QWidget* parent)
     layout->addStretch();
     setWidget(page);
     connect(&m_document, &Document::changed, this, &Card::refresh);
+    connect(&lookChanges(), &LookChanges::changed, this, &Card::refresh);
     connect(&m_state, &ViewState::selectionChanged, this, &Card::refresh);
     fill();
 }
@@ -113,25 +115,25 @@ void Card::refresh() {
 void Card::heading(const QString& text) {
     auto* rule = new QFrame(m_owner);
     rule->setFixedHeight(1);
-    rule->setStyleSheet(QStringLiteral("background: %1;").arg(theme().rule.name()));
+    rule->setProperty("hairline", true);
     auto* label = new QLabel(text.toUpper(), m_owner);
     label->setFont(boldened(bodyFont()));
-    label->setStyleSheet(QStringLiteral("color: %1;").arg(theme().accent.name()));
+    setInk(label, Ink::accent);
     m_into->addSpacing(7);
     m_into->addWidget(rule);
     m_into->addSpacing(4);
     m_into->addWidget(label);
 }
 
-void Card::pair(const QString& label, const QString& value, bool bold, const QColor& colour) {
+void Card::pair(const QString& label, const QString& value, bool bold, Ink ink) {
     auto* row = new QHBoxLayout;
     auto* name = new QLabel(label, m_owner);
-    name->setStyleSheet(QStringLiteral("color: %1;").arg(theme().muted.name()));
+    setInk(name, Ink::muted);
     auto* figure = new QLabel(value, m_owner);
     figure->setAlignment(Qt::AlignRight | Qt::AlignVCenter);
     figure->setTextInteractionFlags(Qt::TextSelectableByMouse);
     if (bold) figure->setFont(boldened(bodyFont()));
-    if (colour.isValid()) figure->setStyleSheet(QStringLiteral("color: %1;").arg(colour.name()));
+    if (ink != Ink::plain) setInk(figure, ink);
     // The figure is never cut; a long label gives way to it.
     const int room = 226 - figure->sizeHint().width() - row->spacing() - 10;
     if (name->sizeHint().width() > room) {
@@ -143,11 +145,11 @@ void Card::pair(const QString& label, const QString& value, bool bold, const QCo
     m_into->addLayout(row);
 }
 
-void Card::words(const QString& text, const QColor& colour) {
+void Card::words(const QString& text, Ink ink) {
     auto* label = new QLabel(text, m_owner);
     label->setWordWrap(true);
     label->setTextFormat(Qt::PlainText);
-    label->setStyleSheet(QStringLiteral("color: %1;").arg((colour.isValid() ? colour : theme().muted).name()));
+    setInk(label, ink);
     m_into->addWidget(label);
 }
 
@@ -156,8 +158,7 @@ void Card::linkRow(ActivityId other, const QString& label, const QString& value,
     row->setSpacing(4);
     auto* go = new QPushButton(label, m_owner);
     go->setProperty("quiet", true);
-    go->setStyleSheet(QStringLiteral("QPushButton { text-align: left; padding: 1px 0; color: %1; font-weight: 400; }")
-                          .arg(theme().ink.name()));
+    go->setProperty("inText", true);
     go->setToolTip(tr("Go to it"));
     go->setCursor(Qt::PointingHandCursor);
     connect(go, &QPushButton::clicked, this, [this, other] { emit reveal(other); });
@@ -228,8 +229,7 @@ void Card::header(const Activity& activity) {
 void Card::problems(const Activity& activity) {
     for (const Problem& problem : m_document.schedule().problems)
         if (problem.where == activity.key)
-            words(show::text(problem.what),
-                  problem.severity == Problem::Severity::error ? theme().criticalText : theme().nearText);
+            words(show::text(problem.what), problem.severity == Problem::Severity::error ? Ink::critical : Ink::near);
 }
 
 void Card::howLong(const Activity& activity, const ActivityFigures& figures) {
@@ -278,7 +278,33 @@ void Card::delays(const Activity& activity) {
     }
     if (lines.isEmpty()) return;
     heading(tr("Events of delay"));
-    for (const QString& line : lines) words(line, theme().ink);
+    for (const QString& line : lines) words(line, Ink::plain);
+}
+
+/// As long as nothing says how fast work of a quantity is done, the output book goes on being offered.
+void Card::offers(const Activity& activity) {
+    const auto& m = activity.measure;
+    if (activity.kind != ActivityKind::task || !m || m->outputPerCrewDay || m->hoursPerUnit) return;
+    // The item's own words say more than what the activity was called since.
+    std::string description = activity.name;
+    for (const Allocation& allocation : m_document.programme().allocations)
+        if (allocation.activity == activity.id)
+            description = m_document.programme().bill.row(allocation.item)->description;
+    auto* part = new QWidget(m_owner);
+    auto* layout = new QVBoxLayout(part);
+    layout->setContentsMargins(0, 6, 0, 0);
+    layout->setSpacing(3);
+    m_into->addWidget(part);
+    addBookOffers(*layout, part, m_document.programme(), m_book, description, m->unit,
+                  [this, id = activity.id, key = show::text(activity.key)](const BookItem& book) {
+                      const Outcome outcome = m_document.perform(tr("%1 built from %2").arg(key, show::text(book.name)),
+                                                                 [&](Transaction& tx) -> Outcome {
+                                                                     const auto copy = copyToJob(tx, book);
+                                                                     if (!copy.ok()) return copy.errors();
+                                                                     return applyBook(tx, id, *copy);
+                                                                 });
+                      if (!outcome.ok()) emit refused(show::error(outcome.error()));
+                  });
 }
 
 /// Who does it, what of it the bill measured, and whether repetition is learned.
@@ -294,15 +320,16 @@ void Card::crewAndBill(const Activity& activity) {
             QString figure = show::number(member.count);
             if (limit != p.limits.end()) figure += tr(" · %1 on site").arg(show::number(limit->available));
             const bool binds = driver.by == Driver::By::limit && member.name == driver.resource;
-            pair(show::text(member.name), figure, binds, binds ? theme().nearText : QColor());
+            pair(show::text(member.name), figure, binds, binds ? Ink::near : Ink::plain);
         }
         if (driver.by == Driver::By::limit)
             words(driver.exceeded ? tr("There is only enough %1 for %2.")
                                         .arg(show::text(driver.resource),
                                              show::countOf(driver.mostCrews->mantissa(), "crew", "crews"))
                                   : tr("Driven by %1: no crew more can be had.").arg(show::text(driver.resource)),
-                  theme().nearText);
+                  Ink::near);
     }
+    offers(activity);
     bool any = false;
     for (const Allocation& allocation : p.allocations) {
         if (allocation.activity != activity.id) continue;
@@ -317,7 +344,7 @@ void Card::crewAndBill(const Activity& activity) {
     heading(tr("Learning"));
     auto* row = new QHBoxLayout;
     auto* label = new QLabel(tr("Each doubling takes, of the time"), m_owner);
-    label->setStyleSheet(QStringLiteral("color: %1;").arg(theme().muted.name()));
+    setInk(label, Ink::muted);
     label->setWordWrap(true);
     auto* edit = new QLineEdit(
         activity.measure->learningRate ? show::number(*activity.measure->learningRate) + tr(" %") : QString(), m_owner);
@@ -345,7 +372,7 @@ void Card::choose(const Activity& activity) {
     std::vector<ActivityId> ids{activity.id};
     if (m_state.selection().size() > 1 && m_state.isSelected(activity.id)) ids = m_state.selection();
     auto* name = new QLabel(ids.size() > 1 ? tr("All %1 work to").arg(ids.size()) : tr("Works to"), m_owner);
-    name->setStyleSheet(QStringLiteral("color: %1;").arg(theme().muted.name()));
+    setInk(name, Ink::muted);
     auto* box = new QComboBox(m_owner);
     box->setObjectName(QStringLiteral("cardCalendar"));
     box->setAccessibleName(tr("Calendar"));
@@ -384,14 +411,14 @@ void Card::when(const Activity& activity, const ActivityFigures& figures) {
     if (figures.totalFloat) {
         const bool bad = figures.critical && activity.kind != ActivityKind::hammock;
         pair(tr("Float"), show::daysWithUnit(*figures.totalFloat, day) + (bad ? tr(" · critical") : QString()), bad,
-             bad ? theme().criticalText : QColor());
+             bad ? Ink::critical : Ink::plain);
     }
     if (figures.freeFloat && *figures.freeFloat > 0)
         pair(tr("Free float"), show::daysWithUnit(*figures.freeFloat, day));
     choose(activity);
     if (!activity.constraint) return;
     heading(tr("Held by"));
-    words(constraintText(*activity.constraint), theme().ink);
+    words(constraintText(*activity.constraint), Ink::plain);
     auto* off = new QPushButton(tr("Take it off"), m_owner);
     off->setObjectName(QStringLiteral("cardTakeOff"));
     m_into->addWidget(off, 0, Qt::AlignLeft);

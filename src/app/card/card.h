@@ -3,6 +3,7 @@
 #pragma once
 
 #include "app/base/document.h"
+#include "app/base/look.h"
 #include "app/base/view_state.h"
 
 #include <QScrollArea>
@@ -13,12 +14,13 @@ namespace yarrin {
 
 class CrewChart;
 class MeasureBoxes;
+class OutputBook;
 
 /// The panel at the right with everything about the selected activity: how long, when, waits for, leads to, record.
 class Card : public QScrollArea {
     Q_OBJECT
 public:
-    Card(Document& document, ViewState& state, QWidget* parent = nullptr);
+    Card(Document& document, ViewState& state, const OutputBook& book, QWidget* parent = nullptr);
 
     /// In the stage Build-up the card leads with the four boxes and "if crews were".
     void setBuildUp(bool buildUp);
@@ -31,11 +33,12 @@ private:
     void refresh();
     void fill();
     void heading(const QString& text);
-    void pair(const QString& label, const QString& value, bool bold = false, const QColor& colour = {});
-    void words(const QString& text, const QColor& colour = {});
+    void pair(const QString& label, const QString& value, bool bold = false, Ink ink = Ink::plain);
+    void words(const QString& text, Ink ink = Ink::muted);
     void linkRow(ActivityId other, const QString& label, const QString& value, bool bold);
     void header(const Activity& activity);
     void delays(const Activity& activity);
+    void offers(const Activity& activity);
     void howLong(const Activity& activity, const ActivityFigures& figures);
     void crewAndBill(const Activity& activity);
     void when(const Activity& activity, const ActivityFigures& figures);
@@ -46,6 +49,7 @@ private:
 
     Document& m_document;
     ViewState& m_state;
+    const OutputBook& m_book;
     QWidget* m_top;
     QVBoxLayout* m_topLayout;
     QWidget* m_body;

@@ -51,7 +51,7 @@ MeasureBoxes::MeasureBoxes(Document& document, QWidget* parent)
     for (const auto& [box, text, name] : choices) {
         QPushButton* button = quietButton(text, name, this);
         button->setCheckable(true);
-        button->setStyleSheet(QStringLiteral("padding: 3px 5px;"));
+        button->setProperty("tight", true);
         choice->addWidget(button);
         m_choices[static_cast<std::size_t>(box)] = button;
         connect(button, &QPushButton::clicked, this, [this, which = box] { solve(which); });
@@ -90,13 +90,8 @@ void MeasureBoxes::solve(Box what) {
         m_choices[static_cast<std::size_t>(box)]->setChecked(solved);
         Field& at = field(box);
         at.solved->setVisible(solved);
-        at.frame->setStyleSheet(
-            QStringLiteral("#box { background: %1; border: %2px solid %3; border-radius: 5px; } QLineEdit { "
-                           "background: transparent; border: none; padding: 0; } QLabel { color: %4; }")
-                .arg((solved ? theme().selection : theme().field).name(),
-                     solved ? QStringLiteral("2") : QStringLiteral("1"),
-                     (solved ? theme().accent : theme().rule).name(), theme().muted.name()));
-        at.solved->setStyleSheet(QStringLiteral("color: %1;").arg(theme().accent.name()));
+        setMark(at.frame, "solved", solved);
+        setInk(at.solved, Ink::accent);
     }
 }
 
@@ -130,7 +125,7 @@ void MeasureBoxes::fill() {
     m_sum->setText(m ? show::derivation(*m, duration, day)
                      : tr("Typed. Give it a quantity and an output, and the days come out."));
     m_fault->setVisible(!m_fault->text().isEmpty());
-    m_fault->setStyleSheet(QStringLiteral("color: %1;").arg(theme().criticalText.name()));
+    setInk(m_fault, Ink::critical);
 }
 
 void MeasureBoxes::commit(Box box) {

@@ -155,8 +155,7 @@ void ContractStage::buildFields(QGridLayout& grid) {
         QString text = tr("Latest start of the programme: %1").arg(show::weekdayDate(dateOf(*schedule.latestStart)));
         if (late > 0) text += tr(", %1 before the start: too late by as much").arg(show::countOf(late, "day", "days"));
         latest->setText(text);
-        latest->setStyleSheet(
-            QStringLiteral("color: %1;").arg((late > 0 ? theme().criticalText : theme().muted).name()));
+        setInk(latest, late > 0 ? Ink::critical : Ink::muted);
     };
     connect(&m_document, &Document::changed, latest, showLatest);
     showLatest();

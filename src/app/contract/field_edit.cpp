@@ -27,7 +27,7 @@ FieldEdit::FieldEdit(const QString& name, const QString& label, const QString& h
     auto* title = new QLabel(label, this);
     title->setFont(secondaryFont());
     title->setBuddy(m_edit);
-    title->setStyleSheet(QStringLiteral("color: %1;").arg(theme().muted.name()));
+    setInk(title, Ink::muted);
     auto* layout = new QVBoxLayout(this);
     layout->setContentsMargins(0, 0, 0, 0);
     layout->setSpacing(2);
@@ -51,11 +51,9 @@ void FieldEdit::commit() {
     const Outcome outcome = m_commit(m_edit->text().toStdString());
     const bool fault = !outcome.ok();
     m_fault->setVisible(fault);
-    m_edit->setProperty("fault", fault);
-    m_edit->style()->unpolish(m_edit);
-    m_edit->style()->polish(m_edit);
+    setMark(m_edit, "fault", fault);
     if (fault) {
-        m_fault->setStyleSheet(QStringLiteral("color: %1;").arg(theme().criticalText.name()));
+        setInk(m_fault, Ink::critical);
         m_fault->setText(show::error(outcome.error()));
         m_edit->setAccessibleDescription(m_fault->text());
         return;

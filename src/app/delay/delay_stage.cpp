@@ -30,8 +30,6 @@ DelayStage::DelayStage(Document& document, Dialogs& dialogs, Date today, QWidget
     : Stage(parent), m_document(document), m_today(today), m_study(new DelayStudy(document, this)),
       m_notice(new NoticeBar(this)), m_pages(new QStackedWidget(this)) {
     setObjectName(QStringLiteral("delayStage"));
-    setStyleSheet(
-        QStringLiteral("#delayStage, #delayRegister, #delayRight { background: %1; }").arg(theme().paper.name()));
     m_event = new EventPage(document, dialogs, today, this);
     m_sums = new SumsPage(document, this);
     m_recovery = new RecoveryPage(document, this);
@@ -96,7 +94,6 @@ QWidget* DelayStage::buildRegister() {
     auto* title = new QLabel(tr("Events"), part);
     title->setFont(headingFont());
     auto* add = quietButton(tr("+ Record an event"), "eventAdd", part);
-    add->setStyleSheet(QStringLiteral("QPushButton { color: %1; font-weight: 600; }").arg(theme().accent.name()));
     head->addWidget(title);
     head->addStretch(1);
     head->addWidget(add);
@@ -163,7 +160,7 @@ QWidget* DelayStage::buildCourse() {
     m_words->setObjectName(QStringLiteral("delayWords"));
     m_words->setFont(secondaryFont());
     m_words->setWordWrap(true);
-    m_words->setStyleSheet(QStringLiteral("color: %1;").arg(theme().muted.name()));
+    setInk(m_words, Ink::muted);
     m_words->setContentsMargins(16, 2, 16, 2);
     layout->addWidget(m_words);
     auto* scroll = new QScrollArea(page);

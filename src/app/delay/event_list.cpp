@@ -108,7 +108,7 @@ EventList::EventList(Document& document, Date today, QWidget* parent)
     setHorizontalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
     setFrameShape(QFrame::NoFrame);
     setUniformItemSizes(true);
-    setStyleSheet(QStringLiteral("QListWidget { background: %1; }").arg(theme().paper.name()));
+    setProperty("ground", "paper");
     connect(this, &QListWidget::currentRowChanged, this, [this](int row) {
         if (row >= 0 && row < int(m_entries.size())) emit chosen(m_entries[std::size_t(row)].id);
     });

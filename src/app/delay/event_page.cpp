@@ -34,13 +34,17 @@ QString dateText(const std::optional<Date>& date) {
 
 EventPage::EventPage(Document& document, Dialogs& dialogs, Date today, QWidget* parent)
     : QWidget(parent), m_document(document), m_dialogs(dialogs), m_today(today) {
+    connect(&lookChanges(), &LookChanges::changed, this, [this] {
+        if (!event()) return;
+        showFragment();
+        showDocuments();
+    });
     setObjectName(QStringLiteral("eventPage"));
     auto* scroll = new QScrollArea(this);
     scroll->setWidgetResizable(true);
     scroll->setHorizontalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
     auto* inner = new QWidget(scroll);
     inner->setObjectName(QStringLiteral("eventForm"));
-    inner->setStyleSheet(QStringLiteral("#eventForm { background: %1; }").arg(theme().paper.name()));
     auto* grid = new QGridLayout(inner);
     grid->setContentsMargins(16, 10, 16, 10);
     grid->setHorizontalSpacing(12);
@@ -169,7 +173,7 @@ void EventPage::buildForm(QGridLayout& grid) {
         layout->setSpacing(2);
         auto* label = new QLabel(text, holder);
         label->setFont(secondaryFont());
-        label->setStyleSheet(QStringLiteral("color: %1;").arg(theme().muted.name()));
+        setInk(label, Ink::muted);
         label->setBuddy(box);
         layout->addWidget(label);
         layout->addWidget(box);
@@ -338,8 +342,7 @@ void EventPage::showClocks() {
         lines << tr("The contract's periods for notice and particulars stand on the stage Contract.");
     m_clocks->setText(lines.join(QLatin1Char('\n')));
     m_clocks->setFont(urgent ? boldened(bodyFont()) : bodyFont());
-    m_clocks->setStyleSheet(
-        QStringLiteral("color: %1;").arg((urgent ? theme().criticalText : theme().nearText).name()));
+    setInk(m_clocks, urgent ? Ink::critical : Ink::near);
 }
 
 void EventPage::showFragment() {

@@ -87,6 +87,7 @@ private:
 LinesPage::LinesPage(Document& document, QWidget* parent)
     : QWidget(parent), m_document(document), m_weight(new QComboBox(this)), m_figures(new QLabel(this)),
       m_words(new QLabel(this)), m_chart(new Chart(this)) {
+    connect(&lookChanges(), &LookChanges::changed, this, &LinesPage::showFigures);
     setObjectName(QStringLiteral("progressLinesPage"));
     m_weight->setObjectName(QStringLiteral("progressWeight"));
     m_weight->setAccessibleName(tr("Progress is weighed by"));

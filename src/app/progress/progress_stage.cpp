@@ -54,7 +54,6 @@ QString rate(const Fraction& value) {
 ProgressStage::ProgressStage(Document& document, ViewState& state, Dialogs& dialogs, QWidget* parent)
     : Stage(parent), m_document(document), m_state(state), m_dialogs(dialogs), m_notice(new NoticeBar(this)) {
     setObjectName(QStringLiteral("progressStage"));
-    setStyleSheet(QStringLiteral("#progressStage { background: %1; }").arg(theme().paper.name()));
     buildList();
     auto* layout = new QVBoxLayout(this);
     layout->setContentsMargins(0, 0, 0, 0);
@@ -339,8 +338,8 @@ void ProgressStage::formOut() {
     }
     const Sheet form = progressForm(m_document.programme(), m_document.schedule(), ids, dates);
     const Outcome written = writeTable(form, path.toStdString());
-    m_notice->say(written.ok() ? tr("%1 written to %2.").arg(show::countOf(qint64(ids.size()), "line", "lines"), path)
-                               : tr("Not written. %1").arg(show::error(written.error())));
+    if (!written.ok()) return m_notice->say(tr("Not written. %1").arg(show::error(written.error())));
+    m_notice->tell(tr("%1 written to %2.").arg(show::countOf(qint64(ids.size()), "line", "lines"), path));
 }
 
 void ProgressStage::formIn() {
@@ -365,7 +364,7 @@ void ProgressStage::formIn() {
         if (more > 0) words = words.mid(0, 6) << tr("and %1 more").arg(more);
         return m_notice->say(tr("Nothing was entered. %1").arg(words.join(QLatin1Char('\n'))));
     }
-    m_notice->say(
+    m_notice->tell(
         tr("%1 read, %2 changed.").arg(show::countOf(qint64(count.rows), "activity", "activities")).arg(count.changed));
 }
 

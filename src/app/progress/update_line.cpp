@@ -20,8 +20,6 @@ UpdateLine::UpdateLine(Document& document, QWidget* parent)
     : QFrame(parent), m_document(document), m_date(new QLineEdit(this)), m_keep(new QCheckBox(this)),
       m_key(new QLineEdit(this)), m_kept(new QLabel(this)) {
     setObjectName(QStringLiteral("updateLine"));
-    setStyleSheet(QStringLiteral("#updateLine { background: %1; border-bottom: 1px solid %2; }")
-                      .arg(theme().panel.name(), theme().rule.name()));
     auto* until = new QLabel(tr("A new update: what happened is known up to"), this);
     until->setBuddy(m_date);
     m_date->setObjectName(QStringLiteral("updateDate"));

@@ -21,7 +21,6 @@ RecordStage::RecordStage(Document& document, ViewState& state, Dialogs& dialogs,
       m_history(new HistoryPage(document, this)), m_revisions(new RevisionPage(document, state, this)),
       m_compare(new ComparePage(document, state, dialogs, this)) {
     setObjectName(QStringLiteral("recordStage"));
-    setStyleSheet(QStringLiteral("#recordStage { background: %1; }").arg(theme().paper.name()));
     auto* head = new QWidget(this);
     auto* line = new QHBoxLayout(head);
     line->setContentsMargins(10, 8, 8, 6);

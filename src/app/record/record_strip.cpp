@@ -17,11 +17,6 @@ namespace yarrin {
 
 RecordStrip::RecordStrip(Document& document, QWidget* parent) : QFrame(parent), m_document(document) {
     setObjectName(QStringLiteral("recordStrip"));
-    setStyleSheet(QStringLiteral("#recordTrouble, #recordApart { background: %1; border-bottom: 1px solid %2; }"
-                                 "#recordReadOnly, #recordNaming { background: %1; border-bottom: 1px solid %3; }"
-                                 "#recordTrial { background: %4; border-bottom: 1px solid %5; }")
-                      .arg(theme().panel.name(), theme().critical.name(), theme().rule.name(), theme().selection.name(),
-                           theme().accent.name()));
     auto* rows = new QVBoxLayout(this);
     rows->setContentsMargins(0, 0, 0, 0);
     rows->setSpacing(0);

@@ -58,9 +58,6 @@ LocationPanel::LocationPanel(Document& document, QWidget* parent)
     : QWidget(parent), m_document(document), m_tree(new LocationTree(this)), m_empty(nullptr) {
     setObjectName(QStringLiteral("locationPanel"));
     setAttribute(Qt::WA_StyledBackground);
-    setStyleSheet(QStringLiteral("#locationPanel { background: %1; border-left: 1px solid %2; } "
-                                 "QTreeView { background: %1; }")
-                      .arg(theme().paper.name(), theme().rule.name()));
     auto* layout = new QVBoxLayout(this);
     layout->setContentsMargins(1, 0, 0, 0);
     layout->setSpacing(0);

@@ -108,7 +108,8 @@ void ScopeChart::refresh() {
 }
 
 void ScopeChart::relayout() {
-    m_layout = layOutTree(m_items, m_arrangement);
+    m_layout =
+        layOutTreeFor(m_items, m_arrangement, viewport()->width() - 2 * margin, viewport()->height() - 2 * margin);
     if (const auto item = chosenItem())
         setAccessibleDescription(show::text(m_items[*item].code + " " + m_items[*item].name));
     updateBars();
@@ -165,7 +166,8 @@ void ScopeChart::fit() {
     const double x = (viewport()->width() - 2 * margin) / std::max(1.0, m_layout.width);
     const double y = (viewport()->height() - 2 * margin) / std::max(1.0, m_layout.height);
     // Names must stay readable: what does not fit then is scrolled to.
-    m_zoom = std::clamp(std::min(x, y), 0.62, 1.0);
+    m_zoom = std::clamp(std::min(x, y), 0.8, 1.0);
+    m_fits = true;
     updateBars();
     horizontalScrollBar()->setValue(0);
     verticalScrollBar()->setValue(0);
@@ -174,6 +176,7 @@ void ScopeChart::fit() {
 
 void ScopeChart::zoomBy(double factor) {
     m_zoom = std::clamp(m_zoom * factor, 0.1, 3.0);
+    m_fits = false;
     updateBars();
     viewport()->update();
 }
@@ -221,7 +224,8 @@ void ScopeChart::paintInto(QPainter& painter, const QRectF& target) const {
 }
 
 void ScopeChart::resizeEvent(QResizeEvent*) {
-    updateBars();
+    relayout();
+    if (m_fits) fit();
 }
 
 void ScopeChart::scrollContentsBy(int, int) {

@@ -88,6 +88,7 @@ private:
     BreakdownId m_chosen;
     double m_zoom = 1;
     bool m_fitPending = true;
+    bool m_fits = true; ///< the size follows the page; not where somebody zoomed
     bool m_stale = true;
     QLineEdit* m_name;
     BreakdownId m_naming;

@@ -29,10 +29,6 @@ ScopeStage::ScopeStage(Document& document, Dialogs& dialogs, QWidget* parent)
     : Stage(parent), m_document(document), m_dialogs(dialogs), m_notice(new NoticeBar(this)),
       m_chart(new ScopeChart(document, this)), m_locations(new LocationPanel(document, this)) {
     setObjectName(QStringLiteral("scopeStage"));
-    setStyleSheet(
-        QStringLiteral(
-            "#scopeStage, #scopeHead { background: %1; } #scopeFoot { background: %2; border-top: 1px solid %3; }")
-            .arg(theme().paper.name(), theme().panel.name(), theme().rule.name()));
     auto* layout = new QVBoxLayout(this);
     layout->setContentsMargins(0, 0, 0, 0);
     layout->setSpacing(0);
@@ -143,7 +139,7 @@ QWidget* ScopeStage::buildFoot() {
     row->addWidget(m_what, 1);
     const auto field = [&](const QString& label, const char* name, const QString& hint, int width) {
         auto* text = new QLabel(label, foot);
-        text->setStyleSheet(QStringLiteral("color: %1;").arg(theme().muted.name()));
+        setInk(text, Ink::muted);
         auto* line = new QLineEdit(foot);
         line->setObjectName(QLatin1String(name));
         line->setAccessibleName(label);
@@ -247,7 +243,8 @@ void ScopeStage::saveChart() {
     } else {
         done = savePdf(path);
     }
-    m_notice->say(done ? tr("Written to %1.").arg(path) : tr("%1 cannot be written: choose another folder.").arg(path));
+    if (!done) return m_notice->say(tr("%1 cannot be written: choose another folder.").arg(path));
+    m_notice->tell(tr("Written to %1.").arg(path));
 }
 
 void ScopeStage::focusMain() {

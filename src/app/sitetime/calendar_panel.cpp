@@ -23,10 +23,6 @@ namespace yarrin {
 
 namespace {
 
-QString inked(const QColor& colour) {
-    return QStringLiteral("color: %1;").arg(colour.name());
-}
-
 /// "24 Dec 2027 – 2 Jan 2028", "every year 1 Nov – 28 Feb", a rule's words.
 QString whenText(const CalendarException& e) {
     if (e.rule) return show::text(ruleText(*e.rule));
@@ -68,7 +64,7 @@ CalendarPanel::CalendarPanel(Document& document, QWidget* parent)
     m_name->setWordWrap(true);
     m_layout->addWidget(m_name);
     m_origin->setWordWrap(true);
-    m_origin->setStyleSheet(inked(theme().muted));
+    setInk(m_origin, Ink::muted);
     m_layout->addWidget(m_origin);
     buildDay();
     buildDays();
@@ -81,10 +77,10 @@ CalendarPanel::CalendarPanel(Document& document, QWidget* parent)
 QVBoxLayout* CalendarPanel::part(const QString& heading) {
     auto* rule = new QFrame;
     rule->setFixedHeight(1);
-    rule->setStyleSheet(QStringLiteral("background: %1;").arg(theme().rule.name()));
+    rule->setProperty("hairline", true);
     auto* label = new QLabel(heading.toUpper());
     label->setFont(boldened(bodyFont()));
-    label->setStyleSheet(inked(theme().accent));
+    setInk(label, Ink::accent);
     auto* inner = new QVBoxLayout;
     inner->setSpacing(4);
     inner->addSpacing(6);
@@ -99,7 +95,7 @@ void CalendarPanel::buildDay() {
     QVBoxLayout* inner = part(tr("A day is"));
     auto* row = new QHBoxLayout;
     auto* label = new QLabel(tr("Hours a day"));
-    label->setStyleSheet(inked(theme().muted));
+    setInk(label, Ink::muted);
     m_hours = new QLineEdit;
     m_hours->setObjectName(QStringLiteral("hoursADay"));
     m_hours->setAccessibleName(tr("Hours a day"));
@@ -120,7 +116,7 @@ void CalendarPanel::buildDay() {
     });
     auto* days = new QHBoxLayout;
     auto* name = new QLabel(tr("Days a week"));
-    name->setStyleSheet(inked(theme().muted));
+    setInk(name, Ink::muted);
     m_daysAWeek = new QLabel;
     m_daysAWeek->setAlignment(Qt::AlignRight);
     days->addWidget(name, 1);
@@ -148,7 +144,7 @@ void CalendarPanel::buildDays() {
     m_daysTitle->setWordWrap(true);
     m_daysWord = new QLabel;
     m_daysWord->setWordWrap(true);
-    m_daysWord->setStyleSheet(inked(theme().muted));
+    setInk(m_daysWord, Ink::muted);
     inner->addWidget(m_daysTitle);
     inner->addWidget(m_daysWord);
     m_dayName = new QLineEdit;
@@ -220,7 +216,7 @@ void CalendarPanel::buildWeather() {
     m_weatherSum = new QLabel;
     m_weatherSum->setObjectName(QStringLiteral("weatherSum"));
     m_weatherSum->setWordWrap(true);
-    m_weatherSum->setStyleSheet(inked(theme().muted));
+    setInk(m_weatherSum, Ink::muted);
     inner->addWidget(m_weather);
     inner->addWidget(m_weatherSum);
     connect(m_weather, &WeatherBars::daysWanted, this, [this](int month, int days) {
@@ -261,7 +257,7 @@ void CalendarPanel::buildExceptions() {
     m_addFault = new QLabel;
     m_addFault->setObjectName(QStringLiteral("exceptionFault"));
     m_addFault->setWordWrap(true);
-    m_addFault->setStyleSheet(inked(theme().criticalText));
+    setInk(m_addFault, Ink::critical);
     m_addFault->hide();
     inner->addSpacing(4);
     inner->addWidget(m_kind);
@@ -307,7 +303,7 @@ void CalendarPanel::buildUse() {
     inner->addLayout(m_use);
     auto* row = new QHBoxLayout;
     auto* label = new QLabel(tr("Extends"));
-    label->setStyleSheet(inked(theme().muted));
+    setInk(label, Ink::muted);
     m_base = new QComboBox;
     m_base->setObjectName(QStringLiteral("calendarBase"));
     m_base->setAccessibleName(tr("The calendar that this one extends"));
@@ -369,7 +365,6 @@ void CalendarPanel::refresh() {
 }
 
 void CalendarPanel::refreshDay(const ResolvedCalendar& resolved) {
-    const Theme& t = theme();
     if (!m_hours->hasFocus() || !m_hours->isModified()) {
         m_hours->setText(tr("%1 h").arg(show::hours(resolved.dayMinutes)));
         m_hours->setModified(false);
@@ -400,20 +395,20 @@ void CalendarPanel::refreshDay(const ResolvedCalendar& resolved) {
                                                      .rounded(1)
                                                      .value_or(Decimal(0))),
                                     show::hours(resolved.dayMinutes)));
-        m_dayWord->setStyleSheet(inked(t.muted));
+        setInk(m_dayWord, Ink::muted);
     } else if (shift == 0) {
         m_dayWord->setText(tr("The standard week has no work; only exceptions have."));
-        m_dayWord->setStyleSheet(inked(t.nearText));
+        setInk(m_dayWord, Ink::near);
     } else if (resolved.dayMinutes == shift) {
         m_dayWord->setText(tr("✓ A shift of %1 h reads as one day%2.")
                                .arg(show::hours(shift), mixed ? tr("; not all days are alike") : QString()));
-        m_dayWord->setStyleSheet(inked(t.goodText));
+        setInk(m_dayWord, Ink::good);
     } else {
         const auto days = (Fraction(shift) / Fraction(resolved.dayMinutes)).rounded(2).value_or(Decimal(0));
         m_dayWord->setText(
             tr("⚠ A shift of %1 h reads as %2 days, because a day is %3 h. Clear the hours to follow the shift.")
                 .arg(show::hours(shift), show::number(days), show::hours(resolved.dayMinutes)));
-        m_dayWord->setStyleSheet(inked(t.criticalText));
+        setInk(m_dayWord, Ink::critical);
     }
 }
 
@@ -470,14 +465,14 @@ void CalendarPanel::refreshExceptions() {
     }
     if (count > most) {
         auto* more = new QLabel(tr("… and %1 more").arg(count - most));
-        more->setStyleSheet(inked(theme().muted));
+        setInk(more, Ink::muted);
         m_exceptions->addWidget(more);
     }
     if (count == 0) {
         auto* none =
             new QLabel(calendar ? tr("None of its own. Add a holiday, or choose days in the year.") : tr("None."));
         none->setWordWrap(true);
-        none->setStyleSheet(inked(theme().muted));
+        setInk(none, Ink::muted);
         m_exceptions->addWidget(none);
     }
 }
@@ -489,7 +484,7 @@ void CalendarPanel::refreshUse() {
     const auto row = [&](const QString& label, const QString& value, const std::function<void()>& go) {
         auto* line = new QHBoxLayout;
         auto* name = new QLabel(label);
-        name->setStyleSheet(inked(theme().muted));
+        setInk(name, Ink::muted);
         line->addWidget(name, 1);
         if (go) {
             auto* button = quietButton(value + QStringLiteral(" ▸"), "useGo", nullptr);

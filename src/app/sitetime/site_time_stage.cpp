@@ -62,12 +62,6 @@ SiteTimeStage::SiteTimeStage(Document& document, Dialogs& dialogs, QWidget* pare
       m_list(new CalendarList(document, this)), m_week(new WeekChart(this)), m_year(new YearChart(this)),
       m_panel(new CalendarPanel(document, this)), m_title(new QLabel(this)), m_yearTitle(new QLabel(this)) {
     setObjectName(QStringLiteral("siteTimeStage"));
-    setStyleSheet(QStringLiteral("#siteTimeStage, #siteTimeCentre, #siteTimeList, #calendarDeletion { background: %1; }"
-                                 "#calendarList { background: %1; border: none; border-top: 1px solid %2; }"
-                                 "#calendarPanel { border-left: 1px solid %2; background: %3; }"
-                                 "#calendarPanel > QWidget > QWidget { background: %3; }"
-                                 "#siteTimeSplitter::handle { background: %2; }")
-                      .arg(theme().paper.name(), theme().rule.name(), theme().panel.name()));
     auto* layout = new QVBoxLayout(this);
     layout->setContentsMargins(0, 0, 0, 0);
     layout->setSpacing(0);
@@ -114,6 +108,7 @@ SiteTimeStage::SiteTimeStage(Document& document, Dialogs& dialogs, QWidget* pare
     connect(m_year, &YearChart::offWanted, m_panel, &CalendarPanel::makeDaysOff);
     connect(m_year, &YearChart::backWanted, m_panel, &CalendarPanel::takeDaysBack);
     connect(m_year, &YearChart::shownChanged, this, &SiteTimeStage::refresh);
+    connect(&lookChanges(), &LookChanges::changed, this, &SiteTimeStage::refresh);
     connect(&m_document, &Document::changed, this, [this] {
         m_notice->dismiss();
         m_deletion->hide();
@@ -386,13 +381,13 @@ void SiteTimeStage::exportDays() {
                                               tr("Calendar (*.ics);;Table (*.csv)"));
     if (path.isEmpty()) return;
     const Outcome outcome = writeExceptions(*calendar, path.toStdString(), dateOf(m_document.programme().job.start));
-    m_notice->say(outcome.ok() ? tr("Written to %1.").arg(path) : show::error(outcome.error()));
+    if (!outcome.ok()) return m_notice->say(show::error(outcome.error()));
+    m_notice->tell(tr("Written to %1.").arg(path));
 }
 
 void SiteTimeStage::choose(CalendarId id) {
     const Programme& programme = m_document.programme();
-    if (id != continuousCalendar && !programme.calendars.row(id))
-        id = programme.calendars.empty() ? continuousCalendar : programme.calendars[0].id;
+    if (id != continuousCalendar && !programme.calendars.row(id)) id = programme.job.defaultCalendar;
     if (id != m_id) {
         m_year->choose({});
         m_deletion->hide();
@@ -405,7 +400,7 @@ void SiteTimeStage::choose(CalendarId id) {
 void SiteTimeStage::refreshAll() {
     m_stale = false;
     m_list->refresh();
-    refresh();
+    choose(m_id); // the list marks what is shown, also where another programme came
 }
 
 void SiteTimeStage::showEvent(QShowEvent* event) {

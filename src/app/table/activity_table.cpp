@@ -9,6 +9,7 @@
 #include <QHeaderView>
 #include <QItemSelection>
 #include <QScopedValueRollback>
+#include <QScrollBar>
 
 namespace yarrin {
 
@@ -63,9 +64,12 @@ void ActivityTable::showSelection() {
         if (const int row = m_model->rowOf(id); row >= 0)
             selection.select(m_model->index(row, column), m_model->index(row, column));
     const int current = m_model->rowOf(m_state.current());
+    // What was chosen elsewhere is brought into sight row by row; the columns stay where they were.
+    const int sideways = horizontalScrollBar()->value();
     if (current >= 0) selectionModel()->setCurrentIndex(m_model->index(current, column), QItemSelectionModel::NoUpdate);
     selectionModel()->select(selection, QItemSelectionModel::ClearAndSelect);
     if (current >= 0) scrollTo(m_model->index(current, column));
+    horizontalScrollBar()->setValue(sideways);
 }
 
 void ActivityTable::perform(const QString& text, const Document::Operation& operation) {

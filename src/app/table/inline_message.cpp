@@ -23,10 +23,6 @@ InlineMessage::InlineMessage(QWidget* parent) : QFrame(parent), m_label(new QLab
 }
 
 void InlineMessage::showAt(const QRect& rect, const QString& text) {
-    setStyleSheet(
-        QStringLiteral(
-            "#inlineMessage { background: %1; border: 1px solid %2; border-radius: 4px; } QLabel { color: %3; }")
-            .arg(theme().field.name(), theme().critical.name(), theme().criticalText.name()));
     m_label->setText(text);
     setAccessibleDescription(text);
     const int width = std::min(360, parentWidget()->width() - 16);
@@ -75,9 +71,13 @@ void NoticeBar::say(const QString& text) {
     ask(text, {}, {});
 }
 
+void NoticeBar::tell(const QString& text) {
+    ask(text, {}, {});
+    setMark(this, "good", true);
+}
+
 void NoticeBar::ask(const QString& text, const QString& answer, std::function<void()> accepted) {
-    setStyleSheet(QStringLiteral("#noticeBar { background: %1; border-bottom: 1px solid %2; }")
-                      .arg(theme().panel.name(), theme().critical.name()));
+    setMark(this, "good", false);
     m_accepted = std::move(accepted);
     m_label->setText(text);
     m_answer->setText(answer);

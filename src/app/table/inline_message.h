@@ -32,7 +32,10 @@ class NoticeBar : public QFrame {
 public:
     explicit NoticeBar(QWidget* parent = nullptr);
 
+    /// Says what was refused or failed.
     void say(const QString& text);
+    /// Tells what went well.
+    void tell(const QString& text);
     /// Asks; `answer` is what the button says, and `accepted` is emitted where it is pressed.
     void ask(const QString& text, const QString& answer, std::function<void()> accepted);
     void dismiss();

@@ -78,7 +78,7 @@ MainWindow::MainWindow(QSettings& settings, Dialogs& dialogs, Date today)
       m_buildUp(new BuildUpStage(m_document, m_state, dialogs, settings)),
       m_programme(new ProgrammeStage(m_document, m_state)), m_progress(new ProgressStage(m_document, m_state, dialogs)),
       m_delay(new DelayStage(m_document, dialogs, today)), m_record(new RecordStage(m_document, m_state, dialogs)),
-      m_strip(new RecordStrip(m_document)), m_card(new Card(m_document, m_state)),
+      m_strip(new RecordStrip(m_document)), m_card(new Card(m_document, m_state, m_buildUp->book())),
       m_standing(new Standing(m_document, today)), m_ripple(nullptr), m_find(new FindField(m_document)),
       m_jobTitle(new OneLine), m_jobState(new OneLine), m_lens(new QToolButton), m_trialButton(new QToolButton) {
     PlainWords::watch();
@@ -204,7 +204,6 @@ QWidget* MainWindow::buildContext() {
     auto* line = new QWidget(this);
     line->setObjectName(QStringLiteral("contextLine"));
     line->setFixedHeight(44);
-    line->setStyleSheet(QStringLiteral("#contextLine { border-bottom: 1px solid %1; }").arg(theme().rule.name()));
     auto* layout = new QHBoxLayout(line);
     layout->setContentsMargins(12, 0, 12, 0);
     layout->setSpacing(10);
@@ -226,9 +225,7 @@ QWidget* MainWindow::buildContext() {
     layout->addStretch(1);
     m_lens->setObjectName(QStringLiteral("lensButton"));
     m_lens->setPopupMode(QToolButton::InstantPopup);
-    m_lens->setStyleSheet(QStringLiteral("QToolButton { background: %1; border: 1px solid %2; border-radius: 12px; "
-                                         "padding: 4px 14px; } QToolButton::menu-indicator { image: none; }")
-                              .arg(theme().field.name(), theme().rule.name()));
+    m_lens->setProperty("pill", true);
     auto* menu = new QMenu(m_lens);
     for (int i = 0; i < int(lenses().size()); ++i)
         menu->addAction(tr(lenses()[std::size_t(i)].name), this, [this, i] { setLens(i); });
@@ -252,7 +249,7 @@ QWidget* MainWindow::buildContext() {
     m_lens->setMenu(menu);
     layout->addWidget(m_lens);
     m_trialButton->setObjectName(QStringLiteral("trialButton"));
-    m_trialButton->setStyleSheet(m_lens->styleSheet());
+    m_trialButton->setProperty("pill", true);
     connect(m_trialButton, &QToolButton::clicked, this, &MainWindow::toggleTrial);
     layout->addWidget(m_trialButton);
     for (QAction* step : {m_undo, m_redo}) {
@@ -306,7 +303,7 @@ void MainWindow::refreshContext() {
     if (!problems.empty())
         parts << tr("%1 to look at").arg(show::countOf(qint64(problems.size()), "problem", "problems"));
     m_jobState->setText(parts.join(QStringLiteral(" · ")));
-    m_jobState->setStyleSheet(QStringLiteral("color: %1;").arg(theme().muted.name()));
+    setInk(m_jobState, Ink::muted);
     QStringList words;
     for (const Problem& problem : problems)
         if (words.size() < 12) words << show::text(problem.where + ": " + problem.what);
@@ -325,6 +322,10 @@ void MainWindow::refreshTitle() {
 
 void MainWindow::say(const QString& text) {
     stage().notice().say(text);
+}
+
+void MainWindow::tell(const QString& text) {
+    stage().notice().tell(text);
 }
 
 void MainWindow::reveal(ActivityId id) {
@@ -542,7 +543,8 @@ void MainWindow::exportJson() {
                              tr("Open text format (*.yarrin.json)"));
     if (path.isEmpty()) return;
     const Outcome outcome = m_document.exportJson(path);
-    say(outcome.ok() ? tr("Exported to %1.").arg(path) : tr("Not exported. %1").arg(show::error(outcome.error())));
+    if (!outcome.ok()) return say(tr("Not exported. %1").arg(show::error(outcome.error())));
+    tell(tr("Exported to %1.").arg(path));
 }
 
 void MainWindow::remember(const QString& path) {

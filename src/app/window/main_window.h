@@ -80,6 +80,7 @@ private:
     void exportJson();
     void exportTables();
     void say(const QString& text);
+    void tell(const QString& text);
     void reveal(ActivityId id);
     void revealAll(const std::vector<ActivityId>& ids);
     /// Whether a stage is about activities, so that card and lens belong to it.

@@ -94,8 +94,6 @@ void MainWindow::buildEditMenu() {
                     [this] { m_document.undo(); });
     m_redo = action(QStringLiteral("editRedo"), tr("&Redo"), QKeySequence(Qt::CTRL | Qt::SHIFT | Qt::Key_Z),
                     [this] { m_document.redo(); });
-    m_undo->setIcon(lineIcon(QStringLiteral("undo"), theme().ink));
-    m_redo->setIcon(lineIcon(QStringLiteral("redo"), theme().ink));
     menu->addActions({m_undo, m_redo});
     menu->addAction(action(QStringLiteral("editTrial"), tr("&Trial"), QKeySequence(Qt::CTRL | Qt::Key_T),
                            [this] { toggleTrial(); }));
@@ -165,11 +163,18 @@ void MainWindow::buildViewMenu() {
                                m_state.foldAll(groups);
                            }));
     menu->addSeparator();
-    QAction* dark = action(QStringLiteral("darkLook"), tr("&Dark (from the next start)"), {}, [this] {
-        m_settings.setValue(QStringLiteral("dark"), !m_settings.value(QStringLiteral("dark")).toBool());
+    QAction* dark = action(QStringLiteral("darkLook"), tr("&Dark"), {}, [this] {
+        m_settings.setValue(QStringLiteral("dark"), !theme().dark);
+        applyLook(*qApp, !theme().dark);
     });
     dark->setCheckable(true);
-    dark->setChecked(m_settings.value(QStringLiteral("dark")).toBool());
+    const auto worn = [this, dark] {
+        dark->setChecked(theme().dark);
+        m_undo->setIcon(lineIcon(QStringLiteral("undo"), theme().ink));
+        m_redo->setIcon(lineIcon(QStringLiteral("redo"), theme().ink));
+    };
+    connect(&lookChanges(), &LookChanges::changed, this, worn);
+    worn();
     menu->addAction(dark);
 }
 
@@ -217,8 +222,8 @@ void MainWindow::exportTables() {
     if (path.endsWith(QLatin1String(".csv"), Qt::CaseInsensitive))
         for (std::size_t i = 1; i < sheets.size(); ++i)
             places << show::text(textTableFor(path.toStdString(), sheets, i).string());
-    say(outcome.ok() ? tr("Exported to %1.").arg(places.join(tr(" and ")))
-                     : tr("Not exported. %1").arg(show::error(outcome.error())));
+    if (!outcome.ok()) return say(tr("Not exported. %1").arg(show::error(outcome.error())));
+    tell(tr("Exported to %1.").arg(places.join(tr(" and "))));
 }
 
 } // namespace yarrin

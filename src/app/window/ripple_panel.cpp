@@ -49,8 +49,6 @@ RipplePanel::RipplePanel(Document& document, QWidget* parent)
 void RipplePanel::open() {
     const auto& change = m_document.lastChange();
     if (!change) return;
-    setStyleSheet(QStringLiteral("#ripplePanel { background: %1; border: 1px solid %2; border-radius: 6px; }")
-                      .arg(theme().field.name(), theme().rule.name()));
     m_title->setText(tr("%1 moved").arg(show::countOf(qint64(change->ripple.moved.size()), "activity", "activities")));
     m_list->clear();
     std::vector<Moved> moved = change->ripple.moved;

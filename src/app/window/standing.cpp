@@ -156,17 +156,6 @@ void Standing::refresh() {
     tellSections();
     tellLastChange();
     m_undo->setEnabled(m_document.canUndo());
-    const Theme& t = theme();
-    m_undo->setStyleSheet(
-        QStringLiteral("QPushButton { background: transparent; color: %1; border: 1px solid %2; border-radius: 14px; "
-                       "padding: 5px 16px; font-weight: 600; } QPushButton:disabled { color: %3; border-color: %3; } "
-                       "QPushButton:hover, QPushButton:focus { background: %4; }")
-            .arg(t.standingText.name(), t.accent.name(), t.standingMuted.darker(190).name(),
-                 t.rail.lighter(150).name()));
-    m_show->setStyleSheet(
-        QStringLiteral("QPushButton { background: transparent; border: none; color: %1; padding: 0; font-size: 11px; } "
-                       "QPushButton:hover, QPushButton:focus { color: %2; text-decoration: underline; }")
-            .arg(t.standingMuted.name(), t.standingText.name()));
     QString words;
     for (const Block& block : m_blocks)
         words += block.title + QStringLiteral(" ") + block.value + QStringLiteral(", ") + block.detail +

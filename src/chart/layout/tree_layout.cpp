@@ -18,8 +18,8 @@ constexpr double indent = 22;
 
 class TreePlacer {
 public:
-    TreePlacer(std::vector<TreeItem>& items, TreeArrangement arrangement)
-        : m_items(items), m_arrangement(arrangement), m_children(items.size()) {
+    TreePlacer(std::vector<TreeItem>& items, TreeArrangement arrangement, std::size_t columns)
+        : m_items(items), m_arrangement(arrangement), m_columns(columns), m_children(items.size()) {
         for (std::size_t i = 0; i < items.size(); ++i)
             if (items[i].parent >= 0) m_children[static_cast<std::size_t>(items[i].parent)].push_back(i);
         for (std::size_t i = items.size(); i-- > 0;) {
@@ -60,24 +60,44 @@ private:
         return stacks(depth) || leaves ? stack(i, at, depth) : spread(i, at, x, y, depth);
     }
 
+    /// Children side by side. Those of the top stand in rows where they are more than the columns; a trunk at the left
+    /// leads to the rows below the first.
     double spread(std::size_t i, std::size_t at, double x, double y, int depth) {
-        double next = x;
-        std::vector<double> centres;
-        for (const std::size_t child : m_children[i]) {
-            const std::size_t box = m_layout.boxes.size();
-            const double right = place(child, next, y + boxHeight + gapDown, depth + 1);
-            centres.push_back(m_layout.boxes[box].box.x + boxWidth / 2);
-            next = right + gapAcross;
-        }
-        const double right = next - gapAcross;
-        Box& own = m_layout.boxes[at].box;
-        own.x = (centres.front() + centres.back()) / 2 - boxWidth / 2;
+        const auto& children = m_children[i];
+        const bool wraps = depth == 0 && children.size() > m_columns;
+        const std::size_t columns = wraps ? m_columns : children.size();
+        const double left = wraps ? x + gapAcross : x;
         const double foot = y + boxHeight;
-        const double bar = foot + gapDown / 2;
-        const double middle = own.x + boxWidth / 2;
-        m_layout.lines.push_back({middle, foot, middle, bar});
-        if (centres.size() > 1) m_layout.lines.push_back({centres.front(), bar, centres.back(), bar});
-        for (const double centre : centres) m_layout.lines.push_back({centre, bar, centre, foot + gapDown});
+        const double firstBar = foot + gapDown / 2;
+        double top = foot + gapDown;
+        double right = x;
+        double middle = 0;
+        for (std::size_t first = 0; first < children.size(); first += columns) {
+            double next = left;
+            std::vector<double> centres;
+            const std::size_t before = m_layout.boxes.size();
+            for (std::size_t c = first; c < std::min(first + columns, children.size()); ++c) {
+                const std::size_t box = m_layout.boxes.size();
+                const double end = place(children[c], next, top, depth + 1);
+                centres.push_back(m_layout.boxes[box].box.x + boxWidth / 2);
+                next = end + gapAcross;
+            }
+            right = std::max(right, next - gapAcross);
+            const double bar = top - gapDown / 2;
+            if (first == 0) middle = (centres.front() + centres.back()) / 2;
+            if (first == 0 && !wraps) {
+                if (centres.size() > 1) m_layout.lines.push_back({centres.front(), bar, centres.back(), bar});
+            } else {
+                m_layout.lines.push_back({x, bar, centres.back(), bar});
+                if (first > 0) m_layout.lines.push_back({x, firstBar, x, bar});
+            }
+            for (const double centre : centres) m_layout.lines.push_back({centre, bar, centre, top});
+            for (std::size_t box = before; box < m_layout.boxes.size(); ++box)
+                top = std::max(top, m_layout.boxes[box].box.y + m_layout.boxes[box].box.height + gapDown);
+        }
+        Box& own = m_layout.boxes[at].box;
+        own.x = middle - boxWidth / 2;
+        m_layout.lines.push_back({middle, foot, middle, firstBar});
         return std::max(right, own.x + boxWidth);
     }
 
@@ -100,14 +120,30 @@ private:
 
     std::vector<TreeItem>& m_items;
     TreeArrangement m_arrangement;
+    std::size_t m_columns;
     std::vector<std::vector<std::size_t>> m_children;
     TreeLayout m_layout;
 };
 
 } // namespace
 
-TreeLayout layOutTree(std::vector<TreeItem>& items, TreeArrangement arrangement) {
-    return TreePlacer(items, arrangement).run();
+TreeLayout layOutTree(std::vector<TreeItem>& items, TreeArrangement arrangement, std::size_t columns) {
+    return TreePlacer(items, arrangement, std::max<std::size_t>(1, columns)).run();
+}
+
+TreeLayout layOutTreeFor(std::vector<TreeItem>& items, TreeArrangement arrangement, double width, double height) {
+    TreeLayout best = layOutTree(items, arrangement);
+    const auto fits = [&](const TreeLayout& layout) {
+        return std::min({1.0, width / std::max(1.0, layout.width), height / std::max(1.0, layout.height)});
+    };
+    std::size_t top = 0;
+    for (const TreeItem& item : items)
+        top += item.parent >= 0 && items[static_cast<std::size_t>(item.parent)].parent < 0 ? 1 : 0;
+    for (std::size_t columns = std::min<std::size_t>(top, 40); columns-- > 2;) {
+        TreeLayout other = layOutTree(items, arrangement, columns);
+        if (fits(other) > fits(best) + 0.01) best = std::move(other);
+    }
+    return best;
 }
 
 const TreeBox* TreeLayout::at(double x, double y) const {

@@ -4,6 +4,7 @@
 
 #include "chart/layout/week_layout.h"
 
+#include <cstddef>
 #include <cstdint>
 #include <optional>
 #include <string>
@@ -44,7 +45,12 @@ struct TreeLayout {
 
 /// Across: children side by side under their parent. Stacked: those of the whole side by side, all others one below the
 /// other. Outline: all one below the other. No two boxes overlap, and a parent stands over its children.
-[[nodiscard]] TreeLayout layOutTree(std::vector<TreeItem>& items, TreeArrangement arrangement);
+/// Where the whole has more children side by side than there are columns, they stand in rows.
+[[nodiscard]] TreeLayout layOutTree(std::vector<TreeItem>& items, TreeArrangement arrangement,
+                                    std::size_t columns = static_cast<std::size_t>(-1));
+/// The same with as many columns as show it largest on a page of this size.
+[[nodiscard]] TreeLayout layOutTreeFor(std::vector<TreeItem>& items, TreeArrangement arrangement, double width,
+                                       double height);
 
 /// Where a box dragged to a point would land.
 struct TreeLanding {
