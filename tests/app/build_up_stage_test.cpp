@@ -303,6 +303,8 @@ private slots:
         QVERIFY2(at.result().startsWith(QLatin1String("Stopped.")), qPrintable(at.result()));
         QVERIFY(!at.find<QPushButton>("importTakeOver")->isEnabled());
         // Read again, it is whole.
+        column = at.visible<QComboBox>("importColumn0");
+        QVERIFY(column->hasFocus()); // the hand stays where it was, though the table was filled anew
         QTest::keyClick(column, Qt::Key_Down);
         at.waitForReading();
         QVERIFY2(at.result().contains(QLatin1String("20,000 new items")), qPrintable(at.result()));

@@ -273,6 +273,7 @@ void ImportPage::showSheet() {
             for (auto& at : m_map.columns)
                 if (at == std::size_t(column)) at.reset();
             if (chosen > 0) m_map.columns[std::size_t(chosen - 1)] = std::size_t(column);
+            m_handAt = column;
             readAgain();
         });
         for (int row = 0; row < rows; ++row) {
@@ -290,6 +291,8 @@ void ImportPage::showSheet() {
     m_table->resizeColumnsToContents();
     for (int column = 0; column < columns; ++column)
         m_table->setColumnWidth(column, std::clamp(m_table->columnWidth(column), 110, 300));
+    // The hand stays on the column that it chose for.
+    if (const auto at = std::exchange(m_handAt, {}); at && *at < columns) m_table->cellWidget(0, *at)->setFocus();
     m_table->setRowHeight(0, 30);
 }
 

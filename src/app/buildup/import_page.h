@@ -64,6 +64,7 @@ private:
     std::shared_ptr<const Workbook> m_book;
     std::size_t m_sheet = 0;
     ColumnMap m_map;
+    std::optional<int> m_handAt; ///< the column whose meaning was chosen last, until the table is filled anew
     BillReading m_bill;
     ScheduleReading m_schedule;
     std::shared_ptr<std::atomic<bool>> m_stop;
