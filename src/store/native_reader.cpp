@@ -1,9 +1,10 @@
 // SPDX-FileCopyrightText: 2026 The Yarrin authors
 // SPDX-License-Identifier: GPL-3.0-or-later
+#include "edit/transaction.h"
 #include "store/native.h"
 #include "store/native_database.h"
-#include "store/native_rows.h"
 #include "store/native_schema.h"
+#include "store/native_values.h"
 #include "store/statement.h"
 
 #include <algorithm>
@@ -20,16 +21,14 @@ public:
 
     Result<Programme> read(bool checked) {
         job();
-        calendars();
-        tree();
-        activities();
-        links();
-        contract();
-        events();
-        if (m_version >= 3) {
-            buildUp();
-            sequences();
-        }
+        forEachRowType([&]<typename Row>(Row*) {
+            if (m_version >= describe::tableSince<Row>()) table<Row>();
+        });
+        for (const auto& [name, lines] : m_partsRead)
+            if (m_database.number(("SELECT count(*) FROM " + name).c_str()) != lines) {
+                at(name, 0);
+                fault("a line belongs to nothing that is known");
+            }
         if (m_version >= 4 && checked) numbering();
         if (m_database.failed()) return *m_database.error();
         if (m_faults.empty() && checked) m_faults = faultsOf(m_programme);
@@ -43,7 +42,7 @@ private:
             m_faults.push_back(
                 {ErrorCode::file, m_table + " row " + std::to_string(m_row), what, "the file is damaged"});
     }
-    void at(const char* table, std::int64_t row) {
+    void at(std::string_view table, std::int64_t row) {
         m_table = table;
         m_row = row;
     }
@@ -57,29 +56,11 @@ private:
         }
         return Id{static_cast<std::uint32_t>(value)};
     }
-    template <typename Id> Id optionalId(Statement& row) {
-        const auto value = row.optionalNumber();
-        return value ? id<Id>(*value) : Id{};
-    }
-    /// The id of a row of its own; twins cannot be, as it is the table's key.
-    template <typename Id> Id rowId(const char* table, Statement& row) {
-        const std::int64_t value = row.number();
-        at(table, value);
-        return id<Id>(value < 1 ? 0 : value);
-    }
     template <typename Value, typename Parse>
-    std::optional<Value> parsed(const std::optional<std::string>& text, Parse parse, const char* what) {
-        if (!text) return {};
-        const auto value = parse(*text);
-        if (!value) fault(std::string("\"") + *text + "\" is not " + what);
+    std::optional<Value> parsed(const std::string& text, Parse parse, const char* what) {
+        const auto value = parse(text);
+        if (!value) fault("\"" + text + "\" is not " + what);
         return value;
-    }
-    std::optional<Instant> instant(const std::optional<std::string>& text) {
-        return parsed<Instant>(text, parseInstant, "a date and time");
-    }
-    std::optional<Date> date(const std::optional<std::string>& text) { return parsed<Date>(text, parseDate, "a date"); }
-    std::optional<Decimal> decimal(const std::optional<std::string>& text) {
-        return parsed<Decimal>(text, Decimal::parse, "a number");
     }
     template <typename Enum> Enum choice(const std::string& word) {
         const auto value = fromWord<Enum>(word);
@@ -91,461 +72,189 @@ private:
         return static_cast<int>(std::clamp<std::int64_t>(value, -1'000'000, 1'000'000));
     }
     /// A text in words of its own, like a rule for a holiday.
-    template <typename Value, typename Parse>
-    std::optional<Value> phrase(const std::optional<std::string>& text, Parse parse) {
-        if (!text) return {};
-        auto value = parse(*text);
-        if (!value.ok()) fault(value.error().what);
-        return value.ok() ? std::optional<Value>(*value) : std::nullopt;
-    }
-    DayWork work(const std::string& text) {
-        auto spells = parseDayWork(text);
-        if (!spells.ok()) fault(spells.error().what);
-        return spells.ok() ? *spells : DayWork{};
+    template <typename Value> void phrase(const Result<Value>& read, Value& value) {
+        if (read.ok())
+            value = *read;
+        else
+            fault(read.error().what);
     }
 
+    /// Reads a value from the text or number that stands for it: the other way round than `stored`.
+    template <typename Value> void take(Statement& row, Value& value) {
+        if constexpr (std::is_same_v<Value, bool>) {
+            value = row.number() != 0;
+        } else if constexpr (std::is_same_v<Value, int>) {
+            value = small(row.number());
+        } else if constexpr (std::is_same_v<Value, std::int64_t>) {
+            value = row.number();
+        } else if constexpr (describe::IsId<Value>::value) {
+            value = id<Value>(row.number());
+        } else {
+            words(row.text(), value);
+        }
+    }
+    template <typename Value> void words(const std::string& text, Value& value) {
+        if constexpr (std::is_same_v<Value, std::string>) {
+            value = text;
+        } else if constexpr (std::is_enum_v<Value>) {
+            value = choice<Value>(text);
+        } else if constexpr (std::is_same_v<Value, Decimal>) {
+            value = parsed<Decimal>(text, Decimal::parse, "a number").value_or(value);
+        } else if constexpr (std::is_same_v<Value, Date>) {
+            value = parsed<Date>(text, parseDate, "a date").value_or(value);
+        } else if constexpr (std::is_same_v<Value, Instant>) {
+            value = parsed<Instant>(text, parseInstant, "a date and time").value_or(value);
+        } else if constexpr (std::is_same_v<Value, DateOrInstant>) {
+            value = parsed<DateOrInstant>(text, parseDateOrInstant, "a date").value_or(value);
+        } else if constexpr (std::is_same_v<Value, DayWork>) {
+            phrase(parseDayWork(text), value);
+        } else if constexpr (std::is_same_v<Value, Crew>) {
+            phrase(parseCrew(text), value);
+        } else if constexpr (std::is_same_v<Value, HolidayRule>) {
+            phrase(parseRule(text), value);
+        } else if constexpr (std::is_same_v<Value, TideWindow>) {
+            phrase(parseTideWindow(text), value);
+        } else {
+            static_assert(std::is_same_v<Value, std::array<int, 12>>);
+            phrase(parseWeather(text), value);
+        }
+    }
+
+    /// One field's column, or the columns of a group, which is there where the first of them says something.
+    template <typename Row, typename Field> void takeField(Statement& row, Row& into, const Field& field) {
+        using Value = typename Field::Value;
+        Value& value = into.*field.member;
+        if constexpr (describe::IsGroup<Value>::value) {
+            if (row.isNull())
+                forEachColumn<typename Value::value_type>(int(m_version), [&](std::string_view) { row.skip(); });
+            else
+                takeColumns(row, value.emplace());
+        } else if constexpr (describe::IsOptional<Value>::value) {
+            if (row.isNull())
+                row.skip();
+            else
+                take(row, value.emplace());
+        } else if (row.isNull()) {
+            // None is what an id says where it names nothing; elsewhere the default stands.
+            row.skip();
+            if (field.mustBe) fault(std::string(field.columnName) + " is missing");
+        } else {
+            take(row, value);
+        }
+    }
+    template <typename Row> void takeColumns(Statement& row, Row& into) {
+        describe::forEachField<Row>([&](const auto& field) {
+            using Value = typename std::decay_t<decltype(field)>::Value;
+            // What has a table of its own is read from there.
+            if constexpr (!inOwnTable<Value>)
+                if (field.sinceVersion <= m_version) takeField(row, into, field);
+        });
+    }
+
+    /// There is one line for each figure of the job; older files lack those that came later.
     void job() {
-        std::unordered_map<std::string, std::optional<std::string>> values;
+        std::map<std::string, std::optional<std::string>, std::less<>> values;
         Statement row(m_database, "SELECT key, value FROM job");
         while (row.next()) {
             std::string key = row.text();
-            values[key] = row.optionalText();
+            values[std::move(key)] = row.optionalText();
         }
         at("job", 0);
-        const auto number = [&](const char* key) -> std::optional<Minutes> {
-            const auto value = decimal(values[key]);
-            if (!value) return {};
-            if (value->scale() != 0 || value->mantissa() > longestDuration || value->mantissa() < -longestDuration)
-                fault(std::string(key) + " is out of bounds");
-            return value->mantissa();
+        describe::forEachField<Job>([&](const auto& field) {
+            const auto found = values.find(field.columnName);
+            const bool there = found != values.end() && found->second;
+            using Value = typename std::decay_t<decltype(field)>::Value;
+            if constexpr (describe::IsOptional<Value>::value) {
+                if (there) figure(field.columnName, *found->second, (m_programme.job.*field.member).emplace());
+            } else {
+                if (there)
+                    figure(field.columnName, *found->second, m_programme.job.*field.member);
+                else if (field.sinceVersion <= m_version)
+                    fault("there is no " + std::string(field.columnName));
+            }
+        });
+    }
+    template <typename Value> void figure(std::string_view key, const std::string& text, Value& value) {
+        if constexpr (std::is_integral_v<Value> || describe::IsId<Value>::value) {
+            const auto number = parsed<Decimal>(text, Decimal::parse, "a number");
+            if (!number) return;
+            if (number->scale() != 0 || number->mantissa() > longestDuration || number->mantissa() < -longestDuration)
+                return fault(std::string(key) + " is out of bounds");
+            if constexpr (describe::IsId<Value>::value)
+                value = id<Value>(number->mantissa());
+            else if constexpr (std::is_same_v<Value, int>)
+                value = small(number->mantissa());
+            else
+                value = number->mantissa();
+        } else {
+            words(text, value);
+        }
+    }
+
+    template <typename Row> void table() {
+        using Described = describe::Described<Row>;
+        std::vector<Row> rows;
+        std::unordered_map<std::int64_t, std::size_t> places;
+        const std::string name(Described::table);
+        Statement row(m_database,
+                      "SELECT id, " + columnsOf<Row>(int(m_version)) + " FROM " + name + " ORDER BY position");
+        while (row.next()) {
+            Row& one = rows.emplace_back();
+            const std::int64_t number = row.number();
+            at(Described::table, number);
+            // Twins cannot be, as it is the table's key.
+            one.id = id<decltype(one.id)>(number < 1 ? 0 : number);
+            takeColumns(row, one);
+        }
+        const auto owner = [&](std::int64_t of) -> Row* {
+            if (places.empty() && !rows.empty())
+                for (std::size_t i = 0; i < rows.size(); ++i) places[rows[i].id.value] = i;
+            const auto found = places.find(of);
+            if (found == places.end()) fault("it belongs to no " + name);
+            return found == places.end() ? nullptr : &rows[found->second];
         };
-        Job& j = m_programme.job;
-        j.title = values["title"].value_or("");
-        if (const auto start = instant(values["start"]))
-            j.start = *start;
+        describe::forEachField<Row>([&](const auto& field) {
+            if constexpr (inOwnTable<typename std::decay_t<decltype(field)>::Value>)
+                if (field.sinceVersion <= m_version) parts(field, owner);
+        });
+        tableOf<Row>(m_programme).assign(std::move(rows));
+    }
+
+    /// Hands each line of a table of parts to the row that it belongs to.
+    template <typename Field, typename Owner> void parts(const Field& field, const Owner& owner) {
+        using Value = typename Field::Value;
+        constexpr bool isWeek = std::is_same_v<Value, decltype(Calendar::week)>;
+        const describe::Parts& from = field.parts;
+        std::string columns;
+        if constexpr (isWeek)
+            columns = "weekday, work";
         else
-            fault("there is no start");
-        j.dataDate = instant(values["data_date"]);
-        j.defaultCalendar = id<CalendarId>(number("default_calendar").value_or(-1));
-        j.lagCalendar = choice<LagCalendar>(values["lag_calendar"].value_or(""));
-        j.outOfSequence = choice<OutOfSequence>(values["out_of_sequence"].value_or(""));
-        j.lateDatesFrom = choice<LateDatesFrom>(values["late_dates_from"].value_or(""));
-        j.requiredFinish = instant(values["required_finish"]);
-        j.criticalFloat = number("critical_float").value_or(0);
-        j.nearCriticalFloat = number("near_critical_float");
-        j.codePattern = values["code_pattern"].value_or("1.1");
-        j.currency = values["currency"].value_or("GBP");
-        j.contractSum = decimal(values["contract_sum"]);
-        j.damagesCap = decimal(values["damages_cap"]);
-        j.damagesCapShare = decimal(values["damages_cap_share"]);
-        if (const auto days = number("notice_days")) j.noticeDays = small(*days);
-        if (const auto days = number("particulars_days")) j.particularsDays = small(*days);
-    }
-
-    void calendars() {
-        std::vector<Calendar> rows;
-        std::unordered_map<std::int64_t, std::size_t> places;
-        // Files of version 1 know no weather, no rules and no tides.
-        const bool first = m_version < 2;
-        Statement row(m_database, std::string("SELECT id, key, name, day_minutes, extends, ") +
-                                      (first ? "NULL" : "weather") + " FROM calendar ORDER BY position");
-        while (row.next()) {
-            Calendar c;
-            c.id = rowId<CalendarId>("calendar", row);
-            c.key = row.text();
-            c.name = row.text();
-            c.dayMinutes = row.optionalNumber();
-            c.extends = optionalId<CalendarId>(row);
-            c.weather = phrase<std::array<int, 12>>(row.optionalText(), parseWeather);
-            places[c.id.value] = rows.size();
-            rows.push_back(std::move(c));
-        }
-        const auto owner = [&](std::int64_t calendar) -> Calendar* {
-            const auto found = places.find(calendar);
-            if (found == places.end()) fault("it belongs to no calendar");
-            return found == places.end() ? nullptr : &rows[found->second];
-        };
-        Statement day(m_database, "SELECT calendar, weekday, work FROM calendar_day");
-        while (day.next()) {
-            const std::int64_t calendar = day.number();
-            const std::int64_t weekday = day.number();
-            at("calendar_day", calendar);
-            Calendar* c = owner(calendar);
-            if (weekday < 0 || weekday > 6)
-                fault("there is no such weekday");
-            else if (c)
-                c->week[static_cast<std::size_t>(weekday)] = work(day.text());
-        }
-        Statement exception(m_database, std::string("SELECT calendar, from_date, to_date, yearly, work, name, ") +
-                                            (first ? "NULL, NULL" : "rule, tide") +
-                                            " FROM calendar_exception ORDER BY calendar, position");
-        while (exception.next()) {
-            const std::int64_t calendar = exception.number();
-            at("calendar_exception", calendar);
-            CalendarException e;
-            e.from = date(exception.text()).value_or(Date{});
-            e.to = date(exception.text()).value_or(Date{});
-            e.yearly = exception.number() != 0;
-            e.work = work(exception.text());
-            e.name = exception.text();
-            e.rule = phrase<HolidayRule>(exception.optionalText(), parseRule);
-            e.tide = phrase<TideWindow>(exception.optionalText(), parseTideWindow);
-            if (Calendar* c = owner(calendar)) c->exceptions.push_back(std::move(e));
-        }
-        assign(m_programme.calendars, std::move(rows));
-    }
-
-    void tree() {
-        std::vector<BreakdownNode> nodes;
-        Statement node(m_database, "SELECT id, key, name, parent, code FROM breakdown ORDER BY position");
-        while (node.next()) {
-            BreakdownNode b;
-            b.id = rowId<BreakdownId>("breakdown", node);
-            b.key = node.text();
-            b.name = node.text();
-            b.parent = optionalId<BreakdownId>(node);
-            b.code = node.optionalText();
-            nodes.push_back(std::move(b));
-        }
-        assign(m_programme.breakdown, std::move(nodes));
-        std::vector<Location> locations;
-        Statement row(m_database,
-                      "SELECT id, key, name, parent, from_chainage, to_chainage FROM location ORDER BY position");
-        while (row.next()) {
-            Location l;
-            l.id = rowId<LocationId>("location", row);
-            l.key = row.text();
-            l.name = row.text();
-            l.parent = optionalId<LocationId>(row);
-            l.fromChainage = decimal(row.optionalText());
-            l.toChainage = decimal(row.optionalText());
-            locations.push_back(std::move(l));
-        }
-        assign(m_programme.locations, std::move(locations));
-    }
-
-    void activities() {
-        std::vector<Activity> rows;
-        std::unordered_map<std::int64_t, std::size_t> places;
-        Statement row(
-            m_database,
-            std::string(
-                "SELECT id, key, name, kind, calendar, breakdown, location, duration, quantity, unit, "
-                "output_per_crew_day, hours_per_unit, crews, factor, round_to, constraint_type, constraint_date, "
-                "deadline, stretch, as_late, actual_start, actual_finish, remaining, notes, cost_per_week, ") +
-                (m_version < 3 ? "NULL, NULL, 1" : "book_item, learning_rate, unit_number") +
-                (m_version < 4   ? ", NULL, NULL"
-                 : m_version < 5 ? ", quantity_done, NULL"
-                                 : ", quantity_done, event") +
-                " FROM activity ORDER BY position");
-        while (row.next()) {
-            Activity a;
-            a.id = rowId<ActivityId>("activity", row);
-            a.key = row.text();
-            a.name = row.text();
-            a.kind = choice<ActivityKind>(row.text());
-            a.calendar = optionalId<CalendarId>(row);
-            a.breakdown = optionalId<BreakdownId>(row);
-            a.location = optionalId<LocationId>(row);
-            a.duration = row.optionalNumber();
-            measure(row, a);
-            const auto type = row.optionalText();
-            const auto when = parsed<DateOrInstant>(row.optionalText(), parseDateOrInstant, "a date");
-            if (type && when) a.constraint = Constraint{choice<ConstraintType>(*type), *when};
-            a.deadline = parsed<DateOrInstant>(row.optionalText(), parseDateOrInstant, "a date");
-            a.stretch = row.number() != 0;
-            a.asLate = row.number() != 0;
-            a.actualStart = instant(row.optionalText());
-            a.actualFinish = instant(row.optionalText());
-            a.remaining = row.optionalNumber();
-            a.notes = row.text();
-            a.costPerWeek = decimal(row.optionalText());
-            a.bookItem = optionalId<BookItemId>(row);
-            const auto learning = decimal(row.optionalText());
-            const int unit = small(row.optionalNumber().value_or(1));
-            a.quantityDone = decimal(row.optionalText());
-            a.event = optionalId<EventId>(row);
-            if (a.measure) {
-                a.measure->learningRate = learning;
-                a.measure->unitNumber = unit;
-            }
-            places[a.id.value] = rows.size();
-            rows.push_back(std::move(a));
-        }
-        parts(rows, places);
-        assign(m_programme.activities, std::move(rows));
-    }
-
-    void measure(Statement& row, Activity& activity) {
-        const auto quantity = decimal(row.optionalText());
-        Measure m;
-        m.unit = row.text();
-        m.outputPerCrewDay = decimal(row.optionalText());
-        m.hoursPerUnit = decimal(row.optionalText());
-        m.crews = decimal(row.optionalText());
-        m.factor = decimal(row.optionalText()).value_or(Decimal(1));
-        const auto rounding = row.optionalText();
-        if (!quantity) return;
-        m.quantity = *quantity;
-        if (rounding) m.roundTo = choice<RoundTo>(*rounding);
-        activity.measure = std::move(m);
-    }
-
-    void parts(std::vector<Activity>& rows, const std::unordered_map<std::int64_t, std::size_t>& places) {
-        const auto owner = [&](std::int64_t activity) -> Activity* {
-            const auto found = places.find(activity);
-            if (found == places.end()) fault("it belongs to no activity");
-            return found == places.end() ? nullptr : &rows[found->second];
-        };
-        Statement pause(m_database, "SELECT activity, after, rest FROM pause ORDER BY activity, position");
-        while (pause.next()) {
-            const std::int64_t activity = pause.number();
-            at("pause", activity);
-            Pause p;
-            p.after = pause.number();
-            p.rest = pause.number();
-            if (Activity* a = owner(activity)) a->pauses.push_back(p);
-        }
-        Statement anchor(m_database,
-                         "SELECT hammock, side, activity, end, lag FROM anchor ORDER BY hammock, side, position");
-        while (anchor.next()) {
-            const std::int64_t hammock = anchor.number();
-            at("anchor", hammock);
-            const End side = choice<End>(anchor.text());
-            Anchor one;
-            one.activity = id<ActivityId>(anchor.number());
-            one.end = choice<End>(anchor.text());
-            one.lag = anchor.number();
-            if (Activity* a = owner(hammock)) (side == End::start ? a->from : a->to).push_back(one);
-        }
-    }
-
-    void links() {
-        std::vector<Link> rows;
-        Statement row(m_database,
-                      "SELECT id, from_activity, to_activity, type, lag, lag_calendar FROM link ORDER BY position");
-        while (row.next()) {
-            Link l;
-            l.id = rowId<LinkId>("link", row);
-            l.from = id<ActivityId>(row.number());
-            l.to = id<ActivityId>(row.number());
-            l.type = choice<LinkType>(row.text());
-            l.lag = row.number();
-            l.lagCalendar = choice<LagCalendar>(row.text());
-            rows.push_back(l);
-        }
-        assign(m_programme.links, std::move(rows));
-    }
-
-    void contract() {
-        std::vector<Section> sections;
-        Statement row(m_database, "SELECT id, key, name, milestone, completion, rate, per, part, cap, granted_days "
-                                  "FROM section ORDER BY position");
-        while (row.next()) {
-            Section s;
-            s.id = rowId<SectionId>("section", row);
-            s.key = row.text();
-            s.name = row.text();
-            s.milestone = optionalId<ActivityId>(row);
-            s.completion = date(row.text()).value_or(Date{});
-            s.rate = decimal(row.text()).value_or(Decimal(0));
-            s.per = choice<DamagesPer>(row.text());
-            s.part = choice<PartRule>(row.text());
-            s.cap = decimal(row.optionalText());
-            s.grantedDays = small(row.number());
-            sections.push_back(std::move(s));
-        }
-        assign(m_programme.sections, std::move(sections));
-    }
-
-    void events() {
-        std::vector<DelayEvent> rows;
-        std::unordered_map<std::int64_t, std::size_t> places;
-        Statement row(m_database, std::string("SELECT id, key, risk, state") +
-                                      (m_version < 5 ? ""
-                                                     : ", title, description, cause, from_date, to_date, known, "
-                                                       "notice_given, particulars_given, in_forecast") +
-                                      " FROM event ORDER BY position");
-        while (row.next()) {
-            DelayEvent e;
-            e.id = rowId<EventId>("event", row);
-            e.key = row.text();
-            e.risk = choice<Risk>(row.text());
-            e.state = choice<EventState>(row.text());
-            if (m_version >= 5) {
-                for (std::string* text : {&e.title, &e.description, &e.cause}) *text = row.text();
-                for (auto* day : {&e.from, &e.to, &e.known, &e.noticeGiven, &e.particularsGiven})
-                    *day = date(row.optionalText());
-                e.inForecast = row.number() != 0;
-            }
-            places[e.id.value] = rows.size();
-            rows.push_back(std::move(e));
-        }
-        /// Calls with each row of a table of parts, and the event that it belongs to.
-        const auto parts = [&](const char* table, const std::string& columns, const auto& take) {
-            Statement part(m_database, "SELECT event, " + columns + " FROM " + table + " ORDER BY event, position");
-            while (part.next()) {
-                const std::int64_t of = part.number();
-                at(table, of);
-                const auto found = places.find(of);
-                if (found == places.end())
-                    fault("it belongs to no event");
+            columns = columnsOf<typename Value::value_type>(int(m_version), from.value);
+        std::string sql = "SELECT " + std::string(from.owner) + ", " + columns + " FROM " + std::string(from.table);
+        if (!from.sideColumn.empty())
+            sql += " WHERE " + std::string(from.sideColumn) + " = '" + std::string(from.side) + "'";
+        sql += " ORDER BY " + std::string(from.owner) + (isWeek ? ", weekday" : ", position");
+        Statement part(m_database, sql);
+        std::int64_t& lines = m_partsRead[std::string(from.table)];
+        for (; part.next(); ++lines) {
+            const std::int64_t of = part.number();
+            at(from.table, of);
+            auto* row = owner(of);
+            if (!row) continue;
+            if constexpr (isWeek) {
+                const std::int64_t weekday = part.number();
+                if (weekday < 0 || weekday > 6)
+                    fault("there is no such weekday");
                 else
-                    take(rows[found->second], part);
+                    take(part, (row->*field.member)[std::size_t(weekday)].emplace());
+            } else {
+                auto& one = (row->*field.member).emplace_back();
+                if constexpr (describe::IsDescribed<typename Value::value_type>)
+                    takeColumns(part, one);
+                else
+                    take(part, one);
             }
-        };
-        parts("event_days", m_version < 5 ? "section, claimed, assessed, 0" : "section, claimed, assessed, granted",
-              [&](DelayEvent& event, Statement& part) {
-                  EventDays& days = event.sectionDays.emplace_back();
-                  days.section = id<SectionId>(part.number());
-                  for (int* count : {&days.claimed, &days.assessed, &days.granted}) *count = small(part.number());
-              });
-        if (m_version >= 5) {
-            parts("event_document", "place",
-                  [](DelayEvent& event, Statement& part) { event.documents.push_back(part.text()); });
-            parts("event_activity", "activity",
-                  [&](DelayEvent& event, Statement& part) { event.affects.push_back(id<ActivityId>(part.number())); });
-            parts("event_effect", "kind, activity, work, from_date, to_date, value",
-                  [&](DelayEvent& event, Statement& part) {
-                      Effect& effect = event.effects.emplace_back();
-                      effect.kind = choice<EffectKind>(part.text());
-                      effect.activity = id<ActivityId>(part.number());
-                      effect.work = part.number();
-                      effect.from = date(part.optionalText());
-                      effect.to = date(part.optionalText());
-                      effect.value = decimal(part.optionalText());
-                  });
         }
-        assign(m_programme.events, std::move(rows));
-    }
-
-    void buildUp() {
-        std::vector<BookItem> book;
-        Statement row(m_database, "SELECT id, key, name, grp, unit, output_per_crew_day, hours_per_unit, crew, source, "
-                                  "note FROM book_item ORDER BY position");
-        while (row.next()) {
-            BookItem b;
-            b.id = rowId<BookItemId>("book_item", row);
-            for (std::string* text : {&b.key, &b.name, &b.group, &b.unit}) *text = row.text();
-            b.outputPerCrewDay = decimal(row.optionalText());
-            b.hoursPerUnit = decimal(row.optionalText());
-            b.crew = phrase<Crew>(row.text(), parseCrew).value_or(Crew{});
-            b.source = row.text();
-            b.note = row.text();
-            book.push_back(std::move(b));
-        }
-        assign(m_programme.book, std::move(book));
-        std::vector<BillItem> bill;
-        Statement item(m_database, "SELECT id, key, description, unit, quantity, location, breakdown, rate "
-                                   "FROM bill_item ORDER BY position");
-        while (item.next()) {
-            BillItem b;
-            b.id = rowId<BillItemId>("bill_item", item);
-            for (std::string* text : {&b.key, &b.description, &b.unit}) *text = item.text();
-            b.quantity = decimal(item.text()).value_or(Decimal(0));
-            b.location = optionalId<LocationId>(item);
-            b.breakdown = optionalId<BreakdownId>(item);
-            b.rate = decimal(item.optionalText());
-            bill.push_back(std::move(b));
-        }
-        assign(m_programme.bill, std::move(bill));
-        std::vector<Allocation> allocations;
-        Statement part(m_database, "SELECT id, item, activity, quantity FROM allocation ORDER BY position");
-        while (part.next()) {
-            Allocation a;
-            a.id = rowId<AllocationId>("allocation", part);
-            a.item = id<BillItemId>(part.number());
-            a.activity = id<ActivityId>(part.number());
-            a.quantity = decimal(part.text()).value_or(Decimal(0));
-            allocations.push_back(a);
-        }
-        assign(m_programme.allocations, std::move(allocations));
-        std::vector<Limit> limits;
-        Statement limit(m_database, "SELECT id, key, available FROM resource_limit ORDER BY position");
-        while (limit.next()) {
-            Limit l;
-            l.id = rowId<LimitId>("resource_limit", limit);
-            l.key = limit.text();
-            l.available = decimal(limit.text()).value_or(Decimal(0));
-            limits.push_back(std::move(l));
-        }
-        assign(m_programme.limits, std::move(limits));
-    }
-
-    /// The row of a list that parts name by its id.
-    template <typename Row> Row* ownerAmong(std::vector<Row>& rows, std::int64_t id) {
-        for (Row& row : rows)
-            if (row.id.value == id) return &row;
-        fault("it belongs to nothing");
-        return nullptr;
-    }
-
-    void sequences() {
-        std::vector<Sequence> rows;
-        Statement row(m_database, "SELECT id, key, id_pattern FROM sequence ORDER BY position");
-        while (row.next()) {
-            Sequence s;
-            s.id = rowId<SequenceId>("sequence", row);
-            s.key = row.text();
-            s.idPattern = row.text();
-            rows.push_back(std::move(s));
-        }
-        Statement step(m_database, "SELECT sequence, number, name, book_item, bill_item, duration, crews, factor, "
-                                   "calendar, learning_rate, notes FROM sequence_step ORDER BY sequence, position");
-        while (step.next()) {
-            const std::int64_t sequence = step.number();
-            at("sequence_step", sequence);
-            SequenceStep s;
-            s.number = small(step.number());
-            s.name = step.text();
-            s.book = optionalId<BookItemId>(step);
-            s.bill = optionalId<BillItemId>(step);
-            s.duration = step.optionalNumber();
-            s.crews = decimal(step.optionalText());
-            s.factor = decimal(step.text()).value_or(Decimal(1));
-            s.calendar = optionalId<CalendarId>(step);
-            s.learningRate = decimal(step.optionalText());
-            s.notes = step.text();
-            if (Sequence* owner = ownerAmong(rows, sequence)) owner->steps.push_back(std::move(s));
-        }
-        Statement link(m_database, "SELECT sequence, from_step, to_step, type, lag, lag_calendar, to_next_unit "
-                                   "FROM sequence_link ORDER BY sequence, position");
-        while (link.next()) {
-            const std::int64_t sequence = link.number();
-            at("sequence_link", sequence);
-            StepLink l;
-            l.from = small(link.number());
-            l.to = small(link.number());
-            l.type = choice<LinkType>(link.text());
-            l.lag = link.number();
-            l.lagCalendar = choice<LagCalendar>(link.text());
-            l.toNextUnit = link.number() != 0;
-            if (Sequence* owner = ownerAmong(rows, sequence)) owner->links.push_back(l);
-        }
-        assign(m_programme.sequences, std::move(rows));
-        std::vector<LaidOut> units;
-        Statement unit(m_database, "SELECT id, sequence, location, breakdown, unit FROM laid_out ORDER BY position");
-        while (unit.next()) {
-            LaidOut u;
-            u.id = rowId<LaidOutId>("laid_out", unit);
-            u.sequence = id<SequenceId>(unit.number());
-            u.location = optionalId<LocationId>(unit);
-            u.breakdown = optionalId<BreakdownId>(unit);
-            u.unit = small(unit.number());
-            units.push_back(std::move(u));
-        }
-        Statement part(m_database,
-                       "SELECT laid_out, step, activity, quantity FROM laid_out_step ORDER BY laid_out, position");
-        while (part.next()) {
-            const std::int64_t owner = part.number();
-            at("laid_out_step", owner);
-            LaidOutStep s;
-            s.step = small(part.number());
-            s.activity = optionalId<ActivityId>(part);
-            s.quantity = decimal(part.text()).value_or(Decimal(0));
-            if (LaidOut* u = ownerAmong(units, owner)) u->steps.push_back(s);
-        }
-        assign(m_programme.laidOut, std::move(units));
     }
 
     /// Ids that the file gave to rows which are no longer there are not given to others.
@@ -566,7 +275,7 @@ private:
             const std::string& table = name;
             const std::int64_t most = highest;
             forEachRowType([&]<typename Row>(Row*) {
-                if (table != NativeTable<Row>::name) return;
+                if (table != describe::Described<Row>::table) return;
                 known = true;
                 if (most >= 0 && most <= largestId) tableOf<Row>(m_programme).reserve(std::uint32_t(most));
             });
@@ -574,13 +283,13 @@ private:
         }
     }
 
-    static void assign(auto& table, auto rows) { table.assign(std::move(rows)); }
     Database& m_database;
     std::int64_t m_version;
     Programme m_programme;
     std::vector<Error> m_faults;
     std::string m_table;
     std::int64_t m_row = 0;
+    std::map<std::string, std::int64_t> m_partsRead; ///< lines of each table of parts
 };
 
 } // namespace

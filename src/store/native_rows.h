@@ -2,47 +2,19 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
 
-#include "core/model/programme.h"
 #include "edit/transaction.h"
+#include "store/native.h"
+#include "store/native_values.h"
 #include "store/statement.h"
 
-#include <array>
 #include <map>
-#include <span>
+#include <memory>
+#include <string>
 
 namespace yarrin {
 
-/// A table that holds parts of a row, and its column that names the row.
-struct PartTable {
-    const char* table;
-    const char* column;
-};
-
-/// Where the rows of one type stand in a native file.
-template <typename Row> struct NativeTable;
-#define YARRIN_NATIVE_TABLE(Row, main, ...)                                                                            \
-    template <> struct NativeTable<Row> {                                                                              \
-        static constexpr const char* name = main;                                                                      \
-        static inline const std::vector<PartTable> parts{__VA_ARGS__};                                                 \
-    };
-YARRIN_NATIVE_TABLE(Calendar, "calendar", {"calendar_day", "calendar"}, {"calendar_exception", "calendar"})
-YARRIN_NATIVE_TABLE(BreakdownNode, "breakdown")
-YARRIN_NATIVE_TABLE(Location, "location")
-YARRIN_NATIVE_TABLE(Activity, "activity", {"pause", "activity"}, {"anchor", "hammock"})
-YARRIN_NATIVE_TABLE(Link, "link")
-YARRIN_NATIVE_TABLE(Section, "section")
-YARRIN_NATIVE_TABLE(DelayEvent, "event", {"event_days", "event"}, {"event_document", "event"},
-                    {"event_activity", "event"}, {"event_effect", "event"})
-YARRIN_NATIVE_TABLE(BookItem, "book_item")
-YARRIN_NATIVE_TABLE(BillItem, "bill_item")
-YARRIN_NATIVE_TABLE(Allocation, "allocation")
-YARRIN_NATIVE_TABLE(Limit, "resource_limit")
-YARRIN_NATIVE_TABLE(Sequence, "sequence", {"sequence_step", "sequence"}, {"sequence_link", "sequence"})
-YARRIN_NATIVE_TABLE(LaidOut, "laid_out", {"laid_out_step", "laid_out"})
-#undef YARRIN_NATIVE_TABLE
-
-/// Writes rows of a programme into a native file, each with the parts that belong to it. A row that is there already
-/// is replaced. Failures are kept by the database.
+/// Writes rows of a programme into a native file, each with the parts that belong to it, as they are described. A row
+/// that is there already is replaced. Failures are kept by the database.
 class RowWriter {
 public:
     /// Into empty tables rows go quicker than where they may replace others.
@@ -51,33 +23,25 @@ public:
 
     void put(const Job& job);
     /// Rows stand in the order of their positions, which need not be whole.
-    void put(const Calendar& calendar, double position);
-    void put(const BreakdownNode& node, double position);
-    void put(const Location& location, double position);
-    void put(const Activity& activity, double position);
-    void put(const Link& link, double position);
-    void put(const Section& section, double position);
-    void put(const DelayEvent& event, double position);
-    void put(const BookItem& item, double position);
-    void put(const BillItem& item, double position);
-    void put(const Allocation& allocation, double position);
-    void put(const Limit& limit, double position);
-    void put(const Sequence& sequence, double position);
-    void put(const LaidOut& unit, double position);
+    template <typename Row> void put(const Row& row, double position);
 
     /// Takes a row's parts away, before it is put again, and with them the row itself.
     template <typename Row> void removeParts(std::uint32_t id) {
-        for (const PartTable& part : NativeTable<Row>::parts) removeFrom(part.table, part.column, id);
+        describe::forEachField<Row>([&](const auto& field) {
+            if (!field.parts.table.empty()) removeFrom(field.parts.table, field.parts.owner, id);
+        });
     }
     template <typename Row> void remove(std::uint32_t id) {
         removeParts<Row>(id);
-        removeFrom(NativeTable<Row>::name, "id", id);
+        removeFrom(describe::Described<Row>::table, "id", id);
     }
 
 private:
-    Statement& row(const char* table, int columns);
-    void removeFrom(const char* table, const char* column, std::uint32_t id);
-    void putAnchors(const Activity& activity, End side, const std::vector<Anchor>& anchors);
+    template <typename List> void putParts(const describe::Parts& parts, std::uint32_t id, const List& list);
+    /// The days of a calendar's week that it states itself, by their numbers.
+    void putWeek(const describe::Parts& parts, std::uint32_t id, const decltype(Calendar::week)& week);
+    Statement& statement(std::string_view table, const std::string& fixed, const std::string& columns);
+    void removeFrom(std::string_view table, std::string_view column, std::uint32_t id);
 
     Database& m_database;
     Into m_into;
@@ -87,5 +51,67 @@ private:
 
 /// All rows of a programme into empty tables.
 void putAll(RowWriter& writer, const Programme& programme);
+
+// How it is done, for every type of row.
+
+template <typename Row> void addColumns(Statement& line, const Row& row);
+
+/// A group that is not there leaves all its columns empty.
+template <typename Group> void addGroup(Statement& line, const std::optional<Group>& group) {
+    if (group)
+        addColumns(line, *group);
+    else
+        forEachColumn<Group>(nativeSchemaVersion, [&](std::string_view) { line.add(std::nullopt); });
+}
+
+template <typename Row> void addColumns(Statement& line, const Row& row) {
+    describe::forEachField<Row>([&](const auto& field) {
+        using Value = typename std::decay_t<decltype(field)>::Value;
+        if constexpr (inOwnTable<Value>)
+            return;
+        else if constexpr (describe::IsGroup<Value>::value)
+            addGroup(line, row.*field.member);
+        else
+            line.add(stored(row.*field.member));
+    });
+}
+
+template <typename List> void RowWriter::putParts(const describe::Parts& parts, std::uint32_t id, const List& list) {
+    using Part = typename List::value_type;
+    const bool sided = !parts.sideColumn.empty();
+    std::string fixed(parts.owner);
+    if (sided) fixed += ", " + std::string(parts.sideColumn);
+    fixed += ", position";
+    Statement& line = statement(parts.table, fixed, columnsOf<Part>(nativeSchemaVersion, parts.value));
+    std::size_t position = 0;
+    for (const Part& part : list) {
+        line.begin();
+        line.add(id);
+        if (sided) line.add(parts.side);
+        line.add(position++);
+        if constexpr (describe::IsDescribed<Part>)
+            addColumns(line, part);
+        else
+            line.add(stored(part));
+        line.execute();
+    }
+}
+
+template <typename Row> void RowWriter::put(const Row& row, double position) {
+    static const std::string columns = columnsOf<Row>(nativeSchemaVersion);
+    Statement& line = statement(describe::Described<Row>::table, "id, position", columns);
+    line.begin();
+    line.add(row.id.value);
+    line.add(position);
+    addColumns(line, row);
+    line.execute();
+    describe::forEachField<Row>([&](const auto& field) {
+        using Value = typename std::decay_t<decltype(field)>::Value;
+        if constexpr (std::is_same_v<Value, decltype(Calendar::week)>)
+            putWeek(field.parts, row.id.value, row.*field.member);
+        else if constexpr (inOwnTable<Value>)
+            putParts(field.parts, row.id.value, row.*field.member);
+    });
+}
 
 } // namespace yarrin

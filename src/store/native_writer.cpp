@@ -15,16 +15,15 @@ void putNumbering(Database& database, const Programme& programme) {
     Statement row(database,
                   "INSERT INTO numbering VALUES (?, ?) ON CONFLICT (name) DO UPDATE SET highest = max(highest, "
                   "excluded.highest)");
-    forEachRowType([&]<typename Row>(Row*) {
-        row.insert(std::string_view(NativeTable<Row>::name), tableOf<Row>(programme).highest());
-    });
+    forEachRowType(
+        [&]<typename Row>(Row*) { row.insert(describe::Described<Row>::table, tableOf<Row>(programme).highest()); });
 }
 
 std::map<std::string, std::int64_t, std::less<>> numbersGiven(Database& database) {
     std::map<std::string, std::int64_t, std::less<>> highest;
     forEachRowType([&]<typename Row>(Row*) {
-        highest[NativeTable<Row>::name] =
-            database.number((std::string("SELECT max(id) FROM ") + NativeTable<Row>::name).c_str());
+        highest[std::string(describe::Described<Row>::table)] =
+            database.number(("SELECT max(id) FROM " + std::string(describe::Described<Row>::table)).c_str());
     });
     Statement row(database, "SELECT changes FROM history WHERE changes IS NOT NULL");
     while (row.next()) {

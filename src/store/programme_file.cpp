@@ -107,7 +107,8 @@ private:
     /// Where rows were put in between so often that there is no number left: all are counted anew.
     double renumber(std::size_t index) {
         m_renumbered = true;
-        Statement row(m_database, std::string("UPDATE ") + NativeTable<Row>::name + " SET position = ? WHERE id = ?");
+        Statement row(m_database,
+                      "UPDATE " + std::string(describe::Described<Row>::table) + " SET position = ? WHERE id = ?");
         for (std::size_t i = 0; i < m_table.size(); ++i) row.insert(double(i), m_table[i].id.value);
         return double(index);
     }
@@ -115,7 +116,8 @@ private:
     Database& m_database;
     RowWriter& m_writer;
     std::decay_t<decltype(tableOf<Row>(std::declval<const Programme&>()))> const& m_table;
-    Statement m_find{m_database, std::string("SELECT position FROM ") + NativeTable<Row>::name + " WHERE id = ?"};
+    Statement m_find{m_database,
+                     "SELECT position FROM " + std::string(describe::Described<Row>::table) + " WHERE id = ?"};
     std::map<std::uint32_t, bool> m_touched; ///< and whether it is put into a new place
     std::size_t m_runEnd = 0;
     std::optional<double> m_last, m_next;

@@ -113,6 +113,10 @@ bool Statement::next() {
     return code == SQLITE_ROW;
 }
 
+bool Statement::isNull() {
+    return sqlite3_column_type(m_statement, m_column) == SQLITE_NULL;
+}
+
 std::int64_t Statement::number() {
     return sqlite3_column_int64(m_statement, m_column++);
 }

@@ -60,13 +60,20 @@ public:
     Statement& operator=(const Statement&) = delete;
 
     template <typename... Values> bool insert(const Values&... values) {
-        m_column = 1;
-        (bind(values), ...);
+        begin();
+        (add(values), ...);
         return execute();
     }
+    /// The same value by value: `begin`, `add` for each, `execute`.
+    void begin() { m_column = 1; }
+    template <typename Value> void add(const Value& value) { bind(value); }
+    bool execute();
     /// Moves to the next row; false at the end or on a failure, which the database keeps.
     bool next();
 
+    /// Whether the next column says nothing, and past it.
+    [[nodiscard]] bool isNull();
+    void skip() { ++m_column; }
     [[nodiscard]] std::int64_t number();
     [[nodiscard]] std::optional<std::int64_t> optionalNumber();
     [[nodiscard]] std::string text();
@@ -105,8 +112,8 @@ private:
         else
             bindNull();
     }
+    void bind(std::nullopt_t) { bindNull(); }
     void bindNull();
-    bool execute();
 
     Database& m_database;
     sqlite3_stmt* m_statement = nullptr;

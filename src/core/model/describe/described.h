@@ -1,0 +1,7 @@
+// SPDX-FileCopyrightText: 2026 The Yarrin authors
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+#include "core/model/describe/build_up.h"
+#include "core/model/describe/contract.h"
+#include "core/model/describe/works.h"
