@@ -5,7 +5,7 @@
 #include "core/base/text.h"
 #include "edit/bill_edits.h"
 #include "store/file.h"
-#include "store/json_build_up.h"
+#include "store/json_values.h"
 #include "store/workbook.h"
 
 #include <array>
@@ -33,7 +33,8 @@ Result<std::vector<BookItem>> bookFromJson(const std::string& text) {
         root.whole("version", version);
         if (version > 1) faults.file("version", "the book was written by a newer Yarrin", "update Yarrin to open it");
         root.objects("items", [&](json::Object& object) {
-            items.push_back(json::readBookItem(object));
+            json::AllKeys none; // items of a book name nothing
+            json::readRow(object, items.emplace_back(), none);
             if (auto wrong = faultOf(items.back())) faults.file(object.place(), wrong->what, wrong->todo);
         });
         root.finish();
@@ -128,7 +129,7 @@ Outcome writeBook(const std::vector<BookItem>& items, const std::filesystem::pat
     if (lowered(path.extension().string()) != ".json") return writeWorkbook({bookToSheet(items)}, path);
     nlohmann::ordered_json book{{"format", "yarrin-output-book"}, {"version", 1}};
     book["items"] = nlohmann::ordered_json::array();
-    for (const BookItem& item : items) book["items"].push_back(json::bookItemJson(item));
+    for (const BookItem& item : items) book["items"].push_back(json::rowJson(Programme{}, item));
     return writeTextFile(path, json::textOf(book));
 }
 
