@@ -6,7 +6,7 @@
 #include "core/network/network.h"
 #include "core/quantity/units.h"
 #include "edit/bill_edits.h"
-#include "edit/event_edits.h"
+#include "edit/forget.h"
 
 #include <algorithm>
 #include <unordered_set>
@@ -190,22 +190,10 @@ Outcome removeActivities(Transaction& tx, std::span<const ActivityId> ids) {
             hammocks.push_back(std::move(left));
     }
     for (Activity& hammock : hammocks) tx.set(std::move(hammock));
-    std::vector<LinkId> links;
-    for (const Link& link : programme.links)
-        if (going.contains(link.from) || going.contains(link.to)) links.push_back(link.id);
-    tx.eraseAll<Link>(links);
-    std::vector<Section> sections;
-    for (const Section& section : programme.sections)
-        if (going.contains(section.milestone)) sections.push_back(section);
-    for (Section& section : sections) {
-        section.milestone = {};
-        tx.set(std::move(section));
-    }
     std::vector<ActivityId> rows;
     for (const Activity& activity : programme.activities)
         if (going.contains(activity.id)) rows.push_back(activity.id);
-    forgetActivities(tx, rows);
-    forgetInEvents(tx, rows);
+    forget<ActivityId>(tx, rows);
     tx.eraseAll<Activity>(rows);
     return done();
 }

@@ -6,6 +6,7 @@
 #include "core/quantity/figures.h"
 #include "core/quantity/units.h"
 #include "edit/activity_edits.h"
+#include "edit/forget.h"
 
 #include <algorithm>
 #include <unordered_set>
@@ -164,18 +165,11 @@ Outcome setBillField(Transaction& tx, BillItemId id, BillField field, std::strin
 }
 
 Outcome removeBillItems(Transaction& tx, std::span<const BillItemId> ids) {
-    const std::unordered_set<BillItemId> going(ids.begin(), ids.end());
-    std::vector<AllocationId> allocations;
-    for (const Allocation& allocation : tx.programme().allocations)
-        if (going.contains(allocation.item)) allocations.push_back(allocation.id);
-    tx.eraseAll<Allocation>(allocations);
-    for (Sequence sequence : std::vector(tx.programme().sequences.rows())) {
-        for (SequenceStep& step : sequence.steps)
-            if (going.contains(step.bill)) step.bill = {};
-        tx.set(std::move(sequence));
-    }
-    for (const BillItemId id : ids)
-        if (tx.programme().bill.row(id)) tx.erase<BillItem>(id);
+    std::vector<BillItemId> going;
+    for (const BillItem& item : tx.programme().bill)
+        if (std::find(ids.begin(), ids.end(), item.id) != ids.end()) going.push_back(item.id);
+    forget<BillItemId>(tx, going);
+    tx.eraseAll<BillItem>(going);
     return done();
 }
 
@@ -449,19 +443,6 @@ Outcome setLearning(Transaction& tx, ActivityId id, std::string_view rate, std::
     if (auto fault = faultOf(*activity.measure)) return *fault;
     tx.set(std::move(activity));
     return done();
-}
-
-void forgetActivities(Transaction& tx, std::span<const ActivityId> ids) {
-    const std::unordered_set<ActivityId> going(ids.begin(), ids.end());
-    std::vector<AllocationId> allocations;
-    for (const Allocation& allocation : tx.programme().allocations)
-        if (going.contains(allocation.activity)) allocations.push_back(allocation.id);
-    tx.eraseAll<Allocation>(allocations);
-    for (LaidOut unit : std::vector(tx.programme().laidOut.rows())) {
-        for (LaidOutStep& step : unit.steps)
-            if (going.contains(step.activity)) step.activity = {};
-        tx.set(std::move(unit));
-    }
 }
 
 } // namespace yarrin

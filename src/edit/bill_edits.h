@@ -47,7 +47,5 @@ enum class BookField { key, name, group, unit, output, hours, crew, source, note
 /// Learning on repeated units as typed: "90 %", or nothing. `unitNumber` none leaves it.
 [[nodiscard]] Outcome setLearning(Transaction& tx, ActivityId id, std::string_view rate, std::optional<int> unitNumber);
 
-/// Forgets deleted activities in allocations and in the units that sequences were laid out over.
-void forgetActivities(Transaction& tx, std::span<const ActivityId> ids);
 
 } // namespace yarrin

@@ -5,6 +5,7 @@
 #include "core/base/text.h"
 #include "core/model/words.h"
 #include "edit/activity_edits.h"
+#include "edit/forget.h"
 #include "edit/typed.h"
 
 #include <algorithm>
@@ -203,11 +204,7 @@ Result<SectionId> addSection(Transaction& tx) {
 
 Outcome removeSection(Transaction& tx, SectionId id) {
     if (!tx.programme().sections.row(id)) return inputError("the section is no longer there");
-    std::vector<DelayEvent> events;
-    for (DelayEvent event : tx.programme().events)
-        if (std::erase_if(event.sectionDays, [&](const EventDays& days) { return days.section == id; }) > 0)
-            events.push_back(std::move(event));
-    for (DelayEvent& event : events) tx.set(std::move(event));
+    forget<SectionId>(tx, std::span(&id, 1));
     tx.erase<Section>(id);
     return done();
 }

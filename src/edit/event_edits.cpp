@@ -347,16 +347,4 @@ Result<ActivityId> addToFragment(Transaction& tx, EventId id, ActivityId delayed
     return *added;
 }
 
-void forgetInEvents(Transaction& tx, std::span<const ActivityId> ids) {
-    const auto going = [&](ActivityId id) { return std::find(ids.begin(), ids.end(), id) != ids.end(); };
-    std::vector<DelayEvent> changed;
-    for (const DelayEvent& event : tx.programme().events) {
-        DelayEvent left = event;
-        std::erase_if(left.affects, going);
-        std::erase_if(left.effects, [&](const Effect& effect) { return going(effect.activity); });
-        if (left != event) changed.push_back(std::move(left));
-    }
-    for (DelayEvent& event : changed) tx.set(std::move(event));
-}
-
 } // namespace yarrin

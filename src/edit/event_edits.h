@@ -59,7 +59,5 @@ using DateText = std::string (*)(Date);
 /// The activities of an event's fragment, in the programme's order.
 [[nodiscard]] std::vector<ActivityId> fragmentOf(const Programme& programme, EventId id);
 
-/// Nothing of events remains of activities that go.
-void forgetInEvents(Transaction& tx, std::span<const ActivityId> ids);
 
 } // namespace yarrin

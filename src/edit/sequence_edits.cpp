@@ -8,6 +8,7 @@
 #include "edit/activity_edits.h"
 #include "edit/bill_edits.h"
 #include "edit/breakdown_edits.h"
+#include "edit/forget.h"
 #include "edit/link_edits.h"
 #include "edit/sequence_follow.h"
 
@@ -223,8 +224,7 @@ Result<SequenceId> addSequence(Transaction& tx, const std::string& name) {
 
 Outcome removeSequence(Transaction& tx, SequenceId id) {
     if (!tx.programme().sequences.row(id)) return gone;
-    for (const LaidOut& unit : std::vector(tx.programme().laidOut.rows()))
-        if (unit.sequence == id) tx.erase<LaidOut>(unit.id);
+    forget<SequenceId>(tx, std::span(&id, 1));
     tx.erase<Sequence>(id);
     return done();
 }

@@ -2,7 +2,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
 
-#include "core/model/describe/described.h"
+#include "core/model/describe/references.h"
 #include "edit/transaction.h"
 #include "store/json_object.h"
 
@@ -28,28 +28,6 @@ private:
         m_keys;
 };
 
-/// The table that an id names a row of.
-template <typename Id> const auto& tableFor(const Programme& p) {
-    if constexpr (std::is_same_v<Id, CalendarId>)
-        return p.calendars;
-    else if constexpr (std::is_same_v<Id, BreakdownId>)
-        return p.breakdown;
-    else if constexpr (std::is_same_v<Id, LocationId>)
-        return p.locations;
-    else if constexpr (std::is_same_v<Id, ActivityId>)
-        return p.activities;
-    else if constexpr (std::is_same_v<Id, SectionId>)
-        return p.sections;
-    else if constexpr (std::is_same_v<Id, EventId>)
-        return p.events;
-    else if constexpr (std::is_same_v<Id, BookItemId>)
-        return p.book;
-    else if constexpr (std::is_same_v<Id, BillItemId>)
-        return p.bill;
-    else
-        return p.sequences;
-}
-
 // ---- writing
 
 [[nodiscard]] Out number(const std::optional<Decimal>& value);
@@ -65,7 +43,7 @@ template <typename Value> Out valueJson(const Programme& programme, const Value&
     if constexpr (describe::IsId<Value>::value) {
         if constexpr (std::is_same_v<Value, CalendarId>)
             if (value == continuousCalendar) return "continuous";
-        const auto* row = tableFor<Value>(programme).row(value);
+        const auto* row = describe::tableFor<Value>(programme).row(value);
         return row ? Out(row->key) : Out(nullptr);
     } else if constexpr (std::is_same_v<Value, LagCalendar>) {
         return value == LagCalendar::standard ? Out(nullptr) : Out(wordOf(value));

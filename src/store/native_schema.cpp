@@ -2,19 +2,29 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "store/native_schema.h"
 
+#include "edit/transaction.h"
 #include "store/native.h"
+#include "store/native_values.h"
 
-#include <array>
+#include <utility>
 
 namespace yarrin {
 
 namespace {
 
-constexpr int now = nativeSchemaVersion;
+/// A table that was never changed since.
+constexpr int now = 1'000'000;
+
+struct Written {
+    int since;
+    int until;
+    const char* name;
+    const char* sql;
+};
 
 /// Each statement as it was written, letter by letter: a file is held against them. A table that changed stands once
 /// for each of its forms. Choices are stored by the words of the open text format, decimals and dates as text.
-constexpr TableStatement statements[] = {
+constexpr Written statements[] = {
     {1, now, "job", R"sql(CREATE TABLE job (key TEXT PRIMARY KEY, value TEXT) WITHOUT ROWID)sql"},
     {1, 1, "calendar",
      R"sql(CREATE TABLE calendar (id INTEGER PRIMARY KEY, position INTEGER NOT NULL, key TEXT NOT NULL, name TEXT NOT NULL,
@@ -163,7 +173,7 @@ constexpr TableStatement statements[] = {
 };
 
 /// Columns that a version brings stand last and have defaults, so that the change sets of an older history still fit.
-constexpr Migration steps[] = {
+constexpr std::pair<int, const char*> writtenSteps[] = {
     {4, R"sql(ALTER TABLE activity ADD COLUMN event INTEGER;
 ALTER TABLE event ADD COLUMN title TEXT NOT NULL DEFAULT '';
 ALTER TABLE event ADD COLUMN description TEXT NOT NULL DEFAULT '';
@@ -178,14 +188,93 @@ ALTER TABLE event_days ADD COLUMN granted INTEGER NOT NULL DEFAULT 0)sql"},
     {5, "ALTER TABLE revision ADD COLUMN form INTEGER NOT NULL DEFAULT 1"},
 };
 
-} // namespace
-
-std::span<const TableStatement> tableStatements() {
-    return statements;
+/// How a column of a described field is declared: what rows that were there before it get is its default.
+template <typename Value> std::string declared(const Value& blank) {
+    if constexpr (describe::IsOptional<Value>::value) {
+        using Inner = typename Value::value_type;
+        return std::is_integral_v<Inner> ? "INTEGER" : "TEXT";
+    } else if constexpr (describe::IsId<Value>::value) {
+        return "INTEGER";
+    } else if constexpr (std::is_integral_v<Value>) {
+        return "INTEGER NOT NULL DEFAULT " + std::to_string(std::int64_t(blank));
+    } else {
+        const auto text = stored(blank);
+        if constexpr (std::is_same_v<Value, Decimal>)
+            return "TEXT NOT NULL DEFAULT '" + text.text() + "'";
+        else if constexpr (std::is_constructible_v<std::string, decltype(text)>)
+            return "TEXT NOT NULL DEFAULT '" + std::string(text) + "'";
+        else
+            return "TEXT NOT NULL DEFAULT '0001-01-01'"; // a date that nobody gave is none that anybody means
+    }
+}
+/// Adds what a version brought to a table that was there: columns stand last and have defaults.
+template <typename Part>
+void addNew(std::vector<TableStatement>& all, std::vector<Migration>& steps, const std::string& table, int version) {
+    static const Part blank{};
+    std::string columns;
+    describe::forEachField<Part>([&](const auto& field) {
+        using Value = typename std::decay_t<decltype(field)>::Value;
+        if constexpr (inOwnTable<Value>) {
+            if constexpr (describe::IsList<Value>::value)
+                if constexpr (describe::IsDescribed<typename Value::value_type>)
+                    addNew<typename Value::value_type>(all, steps, std::string(field.parts.table), version);
+        } else if constexpr (describe::IsGroup<Value>::value) {
+            // Columns of a group say nothing where it is not there.
+            describe::forEachField<typename Value::value_type>([&](const auto& inner) {
+                using Inner = typename std::decay_t<decltype(inner)>::Value;
+                if (inner.sinceVersion == version)
+                    columns += ", " + std::string(inner.columnName) +
+                               (std::is_integral_v<Inner> ? " INTEGER" : " TEXT");
+            });
+        } else if (field.sinceVersion == version) {
+            columns += ", " + std::string(field.columnName) + " " + declared(blank.*field.member);
+        }
+    });
+    if (columns.empty()) return;
+    for (std::size_t i = 0; i < all.size(); ++i) {
+        if (all[i].name != table || all[i].until != now) continue;
+        std::string sql = all[i].sql;
+        // Before the bracket that ends the columns, or what follows them.
+        const std::size_t key = sql.find(",\n  PRIMARY KEY (");
+        sql.insert(key != std::string::npos ? key : sql.rfind(')'), columns);
+        all[i].until = version - 1;
+        all.push_back({version, now, table, std::move(sql)});
+        break;
+    }
+    for (std::size_t at = 0; at < columns.size();) {
+        const std::size_t end = std::min(columns.find(", ", at + 2), columns.size());
+        steps.push_back({version - 1, "ALTER TABLE " + table + " ADD COLUMN " + columns.substr(at + 2, end - at - 2)});
+        at = end;
+    }
 }
 
-std::span<const Migration> migrations() {
-    return steps;
+struct Schema {
+    std::vector<TableStatement> tables;
+    std::vector<Migration> steps;
+};
+
+const Schema& schema() {
+    static const Schema made = [] {
+        Schema schema;
+        for (const Written& one : statements) schema.tables.push_back({one.since, one.until, one.name, one.sql});
+        for (const auto& [from, sql] : writtenSteps) schema.steps.push_back({from, sql});
+        for (int version = writtenSchemaVersion + 1; version <= nativeSchemaVersion; ++version)
+            forEachRowType([&]<typename Row>(Row*) {
+                addNew<Row>(schema.tables, schema.steps, std::string(describe::Described<Row>::table), version);
+            });
+        return schema;
+    }();
+    return made;
+}
+
+} // namespace
+
+const std::vector<TableStatement>& tableStatements() {
+    return schema().tables;
+}
+
+const std::vector<Migration>& migrations() {
+    return schema().steps;
 }
 
 } // namespace yarrin

@@ -2,8 +2,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
 
-#include <span>
 #include <string>
+#include <vector>
 
 namespace yarrin {
 
@@ -14,17 +14,18 @@ class Database;
 struct TableStatement {
     int since;
     int until;
-    const char* name;
-    const char* sql;
+    std::string name;
+    std::string sql;
 };
-[[nodiscard]] std::span<const TableStatement> tableStatements();
+/// Up to version `writtenSchemaVersion` as they stand in the source; what came later is made from the description.
+[[nodiscard]] const std::vector<TableStatement>& tableStatements();
 
 /// What makes the tables of one version those of the next, apart from tables that the next one adds.
 struct Migration {
     int from;
-    const char* sql;
+    std::string sql;
 };
-[[nodiscard]] std::span<const Migration> migrations();
+[[nodiscard]] const std::vector<Migration>& migrations();
 
 /// Makes the tables of a version in an empty database, with the marks in its header.
 void makeTables(Database& database, int version);

@@ -48,17 +48,17 @@ void makeTables(Database& database, int version) {
                                "; PRAGMA user_version = " + std::to_string(version);
     database.run(header.c_str());
     for (const TableStatement& table : tableStatements())
-        if (table.since <= version && version <= table.until) database.run(table.sql);
+        if (table.since <= version && version <= table.until) database.run(table.sql.c_str());
 }
 
 void migrate(Database& database, int from) {
     for (const Migration& step : migrations())
-        if (step.from == from) database.run(step.sql);
+        if (step.from == from) database.run(step.sql.c_str());
     std::set<std::string> there;
     for (const TableStatement& table : tableStatements())
         if (table.since <= from && from <= table.until) there.insert(table.name);
     for (const TableStatement& table : tableStatements())
-        if (table.since == from + 1 && !there.contains(table.name)) database.run(table.sql);
+        if (table.since == from + 1 && !there.contains(table.name)) database.run(table.sql.c_str());
     database.run(("PRAGMA user_version = " + std::to_string(from + 1)).c_str());
 }
 

@@ -3,6 +3,7 @@
 #include "core/model/programme.h"
 
 #include "core/model/codes.h"
+#include "core/model/describe/references.h"
 
 #include <algorithm>
 #include <string_view>
@@ -51,9 +52,44 @@ public:
             add(kind, "there are " + std::to_string(rows.size()) + " of them, more than a million");
         for (const auto& row : rows) sound(row.id, kind);
     }
+    /// Every row has a number of its own, and a name of its own where rows of its kind have names.
+    template <typename Row, typename Id> void named(const Table<Row, Id>& rows) {
+        const std::string kind = kindOfRow<Row>();
+        few(rows, kind.c_str());
+        if constexpr (requires(const Row& row) { row.key; }) uniqueKeys(rows, kind.c_str());
+    }
+    template <typename Row> static std::string kindOfRow() {
+        std::string kind(describe::Described<Row>::table);
+        std::replace(kind.begin(), kind.end(), '_', ' ');
+        return kind;
+    }
     template <typename Id> void sound(Id id, const char* kind) {
         if (id.value < 1 || id.value > largestId)
             add(kind, "there is no number left for another row", "export the programme as JSON and go on with that");
+    }
+
+    /// What a row names must be there.
+    template <typename Row> void references(const Row& row, const std::string& place) {
+        describe::forEachReference(row, [&](const auto& field, auto id) {
+            using Id = decltype(id);
+            if constexpr (std::is_same_v<Id, CalendarId>)
+                if (id == continuousCalendar) return;
+            if (id ? describe::tableFor<Id>(m_programme).row(id) != nullptr : !field.mustBe) return;
+            const std::string kind(describe::kindOf<Id>);
+            add(place, (field.name == kind || kind.find(' ') != std::string::npos
+                            ? "its " + kind
+                            : "the " + kind + " that it names as " + std::string(field.name)) +
+                           " is not in the programme");
+        });
+    }
+    /// Texts that people edit in tables.
+    template <typename Row> void texts(const Row& row, const std::string& place) {
+        describe::forEachField<Row>([&](const auto& field) {
+            if constexpr (std::is_same_v<typename std::decay_t<decltype(field)>::Value, std::string>)
+                if (field.longest > 0 && (row.*field.member).size() > field.longest)
+                    add(place, "its " + std::string(field.name) + " has more than " + std::to_string(field.longest) +
+                                   " characters");
+        });
     }
 
     /// Parents that lead back to a row are reported once per row.
@@ -83,22 +119,13 @@ public:
             add(place, "its remaining duration is out of all bounds");
         if (activity.quantityDone && activity.quantityDone->sign() < 0)
             add(place, "its quantity done is less than nothing");
-        if (activity.calendar && activity.calendar != continuousCalendar &&
-            !m_programme.calendars.row(activity.calendar))
-            add(place, "its calendar is not in the programme");
-        if (activity.breakdown && !m_programme.breakdown.row(activity.breakdown))
-            add(place, "its place in the breakdown is not in the programme");
-        if (activity.location && !m_programme.locations.row(activity.location))
-            add(place, "its location is not in the programme");
+        references(activity, place);
+        texts(activity, place);
         if (activity.measure)
             if (auto fault = faultOf(*activity.measure)) add(place, *fault);
         for (const Pause& pause : activity.pauses)
             if (pause.rest < 0 || pause.rest > longestDuration) add(place, "a pause is out of all bounds");
-        if (activity.bookItem && !m_programme.book.row(activity.bookItem))
-            add(place, "its item of the output book is not in the programme");
         if (activity.kind == ActivityKind::hammock) hammock(activity, place);
-        if (activity.event && !m_programme.events.row(activity.event))
-            add(place, "the event whose fragment it belongs to is not in the programme");
         if (activity.event && activity.kind == ActivityKind::hammock)
             add(place, "a hammock cannot belong to a fragment", "hang it from the activities of the fragment");
     }
@@ -113,17 +140,13 @@ public:
             left.emplace_back(item.quantity);
             if (item.quantity.sign() < 0 || item.quantity > Decimal(1'000'000'000'000))
                 add(place, "its quantity is out of all bounds");
-            if (item.location && !p.locations.row(item.location)) add(place, "its location is not in the programme");
-            if (item.breakdown && !p.breakdown.row(item.breakdown))
-                add(place, "its place in the breakdown is not in the programme");
+            references(item, place);
         }
         for (const Allocation& allocation : p.allocations) {
             const std::size_t item = p.bill.indexOf(allocation.item);
             const Activity* activity = p.activities.row(allocation.activity);
-            if (item == p.bill.none || !activity) {
-                add("allocations", "one names a bill item or an activity that is not in the programme");
-                continue;
-            }
+            references(allocation, "allocations");
+            if (item == p.bill.none || !activity) continue;
             if (allocation.quantity.sign() <= 0)
                 add("bill item " + p.bill[item].key, "what " + activity->key + " does of it must be more than 0");
             else
@@ -135,17 +158,7 @@ public:
         for (const Limit& limit : p.limits)
             if (limit.available.sign() < 0) add("limit " + limit.key, "less than nothing cannot be available");
         for (const Sequence& sequence : p.sequences) sequenceFaults(sequence);
-        for (const LaidOut& unit : p.laidOut) {
-            const Sequence* sequence = p.sequences.row(unit.sequence);
-            const std::string place = "unit " + std::to_string(unit.unit) + " of a sequence";
-            if (!sequence) add(place, "its sequence is not in the programme");
-            if (unit.location && !p.locations.row(unit.location)) add(place, "its location is not in the programme");
-            if (unit.breakdown && !p.breakdown.row(unit.breakdown))
-                add(place, "its place in the breakdown is not in the programme");
-            for (const LaidOutStep& step : unit.steps)
-                if (step.activity && !p.activities.row(step.activity))
-                    add(place, "an activity of it is not in the programme");
-        }
+        for (const LaidOut& unit : p.laidOut) references(unit, "unit " + std::to_string(unit.unit) + " of a sequence");
     }
 
     /// False where it names what is not there.
@@ -187,7 +200,7 @@ public:
     void section(const Section& section) {
         const std::string place = "section " + section.key;
         const Activity* milestone = section.milestone ? m_programme.activities.row(section.milestone) : nullptr;
-        if (section.milestone && !milestone) add(place, "its milestone is not in the programme");
+        references(section, place);
         if (milestone && milestone->kind == ActivityKind::hammock) add(place, "its milestone is a hammock");
         if (section.rate.sign() < 0) add(place, "its rate of damages is negative");
         if (section.cap && section.cap->sign() < 0) add(place, "its cap is negative");
@@ -198,9 +211,7 @@ public:
             if (days && (*days < 0 || *days > 3650)) add(what, "the period is out of all bounds");
         if (const auto pattern = parseCodePattern(m_programme.job.codePattern); !pattern.ok())
             add("code_pattern", pattern.error());
-        const CalendarId standard = m_programme.job.defaultCalendar;
-        if (standard != continuousCalendar && !m_programme.calendars.row(standard))
-            add("default_calendar", "it is not in the programme");
+        references(m_programme.job, "job");
     }
 
     void calendars() {
@@ -250,15 +261,11 @@ private:
     }
     void sequenceFaults(const Sequence& sequence) {
         const std::string place = "sequence " + sequence.key;
+        references(sequence, place);
         std::unordered_set<int> numbers;
         for (const SequenceStep& step : sequence.steps) {
             if (!numbers.insert(step.number).second) add(place, "two of its steps have one number");
             if (step.name.empty()) add(place, "a step has no name", "give it one");
-            if (step.book && !m_programme.book.row(step.book))
-                add(place, "a step's item of the book is not in the programme");
-            if (step.bill && !m_programme.bill.row(step.bill)) add(place, "a step's bill item is not in the programme");
-            if (step.calendar && step.calendar != continuousCalendar && !m_programme.calendars.row(step.calendar))
-                add(place, "a step's calendar is not in the programme");
             if (step.duration && (*step.duration < 0 || *step.duration > longestDuration))
                 add(place, "a step's duration is out of all bounds");
         }
@@ -272,20 +279,15 @@ private:
     }
     void eventFaults(const DelayEvent& event) {
         const std::string place = "event " + event.key;
+        references(event, place);
         for (const EventDays& days : event.sectionDays) {
-            if (!m_programme.sections.row(days.section)) add(place, "its section is not in the programme");
             for (const int count : {days.claimed, days.assessed, days.granted})
                 if (count < -36500 || count > 36500) add(place, "its days are out of all bounds");
         }
         if (event.from && event.to && *event.to < *event.from) add(place, "it ends before it begins");
-        for (const ActivityId id : event.affects)
-            if (!m_programme.activities.row(id)) add(place, "an activity it affects is not in the programme");
         for (const Effect& effect : event.effects) {
             const Activity* activity = m_programme.activities.row(effect.activity);
-            if (!activity) {
-                add(place, "an effect names an activity that is not in the programme");
-                continue;
-            }
+            if (!activity) continue;
             if (activity->kind == ActivityKind::hammock) add(place, "an effect cannot act on a hammock");
             const bool dated = effect.kind == EffectKind::suspension || effect.kind == EffectKind::access;
             if (dated && !effect.from) add(place, "an effect on " + activity->key + " has no date");
@@ -310,9 +312,7 @@ private:
         for (const auto* anchors : {&activity.from, &activity.to})
             for (const Anchor& anchor : *anchors) {
                 const Activity* at = m_programme.activities.row(anchor.activity);
-                if (!at)
-                    add(place, "an anchor names an activity that is not in the programme");
-                else if (at->kind == ActivityKind::hammock)
+                if (at && at->kind == ActivityKind::hammock)
                     add(place, "it hangs from the hammock " + at->key, "hang it from activities or milestones");
                 if (anchor.lag > longestDuration || anchor.lag < -longestDuration)
                     add(place, "the lag of an anchor is out of all bounds");
@@ -327,24 +327,10 @@ private:
 
 std::vector<Error> faultsOf(const Programme& programme) {
     FaultList faults(programme);
-    faults.few(programme.calendars, "calendars");
-    faults.few(programme.breakdown, "breakdown");
-    faults.few(programme.locations, "locations");
-    faults.few(programme.activities, "activities");
-    faults.few(programme.links, "links");
-    faults.few(programme.events, "events");
-    faults.few(programme.bill, "bill");
-    faults.few(programme.allocations, "allocations");
-    faults.uniqueKeys(programme.calendars, "calendar");
-    faults.uniqueKeys(programme.breakdown, "breakdown");
-    faults.uniqueKeys(programme.locations, "location");
-    faults.uniqueKeys(programme.activities, "activity");
-    faults.uniqueKeys(programme.sections, "section");
-    faults.uniqueKeys(programme.events, "event");
-    faults.uniqueKeys(programme.book, "book");
-    faults.uniqueKeys(programme.bill, "bill item");
-    faults.uniqueKeys(programme.limits, "limit");
-    faults.uniqueKeys(programme.sequences, "sequence");
+    const auto named = [&](const auto&... tables) { (faults.named(tables), ...); };
+    named(programme.calendars, programme.breakdown, programme.locations, programme.activities, programme.links,
+          programme.sections, programme.events, programme.book, programme.bill, programme.allocations, programme.limits,
+          programme.sequences, programme.laidOut);
     faults.noCircles(programme.breakdown, "breakdown");
     faults.noCircles(programme.locations, "location");
     faults.calendars();

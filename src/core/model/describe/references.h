@@ -1,0 +1,82 @@
+// SPDX-FileCopyrightText: 2026 The Yarrin authors
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+#include "core/model/describe/described.h"
+
+namespace yarrin::describe {
+
+/// The table that an id names a row of.
+template <typename Id> const auto& tableFor(const Programme& p) {
+    if constexpr (std::is_same_v<Id, CalendarId>)
+        return p.calendars;
+    else if constexpr (std::is_same_v<Id, BreakdownId>)
+        return p.breakdown;
+    else if constexpr (std::is_same_v<Id, LocationId>)
+        return p.locations;
+    else if constexpr (std::is_same_v<Id, ActivityId>)
+        return p.activities;
+    else if constexpr (std::is_same_v<Id, SectionId>)
+        return p.sections;
+    else if constexpr (std::is_same_v<Id, EventId>)
+        return p.events;
+    else if constexpr (std::is_same_v<Id, BookItemId>)
+        return p.book;
+    else if constexpr (std::is_same_v<Id, BillItemId>)
+        return p.bill;
+    else
+        return p.sequences;
+}
+
+/// Calls with each id that a row names, in its groups and lists too: function(field, id).
+template <typename Row, typename Function> void forEachReference(const Row& row, const Function& function) {
+    forEachField<Row>([&](const auto& field) {
+        using Value = typename std::decay_t<decltype(field)>::Value;
+        const Value& value = row.*field.member;
+        if constexpr (IsId<Value>::value) {
+            function(field, value);
+        } else if constexpr (IsGroup<Value>::value) {
+            if (value) forEachReference(*value, function);
+        } else if constexpr (IsList<Value>::value) {
+            if constexpr (IsId<typename Value::value_type>::value)
+                for (const auto id : value) function(field, id);
+            else if constexpr (IsDescribed<typename Value::value_type>)
+                for (const auto& part : value) forEachReference(part, function);
+        }
+    });
+}
+
+/// Whether a row names one of these, so that it would have to change, or go, where they go.
+template <typename Row, typename Id, typename Going> bool names(const Row& row, const Going& going) {
+    bool any = false;
+    forEachReference(row, [&](const auto& field, auto id) {
+        if constexpr (std::is_same_v<decltype(id), Id>)
+            any = any || (field.whenGone != WhenGone::byAnEdit && going.contains(id));
+    });
+    return any;
+}
+
+/// Makes a row, or a part of one, forget rows that go: what names them is cleared, parts that stand on them go. True
+/// where it cannot stand without them.
+template <typename Id, typename Going, typename Row> bool forgetIn(Row& row, const Going& going) {
+    bool goes = false;
+    forEachField<Row>([&](const auto& field) {
+        using Value = typename std::decay_t<decltype(field)>::Value;
+        Value& value = row.*field.member;
+        if constexpr (std::is_same_v<Value, Id>) {
+            if (!going.contains(value) || field.whenGone == WhenGone::byAnEdit) return;
+            if (field.whenGone == WhenGone::goesToo)
+                goes = true;
+            else
+                value = {};
+        } else if constexpr (std::is_same_v<Value, std::vector<Id>>) {
+            std::erase_if(value, [&](Id id) { return going.contains(id); });
+        } else if constexpr (IsList<Value>::value) {
+            if constexpr (IsDescribed<typename Value::value_type>)
+                std::erase_if(value, [&](auto& part) { return forgetIn<Id>(part, going); });
+        }
+    });
+    return goes;
+}
+
+} // namespace yarrin::describe
