@@ -222,6 +222,17 @@ Outcome setName(Transaction& tx, ActivityId id, std::string name) {
     });
 }
 
+Outcome setText(Transaction& tx, ActivityId id, const PlainText& which, std::string text) {
+    text = trimmed(text);
+    if (text.size() > which.longest)
+        return inputError("\"" + which.label + "\" has room for " + std::to_string(which.longest) + " characters");
+    if (text.find('\n') != std::string::npos) return inputError("\"" + which.label + "\" is one line");
+    return change(tx, id, [&](Activity& activity) -> Fault {
+        activity.*which.member = text;
+        return {};
+    });
+}
+
 Outcome setCalendar(Transaction& tx, ActivityId id, CalendarId calendar) {
     if (calendar && calendar != continuousCalendar && !tx.programme().calendars.row(calendar))
         return inputError("the calendar is no longer there");

@@ -2,6 +2,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
 
+#include "core/model/describe/texts.h"
 #include "core/model/phrases.h"
 #include "edit/transaction.h"
 
@@ -27,6 +28,8 @@ namespace yarrin {
 
 [[nodiscard]] Outcome setKey(Transaction& tx, ActivityId id, std::string key);
 [[nodiscard]] Outcome setName(Transaction& tx, ActivityId id, std::string name);
+/// Gives an activity a text that people edit as it is; blanks around it go.
+[[nodiscard]] Outcome setText(Transaction& tx, ActivityId id, const PlainText& which, std::string text);
 [[nodiscard]] Outcome setCalendar(Transaction& tx, ActivityId id, CalendarId calendar);
 [[nodiscard]] Outcome setKind(Transaction& tx, ActivityId id, ActivityKind kind);
 /// A duration as typed. On a measured activity it solves the crews; calendar days put it on the continuous calendar.

@@ -47,5 +47,4 @@ enum class BookField { key, name, group, unit, output, hours, crew, source, note
 /// Learning on repeated units as typed: "90 %", or nothing. `unitNumber` none leaves it.
 [[nodiscard]] Outcome setLearning(Transaction& tx, ActivityId id, std::string_view rate, std::optional<int> unitNumber);
 
-
 } // namespace yarrin

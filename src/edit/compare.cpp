@@ -2,6 +2,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "edit/compare.h"
 
+#include "core/model/describe/texts.h"
 #include "core/model/phrases.h"
 #include "core/model/words.h"
 #include "edit/event_edits.h"
@@ -13,8 +14,8 @@ namespace yarrin {
 
 const char* nameOf(DifferenceKind kind) {
     static constexpr const char* names[differenceKinds] = {
-        "added",    "removed", "renamed", "durations",      "quantities", "calendars used", "links", "constraints",
-        "progress", "dates",   "float",   "critical paths", "contract",   "calendars",      "events"};
+        "added",    "removed", "renamed", "durations",      "quantities", "calendars used", "links",  "constraints",
+        "progress", "dates",   "float",   "critical paths", "contract",   "calendars",      "events", "texts"};
     return names[static_cast<std::size_t>(kind)];
 }
 
@@ -123,6 +124,10 @@ private:
             add(DifferenceKind::progress, now, "work left", left(then), left(now));
         }
         differ(DifferenceKind::progress, now, "quantity done", then.quantityDone, now.quantityDone);
+        if (then.notes != now.notes) add(DifferenceKind::texts, now, "notes", then.notes, now.notes);
+        for (const PlainText& text : activityTexts())
+            if (then.*text.member != now.*text.member)
+                add(DifferenceKind::texts, now, text.words, then.*text.member, now.*text.member);
     }
 
     void figures(const Activity& now, const ActivityFigures& then, const ActivityFigures& after) {

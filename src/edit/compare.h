@@ -28,8 +28,9 @@ enum class DifferenceKind {
     contract, ///< sections: dates, rates, forecasts
     calendarDays,
     events, ///< of delay: state, dates, days, what they do
+    texts,  ///< plain texts of activities, as they are described
 };
-inline constexpr std::size_t differenceKinds = 15;
+inline constexpr std::size_t differenceKinds = 16;
 /// How people call a kind: "added", "links", "dates".
 [[nodiscard]] const char* nameOf(DifferenceKind kind);
 

@@ -59,5 +59,4 @@ using DateText = std::string (*)(Date);
 /// The activities of an event's fragment, in the programme's order.
 [[nodiscard]] std::vector<ActivityId> fragmentOf(const Programme& programme, EventId id);
 
-
 } // namespace yarrin

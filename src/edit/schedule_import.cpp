@@ -1,6 +1,7 @@
 // SPDX-FileCopyrightText: 2026 The Yarrin authors
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/base/text.h"
+#include "core/model/describe/texts.h"
 #include "core/network/calendar_set.h"
 #include "core/quantity/figures.h"
 #include "edit/activity_edits.h"
@@ -97,6 +98,15 @@ private:
         taken.name = trimmed(cell(row, name).text);
         taken.links = trimmed(cell(row, predecessors).text);
         taken.breakdown = trimmed(cell(row, group).text);
+        for (std::size_t i = 0; i < activityTexts().size(); ++i) {
+            const PlainText& which = activityTexts()[i];
+            std::string text = trimmed(cell(row, group + 1 + i).text);
+            std::replace(text.begin(), text.end(), '\n', ' ');
+            if (text.size() > which.longest)
+                return fault(row + 1,
+                             "\"" + which.label + "\" has room for " + std::to_string(which.longest) + " characters");
+            taken.texts.push_back(std::move(text));
+        }
         if (taken.name.empty()) return fault(row + 1, "it has no name");
         if (taken.key.find_first_of(";\"\n\t") != std::string::npos)
             return fault(row + 1, "an id cannot hold semicolons or quotes");
@@ -224,14 +234,22 @@ private:
 } // namespace
 
 const std::vector<TableField>& scheduleFields() {
-    static const std::vector<TableField> fields{
-        {"id", "ID", {"id", "activity id", "code", "ref", "no", "number"}},
-        {"name", "Activity", {"activity", "name", "task", "description", "activity name", "task name", "work"}, true},
-        {"duration", "Duration", {"duration", "dur", "days", "length"}},
-        {"predecessors", "Waits for", {"waits for", "predecessors", "predecessor", "pred", "preds", "after"}},
-        {"start", "Start", {"start", "from", "start date", "begin"}},
-        {"finish", "Finish", {"finish", "end", "to", "finish date", "end date"}},
-        {"group", "Group", {"group", "section", "breakdown", "phase", "area"}}};
+    static const std::vector<TableField> fields = [] {
+        std::vector<TableField> list{
+            {"id", "ID", {"id", "activity id", "code", "ref", "no", "number"}},
+            {"name",
+             "Activity",
+             {"activity", "name", "task", "description", "activity name", "task name", "work"},
+             true},
+            {"duration", "Duration", {"duration", "dur", "days", "length"}},
+            {"predecessors", "Waits for", {"waits for", "predecessors", "predecessor", "pred", "preds", "after"}},
+            {"start", "Start", {"start", "from", "start date", "begin"}},
+            {"finish", "Finish", {"finish", "end", "to", "finish date", "end date"}},
+            {"group", "Group", {"group", "section", "breakdown", "phase", "area"}}};
+        for (const PlainText& text : activityTexts())
+            list.push_back({text.name.c_str(), text.label.c_str(), {text.words, text.name}});
+        return list;
+    }();
     return fields;
 }
 
@@ -283,6 +301,7 @@ Outcome importSchedule(Transaction& tx, const ScheduleReading& reading, Calendar
         activity.kind = row.kind;
         if (calendar != tx.programme().job.defaultCalendar) activity.calendar = calendar;
         if (row.kind == ActivityKind::task) activity.duration = row.duration;
+        for (std::size_t i = 0; i < row.texts.size(); ++i) activity.*activityTexts()[i].member = row.texts[i];
         if (!row.breakdown.empty()) {
             auto& group = groups[row.breakdown];
             if (!group) {

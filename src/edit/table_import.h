@@ -83,6 +83,7 @@ struct ScheduleRow {
     bool fromDates = false;
     std::string links; ///< phrases
     std::string breakdown;
+    std::vector<std::string> texts; ///< one for each of activityTexts()
 };
 struct ScheduleReading {
     std::vector<ScheduleRow> rows;

@@ -223,8 +223,8 @@ void addNew(std::vector<TableStatement>& all, std::vector<Migration>& steps, con
             describe::forEachField<typename Value::value_type>([&](const auto& inner) {
                 using Inner = typename std::decay_t<decltype(inner)>::Value;
                 if (inner.sinceVersion == version)
-                    columns += ", " + std::string(inner.columnName) +
-                               (std::is_integral_v<Inner> ? " INTEGER" : " TEXT");
+                    columns +=
+                        ", " + std::string(inner.columnName) + (std::is_integral_v<Inner> ? " INTEGER" : " TEXT");
             });
         } else if (field.sinceVersion == version) {
             columns += ", " + std::string(field.columnName) + " " + declared(blank.*field.member);

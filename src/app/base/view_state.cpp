@@ -16,7 +16,7 @@ void ViewState::select(std::vector<ActivityId> ids, ActivityId current) {
 
 void ViewState::setLens(const Lens& lens) {
     if (lens == m_lens) return;
-    if (lens.grouping != m_lens.grouping) m_folded.clear();
+    if (lens.grouping != m_lens.grouping || lens.groupText != m_lens.groupText) m_folded.clear();
     m_lens = lens;
     emit rowsChanged();
 }

@@ -3,6 +3,7 @@
 #include "app/table/activity_columns.h"
 
 #include "app/base/format.h"
+#include "core/base/text.h"
 #include "core/quantity/bill.h"
 #include "core/quantity/units.h"
 #include "edit/activity_edits.h"
@@ -112,6 +113,28 @@ ActivityColumn figureColumn(const char* name, const char* title, int width, cons
     return c;
 }
 
+/// Texts that are edited as they are; what others say there is offered.
+void addTexts(std::vector<ActivityColumn>& columns) {
+    for (const PlainText& which : activityTexts()) {
+        ActivityColumn c = column(which.name.c_str(), which.label.c_str(), 120, which.words.c_str());
+        c.quiet = true;
+        c.text = [which](Cell x) { return text(x.activity.*which.member); };
+        c.commit = [which](Transaction& tx, ActivityId id, const std::string& typed) {
+            return setText(tx, id, which, typed);
+        };
+        c.completion = GridModel::Completion::choice;
+        c.choices = [which](const Programme& programme) {
+            QStringList known;
+            for (const Activity& activity : programme.activities)
+                if (!(activity.*which.member).empty()) known << text(activity.*which.member);
+            known.sort(Qt::CaseInsensitive);
+            known.removeDuplicates();
+            return known;
+        };
+        columns.push_back(std::move(c));
+    }
+}
+
 } // namespace
 
 Minutes ActivityCell::dayMinutes() const {
@@ -216,6 +239,7 @@ std::vector<ActivityColumn> programmeColumns() {
     for (ActivityColumn* c : {&start, &finish, &slack, &waits}) columns.push_back(std::move(*c));
     columns.push_back(calendarColumn());
     columns.push_back(std::move(held));
+    addTexts(columns);
     return columns;
 }
 
@@ -322,6 +346,7 @@ std::vector<ActivityColumn> buildUpColumns() {
     };
     columns.push_back(std::move(rounding));
     columns.push_back(calendarColumn());
+    addTexts(columns);
     return columns;
 }
 

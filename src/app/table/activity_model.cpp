@@ -4,6 +4,7 @@
 
 #include "app/base/format.h"
 #include "app/base/look.h"
+#include "core/model/describe/texts.h"
 #include "edit/activity_edits.h"
 #include "edit/breakdown_edits.h"
 #include "edit/sequence_edits.h"
@@ -90,6 +91,11 @@ ActivityCell ActivityModel::cell(const ChartRow& row) const {
 }
 
 QString ActivityModel::groupTitle(const ChartRow& row) const {
+    if (m_state.lens().grouping == Grouping::text) {
+        const PlainText* by = activityText(m_state.lens().groupText);
+        if (!by || row.group == 0) return by ? tr("Without “%1”").arg(show::text(by->label)) : QString();
+        return show::text(m_document.programme().activities[row.index].*by->member);
+    }
     const bool byPlace = m_state.lens().grouping == Grouping::location;
     if (row.group == 0) return byPlace ? tr("No location") : tr("Not in the breakdown");
     if (byPlace) {
@@ -287,11 +293,17 @@ void ActivityModel::sort(int column, Qt::SortOrder order) {
     lens.order = RowOrder::given;
     for (const auto& [name, by] : orders)
         if (column >= 0 && columnName(column) == QLatin1String(name)) lens.order = by;
+    lens.orderText.clear();
+    if (column >= 0 && activityText(columnName(column).toStdString())) {
+        lens.order = RowOrder::text;
+        lens.orderText = columnName(column).toStdString();
+    }
     lens.descending = lens.order != RowOrder::given && order == Qt::DescendingOrder;
     m_state.setLens(lens);
 }
 
 int ActivityModel::sortedColumn() const {
+    if (m_state.lens().order == RowOrder::text) return columnOf(show::text(m_state.lens().orderText));
     for (const auto& [name, by] : orders)
         if (by == m_state.lens().order) return columnOf(QLatin1String(name));
     return -1;

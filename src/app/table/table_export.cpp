@@ -3,6 +3,7 @@
 #include "app/table/table_export.h"
 
 #include "app/base/format.h"
+#include "core/model/describe/texts.h"
 #include "core/model/words.h"
 #include "core/quantity/bill.h"
 #include "core/quantity/units.h"
@@ -30,6 +31,7 @@ Sheet activitySheet(const Programme& p, const Schedule& schedule) {
          {"ID", "Activity", "Kind", "Days", "Start", "Finish", "Total float, days", "Waits for", "Quantity", "Unit",
           "Output a day", "Hours a unit", "Crews", "Factor", "Output book", "Location"})
         head.push_back(words(title));
+    for (const PlainText& text : activityTexts()) head.push_back(words(text.label));
     const Lookup lookup(p);
     for (std::size_t i = 0; i < p.activities.size(); ++i) {
         const Activity& a = p.activities[i];
@@ -48,6 +50,7 @@ Sheet activitySheet(const Programme& p, const Schedule& schedule) {
                               m ? figure(m->hoursPerUnit) : SheetCell{}, m ? figure(m->crews) : SheetCell{},
                               m ? figure(m->factor) : SheetCell{}, words(book ? book->name : ""),
                               words(place ? place->name : "")});
+        for (const PlainText& text : activityTexts()) sheet.rows.back().push_back(words(a.*text.member));
     }
     return sheet;
 }

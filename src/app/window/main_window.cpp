@@ -26,6 +26,7 @@
 #include "app/window/rail.h"
 #include "app/window/ripple_panel.h"
 #include "app/window/standing.h"
+#include "core/model/describe/texts.h"
 #include "store/file.h"
 
 #include <QApplication>
@@ -48,17 +49,27 @@ namespace yarrin {
 namespace {
 
 struct NamedLens {
-    const char* name;
+    std::string name;
     Lens lens;
 };
 const std::vector<NamedLens>& lenses() {
-    static const std::vector<NamedLens> list{
-        {QT_TRANSLATE_NOOP("yarrin::MainWindow", "By breakdown"), {Grouping::breakdown, RowFilter::all, false}},
-        {QT_TRANSLATE_NOOP("yarrin::MainWindow", "By location"), {Grouping::location, RowFilter::all, false}},
-        {QT_TRANSLATE_NOOP("yarrin::MainWindow", "One list"), {Grouping::none, RowFilter::all, false}},
-        {QT_TRANSLATE_NOOP("yarrin::MainWindow", "Critical and near"),
-         {Grouping::breakdown, RowFilter::criticalAndNear, false}},
-        {QT_TRANSLATE_NOOP("yarrin::MainWindow", "Critical only"), {Grouping::breakdown, RowFilter::critical, false}}};
+    static const std::vector<NamedLens> list = [] {
+        std::vector<NamedLens> made{
+            {QT_TRANSLATE_NOOP("yarrin::MainWindow", "By breakdown"), {Grouping::breakdown, RowFilter::all, false}},
+            {QT_TRANSLATE_NOOP("yarrin::MainWindow", "By location"), {Grouping::location, RowFilter::all, false}},
+            {QT_TRANSLATE_NOOP("yarrin::MainWindow", "One list"), {Grouping::none, RowFilter::all, false}},
+            {QT_TRANSLATE_NOOP("yarrin::MainWindow", "Critical and near"),
+             {Grouping::breakdown, RowFilter::criticalAndNear, false}},
+            {QT_TRANSLATE_NOOP("yarrin::MainWindow", "Critical only"),
+             {Grouping::breakdown, RowFilter::critical, false}}};
+        for (const PlainText& text : activityTexts()) {
+            Lens lens;
+            lens.grouping = Grouping::text;
+            lens.groupText = text.name;
+            made.push_back({"By " + text.words, lens});
+        }
+        return made;
+    }();
     return list;
 }
 
@@ -228,7 +239,7 @@ QWidget* MainWindow::buildContext() {
     m_lens->setProperty("pill", true);
     auto* menu = new QMenu(m_lens);
     for (int i = 0; i < int(lenses().size()); ++i)
-        menu->addAction(tr(lenses()[std::size_t(i)].name), this, [this, i] { setLens(i); });
+        menu->addAction(tr(lenses()[std::size_t(i)].name.c_str()), this, [this, i] { setLens(i); });
     menu->addSeparator();
     auto* words = new QLineEdit(menu);
     words->setObjectName(QStringLiteral("lensWords"));
@@ -268,6 +279,7 @@ void MainWindow::setLens(int index) {
     Lens lens = lenses()[std::size_t(index)].lens;
     lens.words = m_state.lens().words; // what is typed stays until it is taken away
     lens.order = m_state.lens().order;
+    lens.orderText = m_state.lens().orderText;
     lens.descending = m_state.lens().descending;
     m_state.setLens(lens);
 }
@@ -275,8 +287,10 @@ void MainWindow::setLens(int index) {
 void MainWindow::nameLens() {
     const Lens& lens = m_state.lens();
     for (const NamedLens& one : lenses()) {
-        if (one.lens.grouping != lens.grouping || one.lens.filter != lens.filter) continue;
-        QString name = tr(one.name);
+        if (one.lens.grouping != lens.grouping || one.lens.filter != lens.filter ||
+            one.lens.groupText != lens.groupText)
+            continue;
+        QString name = tr(one.name.c_str());
         if (!lens.words.empty()) name += tr(" · “%1”").arg(show::text(lens.words));
         if (lens.order != RowOrder::given) name += tr(" · sorted");
         m_lens->setText(tr("Lens: %1 ▾").arg(name));

@@ -3,8 +3,10 @@
 #include "chart/layout/rows.h"
 
 #include "core/base/text.h"
+#include "core/model/describe/texts.h"
 
 #include <algorithm>
+#include <set>
 #include <utility>
 
 namespace yarrin {
@@ -16,7 +18,9 @@ class RowBuilder {
 public:
     RowBuilder(const Programme& programme, const Schedule& schedule, const Lens& lens,
                const std::unordered_set<std::uint32_t>& folded)
-        : m_programme(programme), m_schedule(schedule), m_lens(lens), m_folded(folded) {
+        : m_programme(programme), m_schedule(schedule), m_lens(lens), m_folded(folded),
+          m_groupText(lens.grouping == Grouping::text ? activityText(lens.groupText) : nullptr),
+          m_orderText(lens.order == RowOrder::text ? activityText(lens.orderText) : nullptr) {
         std::string word;
         for (const char c : lowered(lens.words) + " ") {
             if (c != ' ') word += c;
@@ -25,12 +29,14 @@ public:
     }
 
     std::vector<ChartRow> run() {
+        if (m_groupText) groupTexts();
         for (std::size_t i = 0; i < m_programme.activities.size(); ++i) {
             const Activity& activity = m_programme.activities[i];
             if (!shows(activity, i)) continue;
             std::uint32_t group = 0;
             if (m_lens.grouping == Grouping::breakdown) group = activity.breakdown.value;
             if (m_lens.grouping == Grouping::location) group = activity.location.value;
+            if (m_groupText) group = m_textGroups[activity.*m_groupText->member];
             m_members[group].push_back(i);
         }
         if (m_lens.order != RowOrder::given)
@@ -49,8 +55,10 @@ private:
         if (m_lens.tasksOnly && activity.kind != ActivityKind::task) return false;
         if (!m_words.empty()) {
             const Location* place = m_programme.locations.row(activity.location);
-            const std::string text =
-                lowered(activity.key + " " + activity.name + " " + (place ? place->name : "") + " " + activity.notes);
+            std::string text =
+                activity.key + " " + activity.name + " " + (place ? place->name : "") + " " + activity.notes;
+            for (const PlainText& other : activityTexts()) text += " " + activity.*other.member;
+            text = lowered(text);
             for (const std::string& word : m_words)
                 if (text.find(word) == std::string::npos) return false;
         }
@@ -66,6 +74,11 @@ private:
             const Activity& y = m_programme.activities[b];
             if (m_lens.order == RowOrder::key) return x.key < y.key;
             if (m_lens.order == RowOrder::name) return lowered(x.name) < lowered(y.name);
+            // What says nothing stands last.
+            if (m_orderText) {
+                const std::string &s = x.*m_orderText->member, &t = y.*m_orderText->member;
+                return s.empty() || t.empty() ? !s.empty() && t.empty() : lowered(s) < lowered(t);
+            }
             if (m_lens.order == RowOrder::calendar) return calendarOf(m_programme, x) < calendarOf(m_programme, y);
             if (std::max(a, b) >= m_schedule.activities.size()) return false;
             const ActivityFigures& f = m_schedule.activities[a];
@@ -85,6 +98,22 @@ private:
         };
         std::stable_sort(list.begin(), list.end(),
                          [&](std::size_t a, std::size_t b) { return m_lens.descending ? before(b, a) : before(a, b); });
+    }
+
+    /// A group for each text that there is, in their order, with a number that stays while the text does.
+    void groupTexts() {
+        std::set<std::pair<std::string, std::string>> texts; // capitals do not part them in the order
+        for (const Activity& activity : m_programme.activities)
+            if (const std::string& text = activity.*m_groupText->member; !text.empty())
+                texts.emplace(lowered(text), text);
+        std::unordered_set<std::uint32_t> taken{0};
+        for (const auto& [low, text] : texts) {
+            std::uint32_t number = 2166136261u; // FNV-1a
+            for (const char c : text) number = (number ^ static_cast<unsigned char>(c)) * 16777619u;
+            while (!taken.insert(number).second) ++number;
+            m_textGroups[text] = number;
+            m_children[0].push_back(number);
+        }
     }
 
     template <typename Rows> void collect(const Rows& rows) {
@@ -123,9 +152,10 @@ private:
         row.depth = depth;
         row.group = group;
         row.folded = isFolded(group);
+        if (m_groupText && !m_members[group].empty()) row.index = m_members[group].front();
         span(row, group);
         const bool filtered = m_lens.filter != RowFilter::all || m_lens.tasksOnly || !m_words.empty();
-        if (row.count == 0 && (filtered || m_lens.grouping == Grouping::location)) return false;
+        if (row.count == 0 && (filtered || m_lens.grouping != Grouping::breakdown)) return false;
         m_rows.push_back(row);
         return true;
     }
@@ -144,6 +174,9 @@ private:
     std::unordered_map<std::uint32_t, std::vector<std::uint32_t>> m_children;
     std::vector<ChartRow> m_rows;
     std::vector<std::string> m_words;
+    const PlainText* m_groupText;
+    const PlainText* m_orderText;
+    std::unordered_map<std::string, std::uint32_t> m_textGroups;
 };
 
 } // namespace

@@ -12,10 +12,10 @@
 namespace yarrin {
 
 /// By what activities are grouped into rows.
-enum class Grouping { breakdown, location, none };
+enum class Grouping { breakdown, location, none, text };
 enum class RowFilter { all, criticalAndNear, critical };
 /// By what rows follow each other within their group; `given` is the programme's own order.
-enum class RowOrder { given, key, name, duration, start, finish, totalFloat, calendar };
+enum class RowOrder { given, key, name, duration, start, finish, totalFloat, calendar, text };
 
 /// A named choice of grouping and filter: which rows there are, and in which order.
 struct Lens {
@@ -24,7 +24,9 @@ struct Lens {
     bool tasksOnly = false; ///< no milestones and hammocks
     RowOrder order = RowOrder::given;
     bool descending = false;
-    std::string words = {}; ///< only activities with all of them in id, name, location or notes
+    std::string words = {};     ///< only activities with all of them in id, name, location, notes or other texts
+    std::string groupText = {}; ///< the text, by its name in the description, that `Grouping::text` goes by
+    std::string orderText = {}; ///< and that `RowOrder::text` goes by
     friend bool operator==(const Lens&, const Lens&) = default;
 };
 
@@ -33,8 +35,9 @@ struct ChartRow {
     bool isGroup = false;
     int depth = 0;
     ActivityId activity;     ///< of an activity's row
-    std::size_t index = 0;   ///< of the activity in the programme
-    std::uint32_t group = 0; ///< of a group's row: the value of its breakdown or location id, 0 for what lies outside
+    std::size_t index = 0;   ///< of the activity in the programme; of a group by text, of the first in it
+    std::uint32_t group = 0; ///< of a group's row: the value of its breakdown or location id, a number of its own for a
+                             ///< text, 0 for what lies outside
     std::size_t count = 0;   ///< activities in and below a group
     bool folded = false;
     std::optional<Instant> start; ///< span of a group's activities
