@@ -72,6 +72,7 @@ struct Activity {
     std::vector<Anchor> to;
     std::optional<Decimal> costPerWeek; ///< time-related cost of a hammock, in the contract's currency
     EventId event;                      ///< whose fragment it belongs to
+    std::string responsible;            ///< who answers for it
     friend bool operator==(const Activity&, const Activity&) = default;
 };
 

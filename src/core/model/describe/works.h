@@ -97,7 +97,8 @@ template <> struct Described<Activity> {
                                        field(&Activity::costPerWeek, "cost_per_week"),
                                        field(&Activity::from, "from").in({"anchor", "hammock", {}, "side", "start"}),
                                        field(&Activity::to, "to").in({"anchor", "hammock", {}, "side", "finish"}),
-                                       field(&Activity::event, "event").since(5).gone(WhenGone::byAnEdit)};
+                                       field(&Activity::event, "event").since(5).gone(WhenGone::byAnEdit),
+                                       field(&Activity::responsible, "responsible").since(7).label("Responsible", 120)};
 };
 
 template <> struct Described<Link> {
