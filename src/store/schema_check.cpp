@@ -41,6 +41,19 @@ const Allowed& allowedIn(int version) {
     return all.at(version);
 }
 
+/// Rows that were there before a column are written anew with it: the session extension takes what a row does not hold
+/// for nothing rather than for the default, and a change could not be taken back.
+void writeWhole(Database& database, const std::string& sql) {
+    static const std::string alter = "ALTER TABLE ", add = " ADD COLUMN ";
+    for (std::size_t at = sql.find(alter); at != std::string::npos; at = sql.find(alter, at + 1)) {
+        const std::size_t table = at + alter.size(), column = sql.find(add, table);
+        if (column == std::string::npos) return;
+        const std::string name =
+            sql.substr(column + add.size(), sql.find(' ', column + add.size()) - column - add.size());
+        database.run(("UPDATE " + sql.substr(table, column - table) + " SET " + name + " = " + name).c_str());
+    }
+}
+
 } // namespace
 
 void makeTables(Database& database, int version) {
@@ -52,8 +65,11 @@ void makeTables(Database& database, int version) {
 }
 
 void migrate(Database& database, int from) {
-    for (const Migration& step : migrations())
-        if (step.from == from) database.run(step.sql.c_str());
+    for (const Migration& step : migrations()) {
+        if (step.from != from) continue;
+        database.run(step.sql.c_str());
+        writeWhole(database, step.sql);
+    }
     std::set<std::string> there;
     for (const TableStatement& table : tableStatements())
         if (table.since <= from && from <= table.until) there.insert(table.name);
