@@ -102,6 +102,31 @@ private slots:
             for (const QString& file : sources(folder))
                 QVERIFY2(content(file).startsWith(QLatin1String("// SPDX-FileCopyrightText")), qPrintable(file));
     }
+
+    /// A function that does not fit on a page is two. Told by the one way in which the sources are laid out: it begins
+    /// with a line that ends in a brace, and ends with the next brace that stands as far in.
+    void functionsFitOnAPage() {
+        static const QRegularExpression head(QStringLiteral("^( {0,8})[^ /#}].*\\{$"));
+        static const QRegularExpression other(QStringLiteral(
+            "^ *(namespace|class|struct|enum|union|extern|if|for|while|switch|else|do|case|return|try)\\b"));
+        int functions = 0;
+        for (const QString& file : sources(QStringLiteral("src"))) {
+            const QStringList lines = content(file).split(QLatin1Char('\n'));
+            for (qsizetype i = 0; i < lines.size(); ++i) {
+                const auto match = head.match(lines[i]);
+                if (!match.hasMatch() || other.match(lines[i]).hasMatch()) continue;
+                if (!lines.mid(std::max<qsizetype>(0, i - 4), 5).join(QLatin1Char(' ')).contains(QLatin1Char(')')))
+                    continue;
+                const QString close = match.captured(1) + QLatin1Char('}');
+                qsizetype end = i + 1;
+                while (end < lines.size() && !lines[end].startsWith(close)) ++end;
+                ++functions;
+                QVERIFY2(end - i + 1 <= 60,
+                         qPrintable(QStringLiteral("%1:%2 has %3 lines").arg(file).arg(i + 1).arg(end - i + 1)));
+            }
+        }
+        QVERIFY2(functions > 1500, qPrintable(QString::number(functions)));
+    }
 };
 
 QTEST_APPLESS_MAIN(StructureTest)

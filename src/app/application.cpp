@@ -3,12 +3,7 @@
 #include "app/application.h"
 
 #include "app/base/look.h"
-#include "app/buildup/build_up_stage.h"
-#include "app/delay/delay_stage.h"
-#include "app/progress/progress_stage.h"
-#include "app/record/record_stage.h"
 #include "app/record/revision_page.h"
-#include "app/sitetime/site_time_stage.h"
 #include "app/table/table_export.h"
 #include "app/window/main_window.h"
 #include "core/network/schedule.h"
@@ -51,17 +46,6 @@ double sinceStart() {
     return boot - std::atof(field.c_str()) * 1000 / double(sysconf(_SC_CLK_TCK));
 }
 
-MainWindow::Place placeNamed(const QString& name) {
-    if (name == QLatin1String("contract")) return MainWindow::Place::contract;
-    if (name == QLatin1String("site-time")) return MainWindow::Place::siteTime;
-    if (name == QLatin1String("scope")) return MainWindow::Place::scope;
-    if (name == QLatin1String("build-up")) return MainWindow::Place::buildUp;
-    if (name == QLatin1String("progress")) return MainWindow::Place::progress;
-    if (name == QLatin1String("delay")) return MainWindow::Place::delay;
-    if (name == QLatin1String("record")) return MainWindow::Place::record;
-    return MainWindow::Place::programme;
-}
-
 /// Whom the history names: as set, else as the system knows the user.
 std::string userName(const QSettings& settings) {
     const QString set = settings.value(QStringLiteral("author")).toString();
@@ -102,16 +86,7 @@ void settle() {
     }
 }
 
-} // namespace
-
-int runApplication(int& count, char** words) {
-    QApplication::setApplicationName(QStringLiteral("yarrin"));
-    QApplication::setOrganizationName(QStringLiteral("yarrin"));
-    QApplication::setApplicationVersion(QStringLiteral("0.1.0"));
-    QApplication application(count, words);
-    // The toolkit takes over the language of the system for all libraries; numbers of files know none.
-    std::setlocale(LC_NUMERIC, "C");
-    QCommandLineParser parser;
+void describe(QCommandLineParser& parser) {
     parser.setApplicationDescription(QObject::tr("Programmes from quantities, and what delay costs."));
     parser.addHelpOption();
     parser.addVersionOption();
@@ -139,6 +114,48 @@ int runApplication(int& count, char** words) {
          QObject::tr("Write activities and bill as a workbook (a text table where the name ends in .csv) and end."),
          QStringLiteral("file")});
     parser.addOption({QStringLiteral("timing"), QObject::tr("Print how long starting took.")});
+}
+
+/// Where what has no name is kept, who works and what the time is.
+Keeping keepingOf(const QSettings& settings) {
+    const QString home = QStandardPaths::writableLocation(QStandardPaths::AppDataLocation);
+    Keeping keeping;
+    keeping.folder = home + QStringLiteral("/unsaved");
+    keeping.author = userName(settings);
+    keeping.now = [] { return momentText(std::time(nullptr)); };
+    keeping.second = QDir::tempPath() + QStringLiteral("/yarrin-%1").arg(geteuid());
+    keeping.signingKey =
+        QStandardPaths::writableLocation(QStandardPaths::AppConfigLocation) + QStringLiteral("/signing-key.pem");
+    return keeping;
+}
+
+void selectAndZoom(MainWindow& window, const QCommandLineParser& parser) {
+    for (const Activity& activity : window.document().programme().activities)
+        if (QString::fromStdString(activity.key) == parser.value(QStringLiteral("select")))
+            window.viewState().select(activity.id);
+    if (parser.isSet(QStringLiteral("zoom"))) {
+        ViewState& state = window.viewState();
+        state.zoomAt(0, parser.value(QStringLiteral("zoom")).toDouble());
+        const std::size_t index = window.document().programme().activities.indexOf(state.current());
+        const auto& activities = window.document().schedule().activities;
+        if (index < activities.size())
+            state.setTime(activities[index].earlyStart -
+                              static_cast<Minutes>(140 * minutesPerDay / state.pixelsPerDay()),
+                          state.pixelsPerDay());
+    }
+}
+
+} // namespace
+
+int runApplication(int& count, char** words) {
+    QApplication::setApplicationName(QStringLiteral("yarrin"));
+    QApplication::setOrganizationName(QStringLiteral("yarrin"));
+    QApplication::setApplicationVersion(QStringLiteral("0.1.0"));
+    QApplication application(count, words);
+    // The toolkit takes over the language of the system for all libraries; numbers of files know none.
+    std::setlocale(LC_NUMERIC, "C");
+    QCommandLineParser parser;
+    describe(parser);
     parser.process(application);
 
     QSettings settings;
@@ -152,17 +169,7 @@ int runApplication(int& count, char** words) {
         const QStringList size = parser.value(QStringLiteral("size")).split(QLatin1Char('x'));
         if (size.size() == 2) window.resize(size[0].toInt(), size[1].toInt());
     }
-    if (picture.isEmpty()) {
-        const QString home = QStandardPaths::writableLocation(QStandardPaths::AppDataLocation);
-        Keeping keeping;
-        keeping.folder = home + QStringLiteral("/unsaved");
-        keeping.author = userName(settings);
-        keeping.now = [] { return momentText(std::time(nullptr)); };
-        keeping.second = QDir::tempPath() + QStringLiteral("/yarrin-%1").arg(geteuid());
-        keeping.signingKey =
-            QStandardPaths::writableLocation(QStandardPaths::AppConfigLocation) + QStringLiteral("/signing-key.pem");
-        window.setKeeping(std::move(keeping));
-    }
+    if (picture.isEmpty()) window.setKeeping(keepingOf(settings));
     if (parser.isSet(QStringLiteral("export-xlsx")))
         return exportFrom(parser.isSet(QStringLiteral("demo")) ? QStringLiteral(":/demo/brannoch.yarrin")
                                                                : parser.positionalArguments().value(0),
@@ -174,39 +181,13 @@ int runApplication(int& count, char** words) {
     QObject::connect(&midnight, &QTimer::timeout, &window, [&window] { window.setToday(dateOfToday()); });
     midnight.start(20000);
     window.show();
-    const QStringList stage = parser.value(QStringLiteral("stage")).split(QLatin1Char('/'));
-    window.go(placeNamed(stage.first()));
-    if (stage.size() > 1 && stage.first() == QLatin1String("build-up"))
-        window.findChild<BuildUpStage*>()->showNamed(stage.last());
-    if (stage.size() > 1 && stage.first() == QLatin1String("delay"))
-        window.findChild<DelayStage*>()->showNamed(stage.last());
-    if (stage.size() > 1 && stage.first() == QLatin1String("progress"))
-        window.findChild<ProgressStage*>()->show(ProgressStage::Show::lines);
-    if (stage.size() > 1 && stage.first() == QLatin1String("record"))
-        window.findChild<RecordStage*>()->showNamed(stage.last());
+    window.goNamed(parser.value(QStringLiteral("stage")), parser.value(QStringLiteral("select")));
     settle();
     if (parser.isSet(QStringLiteral("timing"))) std::printf("painted after %.0f ms\n", sinceStart());
-    for (const Activity& activity : window.document().programme().activities)
-        if (QString::fromStdString(activity.key) == parser.value(QStringLiteral("select")))
-            window.viewState().select(activity.id);
-    for (const Calendar& calendar : window.document().programme().calendars)
-        if (QString::fromStdString(calendar.key) == parser.value(QStringLiteral("select")))
-            window.findChild<SiteTimeStage*>()->choose(calendar.id);
-    window.findChild<RecordStage*>()->revisions().choose(parser.value(QStringLiteral("select")));
-    window.findChild<DelayStage*>()->choose(parser.value(QStringLiteral("select")));
-    if (parser.isSet(QStringLiteral("zoom"))) {
-        ViewState& state = window.viewState();
-        state.zoomAt(0, parser.value(QStringLiteral("zoom")).toDouble());
-        const std::size_t index = window.document().programme().activities.indexOf(state.current());
-        const auto& activities = window.document().schedule().activities;
-        if (index < activities.size())
-            state.setTime(activities[index].earlyStart -
-                              static_cast<Minutes>(140 * minutesPerDay / state.pixelsPerDay()),
-                          state.pixelsPerDay());
-    }
+    selectAndZoom(window, parser);
     settle();
     // What is worked out beside the window belongs into its picture.
-    while (!picture.isEmpty() && window.findChild<DelayStage*>()->study().isRunning()) settle();
+    while (!picture.isEmpty() && window.isWorking()) settle();
     if (!picture.isEmpty()) return window.grab().save(picture) ? 0 : 3;
     return application.exec();
 }

@@ -210,17 +210,16 @@ Outcome removeEvent(Transaction& tx, EventId id) {
     return done();
 }
 
-Outcome setEventField(Transaction& tx, EventId id, EventField field, std::string_view text) {
-    const DelayEvent* row = tx.programme().events.row(id);
-    if (!row) return inputError("the event is no longer there");
-    DelayEvent event = *row;
-    text = trimmedView(text);
+namespace {
+
+/// Reads what was typed into a field of an event; what is wrong with it, if something is.
+Fault readInto(DelayEvent& event, const Programme& programme, EventField field, std::string_view text) {
     Fault fault;
     switch (field) {
     case EventField::key:
         if (text.empty()) fault = inputError("an id cannot be empty");
-        for (const DelayEvent& other : tx.programme().events)
-            if (other.id != id && other.key == text)
+        for (const DelayEvent& other : programme.events)
+            if (other.id != event.id && other.key == text)
                 fault = inputError("the id " + other.key + " is used by " + other.title);
         event.key = text;
         break;
@@ -263,15 +262,26 @@ Outcome setEventField(Transaction& tx, EventId id, EventField field, std::string
         event.documents = parts(text, '\n');
         break;
     case EventField::affects:
-        fault = setAffected(tx.programme(), event, text);
+        fault = setAffected(programme, event, text);
         break;
     case EventField::effects: {
-        auto effects = parseEffects(tx.programme(), text);
-        if (!effects.ok()) return effects.errors();
+        auto effects = parseEffects(programme, text);
+        if (!effects.ok()) return effects.error();
         event.effects = std::move(effects).value();
         break;
     }
     }
+    return fault;
+}
+
+} // namespace
+
+Outcome setEventField(Transaction& tx, EventId id, EventField field, std::string_view text) {
+    const DelayEvent* row = tx.programme().events.row(id);
+    if (!row) return inputError("the event is no longer there");
+    DelayEvent event = *row;
+    text = trimmedView(text);
+    Fault fault = readInto(event, tx.programme(), field, text);
     if (!fault) fault = orderOfDates(event);
     if (fault) return *fault;
     tx.set(std::move(event));

@@ -60,6 +60,51 @@ Sheet progressForm(const Programme& programme, const Schedule& schedule, std::sp
     return sheet;
 }
 
+namespace {
+
+/// One line of a form; `text` hands out its cells by heading. What cannot be entered is told with its place.
+template <typename Cells>
+void enterRow(Transaction& tx, ActivityId id, const Cells& text, const std::string& place, std::vector<Error>& faults) {
+    const Activity before = *tx.programme().activities.row(id);
+    const auto enter = [&](const char* heading, const auto& change) {
+        const std::string typed = text(heading);
+        if (typed.empty()) return;
+        const Outcome outcome = change(typed);
+        if (outcome.ok()) return;
+        Error fault = outcome.error();
+        fault.place = place + ", " + heading;
+        faults.push_back(std::move(fault));
+    };
+    const auto same = [](const std::optional<Instant>& at, bool start, const std::string& typed) {
+        return at && isoDate(start ? dateOf(*at) : completionDate(*at)) == typed;
+    };
+    enter("started", [&](const std::string& typed) {
+        return same(before.actualStart, true, typed) ? done() : setActual(tx, id, Actual::start, typed);
+    });
+    if (text("finished").empty()) {
+        enter("done", [&](const std::string& typed) {
+            return before.quantityDone && before.quantityDone->text() == typed && text("days left").empty()
+                       ? done()
+                       : setQuantityDone(tx, id, typed);
+        });
+        enter("days left", [&](const std::string& typed) {
+            // With a quantity done beside it, the days are the forecast of what is left of that quantity.
+            const std::optional<Decimal> quantity = tx.programme().activities.row(id)->quantityDone;
+            Outcome outcome = setRemaining(tx, id, typed);
+            if (!outcome.ok() || !quantity || text("done").empty()) return outcome;
+            Activity activity = *tx.programme().activities.row(id);
+            activity.quantityDone = quantity;
+            tx.set(std::move(activity));
+            return outcome;
+        });
+    }
+    enter("finished", [&](const std::string& typed) {
+        return same(before.actualFinish, false, typed) ? done() : setActual(tx, id, Actual::finish, typed);
+    });
+}
+
+} // namespace
+
 Result<FormCount> applyProgressForm(Transaction& tx, const Sheet& sheet) {
     std::unordered_map<std::string, std::size_t> columns;
     std::size_t first = 0;
@@ -98,41 +143,7 @@ Result<FormCount> applyProgressForm(Transaction& tx, const Sheet& sheet) {
         }
         ++count.rows;
         const Activity before = *tx.programme().activities.row(id);
-        const auto enter = [&](const char* heading, const auto& change) {
-            const std::string typed = text(heading);
-            if (typed.empty()) return;
-            const Outcome outcome = change(typed);
-            if (outcome.ok()) return;
-            Error fault = outcome.error();
-            fault.place = row + ", " + key + ", " + heading;
-            faults.push_back(std::move(fault));
-        };
-        const auto same = [](const std::optional<Instant>& at, bool start, const std::string& typed) {
-            return at && isoDate(start ? dateOf(*at) : completionDate(*at)) == typed;
-        };
-        enter("started", [&](const std::string& typed) {
-            return same(before.actualStart, true, typed) ? done() : setActual(tx, id, Actual::start, typed);
-        });
-        if (text("finished").empty()) {
-            enter("done", [&](const std::string& typed) {
-                return before.quantityDone && before.quantityDone->text() == typed && text("days left").empty()
-                           ? done()
-                           : setQuantityDone(tx, id, typed);
-            });
-            enter("days left", [&](const std::string& typed) {
-                // With a quantity done beside it, the days are the forecast of what is left of that quantity.
-                const std::optional<Decimal> quantity = tx.programme().activities.row(id)->quantityDone;
-                Outcome outcome = setRemaining(tx, id, typed);
-                if (!outcome.ok() || !quantity || text("done").empty()) return outcome;
-                Activity activity = *tx.programme().activities.row(id);
-                activity.quantityDone = quantity;
-                tx.set(std::move(activity));
-                return outcome;
-            });
-        }
-        enter("finished", [&](const std::string& typed) {
-            return same(before.actualFinish, false, typed) ? done() : setActual(tx, id, Actual::finish, typed);
-        });
+        enterRow(tx, id, text, row + ", " + key, faults);
         if (before != *tx.programme().activities.row(id)) ++count.changed;
     }
     if (!faults.empty()) return faults;

@@ -19,12 +19,14 @@
 #include <QCompleter>
 #include <QFile>
 #include <QLineEdit>
+#include <QMenu>
 #include <QPlainTextEdit>
 #include <QPushButton>
 #include <QScrollBar>
 #include <QSettings>
 #include <QTemporaryDir>
 #include <QTest>
+#include <QToolButton>
 #include <QTreeWidget>
 
 using namespace yarrin;
@@ -178,6 +180,52 @@ private slots:
         QVERIFY(desk.programme() == before);
         desk.trigger("editRedo");
         QCOMPARE(desk.programme().links.size(), before.links.size() + 1);
+    }
+
+    /// A text that is described is a column that is typed into, filled down, sorted by and grouped by.
+    void aDescribedTextIsEditedSortedFilteredAndGrouped() {
+        Desk desk(small(), settings());
+        desk.enter(desk.cell("A020", "responsible"), QStringLiteral("Piling gang"));
+        QCOMPARE(desk.programme().activities.row(desk.id("A020"))->responsible, std::string("Piling gang"));
+        desk.enter(desk.cell("A010", "responsible"), QStringLiteral("Formwork gang"));
+        desk.enter(desk.cell("A030", "responsible"), QStringLiteral("formwork gang"));
+        // Sorted by the heading: what says nothing last, capitals do not matter.
+        const int column = desk.table().activities().columnOf(QStringLiteral("responsible"));
+        desk.table().activities().sort(column, Qt::AscendingOrder);
+        const auto row = [&](const char* key) { return desk.table().activities().rowOf(desk.id(key)); };
+        QVERIFY(row("A010") < row("A030") && row("A030") < row("A020") && row("A020") < row("M100"));
+        QCOMPARE(desk.table().activities().sortedColumn(), column);
+        // Filtered by words.
+        Lens lens = desk.window.viewState().lens();
+        lens.words = "gang piling";
+        desk.window.viewState().setLens(lens);
+        QVERIFY(row("A020") >= 0 && row("A010") < 0);
+        // Grouped, from the menu of lenses.
+        lens.words.clear();
+        desk.window.viewState().setLens(lens);
+        QMenu* menu = desk.find<QToolButton>("lensButton")->menu();
+        QAction* by = nullptr;
+        for (QAction* action : menu->actions())
+            if (action->text() == QLatin1String("By responsible")) by = action;
+        QVERIFY(by);
+        by->trigger();
+        QStringList headings;
+        for (const ChartRow& one : desk.table().activities().rows())
+            if (one.isGroup)
+                headings << desk.table()
+                                .activities()
+                                .index(int(&one - desk.table().activities().rows().data()), 0)
+                                .data()
+                                .toString();
+        QVERIFY2(headings.size() == 4, qPrintable(headings.join(QLatin1Char('|'))));
+        QVERIFY(headings[0].contains(QLatin1String("Formwork gang")) &&
+                headings[2].contains(QLatin1String("Piling gang")));
+        QVERIFY2(headings[3].contains(QString::fromUtf8("Without “Responsible”")), qPrintable(headings[3]));
+        // Typed again, it stands in the other group; taken back, where it was.
+        desk.enter(desk.cell("A020", "responsible"), QStringLiteral("Formwork gang"));
+        QVERIFY(row("A020") < row("A030"));
+        while (desk.document().canUndo()) desk.trigger("editUndo");
+        QVERIFY(desk.programme() == small());
     }
 
     /// What is chosen on the chart is brought into sight in the table by rows only.

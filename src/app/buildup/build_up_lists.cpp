@@ -123,6 +123,70 @@ ListSource billSource(Document& document) {
         [&document](std::size_t row) { return QObject::tr("Item %1").arg(text(document.programme().bill[row].key)); });
 }
 
+namespace {
+
+/// What is placed of an item, and what is left.
+void addPlaced(std::vector<ListColumn>& columns, Document& document) {
+    auto placed = std::make_shared<PlacedCache>(document);
+    columns.push_back({"placed",
+                       "Placed",
+                       90,
+                       true,
+                       true,
+                       [=](std::size_t r) { return show::number(placed->of(r).placed); },
+                       {},
+                       {},
+                       {},
+                       [=](std::size_t r) { return placed->of(r).placed.toDouble(); }});
+    columns.push_back({"left",
+                       "Left",
+                       90,
+                       true,
+                       true,
+                       [=](std::size_t r) { return show::number(placed->of(r).left); },
+                       {},
+                       {},
+                       {},
+                       [=](std::size_t r) { return placed->of(r).left.toDouble(); },
+                       [=](std::size_t r) { return placed->of(r).left.sign() > 0; }});
+}
+
+/// Where an item belongs.
+void addPlaces(std::vector<ListColumn>& columns, Document& document) {
+    const auto item = [&document](std::size_t row) -> const BillItem& { return document.programme().bill[row]; };
+    const auto set = [item](BillField field) {
+        return [item, field](Transaction* tx, std::size_t row, const std::string& typed) {
+            return setBillField(*tx, item(row).id, field, typed);
+        };
+    };
+    columns.push_back({"location",
+                       "Location",
+                       110,
+                       false,
+                       true,
+                       [&document, item](std::size_t r) {
+                           const Location* at = document.programme().locations.row(item(r).location);
+                           return at ? text(at->name) : QString();
+                       },
+                       {},
+                       set(BillField::location),
+                       [&document] { return names(document.programme().locations); }});
+    columns.push_back({"group",
+                       "Group",
+                       130,
+                       false,
+                       true,
+                       [&document, item](std::size_t r) {
+                           const BreakdownNode* at = document.programme().breakdown.row(item(r).breakdown);
+                           return at ? text(at->name) : QString();
+                       },
+                       {},
+                       set(BillField::breakdown),
+                       [&document] { return names(document.programme().breakdown); }});
+}
+
+} // namespace
+
 std::vector<ListColumn> billColumns(Document& document) {
     const auto item = [&document](std::size_t row) -> const BillItem& { return document.programme().bill[row]; };
     const auto set = [item](BillField field) {
@@ -130,7 +194,6 @@ std::vector<ListColumn> billColumns(Document& document) {
             return setBillField(*tx, item(row).id, field, typed);
         };
     };
-    auto placed = std::make_shared<PlacedCache>(document);
     std::vector<ListColumn> columns;
     columns.push_back(
         {"item", "Item", 56, false, true, [=](std::size_t r) { return text(item(r).key); }, {}, set(BillField::key)});
@@ -161,27 +224,7 @@ std::vector<ListColumn> billColumns(Document& document) {
                        set(BillField::quantity),
                        {},
                        [=](std::size_t r) { return item(r).quantity.toDouble(); }});
-    columns.push_back({"placed",
-                       "Placed",
-                       90,
-                       true,
-                       true,
-                       [=](std::size_t r) { return show::number(placed->of(r).placed); },
-                       {},
-                       {},
-                       {},
-                       [=](std::size_t r) { return placed->of(r).placed.toDouble(); }});
-    columns.push_back({"left",
-                       "Left",
-                       90,
-                       true,
-                       true,
-                       [=](std::size_t r) { return show::number(placed->of(r).left); },
-                       {},
-                       {},
-                       {},
-                       [=](std::size_t r) { return placed->of(r).left.toDouble(); },
-                       [=](std::size_t r) { return placed->of(r).left.sign() > 0; }});
+    addPlaced(columns, document);
     columns.push_back({"rate",
                        "Rate",
                        80,
@@ -192,30 +235,7 @@ std::vector<ListColumn> billColumns(Document& document) {
                        set(BillField::rate),
                        {},
                        [=](std::size_t r) { return item(r).rate ? item(r).rate->toDouble() : -1; }});
-    columns.push_back({"location",
-                       "Location",
-                       110,
-                       false,
-                       true,
-                       [&document, item](std::size_t r) {
-                           const Location* at = document.programme().locations.row(item(r).location);
-                           return at ? text(at->name) : QString();
-                       },
-                       {},
-                       set(BillField::location),
-                       [&document] { return names(document.programme().locations); }});
-    columns.push_back({"group",
-                       "Group",
-                       130,
-                       false,
-                       true,
-                       [&document, item](std::size_t r) {
-                           const BreakdownNode* at = document.programme().breakdown.row(item(r).breakdown);
-                           return at ? text(at->name) : QString();
-                       },
-                       {},
-                       set(BillField::breakdown),
-                       [&document] { return names(document.programme().breakdown); }});
+    addPlaces(columns, document);
     return columns;
 }
 

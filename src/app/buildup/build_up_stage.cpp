@@ -35,9 +35,9 @@ const QString bookFiles = QStringLiteral("Output books (*.json *.csv *.xlsx);;Al
 
 } // namespace
 
-BuildUpStage::BuildUpStage(Document& document, ViewState& state, Dialogs& dialogs, QSettings& settings, QWidget* parent)
-    : Stage(parent), m_document(document), m_state(state), m_dialogs(dialogs),
-      m_book(QFileInfo(settings.fileName()).path() + QStringLiteral("/output-book.json")),
+BuildUpStage::BuildUpStage(Document& document, ViewState& state, OutputBook& book, Dialogs& dialogs,
+                           QSettings& settings, QWidget* parent)
+    : Stage(parent), m_document(document), m_state(state), m_dialogs(dialogs), m_book(book),
       m_notice(new NoticeBar(this)), m_bill(new BillPanel(document, state, m_book, this)),
       m_pages(new QStackedWidget(this)), m_table(new ActivityTable(document, state, buildUpColumns(), true, this)),
       m_sequences(new SequencePage(document, m_book, this)), m_import(new ImportPage(document, settings, this)) {
@@ -307,12 +307,11 @@ void BuildUpStage::applyToSelection() {
     if (!outcome.ok()) m_notice->say(show::error(outcome.error()));
 }
 
-bool BuildUpStage::showNamed(const QString& name) {
+void BuildUpStage::showNamed(const QString& name) {
     static const QStringList names{QStringLiteral("activities"), QStringLiteral("bill"), QStringLiteral("book"),
                                    QStringLiteral("sequences")};
     const qsizetype index = names.indexOf(name);
     if (index >= 0) show(Page(index));
-    return index >= 0;
 }
 
 void BuildUpStage::show(Page page) {

@@ -26,7 +26,7 @@ class SequencePage;
 class BuildUpStage : public Stage {
     Q_OBJECT
 public:
-    BuildUpStage(Document& document, ViewState& state, Dialogs& dialogs, QSettings& settings,
+    BuildUpStage(Document& document, ViewState& state, OutputBook& book, Dialogs& dialogs, QSettings& settings,
                  QWidget* parent = nullptr);
 
     [[nodiscard]] ActivityTable& table() const { return *m_table; }
@@ -38,7 +38,7 @@ public:
     void show(Page page);
     using QWidget::show;
     /// By its name on the command line; false where there is none of that name.
-    bool showNamed(const QString& name);
+    void showNamed(const QString& name) override;
     void importBillFile();
     void importBillClipboard();
     void importSchedule();
@@ -62,7 +62,7 @@ private:
     Document& m_document;
     ViewState& m_state;
     Dialogs& m_dialogs;
-    OutputBook m_book;
+    OutputBook& m_book;
     std::vector<BookItem> m_changing; ///< the planner's book while a change of it is under way
     NoticeBar* m_notice;
     BillPanel* m_bill;

@@ -110,54 +110,63 @@ QWidget* SequencePage::buildHead() {
     line->addWidget(m_remove);
     connect(m_names, &QComboBox::activated, this,
             [this](int index) { choose(SequenceId{m_names->itemData(index).toUInt()}); });
-    connect(m_names->lineEdit(), &QLineEdit::editingFinished, this, [this] {
-        const Sequence* at = sequence();
-        const QString typed = m_names->lineEdit()->text();
-        if (m_filling || !at || typed == text(at->key) || m_names->findText(typed) >= 0) return;
-        perform(tr("Sequence renamed “%1”").arg(typed),
-                [&](Transaction& tx) { return renameSequence(tx, m_chosen, typed.toStdString()); });
-        refresh();
-    });
-    connect(m_pattern, &QLineEdit::editingFinished, this, [this] {
-        const Sequence* at = sequence();
-        if (m_filling || !at || m_pattern->text() == text(at->idPattern)) return;
-        perform(tr("%1 ids %2").arg(text(at->key), m_pattern->text()),
-                [&](Transaction& tx) { return setIdPattern(tx, m_chosen, m_pattern->text().toStdString()); });
-        refresh();
-    });
-    connect(add, &QPushButton::clicked, this, [this] {
-        SequenceId made;
-        perform(tr("Sequence added"), [&](Transaction& tx) -> Outcome {
-            const auto added = addSequence(tx, tr("New sequence").toStdString());
-            if (!added.ok()) return added.errors();
-            made = *added;
-            const auto first = addStep(tx, made, 0, tr("First step").toStdString());
-            return first.ok() ? done() : Outcome(first.errors());
-        });
-        if (made) choose(made);
-    });
-    connect(step, &QPushButton::clicked, this, [this] {
-        if (!sequence()) return;
-        int number = 0;
-        perform(tr("Step added"), [&](Transaction& tx) -> Outcome {
-            const auto added = addStep(tx, m_chosen, 0, tr("New step").toStdString());
-            if (!added.ok()) return added.errors();
-            number = *added;
-            return done();
-        });
-        if (number > 0) m_steps->editCell(sequence()->steps.size() - 1, QStringLiteral("name"));
-    });
-    connect(m_remove, &QPushButton::clicked, this, [this] {
-        const Sequence* at = sequence();
-        if (!at) return;
-        emit question(
-            tr("Remove the sequence “%1”? What it was laid out as stays, as ordinary activities.").arg(text(at->key)),
-            tr("Remove"), [this, id = at->id, name = text(at->key)] {
-                perform(tr("Sequence “%1” removed").arg(name),
-                        [id](Transaction& tx) { return removeSequence(tx, id); });
-            });
-    });
+    connect(m_names->lineEdit(), &QLineEdit::editingFinished, this, &SequencePage::rename);
+    connect(m_pattern, &QLineEdit::editingFinished, this, &SequencePage::takePattern);
+    connect(add, &QPushButton::clicked, this, &SequencePage::addNew);
+    connect(step, &QPushButton::clicked, this, &SequencePage::addOneStep);
+    connect(m_remove, &QPushButton::clicked, this, &SequencePage::askToRemove);
     return head;
+}
+
+void SequencePage::rename() {
+    const Sequence* at = sequence();
+    const QString typed = m_names->lineEdit()->text();
+    if (m_filling || !at || typed == text(at->key) || m_names->findText(typed) >= 0) return;
+    perform(tr("Sequence renamed “%1”").arg(typed),
+            [&](Transaction& tx) { return renameSequence(tx, m_chosen, typed.toStdString()); });
+    refresh();
+}
+
+void SequencePage::takePattern() {
+    const Sequence* at = sequence();
+    if (m_filling || !at || m_pattern->text() == text(at->idPattern)) return;
+    perform(tr("%1 ids %2").arg(text(at->key), m_pattern->text()),
+            [&](Transaction& tx) { return setIdPattern(tx, m_chosen, m_pattern->text().toStdString()); });
+    refresh();
+}
+
+void SequencePage::addNew() {
+    SequenceId made;
+    perform(tr("Sequence added"), [&](Transaction& tx) -> Outcome {
+        const auto added = addSequence(tx, tr("New sequence").toStdString());
+        if (!added.ok()) return added.errors();
+        made = *added;
+        const auto first = addStep(tx, made, 0, tr("First step").toStdString());
+        return first.ok() ? done() : Outcome(first.errors());
+    });
+    if (made) choose(made);
+}
+
+void SequencePage::addOneStep() {
+    if (!sequence()) return;
+    int number = 0;
+    perform(tr("Step added"), [&](Transaction& tx) -> Outcome {
+        const auto added = addStep(tx, m_chosen, 0, tr("New step").toStdString());
+        if (!added.ok()) return added.errors();
+        number = *added;
+        return done();
+    });
+    if (number > 0) m_steps->editCell(sequence()->steps.size() - 1, QStringLiteral("name"));
+}
+
+void SequencePage::askToRemove() {
+    const Sequence* at = sequence();
+    if (!at) return;
+    emit question(
+        tr("Remove the sequence “%1”? What it was laid out as stays, as ordinary activities.").arg(text(at->key)),
+        tr("Remove"), [this, id = at->id, name = text(at->key)] {
+            perform(tr("Sequence “%1” removed").arg(name), [id](Transaction& tx) { return removeSequence(tx, id); });
+        });
 }
 
 const Sequence* SequencePage::sequence() const {
@@ -169,6 +178,46 @@ const SequenceStep* SequencePage::stepAt(std::size_t row) const {
     return at && row < at->steps.size() ? &at->steps[row] : nullptr;
 }
 
+ListColumn SequencePage::stepColumn(const char* name, const char* title, int width, bool right, StepField field) {
+    ListColumn column;
+    column.name = QLatin1String(name);
+    column.title = QLatin1String(title);
+    column.width = width;
+    column.right = right;
+    column.text = [this, field](std::size_t row) {
+        const SequenceStep* step = stepAt(row);
+        if (!step) return QString();
+        if (field == StepField::factor) return step->book ? show::twoDecimals(step->factor) : QString();
+        return text(stepFieldText(m_document.programme(), *sequence(), *step, field));
+    };
+    column.commit = [this, field](Transaction* tx, std::size_t row, const std::string& typed) -> Outcome {
+        const Sequence* of = tx->programme().sequences.row(m_chosen);
+        if (!of || row >= of->steps.size()) return inputError("the step is no longer there");
+        // What only stands in the planner's book comes into the job with its first use.
+        if (field == StepField::book)
+            for (const BookItem& item : m_book.items())
+                if (item.name == typed || item.key == typed)
+                    if (const auto copy = copyToJob(*tx, item); !copy.ok()) return copy.errors();
+        return setStepField(*tx, m_chosen, of->steps[row].number, field, typed);
+    };
+    if (field == StepField::book)
+        column.choices = [this] {
+            QStringList names;
+            for (const BookItem& item : m_document.programme().book) names << text(item.name);
+            for (const BookItem& item : m_book.items())
+                if (!names.contains(text(item.name))) names << text(item.name);
+            return names;
+        };
+    if (field == StepField::bill)
+        column.choices = [this] {
+            QStringList names;
+            for (const BillItem& item : m_document.programme().bill) names << text(item.key + " " + item.description);
+            return names;
+        };
+    if (field == StepField::calendar) column.choices = [this] { return calendarChoices(m_document.programme()); };
+    return column;
+}
+
 QWidget* SequencePage::buildSteps() {
     std::vector<ListColumn> columns;
     ListColumn number;
@@ -177,47 +226,7 @@ QWidget* SequencePage::buildSteps() {
     number.quiet = true;
     number.text = [this](std::size_t row) { return stepAt(row) ? QString::number(stepAt(row)->number) : QString(); };
     columns.push_back(std::move(number));
-    for (const StepText& at : stepTexts) {
-        ListColumn column;
-        column.name = QLatin1String(at.name);
-        column.title = QLatin1String(at.title);
-        column.width = at.width;
-        column.right = at.right;
-        const StepField field = at.field;
-        column.text = [this, field](std::size_t row) {
-            const SequenceStep* step = stepAt(row);
-            if (!step) return QString();
-            if (field == StepField::factor) return step->book ? show::twoDecimals(step->factor) : QString();
-            return text(stepFieldText(m_document.programme(), *sequence(), *step, field));
-        };
-        column.commit = [this, field](Transaction* tx, std::size_t row, const std::string& typed) -> Outcome {
-            const Sequence* of = tx->programme().sequences.row(m_chosen);
-            if (!of || row >= of->steps.size()) return inputError("the step is no longer there");
-            // What only stands in the planner's book comes into the job with its first use.
-            if (field == StepField::book)
-                for (const BookItem& item : m_book.items())
-                    if (item.name == typed || item.key == typed)
-                        if (const auto copy = copyToJob(*tx, item); !copy.ok()) return copy.errors();
-            return setStepField(*tx, m_chosen, of->steps[row].number, field, typed);
-        };
-        if (field == StepField::book)
-            column.choices = [this] {
-                QStringList names;
-                for (const BookItem& item : m_document.programme().book) names << text(item.name);
-                for (const BookItem& item : m_book.items())
-                    if (!names.contains(text(item.name))) names << text(item.name);
-                return names;
-            };
-        if (field == StepField::bill)
-            column.choices = [this] {
-                QStringList names;
-                for (const BillItem& item : m_document.programme().bill)
-                    names << text(item.key + " " + item.description);
-                return names;
-            };
-        if (field == StepField::calendar) column.choices = [this] { return calendarChoices(m_document.programme()); };
-        columns.push_back(std::move(column));
-    }
+    for (const StepText& at : stepTexts) columns.push_back(stepColumn(at.name, at.title, at.width, at.right, at.field));
     ListSource source = documentSource(
         m_document, [this] { return sequence() ? sequence()->steps.size() : 0; },
         [this](Transaction& tx) -> Outcome {
@@ -248,6 +257,24 @@ QWidget* SequencePage::buildSteps() {
                       });
     });
     return m_steps;
+}
+
+void SequencePage::offerItself(const QPoint& at) {
+    QTreeWidgetItem* item = m_places->itemAt(at);
+    if (!item) item = m_places->currentItem(); // from the keyboard
+    const Location* place =
+        item ? m_document.programme().locations.row(LocationId{item->data(0, placeRole).toUInt()}) : nullptr;
+    if (!place || item->childCount() == 0) return;
+    QMenu menu(this);
+    QAction* itself = menu.addAction(tr("Lay it out over %1 itself").arg(text(place->name)));
+    itself->setObjectName(QStringLiteral("sequenceItself"));
+    itself->setCheckable(true);
+    itself->setChecked(item->data(0, itselfRole).toBool());
+    if (!menu.exec(m_places->viewport()->mapToGlobal(at))) return;
+    m_filling = true;
+    meanItself(*item, itself->isChecked());
+    m_filling = false;
+    takeChecked();
 }
 
 QWidget* SequencePage::buildUnits() {
@@ -295,23 +322,7 @@ QWidget* SequencePage::buildUnits() {
         if (!m_filling) takeChecked();
     });
     m_places->setContextMenuPolicy(Qt::CustomContextMenu);
-    connect(m_places, &QTreeWidget::customContextMenuRequested, this, [this](const QPoint& at) {
-        QTreeWidgetItem* item = m_places->itemAt(at);
-        if (!item) item = m_places->currentItem(); // from the keyboard
-        const Location* place =
-            item ? m_document.programme().locations.row(LocationId{item->data(0, placeRole).toUInt()}) : nullptr;
-        if (!place || item->childCount() == 0) return;
-        QMenu menu(this);
-        QAction* itself = menu.addAction(tr("Lay it out over %1 itself").arg(text(place->name)));
-        itself->setObjectName(QStringLiteral("sequenceItself"));
-        itself->setCheckable(true);
-        itself->setChecked(item->data(0, itselfRole).toBool());
-        if (!menu.exec(m_places->viewport()->mapToGlobal(at))) return;
-        m_filling = true;
-        meanItself(*item, itself->isChecked());
-        m_filling = false;
-        takeChecked();
-    });
+    connect(m_places, &QTreeWidget::customContextMenuRequested, this, &SequencePage::offerItself);
     connect(m_lay, &QPushButton::clicked, this, &SequencePage::layOutNow);
     return part;
 }
@@ -467,6 +478,31 @@ void SequencePage::takeChecked() {
 }
 
 /// The quantities of each location, to be typed over before anything is made.
+ListColumn SequencePage::quantityColumn(const SequenceStep& step, std::size_t i) {
+    const BookItem* book = m_document.programme().book.row(step.book);
+    const BillItem* bill = m_document.programme().bill.row(step.bill);
+    ListColumn column;
+    column.name = QStringLiteral("quantity%1").arg(step.number);
+    column.title = text(step.name + ", " +
+                        unitSymbol(book && !book->unit.empty() ? book->unit
+                                   : bill                      ? bill->unit
+                                                               : ""));
+    column.width = 106;
+    column.right = true;
+    column.text = [this, i](std::size_t row) {
+        return i < m_units[row].quantities.size() ? show::number(m_units[row].quantities[i]) : QString();
+    };
+    column.commit = [this, i](Transaction*, std::size_t row, const std::string& typed) -> Outcome {
+        const auto value = typed.empty() ? Result<Decimal>(Decimal(0)) : parseFigure(typed);
+        if (!value.ok()) return value.errors();
+        if (value->sign() < 0) return inputError("a quantity cannot be negative");
+        m_units[row].quantities.resize(std::max(m_units[row].quantities.size(), i + 1));
+        m_units[row].quantities[i] = *value;
+        return done();
+    };
+    return column;
+}
+
 void SequencePage::proposeQuantities() {
     const Sequence* at = sequence();
     clearLayout(m_quantityPart->layout());
@@ -496,32 +532,8 @@ void SequencePage::proposeQuantities() {
         return one ? text(one->name) : QString();
     };
     columns.push_back(std::move(place));
-    for (std::size_t i = 0; i < at->steps.size(); ++i) {
-        const SequenceStep& step = at->steps[i];
-        if (!step.book && !step.bill) continue;
-        const BookItem* book = m_document.programme().book.row(step.book);
-        const BillItem* bill = m_document.programme().bill.row(step.bill);
-        ListColumn column;
-        column.name = QStringLiteral("quantity%1").arg(step.number);
-        column.title = text(step.name + ", " +
-                            unitSymbol(book && !book->unit.empty() ? book->unit
-                                       : bill                      ? bill->unit
-                                                                   : ""));
-        column.width = 106;
-        column.right = true;
-        column.text = [this, i](std::size_t row) {
-            return i < m_units[row].quantities.size() ? show::number(m_units[row].quantities[i]) : QString();
-        };
-        column.commit = [this, i](Transaction*, std::size_t row, const std::string& typed) -> Outcome {
-            const auto value = typed.empty() ? Result<Decimal>(Decimal(0)) : parseFigure(typed);
-            if (!value.ok()) return value.errors();
-            if (value->sign() < 0) return inputError("a quantity cannot be negative");
-            m_units[row].quantities.resize(std::max(m_units[row].quantities.size(), i + 1));
-            m_units[row].quantities[i] = *value;
-            return done();
-        };
-        columns.push_back(std::move(column));
-    }
+    for (std::size_t i = 0; i < at->steps.size(); ++i)
+        if (at->steps[i].book || at->steps[i].bill) columns.push_back(quantityColumn(at->steps[i], i));
     ListSource source;
     source.size = [this] { return m_units.size(); };
     source.perform = [this](const QString&, const std::function<Outcome(Transaction*)>& apply) {

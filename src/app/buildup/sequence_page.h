@@ -18,6 +18,8 @@ class QCheckBox;
 
 namespace yarrin {
 
+struct ListColumn;
+
 class ListPage;
 
 /// Trade sequences: their steps, the units that they were laid out over, what was altered by hand there, and laying
@@ -44,6 +46,14 @@ private:
     QWidget* buildSteps();
     QWidget* buildUnits();
     void refreshUnits();
+    ListColumn stepColumn(const char* name, const char* title, int width, bool right, StepField field);
+    ListColumn quantityColumn(const SequenceStep& step, std::size_t i);
+    void rename();
+    void takePattern();
+    void addNew();
+    void addOneStep();
+    void askToRemove();
+    void offerItself(const QPoint& at);
     void refreshPlaces();
     /// Whether a place with others in it is a unit of its own.
     void meanItself(QTreeWidgetItem& item, bool itself);

@@ -53,8 +53,8 @@ private:
 
 } // namespace
 
-Card::Card(Document& document, ViewState& state, const OutputBook& book, QWidget* parent)
-    : QScrollArea(parent), m_document(document), m_state(state), m_book(book), m_top(new QWidget),
+Card::Card(Document& document, ViewState& state, std::function<const OutputBook&()> book, QWidget* parent)
+    : QScrollArea(parent), m_document(document), m_state(state), m_book(std::move(book)), m_top(new QWidget),
       m_topLayout(new QVBoxLayout(m_top)), m_body(new QWidget), m_bodyLayout(new QVBoxLayout(m_body)),
       m_crewPart(new QWidget), m_ifCrews(new QWidget), m_boxes(new MeasureBoxes(document)),
       m_crews(new CrewChart(document)) {
@@ -295,7 +295,7 @@ void Card::offers(const Activity& activity) {
     layout->setContentsMargins(0, 6, 0, 0);
     layout->setSpacing(3);
     m_into->addWidget(part);
-    addBookOffers(*layout, part, m_document.programme(), m_book, description, m->unit,
+    addBookOffers(*layout, part, m_document.programme(), m_book(), description, m->unit,
                   [this, id = activity.id, key = show::text(activity.key)](const BookItem& book) {
                       const Outcome outcome = m_document.perform(tr("%1 built from %2").arg(key, show::text(book.name)),
                                                                  [&](Transaction& tx) -> Outcome {

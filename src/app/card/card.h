@@ -8,6 +8,8 @@
 
 #include <QScrollArea>
 
+#include <functional>
+
 class QVBoxLayout;
 
 namespace yarrin {
@@ -20,7 +22,7 @@ class OutputBook;
 class Card : public QScrollArea {
     Q_OBJECT
 public:
-    Card(Document& document, ViewState& state, const OutputBook& book, QWidget* parent = nullptr);
+    Card(Document& document, ViewState& state, std::function<const OutputBook&()> book, QWidget* parent = nullptr);
 
     /// In the stage Build-up the card leads with the four boxes and "if crews were".
     void setBuildUp(bool buildUp);
@@ -49,7 +51,7 @@ private:
 
     Document& m_document;
     ViewState& m_state;
-    const OutputBook& m_book;
+    std::function<const OutputBook&()> m_book; ///< read when it is first asked for
     QWidget* m_top;
     QVBoxLayout* m_topLayout;
     QWidget* m_body;

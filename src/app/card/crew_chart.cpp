@@ -81,43 +81,15 @@ QSize CrewChart::sizeHint() const {
     return {220, int(m_rows.size()) * rowHeight + 22};
 }
 
-void CrewChart::paintEvent(QPaintEvent*) {
-    if (m_rows.empty()) return;
-    QPainter painter(this);
-    painter.setRenderHint(QPainter::Antialiasing);
+/// Where a bar `left` from the edge ends, `most` being the longest that there is room for.
+double CrewChart::xOf(Minutes duration, double left, Minutes most) const {
+    return left + (width() - left - 108) * double(duration) / double(std::max<Minutes>(1, most));
+}
+
+/// By when it is needed, as a line across the bars, or in words where it lies far off.
+void CrewChart::paintNeeded(QPainter& painter, double left, Minutes most, int y) {
     const Theme& t = theme();
-    Minutes longest = m_neededIn.value_or(0);
-    for (const Row& row : m_rows) longest = std::max(longest, row.duration);
-    // Far off, the day it is needed by would squeeze the bars to nothing.
-    const Minutes most = std::max(m_rows.front().duration, std::min(longest, m_rows.front().duration * 3 / 2));
-    const double left = 20;
-    const double room = width() - left - 108;
-    const auto x = [&](Minutes d) { return left + room * double(d) / double(std::max<Minutes>(1, most)); };
-    int y = 0;
-    for (const Row& row : m_rows) {
-        const bool late = row.exposure.sign() > 0;
-        painter.setFont(row.isCurrent ? boldened(bodyFont()) : bodyFont());
-        painter.setPen(t.ink);
-        painter.drawText(QRect(0, y, 18, lineHeight), Qt::AlignVCenter, QString::number(row.crews));
-        // What cannot be had is only an outline.
-        const QColor ink = row.isCurrent ? t.accent : (late ? t.critical : t.activity);
-        painter.setPen(row.isBeyond ? QPen(ink, 1) : QPen(Qt::NoPen));
-        painter.setBrush(row.isBeyond ? QBrush(Qt::NoBrush) : QBrush(ink));
-        painter.drawRoundedRect(QRectF(left, y + 5, std::max(2.0, x(row.duration) - left), 12), 2, 2);
-        painter.setPen(t.ink);
-        painter.drawText(QRectF(x(row.duration) + 6, y, 60, lineHeight), Qt::AlignVCenter,
-                         show::daysWithUnit(row.duration, m_dayMinutes));
-        painter.setPen(late ? t.criticalText : t.muted);
-        if (late) painter.setFont(boldened(bodyFont()));
-        painter.drawText(QRect(width() - 70, y, 70, lineHeight), Qt::AlignVCenter | Qt::AlignRight,
-                         show::money(row.exposure, m_currency));
-        painter.setFont(secondaryFont());
-        painter.setPen(t.muted);
-        painter.drawText(QRectF(left, y + lineHeight - 3, width() - left, rowHeight - lineHeight), Qt::AlignVCenter,
-                         row.isBeyond ? tr("%1 · not on site").arg(row.section) : row.section);
-        y += rowHeight;
-    }
-    if (!m_neededIn) return;
+    const auto x = [&](Minutes d) { return xOf(d, left, most); };
     painter.setFont(secondaryFont());
     painter.setPen(t.contractDate);
     const QString words =
@@ -142,6 +114,44 @@ void CrewChart::paintEvent(QPaintEvent*) {
     } else {
         painter.drawText(QRectF(left, y, width() - left, 20), Qt::AlignVCenter, words);
     }
+}
+
+void CrewChart::paintEvent(QPaintEvent*) {
+    if (m_rows.empty()) return;
+    QPainter painter(this);
+    painter.setRenderHint(QPainter::Antialiasing);
+    const Theme& t = theme();
+    Minutes longest = m_neededIn.value_or(0);
+    for (const Row& row : m_rows) longest = std::max(longest, row.duration);
+    // Far off, the day it is needed by would squeeze the bars to nothing.
+    const Minutes most = std::max(m_rows.front().duration, std::min(longest, m_rows.front().duration * 3 / 2));
+    const double left = 20;
+    const auto x = [&](Minutes d) { return xOf(d, left, most); };
+    int y = 0;
+    for (const Row& row : m_rows) {
+        const bool late = row.exposure.sign() > 0;
+        painter.setFont(row.isCurrent ? boldened(bodyFont()) : bodyFont());
+        painter.setPen(t.ink);
+        painter.drawText(QRect(0, y, 18, lineHeight), Qt::AlignVCenter, QString::number(row.crews));
+        // What cannot be had is only an outline.
+        const QColor ink = row.isCurrent ? t.accent : (late ? t.critical : t.activity);
+        painter.setPen(row.isBeyond ? QPen(ink, 1) : QPen(Qt::NoPen));
+        painter.setBrush(row.isBeyond ? QBrush(Qt::NoBrush) : QBrush(ink));
+        painter.drawRoundedRect(QRectF(left, y + 5, std::max(2.0, x(row.duration) - left), 12), 2, 2);
+        painter.setPen(t.ink);
+        painter.drawText(QRectF(x(row.duration) + 6, y, 60, lineHeight), Qt::AlignVCenter,
+                         show::daysWithUnit(row.duration, m_dayMinutes));
+        painter.setPen(late ? t.criticalText : t.muted);
+        if (late) painter.setFont(boldened(bodyFont()));
+        painter.drawText(QRect(width() - 70, y, 70, lineHeight), Qt::AlignVCenter | Qt::AlignRight,
+                         show::money(row.exposure, m_currency));
+        painter.setFont(secondaryFont());
+        painter.setPen(t.muted);
+        painter.drawText(QRectF(left, y + lineHeight - 3, width() - left, rowHeight - lineHeight), Qt::AlignVCenter,
+                         row.isBeyond ? tr("%1 · not on site").arg(row.section) : row.section);
+        y += rowHeight;
+    }
+    if (m_neededIn) paintNeeded(painter, left, most, y);
 }
 
 } // namespace yarrin

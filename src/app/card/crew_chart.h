@@ -6,6 +6,8 @@
 
 #include <QWidget>
 
+class QPainter;
+
 namespace yarrin {
 
 /// "If crews were 1, 2, 3 …": days and exposure for each, by the real calculation, with the days it is needed in.
@@ -31,6 +33,8 @@ protected:
     void paintEvent(QPaintEvent* event) override;
 
 private:
+    [[nodiscard]] double xOf(Minutes duration, double left, Minutes most) const;
+    void paintNeeded(QPainter& painter, double left, Minutes most, int y);
     [[nodiscard]] static QString latestSection(const Programme& programme, const Schedule& schedule);
 
     Document& m_document;

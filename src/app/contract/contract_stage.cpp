@@ -116,12 +116,6 @@ void ContractStage::buildFields(QGridLayout& grid) {
             },
             [](Transaction& tx, const std::string& text) { return setJobSum(tx, JobSum::damagesCapShare, text); }),
         1, 3);
-    auto* from = new QComboBox(this);
-    from->setObjectName(QStringLiteral("jobLateDates"));
-    from->setAccessibleName(tr("Float is measured to"));
-    from->addItems(
-        {tr("Float is measured to the programme's own finish"), tr("Float is measured to the contract dates")});
-    grid.addWidget(from, 3, 0, 1, 2);
     const auto period = [](const std::optional<int>& days) { return days ? tr("%1 days").arg(*days) : QString(); };
     grid.addWidget(field(
                        QStringLiteral("jobNotice"), tr("Notice of an event, after knowing of it"), tr("28 days"),
@@ -134,6 +128,18 @@ void ContractStage::buildFields(QGridLayout& grid) {
             [=] { return period(job().particularsDays); },
             [](Transaction& tx, const std::string& text) { return setPeriod(tx, Period::particulars, text); }),
         2, 1);
+    buildLateDates(grid);
+    for (int column = 0; column < 4; ++column) grid.setColumnStretch(column, 1);
+}
+
+/// To what float is measured, and when the programme would have to start.
+void ContractStage::buildLateDates(QGridLayout& grid) {
+    auto* from = new QComboBox(this);
+    from->setObjectName(QStringLiteral("jobLateDates"));
+    from->setAccessibleName(tr("Float is measured to"));
+    from->addItems(
+        {tr("Float is measured to the programme's own finish"), tr("Float is measured to the contract dates")});
+    grid.addWidget(from, 3, 0, 1, 2);
     const auto refresh = [this, from] { from->setCurrentIndex(int(m_document.programme().job.lateDatesFrom)); };
     connect(&m_document, &Document::changed, from, refresh);
     refresh();
@@ -159,7 +165,6 @@ void ContractStage::buildFields(QGridLayout& grid) {
     };
     connect(&m_document, &Document::changed, latest, showLatest);
     showLatest();
-    for (int column = 0; column < 4; ++column) grid.setColumnStretch(column, 1);
 }
 
 QWidget* ContractStage::buildSections() {

@@ -28,6 +28,7 @@ private:
     FieldEdit* field(const QString& name, const QString& label, const QString& hint, std::function<QString()> value,
                      Commit commit);
     void buildFields(QGridLayout& grid);
+    void buildLateDates(QGridLayout& grid);
     QWidget* buildSections();
     /// Where each sum of damages comes from, a line for each section and one for the total.
     [[nodiscard]] QStringList damagesLines() const;

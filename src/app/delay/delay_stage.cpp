@@ -80,6 +80,8 @@ DelayStage::DelayStage(Document& document, Dialogs& dialogs, Date today, QWidget
     connect(&document, &Document::recordChanged, this, [this] {
         if (isVisible()) refresh();
     });
+    // Another programme: the section that is latest there is shown first.
+    connect(&document, &Document::replaced, this, [this] { m_section->clear(); });
     show(Page::course);
 }
 
@@ -126,6 +128,23 @@ QWidget* DelayStage::buildRegister() {
     return part;
 }
 
+/// How completion moved, above what it may cost.
+QWidget* DelayStage::buildCharts(QWidget* page) {
+    auto* scroll = new QScrollArea(page);
+    scroll->setWidgetResizable(true);
+    scroll->setHorizontalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
+    m_chart = new CompletionChart(scroll);
+    scroll->setWidget(m_chart);
+    m_exposure = new ExposurePanel(m_document, page);
+    auto* split = new QSplitter(Qt::Vertical, page);
+    split->addWidget(scroll);
+    split->addWidget(m_exposure);
+    split->setSizes({396, 210});
+    split->setStretchFactor(0, 1);
+    split->setChildrenCollapsible(false);
+    return split;
+}
+
 QWidget* DelayStage::buildCourse() {
     auto* page = new QWidget(this);
     auto* layout = new QVBoxLayout(page);
@@ -163,19 +182,7 @@ QWidget* DelayStage::buildCourse() {
     setInk(m_words, Ink::muted);
     m_words->setContentsMargins(16, 2, 16, 2);
     layout->addWidget(m_words);
-    auto* scroll = new QScrollArea(page);
-    scroll->setWidgetResizable(true);
-    scroll->setHorizontalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
-    m_chart = new CompletionChart(scroll);
-    scroll->setWidget(m_chart);
-    m_exposure = new ExposurePanel(m_document, page);
-    auto* split = new QSplitter(Qt::Vertical, page);
-    split->addWidget(scroll);
-    split->addWidget(m_exposure);
-    split->setSizes({396, 210});
-    split->setStretchFactor(0, 1);
-    split->setChildrenCollapsible(false);
-    layout->addWidget(split, 1);
+    layout->addWidget(buildCharts(page), 1);
     connect(m_section, &QComboBox::activated, this, [this] {
         tellSection();
         showFound();

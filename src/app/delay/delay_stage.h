@@ -33,7 +33,9 @@ public:
     enum class Page { course, event, sums, recovery };
     void show(Page page);
     /// A page by its name on the command line.
-    void showNamed(const QString& name);
+    void showNamed(const QString& name) override;
+    void chooseNamed(const QString& key) override { choose(key); }
+    [[nodiscard]] bool isWorking() const override { return m_study->isRunning(); }
     /// Chooses an event by its id.
     void choose(const QString& key);
     /// Records a new event and opens it for typing.
@@ -51,6 +53,7 @@ protected:
 private:
     QWidget* buildRegister();
     QWidget* buildCourse();
+    QWidget* buildCharts(QWidget* page);
     void refresh();
     void showFound();
     void deleteEvent(EventId id);

@@ -165,21 +165,22 @@ bool EventPage::eventFilter(QObject* watched, QEvent* event) {
     return QWidget::eventFilter(watched, event);
 }
 
+QWidget* EventPage::labelled(const QString& text, QWidget* box) {
+    auto* holder = new QWidget(this);
+    auto* layout = new QVBoxLayout(holder);
+    layout->setContentsMargins(0, 0, 0, 0);
+    layout->setSpacing(2);
+    auto* label = new QLabel(text, holder);
+    label->setFont(secondaryFont());
+    setInk(label, Ink::muted);
+    label->setBuddy(box);
+    layout->addWidget(label);
+    layout->addWidget(box);
+    layout->addStretch();
+    return holder;
+}
+
 void EventPage::buildForm(QGridLayout& grid) {
-    const auto labelled = [this](const QString& text, QWidget* box) {
-        auto* holder = new QWidget(this);
-        auto* layout = new QVBoxLayout(holder);
-        layout->setContentsMargins(0, 0, 0, 0);
-        layout->setSpacing(2);
-        auto* label = new QLabel(text, holder);
-        label->setFont(secondaryFont());
-        setInk(label, Ink::muted);
-        label->setBuddy(box);
-        layout->addWidget(label);
-        layout->addWidget(box);
-        layout->addStretch();
-        return holder;
-    };
     const QString day = tr("7 May 2027");
     grid.addWidget(field("eventTitle", tr("Event"), tr("What happened, in a few words"), EventField::title), 0, 0, 1,
                    3);

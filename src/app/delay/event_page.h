@@ -38,6 +38,7 @@ private:
     QPlainTextEdit* longText(const char* name, const QString& label, EventField which);
     void commit(EventField which, const QString& label, const std::string& text);
     void buildForm(QGridLayout& grid);
+    QWidget* labelled(const QString& text, QWidget* box);
     void buildDays();
     void buildFragment(QGridLayout& grid);
     void showClocks();

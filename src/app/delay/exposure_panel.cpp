@@ -96,14 +96,8 @@ void ExposurePanel::keyPressEvent(QKeyEvent* event) {
         QWidget::keyPressEvent(event);
 }
 
-void ExposurePanel::paintEvent(QPaintEvent*) {
-    QPainter painter(this);
+void ExposurePanel::paintTiles(QPainter& painter) {
     const Theme& t = theme();
-    painter.fillRect(rect(), t.paper);
-    painter.setFont(headingFont());
-    painter.setPen(t.ink);
-    painter.drawText(QRect(16, 8, 300, 22), Qt::AlignVCenter, tr("Damages exposure"));
-    painter.setRenderHint(QPainter::Antialiasing);
     int index = 0;
     for (const Tile& tile : tiles()) {
         const QRectF box = tileRect(index++);
@@ -120,6 +114,17 @@ void ExposurePanel::paintEvent(QPaintEvent*) {
         painter.setFont(headingFont());
         painter.drawText(box.adjusted(13, 17, -8, -2), Qt::AlignVCenter, tile.value);
     }
+}
+
+void ExposurePanel::paintEvent(QPaintEvent*) {
+    QPainter painter(this);
+    const Theme& t = theme();
+    painter.fillRect(rect(), t.paper);
+    painter.setFont(headingFont());
+    painter.setPen(t.ink);
+    painter.drawText(QRect(16, 8, 300, 22), Qt::AlignVCenter, tr("Damages exposure"));
+    painter.setRenderHint(QPainter::Antialiasing);
+    paintTiles(painter);
     if (hasFocus()) {
         painter.setBrush(Qt::NoBrush);
         painter.setPen(QPen(t.accent, 2));

@@ -7,6 +7,8 @@
 
 #include <QWidget>
 
+class QPainter;
+
 namespace yarrin {
 
 /// Exposure now, in a tile each, and over the stands of the job so far.
@@ -28,6 +30,7 @@ protected:
     void keyPressEvent(QKeyEvent* event) override;
 
 private:
+    void paintTiles(QPainter& painter);
     struct Tile {
         QString title, value, detail;
         QColor colour;

@@ -12,6 +12,7 @@
 #include <QLabel>
 #include <QPushButton>
 #include <QScrollBar>
+#include <QShortcut>
 #include <QSplitter>
 #include <QVBoxLayout>
 
@@ -50,6 +51,10 @@ ProgrammeStage::ProgrammeStage(Document& document, ViewState& state, QWidget* pa
     emptyLayout->addWidget(first, 0, Qt::AlignCenter);
     emptyLayout->addStretch();
     connect(first, &QPushButton::clicked, this, [this] { m_table->addActivity(ActivityKind::task); });
+    // The key that adds a row in the table adds the first one too.
+    auto* insert =
+        new QShortcut(QKeySequence(Qt::Key_Insert), m_empty, nullptr, nullptr, Qt::WidgetWithChildrenShortcut);
+    connect(insert, &QShortcut::activated, first, &QPushButton::click);
 
     auto* layout = new QVBoxLayout(this);
     layout->setContentsMargins(0, 0, 0, 0);

@@ -109,6 +109,7 @@ LinesPage::LinesPage(Document& document, QWidget* parent)
     layout->addWidget(m_figures);
     layout->addWidget(m_chart, 1);
     layout->addWidget(m_words);
+    m_weight->setSizeAdjustPolicy(QComboBox::AdjustToContents); // of whatever programme comes
     connect(m_weight, &QComboBox::activated, this, &LinesPage::work);
 }
 

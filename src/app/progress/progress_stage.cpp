@@ -87,6 +87,10 @@ ProgressStage::ProgressStage(Document& document, ViewState& state, Dialogs& dial
     show(Show::due);
 }
 
+void ProgressStage::showNamed(const QString& name) {
+    show(name == QLatin1String("lines") ? Show::lines : Show::due);
+}
+
 QWidget* ProgressStage::buildHead() {
     auto* head = new QWidget(this);
     auto* line = new QHBoxLayout(head);
@@ -152,34 +156,29 @@ std::optional<Achieved> ProgressStage::achieved(std::size_t row) const {
                       figuresAt(row).duration);
 }
 
-void ProgressStage::buildList() {
-    ListSource source{[this] { return m_rows.size(); },
-                      [this](const QString& text, const auto& change) {
-                          return m_document.perform(text, [&](Transaction& tx) { return change(&tx); });
-                      },
-                      {},
-                      [this](std::size_t i) { return show::text(at(i).key); }};
-    std::vector<ListColumn> columns;
-    const auto add = [&](const char* name, const QString& title, int width, bool right, bool quiet,
-                         std::function<QString(std::size_t)> text) -> ListColumn& {
-        columns.push_back({QString::fromLatin1(name), title, width, right, quiet, std::move(text)});
-        return columns.back();
-    };
-    add("id", tr("ID"), 58, false, true, [this](std::size_t i) { return show::text(at(i).key); });
-    add("name", tr("Activity"), 200, false, false, [this](std::size_t i) { return show::text(at(i).name); });
-    add("state", tr("State"), 132, false, true, [this](std::size_t i) { return dueText(m_rows[i].due); }).marked =
-        [this](std::size_t i) { return m_rows[i].due == Due::toStart || m_rows[i].due == Due::toFinish; };
-    add("plannedStart", tr("Planned start"), 92, false, true, [this](std::size_t i) {
+namespace {
+
+ListColumn& add(std::vector<ListColumn>& columns, const char* name, const QString& title, int width, bool right,
+                bool quiet, std::function<QString(std::size_t)> text) {
+    columns.push_back({QString::fromLatin1(name), title, width, right, quiet, std::move(text)});
+    return columns.back();
+}
+
+} // namespace
+
+/// When it was planned, and when it was.
+void ProgressStage::addDates(std::vector<ListColumn>& columns) {
+    add(columns, "plannedStart", tr("Planned start"), 92, false, true, [this](std::size_t i) {
         return planned(i) ? show::startDate(planned(i)->first) : QString();
     }).figure = [this](std::size_t i) { return planned(i) ? double(planned(i)->first.minutes) : 0; };
-    add("plannedFinish", tr("and finish"), 88, false, true, [this](std::size_t i) {
+    add(columns, "plannedFinish", tr("and finish"), 88, false, true, [this](std::size_t i) {
         return planned(i) ? show::finishDate(planned(i)->second) : QString();
     }).figure = [this](std::size_t i) { return planned(i) ? double(planned(i)->second.minutes) : 0; };
     for (const auto which : {Actual::start, Actual::finish}) {
         const bool start = which == Actual::start;
         const auto value = [this, start](std::size_t i) { return start ? at(i).actualStart : at(i).actualFinish; };
-        ListColumn& column = add(start ? "start" : "finish", start ? tr("Started") : tr("Finished"), 92, false, false,
-                                 [value, start](std::size_t i) {
+        ListColumn& column = add(columns, start ? "start" : "finish", start ? tr("Started") : tr("Finished"), 92, false,
+                                 false, [value, start](std::size_t i) {
                                      if (!value(i)) return QString();
                                      return start ? show::startDate(*value(i)) : show::finishDate(*value(i));
                                  });
@@ -188,18 +187,22 @@ void ProgressStage::buildList() {
             return setActual(*tx, at(i).id, which, text);
         };
     }
-    add("quantity", tr("Quantity"), 82, true, true, [this](std::size_t i) {
+}
+
+/// How much there is, was done and is left, and what comes of it.
+void ProgressStage::addWork(std::vector<ListColumn>& columns) {
+    add(columns, "quantity", tr("Quantity"), 82, true, true, [this](std::size_t i) {
         const auto m = affectedMeasure(at(i), ActingEffects(m_document.programme()).on(at(i).id));
         return m ? show::number(m->quantity) + QLatin1Char(' ') + show::text(std::string(unitSymbol(m->unit)))
                  : QString();
     });
-    ListColumn& done = add("done", tr("Done"), 64, true, false, [this](std::size_t i) {
+    ListColumn& done = add(columns, "done", tr("Done"), 64, true, false, [this](std::size_t i) {
         return at(i).quantityDone ? show::number(*at(i).quantityDone) : QString();
     });
     done.commit = [this](Transaction* tx, std::size_t i, const std::string& text) {
         return setQuantityDone(*tx, at(i).id, text);
     };
-    ListColumn& left = add("left", tr("Days left"), 70, true, false, [this](std::size_t i) {
+    ListColumn& left = add(columns, "left", tr("Days left"), 70, true, false, [this](std::size_t i) {
         if (!at(i).actualStart || at(i).actualFinish || !m_document.schedule().ok()) return QString();
         return show::days(at(i).remaining.value_or(figuresAt(i).duration),
                           m_document.schedule().calendarOf(figuresAt(i)).dayMinutes());
@@ -207,16 +210,33 @@ void ProgressStage::buildList() {
     left.commit = [this](Transaction* tx, std::size_t i, const std::string& text) {
         return setRemaining(*tx, at(i).id, text);
     };
-    add("forecast", tr("Forecast finish"), 96, false, false, [this](std::size_t i) {
+    add(columns, "forecast", tr("Forecast finish"), 96, false, false, [this](std::size_t i) {
         return m_document.schedule().ok() ? show::finishDate(figuresAt(i).earlyFinish) : QString();
     }).figure = [this](std::size_t i) { return double(figuresAt(i).earlyFinish.minutes); };
-    add("output", tr("Achieved / planned"), 134, true, true, [this](std::size_t i) {
+    add(columns, "output", tr("Achieved / planned"), 134, true, true, [this](std::size_t i) {
         const auto a = achieved(i);
         return a && a->achieved ? tr("%1 / %2 a day").arg(rate(*a->achieved), rate(a->planned)) : QString();
     }).marked = [this](std::size_t i) {
         const auto a = achieved(i);
         return a && a->achieved && *a->achieved < a->planned;
     };
+}
+
+void ProgressStage::buildList() {
+    ListSource source{[this] { return m_rows.size(); },
+                      [this](const QString& text, const auto& change) {
+                          return m_document.perform(text, [&](Transaction& tx) { return change(&tx); });
+                      },
+                      {},
+                      [this](std::size_t i) { return show::text(at(i).key); }};
+    std::vector<ListColumn> columns;
+    add(columns, "id", tr("ID"), 58, false, true, [this](std::size_t i) { return show::text(at(i).key); });
+    add(columns, "name", tr("Activity"), 200, false, false, [this](std::size_t i) { return show::text(at(i).name); });
+    add(columns, "state", tr("State"), 132, false, true, [this](std::size_t i) {
+        return dueText(m_rows[i].due);
+    }).marked = [this](std::size_t i) { return m_rows[i].due == Due::toStart || m_rows[i].due == Due::toFinish; };
+    addDates(columns);
+    addWork(columns);
     m_list = new ListPage(QStringLiteral("progressTable"), tr("Progress of activities"), std::move(source),
                           std::move(columns), this);
     m_list->stretch(QStringLiteral("name"));

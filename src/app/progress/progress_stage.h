@@ -14,6 +14,8 @@ class QStackedWidget;
 
 namespace yarrin {
 
+struct ListColumn;
+
 class TabRow;
 class FieldEdit;
 class Dialogs;
@@ -33,6 +35,7 @@ public:
     void show(Show which);
     [[nodiscard]] NoticeBar& notice() override { return *m_notice; }
     void focusMain() override;
+    void showNamed(const QString& name) override;
     /// Opens the line in which a new update begins.
     void beginUpdate();
 
@@ -57,6 +60,8 @@ private:
     };
     QWidget* buildHead();
     void buildList();
+    void addDates(std::vector<ListColumn>& columns);
+    void addWork(std::vector<ListColumn>& columns);
     void refresh();
     void findPlan();
     void arrange();

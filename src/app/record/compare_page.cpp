@@ -90,6 +90,16 @@ ComparePage::ComparePage(Document& document, ViewState& state, Dialogs& dialogs,
     const auto again = [this] {
         if (!m_filling) compareNow();
     };
+    for (QComboBox* box : {m_before, m_after}) box->setSizeAdjustPolicy(QComboBox::AdjustToContents);
+    // Another programme has other stands, also where they are called the same.
+    connect(&m_document, &Document::replaced, this, [this] {
+        m_filling = true;
+        m_extra.reset();
+        m_sides.clear();
+        m_before->clear();
+        m_after->clear();
+        m_filling = false;
+    });
     connect(m_before, &QComboBox::currentIndexChanged, this, again);
     connect(m_after, &QComboBox::currentIndexChanged, this, again);
     connect(onChart, &QPushButton::clicked, this, &ComparePage::outline);

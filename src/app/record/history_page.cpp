@@ -42,6 +42,33 @@ QString kindText(EntryKind kind) {
 
 } // namespace
 
+/// The seal of the record, to be given away, and the button that checks all of it.
+void HistoryPage::buildSealLine() {
+    m_sealLine = new QWidget(this);
+    auto* foot = new QHBoxLayout(m_sealLine);
+    foot->setContentsMargins(16, 4, 10, 6);
+    foot->setSpacing(6);
+    m_seal = new QLabel(m_sealLine);
+    m_seal->setObjectName(QStringLiteral("historySeal"));
+    m_seal->setProperty("quiet", true);
+    m_seal->setTextInteractionFlags(Qt::TextSelectableByMouse | Qt::TextSelectableByKeyboard);
+    m_seal->setToolTip(tr("Give it away with what you send: it proves later that nothing before it was changed"));
+    auto* copy = quietButton(tr("Copy the seal"), "historySealCopy", m_sealLine);
+    auto* check = quietButton(tr("Check the record"), "historyCheck", m_sealLine);
+    foot->addWidget(m_seal, 1);
+    foot->addWidget(copy);
+    foot->addWidget(check);
+    connect(copy, &QPushButton::clicked, this, [this] {
+        if (const HeldFile* file = m_document.keeper().file())
+            QApplication::clipboard()->setText(show::text(file->seal()));
+    });
+    connect(check, &QPushButton::clicked, this, [this] {
+        emit refused(tr("The record is being checked…"));
+        m_document.keeper().verify();
+    });
+    connect(&m_document.keeper(), &Keeper::verified, this, &HistoryPage::refused);
+}
+
 HistoryPage::HistoryPage(Document& document, QWidget* parent) : QWidget(parent), m_document(document) {
     const auto at = [this](std::size_t i) -> const HistoryEntry& { return m_entries[i]; };
     ListSource source{[this] { return m_entries.size(); },
@@ -82,30 +109,8 @@ HistoryPage::HistoryPage(Document& document, QWidget* parent) : QWidget(parent),
     layout->setContentsMargins(0, 0, 0, 0);
     layout->setSpacing(0);
     layout->addWidget(m_list);
-    m_sealLine = new QWidget(this);
-    auto* foot = new QHBoxLayout(m_sealLine);
-    foot->setContentsMargins(16, 4, 10, 6);
-    foot->setSpacing(6);
-    m_seal = new QLabel(m_sealLine);
-    m_seal->setObjectName(QStringLiteral("historySeal"));
-    m_seal->setProperty("quiet", true);
-    m_seal->setTextInteractionFlags(Qt::TextSelectableByMouse | Qt::TextSelectableByKeyboard);
-    m_seal->setToolTip(tr("Give it away with what you send: it proves later that nothing before it was changed"));
-    auto* copy = quietButton(tr("Copy the seal"), "historySealCopy", m_sealLine);
-    auto* check = quietButton(tr("Check the record"), "historyCheck", m_sealLine);
-    foot->addWidget(m_seal, 1);
-    foot->addWidget(copy);
-    foot->addWidget(check);
+    buildSealLine();
     layout->addWidget(m_sealLine);
-    connect(copy, &QPushButton::clicked, this, [this] {
-        if (const HeldFile* file = m_document.keeper().file())
-            QApplication::clipboard()->setText(show::text(file->seal()));
-    });
-    connect(check, &QPushButton::clicked, this, [this] {
-        emit refused(tr("The record is being checked…"));
-        m_document.keeper().verify();
-    });
-    connect(&m_document.keeper(), &Keeper::verified, this, &HistoryPage::refused);
     connect(m_author, &QLineEdit::editingFinished, this, [this] {
         if (m_author->isModified() && !m_author->text().trimmed().isEmpty())
             emit authorTyped(m_author->text().trimmed());

@@ -31,6 +31,7 @@ signals:
     void authorTyped(const QString& name);
 
 private:
+    void buildSealLine();
     [[nodiscard]] const HistoryEntry* chosen() const;
     void goBack();
     void enableButtons();

@@ -73,6 +73,10 @@ void RecordStage::showNamed(const QString& name) {
                                             : (name == QLatin1String("compare") ? Page::compare : Page::history));
 }
 
+void RecordStage::chooseNamed(const QString& key) {
+    m_revisions->choose(key);
+}
+
 void RecordStage::refresh() {
     if (m_pages->currentWidget() == m_history)
         m_history->refresh();

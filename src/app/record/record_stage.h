@@ -26,7 +26,8 @@ public:
 
     enum class Page { history, revisions, compare };
     void show(Page page);
-    void showNamed(const QString& name);
+    void showNamed(const QString& name) override;
+    void chooseNamed(const QString& key) override;
     [[nodiscard]] HistoryPage& history() const { return *m_history; }
     [[nodiscard]] RevisionPage& revisions() const { return *m_revisions; }
     [[nodiscard]] ComparePage& comparison() const { return *m_compare; }

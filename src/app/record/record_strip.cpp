@@ -15,6 +15,27 @@
 
 namespace yarrin {
 
+void RecordStrip::buildTrial() {
+    m_trial = line("recordTrial");
+    m_trialName = new QLineEdit(m_trial.row);
+    m_trialName->setObjectName(QStringLiteral("trialName"));
+    m_trialName->setPlaceholderText(tr("What it tries"));
+    m_trialName->setAccessibleName(tr("What the trial tries"));
+    m_trialName->setMaximumWidth(170);
+    auto* compared = new QPushButton(tr("Compare"), m_trial.row);
+    compared->setObjectName(QStringLiteral("trialCompare"));
+    auto* keep = new QPushButton(tr("Keep as one step"), m_trial.row);
+    keep->setObjectName(QStringLiteral("trialKeep"));
+    auto* drop = new QPushButton(tr("Drop"), m_trial.row);
+    drop->setObjectName(QStringLiteral("trialDrop"));
+    for (QWidget* one : std::initializer_list<QWidget*>{m_trialName, compared, keep, drop})
+        m_trial.row->layout()->addWidget(one);
+    connect(compared, &QPushButton::clicked, this, &RecordStrip::compareTrial);
+    connect(keep, &QPushButton::clicked, this, &RecordStrip::keepTrial);
+    connect(m_trialName, &QLineEdit::returnPressed, this, &RecordStrip::keepTrial);
+    connect(drop, &QPushButton::clicked, this, [this] { static_cast<void>(m_document.dropTrial()); });
+}
+
 RecordStrip::RecordStrip(Document& document, QWidget* parent) : QFrame(parent), m_document(document) {
     setObjectName(QStringLiteral("recordStrip"));
     auto* rows = new QVBoxLayout(this);
@@ -44,21 +65,7 @@ RecordStrip::RecordStrip(Document& document, QWidget* parent) : QFrame(parent), 
     copy->setObjectName(QStringLiteral("recordCopy"));
     m_readOnly.row->layout()->addWidget(copy);
 
-    m_trial = line("recordTrial");
-    m_trialName = new QLineEdit(m_trial.row);
-    m_trialName->setObjectName(QStringLiteral("trialName"));
-    m_trialName->setPlaceholderText(tr("What it tries"));
-    m_trialName->setAccessibleName(tr("What the trial tries"));
-    m_trialName->setMaximumWidth(170);
-    auto* compared = new QPushButton(tr("Compare"), m_trial.row);
-    compared->setObjectName(QStringLiteral("trialCompare"));
-    auto* keep = new QPushButton(tr("Keep as one step"), m_trial.row);
-    keep->setObjectName(QStringLiteral("trialKeep"));
-    auto* drop = new QPushButton(tr("Drop"), m_trial.row);
-    drop->setObjectName(QStringLiteral("trialDrop"));
-    for (QWidget* one : std::initializer_list<QWidget*>{m_trialName, compared, keep, drop})
-        m_trial.row->layout()->addWidget(one);
-
+    buildTrial();
     m_naming = line("recordNaming");
     m_naming.text->setText(tr("Every change is on the disk already. Name this version, so that it is found again:"));
     m_name = new QLineEdit(m_naming.row);
@@ -71,10 +78,6 @@ RecordStrip::RecordStrip(Document& document, QWidget* parent) : QFrame(parent), 
     connect(elsewhere, &QPushButton::clicked, this, &RecordStrip::saveElsewhere);
     connect(copy, &QPushButton::clicked, this, &RecordStrip::saveElsewhere);
     connect(again, &QPushButton::clicked, this, [this] { m_document.keeper().flush(); });
-    connect(compared, &QPushButton::clicked, this, &RecordStrip::compareTrial);
-    connect(keep, &QPushButton::clicked, this, &RecordStrip::keepTrial);
-    connect(m_trialName, &QLineEdit::returnPressed, this, &RecordStrip::keepTrial);
-    connect(drop, &QPushButton::clicked, this, [this] { static_cast<void>(m_document.dropTrial()); });
     connect(m_name, &QLineEdit::returnPressed, this, [this] {
         if (m_name->text().trimmed().isEmpty()) return;
         const Outcome named = m_document.nameVersion(m_name->text());

@@ -30,6 +30,7 @@ signals:
     void refused(const QString& text);
 
 private:
+    void buildTrial();
     struct Line {
         QWidget* row;
         QLabel* text;

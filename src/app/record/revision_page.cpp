@@ -140,6 +140,7 @@ RevisionPage::RevisionPage(Document& document, ViewState& state, QWidget* parent
     connect(&m_document, &Document::replaced, this, &RevisionPage::takeDraft);
     connect(fresh, &QPushButton::clicked, this, &RevisionPage::beginFreeze);
     connect(m_list->table().selectionModel(), &QItemSelectionModel::selectionChanged, this, &RevisionPage::showChosen);
+    takeDraft(); // the programme may have been there before the page
 }
 
 QWidget* RevisionPage::buildForm() {
@@ -173,6 +174,7 @@ QWidget* RevisionPage::buildForm() {
     line->addStretch(1);
     line->addWidget(draftButton);
     line->addWidget(m_sign);
+    m_sign->hide(); // until there is a key to sign with
     line->addWidget(m_freeze);
     layout->addLayout(line);
     auto* words = new QLabel(tr("Narrative (Markdown). What stands in <angle brackets> only you can say."), form);

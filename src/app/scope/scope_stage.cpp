@@ -57,6 +57,46 @@ ScopeStage::ScopeStage(Document& document, Dialogs& dialogs, QWidget* parent)
     });
 }
 
+QMenu* ScopeStage::buildShownMenu(QWidget* shown) {
+    auto* figures = new QMenu(shown);
+    figures->setObjectName(QStringLiteral("scopeShownMenu"));
+    const auto figure = [&](const QString& text, bool ScopeChart::Shown::*member) {
+        QAction* action = figures->addAction(text);
+        action->setCheckable(true);
+        action->setChecked(m_chart->shown().*member);
+        connect(action, &QAction::toggled, this, [this, member](bool on) {
+            ScopeChart::Shown wanted = m_chart->shown();
+            wanted.*member = on;
+            m_chart->setShown(wanted);
+        });
+    };
+    figure(tr("Number of activities"), &ScopeChart::Shown::activities);
+    figure(tr("Crew-days of work from quantities"), &ScopeChart::Shown::crewDays);
+    figure(tr("Cost, where known"), &ScopeChart::Shown::cost);
+    figures->addSeparator();
+    QAction* activities = figures->addAction(tr("Activities below their groups"));
+    activities->setCheckable(true);
+    connect(activities, &QAction::toggled, m_chart, &ScopeChart::setShowsActivities);
+    return figures;
+}
+
+QMenu* ScopeStage::buildSaveMenu(QWidget* save) {
+    auto* pages = new QMenu(save);
+    pages->setObjectName(QStringLiteral("scopeSaveMenu"));
+    const auto paged = [&](const QString& text, int across, int down) {
+        pages->addAction(text, this, [this, across, down] {
+            m_pagesAcross = across;
+            m_pagesDown = down;
+            saveChart();
+        });
+    };
+    paged(tr("On one page"), 1, 1);
+    paged(tr("Two pages wide"), 2, 1);
+    paged(tr("Three pages wide"), 3, 1);
+    paged(tr("Two pages wide, two tall"), 2, 2);
+    return pages;
+}
+
 QWidget* ScopeStage::buildHead() {
     auto* head = new QWidget(this);
     head->setObjectName(QStringLiteral("scopeHead"));
@@ -81,26 +121,7 @@ QWidget* ScopeStage::buildHead() {
     }
     arrange->setMenu(menu);
     auto* shown = quietButton(tr("Shown"), "scopeShown", head);
-    auto* figures = new QMenu(shown);
-    figures->setObjectName(QStringLiteral("scopeShownMenu"));
-    const auto figure = [&](const QString& text, bool ScopeChart::Shown::*member) {
-        QAction* action = figures->addAction(text);
-        action->setCheckable(true);
-        action->setChecked(m_chart->shown().*member);
-        connect(action, &QAction::toggled, this, [this, member](bool on) {
-            ScopeChart::Shown wanted = m_chart->shown();
-            wanted.*member = on;
-            m_chart->setShown(wanted);
-        });
-    };
-    figure(tr("Number of activities"), &ScopeChart::Shown::activities);
-    figure(tr("Crew-days of work from quantities"), &ScopeChart::Shown::crewDays);
-    figure(tr("Cost, where known"), &ScopeChart::Shown::cost);
-    figures->addSeparator();
-    QAction* activities = figures->addAction(tr("Activities below their groups"));
-    activities->setCheckable(true);
-    connect(activities, &QAction::toggled, m_chart, &ScopeChart::setShowsActivities);
-    shown->setMenu(figures);
+    shown->setMenu(buildShownMenu(shown));
     auto* fold = quietButton(tr("Fold all"), "scopeFold", head);
     connect(fold, &QPushButton::clicked, this, [this] { m_chart->fold(true); });
     auto* places = quietButton(tr("Locations"), "scopeLocations", head);
@@ -110,20 +131,7 @@ QWidget* ScopeStage::buildHead() {
     auto* fit = quietButton(tr("Fit"), "scopeFit", head);
     connect(fit, &QPushButton::clicked, m_chart, &ScopeChart::fit);
     auto* save = quietButton(tr("Save the chart…"), "scopeSave", head);
-    auto* pages = new QMenu(save);
-    pages->setObjectName(QStringLiteral("scopeSaveMenu"));
-    const auto paged = [&](const QString& text, int across, int down) {
-        pages->addAction(text, this, [this, across, down] {
-            m_pagesAcross = across;
-            m_pagesDown = down;
-            saveChart();
-        });
-    };
-    paged(tr("On one page"), 1, 1);
-    paged(tr("Two pages wide"), 2, 1);
-    paged(tr("Three pages wide"), 3, 1);
-    paged(tr("Two pages wide, two tall"), 2, 2);
-    save->setMenu(pages);
+    save->setMenu(buildSaveMenu(save));
     for (auto* button : {places, arrange, shown, fold, fit, save}) row->addWidget(button);
     return head;
 }

@@ -8,6 +8,8 @@
 class QLabel;
 class QLineEdit;
 
+class QMenu;
+
 namespace yarrin {
 
 class Dialogs;
@@ -26,6 +28,8 @@ public:
 
 private:
     QWidget* buildHead();
+    QMenu* buildShownMenu(QWidget* shown);
+    QMenu* buildSaveMenu(QWidget* save);
     QWidget* buildFoot();
     void refreshFoot();
     void saveChart();

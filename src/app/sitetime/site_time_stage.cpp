@@ -117,13 +117,14 @@ SiteTimeStage::SiteTimeStage(Document& document, Dialogs& dialogs, QWidget* pare
         else
             m_stale = true; // an edit elsewhere does not wait for what nobody sees
     });
-    connect(&m_document, &Document::replaced, this, [this] {
+    const auto begin = [this] {
         m_id = {};
         m_year->choose({});
         m_year->showYear(yearMonthDay(dateOf(m_document.programme().job.start)).year);
         choose(m_document.programme().job.defaultCalendar);
-    });
-    choose(m_document.programme().job.defaultCalendar);
+    };
+    connect(&m_document, &Document::replaced, this, begin);
+    begin();
 }
 
 QWidget* SiteTimeStage::buildList() {
@@ -395,6 +396,11 @@ void SiteTimeStage::choose(CalendarId id) {
     m_id = id;
     m_list->choose(id);
     refresh();
+}
+
+void SiteTimeStage::chooseNamed(const QString& key) {
+    for (const Calendar& calendar : m_document.programme().calendars)
+        if (show::text(calendar.key) == key) choose(calendar.id);
 }
 
 void SiteTimeStage::refreshAll() {

@@ -24,6 +24,7 @@ public:
 
     NoticeBar& notice() override { return *m_notice; }
     void focusMain() override;
+    void chooseNamed(const QString& key) override;
     [[nodiscard]] CalendarId current() const { return m_id; }
     void choose(CalendarId id);
     [[nodiscard]] WeekChart& week() const { return *m_week; }

@@ -243,8 +243,9 @@ std::vector<ActivityColumn> programmeColumns() {
     return columns;
 }
 
-std::vector<ActivityColumn> buildUpColumns() {
-    std::vector<ActivityColumn> columns{idColumn(), nameColumn(166)};
+namespace {
+
+ActivityColumn quantityColumn() {
     ActivityColumn quantity = figureColumn("quantity", "Quantity", 84, "quantity", MeasureField::quantity,
                                            [](const Measure& m) { return show::number(m.quantity); });
     quantity.editText = quantity.text;
@@ -252,14 +253,10 @@ std::vector<ActivityColumn> buildUpColumns() {
         const auto& m = x.activity.measure;
         return m ? (show::number(m->quantity) + QLatin1Char(' ') + text(unitSymbol(m->unit))).trimmed() : QString();
     };
-    columns.push_back(std::move(quantity));
-    columns.push_back(figureColumn("output", "Output/day", 82, "output", MeasureField::output,
-                                   [](const Measure& m) { return decimalText(m.outputPerCrewDay); }));
-    columns.push_back(figureColumn("crews", "Crews", 48, "crews", MeasureField::crews,
-                                   [](const Measure& m) { return decimalText(m.crews); }));
-    columns.push_back(figureColumn("factor", "Factor", 50, "factor", MeasureField::factor,
-                                   [](const Measure& m) { return show::twoDecimals(m.factor); }));
-    columns.push_back(daysColumn());
+    return quantity;
+}
+
+ActivityColumn drivenColumn() {
     ActivityColumn driven = column("driven", "Driven by", 128, "");
     driven.quiet = true;
     driven.text = [](Cell x) {
@@ -281,7 +278,10 @@ std::vector<ActivityColumn> buildUpColumns() {
         }
         return x.byHand ? QStringLiteral("by hand · ") + words : words;
     };
-    columns.push_back(std::move(driven));
+    return driven;
+}
+
+ActivityColumn bookColumn() {
     ActivityColumn book = column("book", "Output book", 150, "book item");
     book.quiet = true;
     book.text = [](Cell x) {
@@ -296,7 +296,10 @@ std::vector<ActivityColumn> buildUpColumns() {
         for (const BookItem& item : programme.book) names << text(item.name);
         return names;
     };
-    columns.push_back(std::move(book));
+    return book;
+}
+
+ActivityColumn placeColumn() {
     ActivityColumn place = column("location", "Location", 110, "location");
     place.quiet = true;
     place.text = [](Cell x) {
@@ -310,7 +313,10 @@ std::vector<ActivityColumn> buildUpColumns() {
         for (const Location& at : programme.locations) names << text(at.name);
         return names;
     };
-    columns.push_back(std::move(place));
+    return place;
+}
+
+ActivityColumn unitColumn() {
     ActivityColumn unit = column("unit", "Unit", 40, "unit");
     unit.quiet = true;
     unit.text = [](Cell x) { return x.activity.measure ? text(unitSymbol(x.activity.measure->unit)) : QString(); };
@@ -322,9 +328,10 @@ std::vector<ActivityColumn> buildUpColumns() {
         for (const std::string& known : knownUnits()) units << text(unitSymbol(known));
         return units;
     };
-    columns.push_back(std::move(unit));
-    columns.push_back(figureColumn("hours", "Hours/unit", 78, "hours a unit", MeasureField::hours,
-                                   [](const Measure& m) { return decimalText(m.hoursPerUnit); }));
+    return unit;
+}
+
+ActivityColumn roundingColumn() {
     ActivityColumn rounding = column("rounding", "Rounded to", 80, "rounding");
     rounding.quiet = true;
     rounding.text = [](Cell x) {
@@ -344,7 +351,28 @@ std::vector<ActivityColumn> buildUpColumns() {
         for (const auto& [word, value] : roundings) words << QLatin1String(word);
         return words;
     };
-    columns.push_back(std::move(rounding));
+    return rounding;
+}
+
+} // namespace
+
+std::vector<ActivityColumn> buildUpColumns() {
+    std::vector<ActivityColumn> columns{idColumn(), nameColumn(166)};
+    columns.push_back(quantityColumn());
+    columns.push_back(figureColumn("output", "Output/day", 82, "output", MeasureField::output,
+                                   [](const Measure& m) { return decimalText(m.outputPerCrewDay); }));
+    columns.push_back(figureColumn("crews", "Crews", 48, "crews", MeasureField::crews,
+                                   [](const Measure& m) { return decimalText(m.crews); }));
+    columns.push_back(figureColumn("factor", "Factor", 50, "factor", MeasureField::factor,
+                                   [](const Measure& m) { return show::twoDecimals(m.factor); }));
+    columns.push_back(daysColumn());
+    columns.push_back(drivenColumn());
+    columns.push_back(bookColumn());
+    columns.push_back(placeColumn());
+    columns.push_back(unitColumn());
+    columns.push_back(figureColumn("hours", "Hours/unit", 78, "hours a unit", MeasureField::hours,
+                                   [](const Measure& m) { return decimalText(m.hoursPerUnit); }));
+    columns.push_back(roundingColumn());
     columns.push_back(calendarColumn());
     addTexts(columns);
     return columns;

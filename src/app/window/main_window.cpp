@@ -5,6 +5,7 @@
 #include "app/base/format.h"
 #include "app/base/look.h"
 #include "app/base/one_line.h"
+#include "app/base/output_book.h"
 #include "app/base/plain_words.h"
 #include "app/buildup/build_up_stage.h"
 #include "app/card/card.h"
@@ -25,6 +26,7 @@
 #include "app/window/find_field.h"
 #include "app/window/rail.h"
 #include "app/window/ripple_panel.h"
+#include "app/window/stages.h"
 #include "app/window/standing.h"
 #include "core/model/describe/texts.h"
 #include "store/file.h"
@@ -73,32 +75,26 @@ const std::vector<NamedLens>& lenses() {
     return list;
 }
 
+std::vector<Rail::Entry> railEntries() {
+    std::vector<Rail::Entry> entries;
+    for (const StageInfo& info : stages)
+        if (info.icon) entries.push_back({QLatin1String(info.icon), MainWindow::tr(info.title)});
+    return entries;
+}
+
 } // namespace
 
 MainWindow::MainWindow(QSettings& settings, Dialogs& dialogs, Date today)
-    : m_settings(settings), m_dialogs(dialogs), m_today(today),
-      m_rail(new Rail({{QStringLiteral("contract"), tr("Contract")},
-                       {QStringLiteral("sitetime"), tr("Site time")},
-                       {QStringLiteral("scope"), tr("Scope")},
-                       {QStringLiteral("buildup"), tr("Build-up")},
-                       {QStringLiteral("programme"), tr("Programme")},
-                       {QStringLiteral("progress"), tr("Progress")},
-                       {QStringLiteral("delay"), tr("Delay")}})),
-      m_stack(new QStackedWidget), m_contract(new ContractStage(m_document)),
-      m_siteTime(new SiteTimeStage(m_document, dialogs)), m_scope(new ScopeStage(m_document, dialogs)),
-      m_buildUp(new BuildUpStage(m_document, m_state, dialogs, settings)),
-      m_programme(new ProgrammeStage(m_document, m_state)), m_progress(new ProgressStage(m_document, m_state, dialogs)),
-      m_delay(new DelayStage(m_document, dialogs, today)), m_record(new RecordStage(m_document, m_state, dialogs)),
-      m_strip(new RecordStrip(m_document)), m_card(new Card(m_document, m_state, m_buildUp->book())),
+    : m_settings(settings), m_dialogs(dialogs), m_today(today), m_rail(new Rail(railEntries())),
+      m_stack(new QStackedWidget), m_strip(new RecordStrip(m_document)),
+      m_card(new Card(m_document, m_state, [this]() -> const OutputBook& { return book(); })),
       m_standing(new Standing(m_document, today)), m_ripple(nullptr), m_find(new FindField(m_document)),
       m_jobTitle(new OneLine), m_jobState(new OneLine), m_lens(new QToolButton), m_trialButton(new QToolButton) {
     PlainWords::watch();
     setObjectName(QStringLiteral("mainWindow"));
     setMinimumSize(900, 560);
     resize(1280, 800);
-    for (Stage* one : std::initializer_list<Stage*>{m_contract, m_siteTime, m_scope, m_buildUp, m_programme, m_progress,
-                                                    m_delay, m_record})
-        m_stack->addWidget(one);
+    for (std::size_t i = 0; i < stages.size(); ++i) m_stack->addWidget(new QWidget);
     buildActions();
 
     auto* centre = new QWidget(this);
@@ -133,7 +129,6 @@ MainWindow::MainWindow(QSettings& settings, Dialogs& dialogs, Date today)
     connect(m_ripple, &RipplePanel::reveal, this, &MainWindow::reveal);
     connect(m_card, &Card::reveal, this, &MainWindow::reveal);
     connect(m_card, &Card::refused, this, &MainWindow::say);
-    connect(m_siteTime, &SiteTimeStage::activitiesWanted, this, &MainWindow::revealAll);
     connect(m_find, &FindField::activityChosen, this, &MainWindow::reveal);
     connect(m_find, &FindField::left, this, [this] { stage().focusMain(); });
     connect(m_strip, &RecordStrip::saveElsewhere, this, &MainWindow::saveAs);
@@ -143,23 +138,11 @@ MainWindow::MainWindow(QSettings& settings, Dialogs& dialogs, Date today)
     connect(m_strip, &RecordStrip::refused, this, &MainWindow::say);
     connect(m_strip, &RecordStrip::compareTrial, this, [this] {
         go(Place::record);
-        m_record->show(RecordStage::Page::compare);
-        m_record->comparison().compareTrial();
-    });
-    connect(m_delay, &DelayStage::reveal, this, [this](ActivityId id) {
-        go(Place::programme);
-        reveal(id);
+        auto& record = stageAs<RecordStage>(Place::record);
+        record.show(RecordStage::Page::compare);
+        record.comparison().compareTrial();
     });
     connect(m_standing, &Standing::noticesWanted, this, [this] { go(Place::delay); });
-    connect(m_record, &RecordStage::reveal, this, [this](ActivityId id) {
-        go(Place::programme);
-        reveal(id);
-    });
-    connect(&m_record->history(), &HistoryPage::authorTyped, this, [this](const QString& name) {
-        m_settings.setValue(QStringLiteral("author"), name);
-        m_document.keeper().setAuthor(name.toStdString());
-    });
-    connect(m_record, &RecordStage::chartWanted, this, [this] { go(Place::programme); });
     connect(&m_document, &Document::recordChanged, this, &MainWindow::outlineTrial);
     connect(&m_document, &Document::contractAccepted, this, &MainWindow::outlineContract);
     connect(&m_document, &Document::recordChanged, this, &MainWindow::refreshContext);
@@ -172,7 +155,7 @@ MainWindow::MainWindow(QSettings& settings, Dialogs& dialogs, Date today)
         outlineContract();
         m_state.foldAll({});
         m_fitPending = true;
-        if (m_programme->isVisible()) QTimer::singleShot(0, this, [this] { go(Place::programme); });
+        if (programmeStage().isVisible()) QTimer::singleShot(0, this, [this] { go(Place::programme); });
     });
     m_document.replace(Document::blank(m_today), {});
     const QByteArray geometry = m_settings.value(QStringLiteral("window/geometry")).toByteArray();
@@ -187,28 +170,28 @@ MainWindow::~MainWindow() {
     delete centre;
 }
 
-Stage& MainWindow::stage() {
-    return *static_cast<Stage*>(m_stack->currentWidget());
-}
-
-ActivityTable& MainWindow::table() {
-    if (m_stack->currentWidget() == m_buildUp) return m_buildUp->table();
-    if (m_stack->currentWidget() != m_programme) go(Place::programme);
-    return m_programme->table();
-}
-
-void MainWindow::go(Place place) {
-    m_rail->setCurrent(place == Place::record ? -1 : int(place)); // the record is no stage of the work
-    m_stack->setCurrentIndex(int(place));
-    m_card->setVisible(m_cardWanted && showsActivities(place));
-    m_card->setBuildUp(place == Place::buildUp);
-    m_lens->setVisible(showsActivities(place));
-    if (place == Place::programme && std::exchange(m_fitPending, false)) {
-        // The chart has its size only after the layout ran.
-        centralWidget()->layout()->activate();
-        QTimer::singleShot(0, this, [this] { m_programme->chart().fit(); });
-    }
-    stage().focusMain();
+QMenu* MainWindow::buildLensMenu() {
+    auto* menu = new QMenu(m_lens);
+    for (int i = 0; i < int(lenses().size()); ++i)
+        menu->addAction(tr(lenses()[std::size_t(i)].name.c_str()), this, [this, i] { setLens(i); });
+    menu->addSeparator();
+    auto* words = new QLineEdit(menu);
+    words->setObjectName(QStringLiteral("lensWords"));
+    words->setAccessibleName(tr("Show only activities with these words"));
+    words->setPlaceholderText(tr("Only rows with…"));
+    words->setClearButtonEnabled(true);
+    auto* typed = new QWidgetAction(menu);
+    typed->setDefaultWidget(words);
+    menu->addAction(typed);
+    connect(menu, &QMenu::aboutToShow, words,
+            [words] { QTimer::singleShot(0, words, [words] { words->setFocus(); }); });
+    connect(words, &QLineEdit::textChanged, this, [this](const QString& text) {
+        Lens lens = m_state.lens();
+        lens.words = text.toStdString();
+        m_state.setLens(lens);
+    });
+    connect(words, &QLineEdit::returnPressed, menu, &QMenu::close);
+    return menu;
 }
 
 QWidget* MainWindow::buildContext() {
@@ -237,27 +220,7 @@ QWidget* MainWindow::buildContext() {
     m_lens->setObjectName(QStringLiteral("lensButton"));
     m_lens->setPopupMode(QToolButton::InstantPopup);
     m_lens->setProperty("pill", true);
-    auto* menu = new QMenu(m_lens);
-    for (int i = 0; i < int(lenses().size()); ++i)
-        menu->addAction(tr(lenses()[std::size_t(i)].name.c_str()), this, [this, i] { setLens(i); });
-    menu->addSeparator();
-    auto* words = new QLineEdit(menu);
-    words->setObjectName(QStringLiteral("lensWords"));
-    words->setAccessibleName(tr("Show only activities with these words"));
-    words->setPlaceholderText(tr("Only rows with…"));
-    words->setClearButtonEnabled(true);
-    auto* typed = new QWidgetAction(menu);
-    typed->setDefaultWidget(words);
-    menu->addAction(typed);
-    connect(menu, &QMenu::aboutToShow, words,
-            [words] { QTimer::singleShot(0, words, [words] { words->setFocus(); }); });
-    connect(words, &QLineEdit::textChanged, this, [this](const QString& text) {
-        Lens lens = m_state.lens();
-        lens.words = text.toStdString();
-        m_state.setLens(lens);
-    });
-    connect(words, &QLineEdit::returnPressed, menu, &QMenu::close);
-    m_lens->setMenu(menu);
+    m_lens->setMenu(buildLensMenu());
     layout->addWidget(m_lens);
     m_trialButton->setObjectName(QStringLiteral("trialButton"));
     m_trialButton->setProperty("pill", true);
@@ -346,11 +309,11 @@ void MainWindow::reveal(ActivityId id) {
     table().reveal(id);
     table().setFocus();
     const std::size_t index = m_document.programme().activities.indexOf(id);
-    if (m_stack->currentWidget() != m_programme || index >= m_document.schedule().activities.size()) return;
+    if (m_stack->currentIndex() != int(Place::programme) || index >= m_document.schedule().activities.size()) return;
     // A bar out of sight is brought to a quarter of the chart.
     const TimeScale scale{m_state.left(), m_state.pixelsPerDay()};
     const double x = scale.x(m_document.schedule().activities[index].earlyStart);
-    const double width = m_programme->chart().viewport()->width();
+    const double width = programmeStage().chart().viewport()->width();
     if (x < 0 || x > width - 20) m_state.setTime(scale.at(x - width / 4), m_state.pixelsPerDay());
 }
 
@@ -360,12 +323,8 @@ void MainWindow::revealAll(const std::vector<ActivityId>& ids) {
     m_state.select(ids, ids.front());
 }
 
-bool MainWindow::showsActivities(Place place) {
-    return place == Place::buildUp || place == Place::programme;
-}
-
 void MainWindow::zoom(double factor) {
-    m_state.zoomAt(m_programme->chart().viewport()->width() / 2.0, factor);
+    m_state.zoomAt(programmeStage().chart().viewport()->width() / 2.0, factor);
 }
 
 bool MainWindow::openFile(const QString& path) {
@@ -427,7 +386,7 @@ void MainWindow::openDemo() {
 bool MainWindow::mayLeave() {
     // What is still being typed somewhere counts as typed.
     if (QWidget* focus = QApplication::focusWidget()) focus->clearFocus();
-    m_record->revisions().saveDraft();
+    if (m_stages[std::size_t(Place::record)]) stageAs<RecordStage>(Place::record).revisions().saveDraft();
     if (!m_document.isModified()) return true;
     // What has no file is known by its job's name.
     const QString title = show::text(m_document.programme().job.title);
@@ -506,7 +465,7 @@ void MainWindow::setToday(Date today) {
     if (today == m_today) return;
     m_today = today;
     m_standing->setToday(today);
-    m_delay->setToday(today);
+    if (m_stages[std::size_t(Place::delay)]) stageAs<DelayStage>(Place::delay).setToday(today);
 }
 
 void MainWindow::offerLeftBehind() {

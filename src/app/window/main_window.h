@@ -5,9 +5,13 @@
 #include "app/base/document.h"
 #include "app/base/view_state.h"
 #include "app/window/dialogs.h"
+#include "app/window/stage.h"
 
 #include <QMainWindow>
 #include <QTemporaryDir>
+
+#include <array>
+#include <memory>
 
 class QLabel;
 class QSettings;
@@ -16,20 +20,13 @@ class QToolButton;
 
 namespace yarrin {
 
-class BuildUpStage;
 class Card;
-class ContractStage;
-class DelayStage;
 class FindField;
+class OutputBook;
 class ProgrammeStage;
-class ProgressStage;
 class Rail;
-class RecordStage;
 class RecordStrip;
 class RipplePanel;
-class ScopeStage;
-class SiteTimeStage;
-class Stage;
 class Standing;
 class ActivityTable;
 
@@ -44,9 +41,14 @@ public:
     [[nodiscard]] ViewState& viewState() { return m_state; }
     enum class Place { contract, siteTime, scope, buildUp, programme, progress, delay, record };
     void go(Place place);
+    /// Goes to a stage, a page of it and a row by their names on the command line: "build-up/book"; the programme where
+    /// there is no such stage.
+    void goNamed(const QString& place, const QString& row);
     /// Where programmes without a name are kept, who is working and what the time is. What an ended program left behind
     /// there is offered.
     void setKeeping(Keeping keeping);
+    /// Whether the stage in sight still works something out.
+    [[nodiscard]] bool isWorking() { return stage().isWorking(); }
     /// Opens a file; what keeps it from being read is said in place and the open programme stays.
     bool openFile(const QString& path);
     /// Another day has begun: the clocks of notices go by it.
@@ -65,6 +67,7 @@ private:
     void buildViewMenu();
     void buildActivityMenu();
     QWidget* buildContext();
+    QMenu* buildLensMenu();
     void refreshContext();
     void refreshTitle();
     void refreshRecent();
@@ -83,13 +86,17 @@ private:
     void tell(const QString& text);
     void reveal(ActivityId id);
     void revealAll(const std::vector<ActivityId>& ids);
-    /// Whether a stage is about activities, so that card and lens belong to it.
-    [[nodiscard]] static bool showsActivities(Place place);
     void zoom(double factor);
     void setLens(int index);
     void nameLens();
     [[nodiscard]] ActivityTable& table();
+    /// The stage in sight, and any of them, built where it was not.
     [[nodiscard]] Stage& stage();
+    [[nodiscard]] Stage& stageAt(Place place);
+    template <typename Kind> [[nodiscard]] Kind& stageAs(Place place) { return static_cast<Kind&>(stageAt(place)); }
+    [[nodiscard]] Stage* makeStage(Place place);
+    [[nodiscard]] ProgrammeStage& programmeStage();
+    [[nodiscard]] OutputBook& book();
 
     QSettings& m_settings;
     Dialogs& m_dialogs;
@@ -98,14 +105,8 @@ private:
     ViewState m_state;
     Rail* m_rail;
     QStackedWidget* m_stack;
-    ContractStage* m_contract;
-    SiteTimeStage* m_siteTime;
-    ScopeStage* m_scope;
-    BuildUpStage* m_buildUp;
-    ProgrammeStage* m_programme;
-    ProgressStage* m_progress;
-    DelayStage* m_delay;
-    RecordStage* m_record;
+    std::array<Stage*, 8> m_stages{};   ///< by place; those that nobody went to yet are not built
+    std::unique_ptr<OutputBook> m_book; ///< read when it is first needed
     RecordStrip* m_strip;
     Card* m_card;
     Standing* m_standing;

@@ -14,6 +14,7 @@
 #include "app/table/table_export.h"
 #include "app/window/find_field.h"
 #include "app/window/main_window.h"
+#include "app/window/stages.h"
 #include "chart/layout/rows.h"
 #include "store/workbook.h"
 
@@ -63,11 +64,11 @@ void MainWindow::buildFileMenu() {
     refreshRecent();
     menu->addAction(action(QStringLiteral("importBill"), tr("Import a &bill…"), {}, [this] {
         go(Place::buildUp);
-        m_buildUp->importBillFile();
+        stageAs<BuildUpStage>(Place::buildUp).importBillFile();
     }));
     menu->addAction(action(QStringLiteral("importSchedule"), tr("Import a s&chedule from a table…"), {}, [this] {
         go(Place::buildUp);
-        m_buildUp->importSchedule();
+        stageAs<BuildUpStage>(Place::buildUp).importSchedule();
     }));
     menu->addSeparator();
     menu->addAction(action(QStringLiteral("fileSave"), tr("&Save"), QKeySequence::Save, [this] { save(); }));
@@ -77,8 +78,8 @@ void MainWindow::buildFileMenu() {
                            QKeySequence(Qt::CTRL | Qt::Key_H), [this] { go(Place::record); }));
     menu->addAction(action(QStringLiteral("fileFreeze"), tr("&Freeze a revision…"), {}, [this] {
         go(Place::record);
-        m_record->show(RecordStage::Page::revisions);
-        m_record->revisions().beginFreeze();
+        stageAs<RecordStage>(Place::record).show(RecordStage::Page::revisions);
+        stageAs<RecordStage>(Place::record).revisions().beginFreeze();
     }));
     menu->addAction(action(QStringLiteral("fileExport"), tr("&Export as JSON…"), {}, [this] { exportJson(); }));
     menu->addAction(action(QStringLiteral("exportTable"), tr("Export activities and bill as a &workbook…"), {},
@@ -117,17 +118,11 @@ void MainWindow::buildEditMenu() {
 
 void MainWindow::buildViewMenu() {
     QMenu* menu = menuBar()->addMenu(tr("&View"));
-    const std::pair<QString, Place> places[] = {
-        {tr("&Contract"), Place::contract}, {tr("&Site time"), Place::siteTime},  {tr("S&cope"), Place::scope},
-        {tr("&Build-up"), Place::buildUp},  {tr("&Programme"), Place::programme}, {tr("P&rogress"), Place::progress},
-        {tr("&Delay"), Place::delay}};
-    int number = 0;
-    for (const auto& [text, place] : places) {
-        // Labour, the sixth of the nine, is not there yet.
-        number += place == Place::progress ? 2 : 1;
-        menu->addAction(action(QStringLiteral("stage%1").arg(number), text,
-                               QKeySequence(int(Qt::ALT) | (int(Qt::Key_0) + number)), [this, to = place] { go(to); }));
-    }
+    for (const StageInfo& info : stages)
+        if (info.number > 0)
+            menu->addAction(action(QStringLiteral("stage%1").arg(info.number), tr(info.entry),
+                                   QKeySequence(int(Qt::ALT) | (int(Qt::Key_0) + info.number)),
+                                   [this, to = info.place] { go(to); }));
     menu->addSeparator();
     menu->addAction(
         action(QStringLiteral("zoomIn"), tr("Zoom &in"), QKeySequence(Qt::CTRL | Qt::Key_Plus), [this] { zoom(1.4); }));
@@ -136,10 +131,10 @@ void MainWindow::buildViewMenu() {
     menu->addAction(action(QStringLiteral("zoomOut"), tr("Zoom &out"), QKeySequence(Qt::CTRL | Qt::Key_Minus),
                            [this] { zoom(1 / 1.4); }));
     menu->addAction(action(QStringLiteral("zoomFit"), tr("&Whole programme"), QKeySequence(Qt::CTRL | Qt::Key_0),
-                           [this] { m_programme->chart().fit(); }));
+                           [this] { programmeStage().chart().fit(); }));
     menu->addSeparator();
     QAction* links = action(QStringLiteral("showLinks"), tr("&Links on the chart"), QKeySequence(Qt::CTRL | Qt::Key_L),
-                            [this] { m_programme->chart().setShowsLinks(!m_programme->chart().showsLinks()); });
+                            [this] { programmeStage().chart().setShowsLinks(!programmeStage().chart().showsLinks()); });
     links->setCheckable(true);
     links->setChecked(true);
     menu->addAction(links);
@@ -147,7 +142,7 @@ void MainWindow::buildViewMenu() {
                            [this] { m_state.setOutline({}); }));
     QAction* card = action(QStringLiteral("showCard"), tr("Ca&rd"), QKeySequence(Qt::CTRL | Qt::Key_B), [this] {
         m_cardWanted = !m_cardWanted;
-        m_card->setVisible(m_cardWanted && showsActivities(Place(m_stack->currentIndex())));
+        m_card->setVisible(m_cardWanted && infoOf(Place(m_stack->currentIndex())).aboutActivities);
     });
     card->setCheckable(true);
     card->setChecked(true);
@@ -158,7 +153,7 @@ void MainWindow::buildViewMenu() {
     menu->addAction(action(QStringLiteral("foldAll"), tr("&Fold all groups"),
                            QKeySequence(Qt::CTRL | Qt::SHIFT | Qt::Key_Minus), [this] {
                                std::vector<std::uint32_t> groups;
-                               for (const ChartRow& row : m_programme->table().activities().rows())
+                               for (const ChartRow& row : programmeStage().table().activities().rows())
                                    if (row.isGroup) groups.push_back(row.group);
                                m_state.foldAll(groups);
                            }));
@@ -193,12 +188,12 @@ void MainWindow::buildActivityMenu() {
     menu->addAction(action(QStringLiteral("recordEvent"), tr("Record an &event of delay"),
                            QKeySequence(Qt::CTRL | Qt::Key_E), [this] {
                                go(Place::delay);
-                               m_delay->addEvent();
+                               stageAs<DelayStage>(Place::delay).addEvent();
                            }));
     menu->addAction(
         action(QStringLiteral("newUpdate"), tr("Begin a new &update"), QKeySequence(Qt::CTRL | Qt::Key_U), [this] {
             go(Place::progress);
-            m_progress->beginUpdate();
+            stageAs<ProgressStage>(Place::progress).beginUpdate();
         }));
     menu->addSeparator();
     menu->addAction(action(QStringLiteral("moveIn"), tr("Move a level &in") + QStringLiteral("\tAlt+Right"), {},

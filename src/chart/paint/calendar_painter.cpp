@@ -65,6 +65,39 @@ void paintTimes(QPainter& painter, const WeekLayout& layout, const Spell& spell,
 
 } // namespace
 
+namespace {
+
+/// The spells of a week, each with how long it is.
+void paintSpells(QPainter& painter, const WeekLayout& layout, const std::array<DayWork, 7>& week, const WeekInk& ink) {
+    const Theme& t = ink.theme;
+    for (const SpellShape& shape : layout.spells) {
+        const Spell& spell = week[std::size_t(shape.weekday)][shape.spell];
+        const bool chosen = shape.weekday == ink.chosenDay && ink.chosenSpell == shape.spell;
+        const QRectF box = rectOf(shape.box).adjusted(0, 0.5, 0, -0.5);
+        QColor fill = worksColour(t);
+        if (chosen) fill = mixed(fill, t.accent, 0.5);
+        if (ink.inherited[std::size_t(shape.weekday)] && !chosen) fill = mixed(fill, t.paper, 0.45);
+        painter.setPen(QPen(t.accent, chosen ? 2 : 1, shape.carried ? Qt::DashLine : Qt::SolidLine));
+        painter.setBrush(fill);
+        painter.drawRoundedRect(box, 3, 3);
+        if (box.height() >= 15) {
+            painter.setPen(t.ink);
+            painter.setFont(secondaryFont());
+            painter.drawText(box, Qt::AlignCenter,
+                             shape.carried
+                                 ? QStringLiteral("→ %1").arg(QString::fromStdString(clockText(spell.to - 1440)))
+                                 : lengthText(spell.to - spell.from));
+        }
+        if (!chosen) continue;
+        painter.setPen(QPen(t.accent, 1.5));
+        painter.setBrush(t.paper);
+        if (!shape.carried) painter.drawEllipse(QPointF(box.center().x(), box.top()), 4, 4);
+        if (shape.carried || spell.to <= 1440) painter.drawEllipse(QPointF(box.center().x(), box.bottom()), 4, 4);
+    }
+}
+
+} // namespace
+
 void paintWeek(QPainter& painter, const WeekLayout& layout, const std::array<DayWork, 7>& week, const WeekInk& ink) {
     const Theme& t = ink.theme;
     painter.setRenderHint(QPainter::Antialiasing);
@@ -101,30 +134,7 @@ void paintWeek(QPainter& painter, const WeekLayout& layout, const std::array<Day
         painter.drawText(QRectF(layout.x(day), area.y, layout.columnWidth, area.height), Qt::AlignCenter,
                          QCoreApplication::translate("Calendar", "no work"));
     }
-    for (const SpellShape& shape : layout.spells) {
-        const Spell& spell = week[std::size_t(shape.weekday)][shape.spell];
-        const bool chosen = shape.weekday == ink.chosenDay && ink.chosenSpell == shape.spell;
-        const QRectF box = rectOf(shape.box).adjusted(0, 0.5, 0, -0.5);
-        QColor fill = worksColour(t);
-        if (chosen) fill = mixed(fill, t.accent, 0.5);
-        if (ink.inherited[std::size_t(shape.weekday)] && !chosen) fill = mixed(fill, t.paper, 0.45);
-        painter.setPen(QPen(t.accent, chosen ? 2 : 1, shape.carried ? Qt::DashLine : Qt::SolidLine));
-        painter.setBrush(fill);
-        painter.drawRoundedRect(box, 3, 3);
-        if (box.height() >= 15) {
-            painter.setPen(t.ink);
-            painter.setFont(secondaryFont());
-            painter.drawText(box, Qt::AlignCenter,
-                             shape.carried
-                                 ? QStringLiteral("→ %1").arg(QString::fromStdString(clockText(spell.to - 1440)))
-                                 : lengthText(spell.to - spell.from));
-        }
-        if (!chosen) continue;
-        painter.setPen(QPen(t.accent, 1.5));
-        painter.setBrush(t.paper);
-        if (!shape.carried) painter.drawEllipse(QPointF(box.center().x(), box.top()), 4, 4);
-        if (shape.carried || spell.to <= 1440) painter.drawEllipse(QPointF(box.center().x(), box.bottom()), 4, 4);
-    }
+    paintSpells(painter, layout, week, ink);
     if (ink.chosenDay >= 0 && ink.focused && !ink.chosenSpell) {
         painter.setPen(QPen(t.accent, 2));
         painter.setBrush(Qt::NoBrush);

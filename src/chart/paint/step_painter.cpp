@@ -58,6 +58,55 @@ QColor carrierColour(Carrier carrier, const Theme& theme) {
     return theme.complete;
 }
 
+namespace {
+
+/// Where words of a row may stand: behind x or, where there is no room, before `left`.
+struct WordPlace {
+    double left, x, centre;
+};
+
+/// A word gets its own ground, so that no line runs through it.
+void paintGrounded(QPainter& painter, double layoutLeft, const StepInk& ink, const WordPlace& place,
+                   const QString& text, const QColor& colour, bool bold, bool chosen) {
+    const Theme& t = ink.theme;
+    const auto& [left, x, centre] = place;
+    painter.setFont(bold ? boldened(bodyFont()) : bodyFont());
+    // Where there is no room behind the bar, the words stand before it.
+    const double wide = painter.fontMetrics().horizontalAdvance(text) + 2;
+    const bool before = wide > ink.width - x - 6 && left - 8 - wide > layoutLeft;
+    const double room = before ? wide : ink.width - x - 6;
+    const QString shown = painter.fontMetrics().elidedText(text, Qt::ElideRight, int(std::max(20.0, room)));
+    const QRectF box(before ? left - 8 - wide : x, centre - 9, painter.fontMetrics().horizontalAdvance(shown) + 2, 18);
+    painter.fillRect(box, chosen ? t.selection : t.paper);
+    painter.setPen(colour);
+    painter.drawText(box, Qt::AlignVCenter, shown);
+}
+
+/// The bar of a step, hatched where the days are concurrent; returns where it ends.
+double paintBar(QPainter& painter, const StepRow& row, const Theme& t) {
+    QPen dotted(t.muted, 1, Qt::DotLine);
+    painter.setPen(dotted);
+    painter.drawLine(QPointF(crisp(row.x0), row.linkY0), QPointF(crisp(row.x0), row.linkY1));
+    const QColor colour = carrierColour(row.carrier, t);
+    const QRectF bar(std::min(row.x0, row.x1), row.y, std::max(2.0, std::abs(row.x1 - row.x0)), row.height);
+    painter.setPen(Qt::NoPen);
+    painter.setBrush(colour);
+    if (row.days != 0) painter.drawRoundedRect(bar, 2, 2);
+    double right = row.days == 0 ? row.x1 : bar.right();
+    if (row.hatch1 > row.hatch0) {
+        const QRectF hatch(row.hatch0, row.y, std::max(2.0, row.hatch1 - row.hatch0), row.height);
+        painter.setBrush(t.paper);
+        painter.drawRoundedRect(hatch, 2, 2);
+        painter.setBrush(QBrush(colour, Qt::BDiagPattern));
+        painter.setPen(QPen(colour, 1));
+        painter.drawRoundedRect(hatch.adjusted(0.5, 0.5, -0.5, -0.5), 2, 2);
+        right = std::max(right, hatch.right());
+    }
+    return right;
+}
+
+} // namespace
+
 void paintSteps(QPainter& painter, const StepLayout& layout, const StepInk& ink) {
     const Theme& t = ink.theme;
     painter.setFont(secondaryFont());
@@ -76,22 +125,11 @@ void paintSteps(QPainter& painter, const StepLayout& layout, const StepInk& ink)
         painter.drawText(QRectF(16, centre - 9, layout.left - 30, 18), Qt::AlignVCenter,
                          painter.fontMetrics().elidedText(words, Qt::ElideRight, int(layout.left - 30)));
     };
-    // A word gets its own ground, so that no line runs through it.
+    painter.setRenderHint(QPainter::Antialiasing);
     const auto words = [&](double left, double x, double centre, const QString& text, const QColor& colour, bool bold,
                            bool chosen = false) {
-        painter.setFont(bold ? boldened(bodyFont()) : bodyFont());
-        // Where there is no room behind the bar, the words stand before it.
-        const double wide = painter.fontMetrics().horizontalAdvance(text) + 2;
-        const bool before = wide > ink.width - x - 6 && left - 8 - wide > layout.left;
-        const double room = before ? wide : ink.width - x - 6;
-        const QString shown = painter.fontMetrics().elidedText(text, Qt::ElideRight, int(std::max(20.0, room)));
-        const QRectF box(before ? left - 8 - wide : x, centre - 9, painter.fontMetrics().horizontalAdvance(shown) + 2,
-                         18);
-        painter.fillRect(box, chosen ? t.selection : t.paper);
-        painter.setPen(colour);
-        painter.drawText(box, Qt::AlignVCenter, shown);
+        paintGrounded(painter, layout.left, ink, {left, x, centre}, text, colour, bold, chosen);
     };
-    painter.setRenderHint(QPainter::Antialiasing);
     heading(ink.first, layout.firstY);
     words(layout.contract.x - 12, layout.contract.x + 12, layout.firstY, ink.contract, t.ink, true);
     diamond(painter, {layout.contract.x, layout.firstY}, t.hammock);
@@ -99,24 +137,7 @@ void paintSteps(QPainter& painter, const StepLayout& layout, const StepInk& ink)
         const double centre = row.y + row.height / 2;
         if (row.event && row.event == ink.chosen) painter.fillRect(QRectF(0, centre - 11, ink.width, 22), t.selection);
         if (!row.heading.empty()) heading(QString::fromStdString(row.heading), centre);
-        QPen dotted(t.muted, 1, Qt::DotLine);
-        painter.setPen(dotted);
-        painter.drawLine(QPointF(crisp(row.x0), row.linkY0), QPointF(crisp(row.x0), row.linkY1));
-        const QColor colour = carrierColour(row.carrier, t);
-        const QRectF bar(std::min(row.x0, row.x1), row.y, std::max(2.0, std::abs(row.x1 - row.x0)), row.height);
-        painter.setPen(Qt::NoPen);
-        painter.setBrush(colour);
-        if (row.days != 0) painter.drawRoundedRect(bar, 2, 2);
-        double right = row.days == 0 ? row.x1 : bar.right();
-        if (row.hatch1 > row.hatch0) {
-            const QRectF hatch(row.hatch0, row.y, std::max(2.0, row.hatch1 - row.hatch0), row.height);
-            painter.setBrush(t.paper);
-            painter.drawRoundedRect(hatch, 2, 2);
-            painter.setBrush(QBrush(colour, Qt::BDiagPattern));
-            painter.setPen(QPen(colour, 1));
-            painter.drawRoundedRect(hatch.adjusted(0.5, 0.5, -0.5, -0.5), 2, 2);
-            right = std::max(right, hatch.right());
-        }
+        const double right = paintBar(painter, row, t);
         const bool recovered = row.carrier == Carrier::recovered;
         words(std::min(row.x0, row.x1), right + 8, centre, ink.row(row), recovered ? t.goodText : t.ink,
               row.event && row.event == ink.chosen, row.event && row.event == ink.chosen);

@@ -29,59 +29,55 @@ void paintLeaf(QPainter& painter, const QRectF& box, const TreeItem& item, const
 
 } // namespace
 
-void paintTree(QPainter& painter, const TreeLayout& layout, const std::vector<TreeItem>& items, const TreeInk& ink) {
+namespace {
+
+void paintGroup(QPainter& painter, const TreeBox& one, const TreeItem& item, const TreeInk& ink) {
     const Theme& t = ink.theme;
-    painter.setRenderHint(QPainter::Antialiasing);
-    painter.setPen(QPen(t.link, 1.2));
-    for (const TreeLine& line : layout.lines) painter.drawLine(QPointF(line.x0, line.y0), QPointF(line.x1, line.y1));
-    for (const TreeBox& one : layout.boxes) {
-        const TreeItem& item = items[one.item];
-        const QRectF box = rectOf(one.box);
-        if (item.leaf) {
-            paintLeaf(painter, box, item, t);
-            continue;
-        }
-        const bool chosen = ink.chosen == one.item;
-        const bool whole = item.parent < 0;
-        painter.setOpacity(ink.dragged == one.item ? 0.45 : 1);
-        painter.setPen(QPen(chosen ? t.accent : t.rule, chosen ? 2 : 1));
-        painter.setBrush(chosen ? t.selection : (whole ? t.groupGround : t.field));
-        painter.drawRoundedRect(box.adjusted(0.5, 0.5, -0.5, -0.5), 5, 5);
-        // A band at the left in the colour of its level's rank.
-        if (!whole) painter.fillRect(QRectF(box.left() + 1, box.top() + 9, 3, box.height() - 18), t.accent);
-        const QRectF inner = box.adjusted(12, 5, -9, -5);
-        painter.setFont(secondaryFont());
-        painter.setPen(t.muted);
-        painter.drawText(inner, Qt::AlignLeft | Qt::AlignTop, QString::fromStdString(item.code));
-        painter.setFont(boldened(bodyFont()));
-        painter.setPen(t.ink);
-        const QFontMetricsF bold(painter.font());
-        const double top = item.code.empty() ? 2 : 14;
-        painter.drawText(inner.adjusted(0, top, 0, 0), Qt::AlignLeft | Qt::AlignTop,
-                         bold.elidedText(QString::fromStdString(item.name), Qt::ElideRight, inner.width()));
-        painter.setFont(secondaryFont());
-        const QFontMetricsF small(painter.font());
-        painter.setPen(t.muted);
-        painter.drawText(inner, Qt::AlignLeft | Qt::AlignBottom,
-                         small.elidedText(QString::fromStdString(item.figures), Qt::ElideRight, inner.width()));
-        if (item.folded && item.hidden > 0) {
-            const QString more = QStringLiteral("+%1").arg(item.hidden);
-            const double width = small.horizontalAdvance(more) + 10;
-            const QRectF tag(box.center().x() - width / 2, box.bottom() - 7, width, 15);
-            painter.setPen(Qt::NoPen);
-            painter.setBrush(t.accent);
-            painter.drawRoundedRect(tag, 7, 7);
-            painter.setPen(t.dark ? t.paper : QColor(Qt::white));
-            painter.drawText(tag, Qt::AlignCenter, more);
-        }
-        painter.setOpacity(1);
-        if (chosen && ink.focused) {
-            painter.setPen(QPen(t.accent, 1, Qt::DotLine));
-            painter.setBrush(Qt::NoBrush);
-            painter.drawRoundedRect(box.adjusted(-3, -3, 3, 3), 7, 7);
-        }
+    const QRectF box = rectOf(one.box);
+    const bool chosen = ink.chosen == one.item;
+    const bool whole = item.parent < 0;
+    painter.setOpacity(ink.dragged == one.item ? 0.45 : 1);
+    painter.setPen(QPen(chosen ? t.accent : t.rule, chosen ? 2 : 1));
+    painter.setBrush(chosen ? t.selection : (whole ? t.groupGround : t.field));
+    painter.drawRoundedRect(box.adjusted(0.5, 0.5, -0.5, -0.5), 5, 5);
+    // A band at the left in the colour of its level's rank.
+    if (!whole) painter.fillRect(QRectF(box.left() + 1, box.top() + 9, 3, box.height() - 18), t.accent);
+    const QRectF inner = box.adjusted(12, 5, -9, -5);
+    painter.setFont(secondaryFont());
+    painter.setPen(t.muted);
+    painter.drawText(inner, Qt::AlignLeft | Qt::AlignTop, QString::fromStdString(item.code));
+    painter.setFont(boldened(bodyFont()));
+    painter.setPen(t.ink);
+    const QFontMetricsF bold(painter.font());
+    const double top = item.code.empty() ? 2 : 14;
+    painter.drawText(inner.adjusted(0, top, 0, 0), Qt::AlignLeft | Qt::AlignTop,
+                     bold.elidedText(QString::fromStdString(item.name), Qt::ElideRight, inner.width()));
+    painter.setFont(secondaryFont());
+    const QFontMetricsF small(painter.font());
+    painter.setPen(t.muted);
+    painter.drawText(inner, Qt::AlignLeft | Qt::AlignBottom,
+                     small.elidedText(QString::fromStdString(item.figures), Qt::ElideRight, inner.width()));
+    if (item.folded && item.hidden > 0) {
+        const QString more = QStringLiteral("+%1").arg(item.hidden);
+        const double width = small.horizontalAdvance(more) + 10;
+        const QRectF tag(box.center().x() - width / 2, box.bottom() - 7, width, 15);
+        painter.setPen(Qt::NoPen);
+        painter.setBrush(t.accent);
+        painter.drawRoundedRect(tag, 7, 7);
+        painter.setPen(t.dark ? t.paper : QColor(Qt::white));
+        painter.drawText(tag, Qt::AlignCenter, more);
     }
-    if (!ink.landing) return;
+    painter.setOpacity(1);
+    if (chosen && ink.focused) {
+        painter.setPen(QPen(t.accent, 1, Qt::DotLine));
+        painter.setBrush(Qt::NoBrush);
+        painter.drawRoundedRect(box.adjusted(-3, -3, 3, 3), 7, 7);
+    }
+}
+
+/// Where a box that is dragged would land.
+void paintLanding(QPainter& painter, const TreeLayout& layout, const TreeInk& ink) {
+    const Theme& t = ink.theme;
     for (const TreeBox& one : layout.boxes) {
         if (one.item != ink.landing->item) continue;
         const QRectF box = rectOf(one.box);
@@ -100,6 +96,25 @@ void paintTree(QPainter& painter, const TreeLayout& layout, const std::vector<Tr
             painter.drawLine(QPointF(box.left() - 2, y), QPointF(box.right() + 2, y));
         }
     }
+}
+
+} // namespace
+
+void paintTree(QPainter& painter, const TreeLayout& layout, const std::vector<TreeItem>& items, const TreeInk& ink) {
+    const Theme& t = ink.theme;
+    painter.setRenderHint(QPainter::Antialiasing);
+    painter.setPen(QPen(t.link, 1.2));
+    for (const TreeLine& line : layout.lines) painter.drawLine(QPointF(line.x0, line.y0), QPointF(line.x1, line.y1));
+    for (const TreeBox& one : layout.boxes) {
+        const TreeItem& item = items[one.item];
+        const QRectF box = rectOf(one.box);
+        if (item.leaf) {
+            paintLeaf(painter, box, item, t);
+            continue;
+        }
+        paintGroup(painter, one, item, ink);
+    }
+    if (ink.landing) paintLanding(painter, layout, ink);
 }
 
 } // namespace yarrin

@@ -47,6 +47,10 @@ private:
     void impactedAsPlanned();
     void timeImpact();
     void windows(std::size_t from, std::size_t to);
+    struct WindowShares;
+    [[nodiscard]] std::vector<const DelayEvent*> eventsBetween(std::size_t from, std::size_t to) const;
+    void followPath(std::size_t from, std::size_t to, SectionId section, const std::vector<const DelayEvent*>& events,
+                    WindowShares& into);
     void collapsed();
 
     /// Puts the events of one window in, one after the other, and returns where that leads.

@@ -1,0 +1,130 @@
+// SPDX-FileCopyrightText: 2026 The Yarrin authors
+// SPDX-License-Identifier: GPL-3.0-or-later
+// The stages of the window: built when somebody first goes there.
+#include "app/base/output_book.h"
+#include "app/buildup/build_up_stage.h"
+#include "app/card/card.h"
+#include "app/contract/contract_stage.h"
+#include "app/delay/delay_stage.h"
+#include "app/programme/bar_chart_view.h"
+#include "app/programme/programme_stage.h"
+#include "app/progress/progress_stage.h"
+#include "app/record/history_page.h"
+#include "app/record/record_stage.h"
+#include "app/scope/scope_stage.h"
+#include "app/sitetime/site_time_stage.h"
+#include "app/table/activity_table.h"
+#include "app/window/rail.h"
+#include "app/window/stages.h"
+
+#include <QFileInfo>
+#include <QLayout>
+#include <QSettings>
+#include <QStackedWidget>
+#include <QTimer>
+#include <QToolButton>
+
+#include <utility>
+
+namespace yarrin {
+
+Stage& MainWindow::stage() {
+    return stageAt(Place(m_stack->currentIndex()));
+}
+
+Stage& MainWindow::stageAt(Place place) {
+    Stage*& made = m_stages[std::size_t(place)];
+    if (made) return *made;
+    made = makeStage(place);
+    QWidget* standIn = m_stack->widget(int(place));
+    const bool shown = m_stack->currentWidget() == standIn;
+    m_stack->removeWidget(standIn);
+    m_stack->insertWidget(int(place), made);
+    if (shown) m_stack->setCurrentIndex(int(place));
+    delete standIn;
+    return *made;
+}
+
+Stage* MainWindow::makeStage(Place place) {
+    const auto onChart = [this](ActivityId id) {
+        go(Place::programme);
+        reveal(id);
+    };
+    switch (place) {
+    case Place::contract:
+        return new ContractStage(m_document);
+    case Place::siteTime: {
+        auto* stage = new SiteTimeStage(m_document, m_dialogs);
+        connect(stage, &SiteTimeStage::activitiesWanted, this, &MainWindow::revealAll);
+        return stage;
+    }
+    case Place::scope:
+        return new ScopeStage(m_document, m_dialogs);
+    case Place::buildUp:
+        return new BuildUpStage(m_document, m_state, book(), m_dialogs, m_settings);
+    case Place::programme:
+        return new ProgrammeStage(m_document, m_state);
+    case Place::progress:
+        return new ProgressStage(m_document, m_state, m_dialogs);
+    case Place::delay: {
+        auto* stage = new DelayStage(m_document, m_dialogs, m_today);
+        connect(stage, &DelayStage::reveal, this, onChart);
+        return stage;
+    }
+    case Place::record:
+        break;
+    }
+    auto* stage = new RecordStage(m_document, m_state, m_dialogs);
+    connect(stage, &RecordStage::reveal, this, onChart);
+    connect(&stage->history(), &HistoryPage::authorTyped, this, [this](const QString& name) {
+        m_settings.setValue(QStringLiteral("author"), name);
+        m_document.keeper().setAuthor(name.toStdString());
+    });
+    connect(stage, &RecordStage::chartWanted, this, [this] { go(Place::programme); });
+    return stage;
+}
+
+ProgrammeStage& MainWindow::programmeStage() {
+    return stageAs<ProgrammeStage>(Place::programme);
+}
+
+OutputBook& MainWindow::book() {
+    if (!m_book)
+        m_book =
+            std::make_unique<OutputBook>(QFileInfo(m_settings.fileName()).path() + QStringLiteral("/output-book.json"));
+    return *m_book;
+}
+
+ActivityTable& MainWindow::table() {
+    if (m_stack->currentIndex() == int(Place::buildUp)) return stageAs<BuildUpStage>(Place::buildUp).table();
+    if (m_stack->currentIndex() != int(Place::programme)) go(Place::programme);
+    return programmeStage().table();
+}
+
+void MainWindow::go(Place place) {
+    Stage& stage = stageAt(place);
+    const StageInfo& info = infoOf(place);
+    m_rail->setCurrent(info.icon ? int(place) : -1); // the record is no stage of the work
+    m_stack->setCurrentIndex(int(place));
+    m_card->setVisible(m_cardWanted && info.aboutActivities);
+    m_card->setBuildUp(place == Place::buildUp);
+    m_lens->setVisible(info.aboutActivities);
+    if (place == Place::programme && std::exchange(m_fitPending, false)) {
+        // The chart has its size only after the layout ran.
+        centralWidget()->layout()->activate();
+        QTimer::singleShot(0, this, [this] { programmeStage().chart().fit(); });
+    }
+    stage.focusMain();
+}
+
+void MainWindow::goNamed(const QString& place, const QString& row) {
+    const QString stage = place.section(QLatin1Char('/'), 0, 0), page = place.section(QLatin1Char('/'), 1);
+    Place to = Place::programme;
+    for (const StageInfo& info : stages)
+        if (stage == QLatin1String(info.name)) to = info.place;
+    go(to);
+    if (!page.isEmpty()) stageAt(to).showNamed(page);
+    if (!row.isEmpty()) stageAt(to).chooseNamed(row);
+}
+
+} // namespace yarrin
