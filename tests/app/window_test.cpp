@@ -228,6 +228,20 @@ private slots:
         QVERIFY(desk.programme() == small());
     }
 
+    /// Wherever the keyboard is: a field that has nothing to take back leaves the key to the programme.
+    void undoIsTheProgrammesWhereAFieldHasNothing() {
+        Desk desk(small(), settings());
+        desk.enter(desk.cell("A010", "name"), QStringLiteral("Renamed"));
+        auto* find = desk.find<QLineEdit>("findField");
+        find->setFocus();
+        QTest::keyClicks(find, QStringLiteral("ab"));
+        QTest::keyClick(find, Qt::Key_Z, Qt::ControlModifier);
+        QCOMPARE(desk.programme().activities.row(desk.id("A010"))->name, std::string("Renamed"));
+        QCOMPARE(find->text(), QString());
+        QTest::keyClick(find, Qt::Key_Z, Qt::ControlModifier);
+        QVERIFY(desk.programme() == small());
+    }
+
     /// What is chosen on the chart is brought into sight in the table by rows only.
     void choosingABarLeavesTheColumnsWhereTheyAre() {
         Desk desk(small(), settings());

@@ -212,9 +212,10 @@ private slots:
         row("numbers given", "UPDATE numbering SET highest = 1 WHERE name = 'activity'", false);
         row("numbers of nothing", "INSERT INTO numbering VALUES ('nothing', 3)", false);
         row("something kept", "INSERT INTO keeping VALUES ('approved', 'yes')", false);
-        row("a signature", "UPDATE signature SET signature = replace(signature, 'a', 'b')", false);
+        row("a signature", "UPDATE signature SET signature = substr(signature, 2) || substr(signature, 1, 1)", false);
         row("a signer", "UPDATE signature SET signer = 'A. Planner'");
-        row("the key that signed", "UPDATE signature SET public_key = replace(public_key, 'a', 'b')", false);
+        row("the key that signed",
+            "UPDATE signature SET public_key = substr(public_key, 2) || substr(public_key, 1, 1)", false);
         row("a signature taken out", "DELETE FROM signature");
         row("a line of the chain", "DELETE FROM chain WHERE number = 5", false);
         row("the end of the chain", "DELETE FROM chain WHERE number > 20", false);

@@ -8,6 +8,7 @@
 #include "app/table/inline_message.h"
 #include "chart/paint/bar_painter.h"
 
+#include <QApplication>
 #include <QHeaderView>
 #include <QLabel>
 #include <QPushButton>
@@ -65,8 +66,12 @@ ProgrammeStage::ProgrammeStage(Document& document, ViewState& state, QWidget* pa
 
     const auto showEmpty = [this, splitter] {
         const bool empty = m_document.programme().activities.empty() && m_document.programme().breakdown.empty();
+        // The keyboard goes where work goes on, rather than to whatever the window has next.
+        const QWidget* focus = QApplication::focusWidget();
+        const bool here = focus && isAncestorOf(focus) && m_empty->isHidden() == empty;
         m_empty->setVisible(empty);
         splitter->setVisible(!empty);
+        if (here) focusMain();
     };
     connect(&document, &Document::changed, this, showEmpty);
     showEmpty();
@@ -83,7 +88,10 @@ ProgrammeStage::ProgrammeStage(Document& document, ViewState& state, QWidget* pa
 }
 
 void ProgrammeStage::focusMain() {
-    m_table->setFocus();
+    if (m_empty->isHidden())
+        m_table->setFocus();
+    else
+        m_empty->findChild<QPushButton*>()->setFocus();
 }
 
 } // namespace yarrin

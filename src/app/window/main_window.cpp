@@ -7,6 +7,7 @@
 #include "app/base/one_line.h"
 #include "app/base/output_book.h"
 #include "app/base/plain_words.h"
+#include "app/base/undo_keys.h"
 #include "app/buildup/build_up_stage.h"
 #include "app/card/card.h"
 #include "app/contract/contract_stage.h"
@@ -91,6 +92,7 @@ MainWindow::MainWindow(QSettings& settings, Dialogs& dialogs, Date today)
       m_standing(new Standing(m_document, today)), m_ripple(nullptr), m_find(new FindField(m_document)),
       m_jobTitle(new OneLine), m_jobState(new OneLine), m_lens(new QToolButton), m_trialButton(new QToolButton) {
     PlainWords::watch();
+    UndoKeys::watch();
     setObjectName(QStringLiteral("mainWindow"));
     setMinimumSize(900, 560);
     resize(1280, 800);
