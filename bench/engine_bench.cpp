@@ -6,6 +6,7 @@
 #include "core/network/passes.h"
 #include "core/network/schedule.h"
 #include "edit/activity_edits.h"
+#include "edit/recalculated.h"
 #include "edit/ripple.h"
 #include "large_programme.h"
 #include "store/file.h"
@@ -91,6 +92,24 @@ void editAndRecalculate(benchmark::State& state) {
     }
 }
 
+/// The same with what was compiled kept, as a document does it.
+void editAndPutIn(benchmark::State& state) {
+    Programme p = largeProgramme(int(state.range(0)));
+    Calculation calculation;
+    Schedule before = calculation.whole(p);
+    const ActivityId id = p.activities[p.activities.size() / 2].id;
+    int days = 3;
+    for (auto _ : state) {
+        Transaction tx(p);
+        if (!setDuration(tx, id, std::to_string(days = days == 3 ? 4 : 3) + "d").ok()) std::abort();
+        const Edit edit = *tx.commit("edit");
+        Schedule after = recalculated(calculation, p, edit);
+        benchmark::DoNotOptimize(rippleBetween(before, after));
+        before = std::move(after);
+    }
+    if (calculation.reused() + 1 < std::size_t(state.iterations())) std::abort();
+}
+
 std::filesystem::path fileFor(int size, FileFormat format) {
     return std::filesystem::temp_directory_path() /
            ("yarrin-bench-" + std::to_string(size) + (format == FileFormat::native ? ".yarrin" : ".json"));
@@ -162,6 +181,7 @@ BENCHMARK(passes) SIZES;
 BENCHMARK(boostLongestPath) SIZES;
 BENCHMARK(bareSweep) SIZES;
 BENCHMARK(editAndRecalculate) SIZES;
+BENCHMARK(editAndPutIn) SIZES;
 BENCHMARK(timeImpact)->Arg(1000)->Arg(10000)->Unit(benchmark::kMillisecond);
 BENCHMARK(recordEdit)->Arg(10000)->Arg(100000)->Unit(benchmark::kMillisecond);
 BENCHMARK(save<FileFormat::native>)->Arg(10000)->Arg(100000)->Unit(benchmark::kMillisecond);

@@ -3,6 +3,7 @@
 #include "app/base/document.h"
 
 #include "app/base/format.h"
+#include "edit/recalculated.h"
 #include "store/digest.h"
 #include "store/file.h"
 
@@ -55,9 +56,12 @@ Outcome Document::perform(const QString& text, const Operation& operation) {
         if (tx.empty()) return done();
         // What is taken here must open again.
         if (Outcome kept = m_readBack.check(tx.edit(), m_programme); !kept.ok()) return kept;
-        after = std::make_shared<Schedule>(yarrin::schedule(m_programme, m_cache));
+        after = std::make_shared<Schedule>(recalculated(m_calculation, m_programme, tx.edit()));
         // A programme that could be calculated must stay one; a file that came broken may be mended step by step.
-        if (!after->ok() && m_schedule->ok()) return after->errors;
+        if (!after->ok() && m_schedule->ok()) {
+            m_calculation.forget(); // the programme is about to be what it was
+            return after->errors;
+        }
         edit = tx.commit(text.toStdString());
     }
     put(std::move(*edit), std::move(after), EntryKind::edit);
@@ -82,7 +86,7 @@ void Document::put(Edit edit, std::shared_ptr<const Schedule> after, EntryKind k
 Schedule Document::tried(const Operation& operation) {
     Transaction tx(m_programme, &lookedUp());
     const Outcome outcome = operation(tx);
-    if (outcome.ok()) return yarrin::schedule(m_programme, m_cache);
+    if (outcome.ok()) return yarrin::schedule(m_programme, m_calculation.cache());
     Schedule failed;
     failed.errors = outcome.errors();
     return failed;
@@ -115,7 +119,7 @@ void Document::redo() {
 void Document::step(const Edit& edit, bool isUndo) {
     apply(m_programme, edit, &lookedUp());
     const auto before = m_schedule;
-    recalculate();
+    recalculate(&edit);
     const QString text = show::text(edit.text);
     m_lastChange =
         LastChange{isUndo ? tr("Taken back: %1").arg(text) : text, rippleBetween(*before, *m_schedule), isUndo};
@@ -125,8 +129,9 @@ void Document::step(const Edit& edit, bool isUndo) {
     emit recordChanged();
 }
 
-void Document::recalculate() {
-    m_schedule = std::make_shared<Schedule>(yarrin::schedule(m_programme, m_cache));
+void Document::recalculate(const Edit* edit) {
+    m_schedule = std::make_shared<Schedule>(edit ? recalculated(m_calculation, m_programme, *edit)
+                                                 : m_calculation.whole(m_programme));
     ++m_generation;
 }
 

@@ -3,7 +3,7 @@
 #pragma once
 
 #include "app/base/keeper.h"
-#include "core/network/schedule.h"
+#include "core/network/calculation.h"
 #include "edit/ripple.h"
 #include "edit/transaction.h"
 #include "store/file_lock.h"
@@ -144,7 +144,8 @@ private:
         std::string text;
         std::int64_t before;
     };
-    void recalculate();
+    /// After an edit that was applied since the last time, else whole.
+    void recalculate(const Edit* edit = nullptr);
     void step(const Edit& edit, bool isUndo);
     void start(Programme programme, const QString& path);
 
@@ -152,7 +153,7 @@ private:
 
     Programme m_programme;
     mutable std::optional<Lookup> m_lookup; ///< made when it is first asked for
-    CalendarCache m_cache;
+    Calculation m_calculation;
     std::shared_ptr<const Schedule> m_schedule;
     std::vector<Edit> m_history;
     std::size_t m_done = 0;    ///< edits of the history that are applied

@@ -50,7 +50,7 @@ void Document::findTrial() {
     auto before = programmeAfter(number);
     if (!before.ok()) return;
     Trial trial{std::move(before).value(), nullptr, 0, {}};
-    trial.schedule = std::make_shared<Schedule>(yarrin::schedule(trial.programme, m_cache));
+    trial.schedule = std::make_shared<Schedule>(yarrin::schedule(trial.programme, m_calculation.cache()));
     if (const auto entries = m_keeper.file()->history(); entries.ok())
         for (const HistoryEntry& entry : *entries)
             if (entry.number == number) trial.since = entry.at;
@@ -89,7 +89,7 @@ Outcome Document::become(const Programme& programme, const QString& text) {
     Edit edit = differenceBetween(m_programme, programme, text.toStdString());
     if (edit.changes.empty()) return inputError("the programme is the same already", {});
     apply(m_programme, edit, &lookedUp());
-    auto after = std::make_shared<Schedule>(yarrin::schedule(m_programme, m_cache));
+    auto after = std::make_shared<Schedule>(m_calculation.whole(m_programme));
     put(std::move(edit), std::move(after), EntryKind::restored);
     return done();
 }
@@ -135,6 +135,7 @@ Outcome Document::dropTrial() {
     if (!m_trial) return inputError("no trial is on", {});
     const Edit back = differenceBetween(m_programme, m_trial->programme, "Trial dropped");
     apply(m_programme, back, &lookedUp());
+    m_calculation.forget(); // what was calculated last was within the trial
     if (m_savedAt > m_trial->done) m_savedAt = gone;
     m_history.resize(m_trial->done);
     m_done = m_trial->done;

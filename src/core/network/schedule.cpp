@@ -2,6 +2,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/network/schedule.h"
 
+#include "core/network/calculation.h"
 #include "core/network/passes.h"
 
 #include <algorithm>
@@ -12,11 +13,10 @@ namespace {
 
 class Scheduler {
 public:
-    Scheduler(const Programme& programme, CalendarCache& cache)
-        : m_programme(programme), m_compiled(compile(programme, cache)) {}
+    Scheduler(const Programme& programme, CompiledProgramme& compiled) : m_programme(programme), m_compiled(compiled) {}
 
     Schedule run() {
-        m_out.problems = std::move(m_compiled.problems);
+        m_out.problems = m_compiled.problems;
         m_out.errors = m_compiled.errors;
         if (!m_out.ok()) return std::move(m_out);
         const Network& net = m_compiled.network;
@@ -201,15 +201,20 @@ private:
     }
 
     const Programme& m_programme;
-    CompiledProgramme m_compiled;
+    CompiledProgramme& m_compiled;
     PassResult m_passes;
     Schedule m_out;
 };
 
 } // namespace
 
+Schedule scheduleOf(const Programme& programme, CompiledProgramme& compiled) {
+    return Scheduler(programme, compiled).run();
+}
+
 Schedule schedule(const Programme& programme, CalendarCache& cache) {
-    return Scheduler(programme, cache).run();
+    CompiledProgramme compiled = compile(programme, cache);
+    return scheduleOf(programme, compiled);
 }
 
 Schedule schedule(const Programme& programme) {
