@@ -3,6 +3,7 @@
 #include "store/chain.h"
 
 #include "store/digest.h"
+#include "store/native_schema.h"
 
 #include <algorithm>
 #include <array>
@@ -164,9 +165,10 @@ std::string tablesDigest(Database& database) {
         text = std::string("table ") + one.table + "\n";
         digest.add(text);
         Statement row(database, std::string("SELECT * FROM ") + one.table + " ORDER BY " + one.order);
+        const LaterColumns& later = laterColumns(one.table);
         while (row.next()) {
             text = "row\n";
-            row.canonical(text);
+            row.canonical(text, &later);
             digest.add(text);
         }
     }

@@ -207,9 +207,22 @@ template <typename Value> std::string declared(const Value& blank) {
             return "TEXT NOT NULL DEFAULT '0001-01-01'"; // a date that nobody gave is none that anybody means
     }
 }
+using Later = std::map<std::string, LaterColumns, std::less<>>;
+
+/// What a declaration says after DEFAULT; none where it says nothing.
+std::optional<std::string> defaultIn(const std::string& declaration) {
+    static const std::string word = " DEFAULT ";
+    const std::size_t at = declaration.find(word);
+    if (at == std::string::npos) return {};
+    std::string text = declaration.substr(at + word.size());
+    std::erase(text, '\'');
+    return text;
+}
+
 /// Adds what a version brought to a table that was there: columns stand last and have defaults.
 template <typename Part>
-void addNew(std::vector<TableStatement>& all, std::vector<Migration>& steps, const std::string& table, int version) {
+void addNew(std::vector<TableStatement>& all, std::vector<Migration>& steps, Later& later, const std::string& table,
+            int version) {
     static const Part blank{};
     std::string columns;
     describe::forEachField<Part>([&](const auto& field) {
@@ -217,7 +230,7 @@ void addNew(std::vector<TableStatement>& all, std::vector<Migration>& steps, con
         if constexpr (inOwnTable<Value>) {
             if constexpr (describe::IsList<Value>::value)
                 if constexpr (describe::IsDescribed<typename Value::value_type>)
-                    addNew<typename Value::value_type>(all, steps, std::string(field.parts.table), version);
+                    addNew<typename Value::value_type>(all, steps, later, std::string(field.parts.table), version);
         } else if constexpr (describe::IsGroup<Value>::value) {
             // Columns of a group say nothing where it is not there.
             describe::forEachField<typename Value::value_type>([&](const auto& inner) {
@@ -243,7 +256,9 @@ void addNew(std::vector<TableStatement>& all, std::vector<Migration>& steps, con
     }
     for (std::size_t at = 0; at < columns.size();) {
         const std::size_t end = std::min(columns.find(", ", at + 2), columns.size());
-        steps.push_back({version - 1, "ALTER TABLE " + table + " ADD COLUMN " + columns.substr(at + 2, end - at - 2)});
+        const std::string one = columns.substr(at + 2, end - at - 2);
+        steps.push_back({version - 1, "ALTER TABLE " + table + " ADD COLUMN " + one});
+        later[table][one.substr(0, one.find(' '))] = defaultIn(one);
         at = end;
     }
 }
@@ -251,6 +266,7 @@ void addNew(std::vector<TableStatement>& all, std::vector<Migration>& steps, con
 struct Schema {
     std::vector<TableStatement> tables;
     std::vector<Migration> steps;
+    Later later;
 };
 
 const Schema& schema() {
@@ -260,7 +276,8 @@ const Schema& schema() {
         for (const auto& [from, sql] : writtenSteps) schema.steps.push_back({from, sql});
         for (int version = writtenSchemaVersion + 1; version <= nativeSchemaVersion; ++version)
             forEachRowType([&]<typename Row>(Row*) {
-                addNew<Row>(schema.tables, schema.steps, std::string(describe::Described<Row>::table), version);
+                addNew<Row>(schema.tables, schema.steps, schema.later, std::string(describe::Described<Row>::table),
+                            version);
             });
         return schema;
     }();
@@ -271,6 +288,12 @@ const Schema& schema() {
 
 const std::vector<TableStatement>& tableStatements() {
     return schema().tables;
+}
+
+const LaterColumns& laterColumns(const std::string& table) {
+    static const LaterColumns none;
+    const auto found = schema().later.find(table);
+    return found == schema().later.end() ? none : found->second;
 }
 
 const std::vector<Migration>& migrations() {

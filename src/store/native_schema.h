@@ -2,6 +2,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
 
+#include <map>
+#include <optional>
 #include <string>
 #include <vector>
 
@@ -26,6 +28,11 @@ struct Migration {
     std::string sql;
 };
 [[nodiscard]] const std::vector<Migration>& migrations();
+
+/// Columns of a table that came after version `writtenSchemaVersion`, each with its default as text, none for null.
+/// Where they say nothing the digest of tables leaves them out, so that it stays what it was before there were any.
+using LaterColumns = std::map<std::string, std::optional<std::string>, std::less<>>;
+[[nodiscard]] const LaterColumns& laterColumns(const std::string& table);
 
 /// Makes the tables of a version in an empty database, with the marks in its header.
 void makeTables(Database& database, int version);

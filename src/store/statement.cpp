@@ -140,10 +140,17 @@ Blob Statement::blob() {
     return {bytes ? std::string(bytes, static_cast<std::size_t>(count)) : std::string()};
 }
 
-void Statement::canonical(std::string& text) {
+void Statement::canonical(std::string& text,
+                          const std::map<std::string, std::optional<std::string>, std::less<>>* later) {
     const int columns = sqlite3_column_count(m_statement);
     for (int i = 0; i < columns; ++i) {
-        text += sqlite3_column_name(m_statement, i);
+        const char* name = sqlite3_column_name(m_statement, i);
+        if (later && !later->empty())
+            if (const auto found = later->find(std::string_view(name)); found != later->end()) {
+                const auto* held = sqlite3_column_text(m_statement, i);
+                if (held ? found->second == std::string(reinterpret_cast<const char*>(held)) : !found->second) continue;
+            }
+        text += name;
         const int type = sqlite3_column_type(m_statement, i);
         if (type == SQLITE_NULL) {
             text += " none\n";

@@ -7,6 +7,7 @@
 #include "core/model/words.h"
 #include "core/time/instant.h"
 
+#include <map>
 #include <memory>
 #include <optional>
 #include <string>
@@ -82,7 +83,9 @@ public:
     [[nodiscard]] Blob blob();
     /// Adds the whole row column by column, with names, types and lengths, so that no two rows read the same:
     /// docs/file-format.md.
-    void canonical(std::string& text);
+    /// Columns listed are left out where they hold what is listed beside them, or nothing where nothing is.
+    void canonical(std::string& text,
+                   const std::map<std::string, std::optional<std::string>, std::less<>>* later = nullptr);
     /// Begins a query anew with other values.
     template <typename... Values> Statement& with(const Values&... values) {
         again();

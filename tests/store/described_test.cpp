@@ -101,6 +101,36 @@ private slots:
         QVERIFY(*held->file->programmeAfter(0).operator->() == *read);
     }
 
+    /// A record that was sealed in version 6 goes on from that seal after a column came, and says so.
+    void aSealOfVersion6HoldsAfterAColumnCame() {
+        const std::string path = m_folder.filePath(QStringLiteral("sealed.yarrin")).toStdString();
+        QVERIFY(QFile::copy(QStringLiteral(SOURCE_DIR "/tests/data/native/version6-frozen.yarrin"),
+                            QString::fromStdString(path)));
+        QFile::setPermissions(QString::fromStdString(path), QFile::ReadOwner | QFile::WriteOwner);
+        const std::string seal = "5-WK76-7RQK-BZ63-T3CC-QGWG-QVHH";
+        {
+            const auto held = ProgrammeFile::open(path, {"Planner", "2027-03-02 08:00:00"});
+            QVERIFY2(held.ok(), held.ok() ? "" : held.error().sentence().c_str());
+            Programme p = held->programme;
+            Transaction tx(p);
+            QVERIFY(setText(tx, p.activities[0].id, *activityText("responsible"), "Piling gang").ok());
+            const Edit edit = *tx.commit("responsible");
+            QVERIFY(held->file->record(EntryKind::edit, edit, p, {"Planner", "2027-03-02 08:00:00"}).ok());
+            QVERIFY(held->file->freeze(p, "B", "Update", "", {"Planner", "2027-03-02 08:00:00"}).ok());
+        }
+        const auto found = verifyFile(path, seal);
+        QVERIFY(found.ok());
+        for (const std::string& fault : found->faults) qWarning("%s", fault.c_str());
+        QVERIFY(found->whole());
+        QCOMPARE(found->revisions.size(), std::size_t(2));
+        // What the new column says is sealed as well.
+        {
+            Database file(path, Database::Mode::change);
+            file.run("UPDATE activity SET responsible = 'Somebody' WHERE id = (SELECT min(id) FROM activity)");
+        }
+        QVERIFY(!verifyFile(path, seal)->whole());
+    }
+
     /// Every version's tables lead to today's: made anew, or brought there step by step, they have the same columns.
     void everyWayToTodaysTablesEndsThere() {
         const auto columns = [](Database& database) {
