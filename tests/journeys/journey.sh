@@ -35,7 +35,12 @@ Xvfb -displayfd 3 -screen 0 1280x824x24 -nolisten tcp >"$ROOM/x.log" 2>&1 3>"$RO
 display=$!
 for _ in $(seq 100); do [ -s "$ROOM/number" ] && break; sleep 0.05; done
 export DISPLAY=:$(cat "$ROOM/number")
-openbox >"$ROOM/manager.log" 2>&1 &
+# Without a frame and at the corner, so that no theme or font of the machine moves what is pressed.
+cat >"$ROOM/manager.xml" <<'END'
+<openbox_config xmlns="http://openbox.org/3.4/rc"><applications><application class="*" type="normal">
+<decor>no</decor><position force="yes"><x>0</x><y>0</y></position></application></applications></openbox_config>
+END
+openbox --config-file "$ROOM/manager.xml" >"$ROOM/manager.log" 2>&1 &
 manager=$!
 
 fail() { echo "$NAME: $*"; exit 1; }
@@ -69,12 +74,14 @@ key() { for one in "$@"; do xdotool key --clearmodifiers "$one"; sleep 0.05; don
 typ() { xdotool type --clearmodifiers --delay 8 -- "$1"; settle; }
 # Types a line and ends it.
 line() { typ "$1"; key Return; }
-clk() { xdotool mousemove "$1" "$2"; sleep 0.08; xdotool click "${3:-1}"; settle; }
-dbl() { xdotool mousemove "$1" "$2"; sleep 0.08; xdotool click --repeat 2 --delay 90 1; settle; }
+# Places are those of a window whose frame is a pixel wide and twenty tall.
+move() { xdotool mousemove $(($1 - 1)) $(($2 - 20)); }
+clk() { move "$1" "$2"; sleep 0.08; xdotool click "${3:-1}"; settle; }
+dbl() { move "$1" "$2"; sleep 0.08; xdotool click --repeat 2 --delay 90 1; settle; }
 drag() {
-  xdotool mousemove "$1" "$2"; sleep 0.12; xdotool mousedown 1; sleep 0.08
-  xdotool mousemove $((($1 + $3) / 2)) $((($2 + $4) / 2)); sleep 0.08
-  xdotool mousemove $(($3 - 3)) "$4"; sleep 0.05; xdotool mousemove "$3" "$4"; sleep 0.1; xdotool mouseup 1; settle
+  move "$1" "$2"; sleep 0.12; xdotool mousedown 1; sleep 0.08
+  move $((($1 + $3) / 2)) $((($2 + $4) / 2)); sleep 0.08
+  move $(($3 - 3)) "$4"; sleep 0.05; move "$3" "$4"; sleep 0.1; xdotool mouseup 1; settle
 }
 # Puts words on the clipboard, as another program would.
 clipboard() { printf '%s' "$1" | xclip -selection clipboard -i; sleep 0.1; }
