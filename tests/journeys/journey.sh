@@ -57,17 +57,20 @@ start() {
     sleep 0.05
   done
   [ -n "$window" ] || fail "no window came"
-  xdotool windowactivate --sync "$window" >/dev/null 2>&1 || true
-  sleep 0.7
+  timeout 5 xdotool windowactivate --sync "$window" >/dev/null 2>&1 || true
+  sleep 0.5
+  settle
 }
-# What was pressed is through when the application idles: its processor time no longer grows.
+# What was pressed is through when the application idles: its processor time no longer grows, for long enough that the
+# disk has answered, too.
 settle() {
-  local before=-1 now=0
-  for _ in $(seq 100); do
+  local before=-1 now=0 same=0
+  for _ in $(seq 200); do
     now=$(awk '{print $14 + $15}' "/proc/$app/stat" 2>/dev/null || echo 0)
-    [ "$now" = "$before" ] && return 0
+    if [ "$now" = "$before" ]; then same=$((same + 1)); else same=0; fi
+    [ "$same" -ge 3 ] && return 0
     before=$now
-    sleep 0.08
+    sleep 0.05
   done
 }
 key() { for one in "$@"; do xdotool key --clearmodifiers "$one"; sleep 0.05; done; settle; }
