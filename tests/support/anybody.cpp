@@ -24,10 +24,32 @@ public:
     Anybody(Transaction& tx, std::mt19937& random, Manners manners) : m_tx(tx), m_random(random), m_manners(manners) {}
 
     Outcome act() {
-        static constexpr std::array all{&Anybody::activity, &Anybody::links,    &Anybody::tree,     &Anybody::places,
-                                        &Anybody::calendar, &Anybody::contract, &Anybody::event,    &Anybody::bill,
-                                        &Anybody::book,     &Anybody::sequence, &Anybody::progress, &Anybody::tables};
-        return (this->*all[below(all.size())])();
+        switch (below(12)) {
+        case 0:
+            return activity();
+        case 1:
+            return links();
+        case 2:
+            return tree();
+        case 3:
+            return places();
+        case 4:
+            return calendar();
+        case 5:
+            return contract();
+        case 6:
+            return event();
+        case 7:
+            return bill();
+        case 8:
+            return book();
+        case 9:
+            return sequence();
+        case 10:
+            return progress();
+        default:
+            return tables();
+        }
     }
 
 private:
@@ -397,7 +419,8 @@ private:
 } // namespace
 
 Outcome anybody(Transaction& tx, std::mt19937& random, Manners manners) {
-    return Anybody(tx, random, manners).act();
+    Anybody somebody(tx, random, manners);
+    return somebody.act();
 }
 
 } // namespace yarrin::test
