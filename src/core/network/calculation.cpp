@@ -10,6 +10,8 @@ namespace yarrin {
 
 namespace {
 
+constexpr std::size_t mostChanges = 64;
+
 /// Whether two states of an activity differ only in what the network does not know, or knows as work. All else, and
 /// whatever fields come, counts as known to it.
 bool sameButForWork(const Activity& before, const Activity& after) {
@@ -49,7 +51,8 @@ Schedule Calculation::whole(const Programme& programme) {
 }
 
 Schedule Calculation::after(const Programme& programme, std::span<const ChangedActivity> changes) {
-    if (!m_kept || m_programme != &programme) return whole(programme);
+    // Looking at each change costs a walk over events and problems: of many it is more than compiling.
+    if (!m_kept || m_programme != &programme || changes.size() > mostChanges) return whole(programme);
     for (const ChangedActivity& change : changes)
         if (!put(programme, change)) return whole(programme);
     ++m_reused;
