@@ -1,5 +1,6 @@
 // SPDX-FileCopyrightText: 2026 The Yarrin authors
 // SPDX-License-Identifier: GPL-3.0-or-later
+#include "core/base/work.h"
 #include "edit/transaction.h"
 #include "store/native.h"
 #include "store/native_database.h"
@@ -20,6 +21,11 @@ public:
     Reader(Database& database, std::int64_t version) : m_database(database), m_version(version) {}
 
     Result<Programme> read(bool checked) {
+        forEachRowType([&]<typename Row>(Row*) {
+            if (checked && m_version >= describe::tableSince<Row>())
+                m_rowsInAll +=
+                    m_database.number(("SELECT count(*) FROM " + std::string(describe::Described<Row>::table)).c_str());
+        });
         job();
         forEachRowType([&]<typename Row>(Row*) {
             if (m_version >= describe::tableSince<Row>()) table<Row>();
@@ -31,6 +37,7 @@ public:
             }
         if (m_version >= 4 && checked) numbering();
         if (m_database.failed()) return *m_database.error();
+        if (!workGoesOn()) return Error{ErrorCode::file, {}, "it was stopped", {}};
         if (m_faults.empty() && checked) m_faults = faultsOf(m_programme);
         if (!m_faults.empty()) return std::move(m_faults);
         return std::move(m_programme);
@@ -199,6 +206,7 @@ private:
         Statement row(m_database,
                       "SELECT id, " + columnsOf<Row>(int(m_version)) + " FROM " + name + " ORDER BY position");
         while (row.next()) {
+            if (++m_rowsRead % 1024 == 0 && !workGoesOn(std::size_t(m_rowsRead), std::size_t(m_rowsInAll))) return;
             Row& one = rows.emplace_back();
             const std::int64_t number = row.number();
             at(Described::table, number);
@@ -289,6 +297,8 @@ private:
     std::vector<Error> m_faults;
     std::string m_table;
     std::int64_t m_row = 0;
+    std::int64_t m_rowsRead = 0;
+    std::int64_t m_rowsInAll = 0;                    ///< as far as it matters to who waits
     std::map<std::string, std::int64_t> m_partsRead; ///< lines of each table of parts
 };
 

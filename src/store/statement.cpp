@@ -2,6 +2,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "store/statement.h"
 
+#include "core/base/work.h"
 #include "store/digest.h"
 
 #include <bit>
@@ -25,6 +26,9 @@ Database::Database(const std::string& path, Mode mode) {
     sqlite3_db_config(m_handle, SQLITE_DBCONFIG_ENABLE_VIEW, 0, nullptr);
     // Another window may just be reading or writing; who holds the file for longer is told of, and it is tried again.
     sqlite3_busy_timeout(m_handle, 100);
+    // What takes long, like copying a file, ends where somebody stopped it; what was begun is rolled back.
+    sqlite3_progress_handler(
+        m_handle, 20'000, [](void*) { return workGoesOn() ? 0 : 1; }, nullptr);
     run("PRAGMA cell_size_check = ON");
 }
 
@@ -41,6 +45,7 @@ void Database::fail(int code) {
     case SQLITE_IOERR:
     case SQLITE_CANTOPEN:
     case SQLITE_NOMEM:
+    case SQLITE_INTERRUPT:
         m_mayPass = true;
         break;
     default:
@@ -54,6 +59,9 @@ void Database::fail(int code) {
     case SQLITE_MISMATCH:
         error.what = "the file is damaged";
         error.todo = "open a copy or an earlier version of it";
+        break;
+    case SQLITE_INTERRUPT:
+        error.what = "it was stopped";
         break;
     case SQLITE_FULL:
         error.what = "the disk is full";

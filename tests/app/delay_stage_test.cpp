@@ -40,7 +40,10 @@ class DelayStageTest : public QObject {
     static DelayStage& stage(Desk& desk) { return *desk.find<DelayStage>("delayStage"); }
     static CompletionChart& chart(Desk& desk) { return *desk.find<CompletionChart>("completionChart"); }
     static EventList& events(Desk& desk) { return *desk.find<EventList>("eventList"); }
-    static void waitForFindings(Desk& desk) { QTRY_VERIFY_WITH_TIMEOUT(!stage(desk).study().isRunning(), 60000); }
+    static void waitForFindings(Desk& desk) {
+        QTRY_VERIFY_WITH_TIMEOUT(!stage(desk).study().isRunning(), 60000);
+        QApplication::processEvents(); // what was found at once is laid out a turn later
+    }
     static void enterDay(Desk& desk, int row, const char* column, const QString& text) {
         GridView& grid = *desk.find<GridView>("eventDays");
         auto* model = static_cast<GridModel*>(grid.model());

@@ -14,6 +14,8 @@ namespace yarrin {
 namespace {
 
 constexpr std::size_t gone = static_cast<std::size_t>(-1);
+/// An edit of so many rows is long work.
+constexpr std::size_t manyChanges = 2000;
 
 std::filesystem::path nativePath(const QString& path) {
     return path.toStdString();
@@ -21,7 +23,7 @@ std::filesystem::path nativePath(const QString& path) {
 
 } // namespace
 
-Document::Document(QObject* parent) : QObject(parent), m_schedule(std::make_shared<Schedule>()) {
+Document::Document(QObject* parent) : QObject(parent) {
     connect(&m_keeper, &Keeper::wentApart, this, [this] {
         m_apartName = QFileInfo(m_path.isEmpty() ? m_keeper.apartFrom() : m_path).fileName();
         m_path.clear();
@@ -36,57 +38,99 @@ Outcome Document::mayChange() const {
                       "save it under another name to change it");
 }
 
-Lookup& Document::lookedUp() const {
-    if (!m_lookup) m_lookup.emplace(m_programme);
-    return *m_lookup;
+Lookup& Document::Live::lookedUp() {
+    if (!lookup) lookup.emplace(programme);
+    return *lookup;
+}
+
+/// Takes up another programme. To take a large one apart takes its time, which nobody need wait for.
+void Document::become(std::unique_ptr<Live> next) {
+    const std::shared_ptr<Live> old = std::exchange(m_live, std::move(next));
+    QThreadPool::globalInstance()->start([old] {});
+}
+
+void Document::Live::calculate() {
+    schedule = std::make_shared<Schedule>(calculation.whole(programme));
 }
 
 const Lookup& Document::lookup() const {
-    return lookedUp();
+    return m_live->lookedUp();
+}
+
+/// A copy for who works beside the interface; those who ask while it is in use share one.
+std::shared_ptr<const Programme> Document::sharedProgramme() const {
+    auto shared = m_sharedAt == m_generation ? m_shared.lock() : nullptr;
+    if (!shared) {
+        shared = std::make_shared<const Programme>(m_live->programme);
+        m_shared = shared;
+        m_sharedAt = m_generation;
+    }
+    return shared;
+}
+
+/// What an operation does to a programme, done to it; where it fails, nothing is.
+Result<Document::Tried> Document::tryOn(Live& live, const QString& text, const Operation& operation) {
+    Transaction tx(live.programme, &live.lookedUp());
+    Outcome outcome = operation(tx);
+    if (!outcome.ok()) return outcome.errors();
+    if (tx.empty()) return Tried{};
+    // What is taken here must open again.
+    if (Outcome kept = m_readBack.check(tx.edit(), live.programme); !kept.ok()) return kept.errors();
+    auto after = std::make_shared<Schedule>(recalculated(live.calculation, live.programme, tx.edit()));
+    // A programme that could be calculated must stay one; a file that came broken may be mended step by step.
+    if (!after->ok() && m_live->schedule->ok()) {
+        live.calculation.forget(); // the programme is about to be what it was
+        return after->errors;
+    }
+    return Tried{tx.commit(text.toStdString()), std::move(after)};
 }
 
 Outcome Document::perform(const QString& text, const Operation& operation) {
     if (Outcome may = mayChange(); !may.ok()) return may;
-    std::optional<Edit> edit;
-    std::shared_ptr<const Schedule> after;
-    {
-        Transaction tx(m_programme, &lookedUp());
-        Outcome outcome = operation(tx);
-        if (!outcome.ok()) return outcome;
-        if (tx.empty()) return done();
-        // What is taken here must open again.
-        if (Outcome kept = m_readBack.check(tx.edit(), m_programme); !kept.ok()) return kept;
-        after = std::make_shared<Schedule>(recalculated(m_calculation, m_programme, tx.edit()));
-        // A programme that could be calculated must stay one; a file that came broken may be mended step by step.
-        if (!after->ok() && m_schedule->ok()) {
-            m_calculation.forget(); // the programme is about to be what it was
-            return after->errors;
-        }
-        edit = tx.commit(text.toStdString());
-    }
-    put(std::move(*edit), std::move(after), EntryKind::edit);
+    auto tried = tryOn(*m_live, text, operation);
+    if (!tried.ok()) return tried.errors();
+    if (tried->edit) put(std::move(*tried.value().edit), std::move(tried.value().schedule), EntryKind::edit);
+    return done();
+}
+
+Outcome Document::performLong(const QString& what, const QString& text, const Operation& operation) {
+    if (Outcome may = mayChange(); !may.ok()) return may;
+    auto next = std::make_unique<Live>();
+    std::optional<Result<Tried>> tried;
+    bool stopped = false;
+    m_waiter(what, [&](WorkWatch& watch) {
+        next->programme = m_live->programme;
+        tried = tryOn(*next, text, operation);
+        stopped = watch.stopped();
+    });
+    if (stopped) return inputError("it was stopped, and nothing was changed", {});
+    if (!tried->ok()) return tried->errors();
+    if (!(*tried)->edit) return done();
+    next->schedule = std::exchange(m_live->schedule, nullptr); // what was before is what the change is told against
+    become(std::move(next));
+    put(std::move(*tried->value().edit), std::move(tried->value().schedule), EntryKind::edit);
     return done();
 }
 
 void Document::put(Edit edit, std::shared_ptr<const Schedule> after, EntryKind kind) {
     if (m_savedAt != gone && m_savedAt > m_done) m_savedAt = gone;
     m_history.resize(m_done);
-    m_lastChange = LastChange{show::text(edit.text), rippleBetween(*m_schedule, *after), false};
+    m_lastChange = LastChange{show::text(edit.text), rippleBetween(*m_live->schedule, *after), false};
     m_history.push_back(std::move(edit));
     ++m_done;
-    m_schedule = std::move(after);
+    m_live->schedule = std::move(after);
     ++m_generation;
     // On the disk before anything else is looked at.
-    m_keeper.write(kind, m_history.back(), m_programme);
+    m_keeper.write(kind, m_history.back(), m_live->programme);
     emit changed();
     emit fileChanged();
     emit recordChanged();
 }
 
 Schedule Document::tried(const Operation& operation) {
-    Transaction tx(m_programme, &lookedUp());
+    Transaction tx(m_live->programme, &m_live->lookedUp());
     const Outcome outcome = operation(tx);
-    if (outcome.ok()) return yarrin::schedule(m_programme, m_calculation.cache());
+    if (outcome.ok()) return yarrin::schedule(m_live->programme, m_live->calculation.cache());
     Schedule failed;
     failed.errors = outcome.errors();
     return failed;
@@ -106,7 +150,7 @@ void Document::undo() {
     if (may.ok() && m_done == 0)
         may = undoEarlier();
     else if (may.ok())
-        step(inverse(m_history[--m_done]), true);
+        stepBack(m_history[--m_done]);
     if (!may.ok()) emit notUndone(show::error(may.error()));
 }
 
@@ -116,23 +160,45 @@ void Document::redo() {
     step(m_history[m_done++], false);
 }
 
+/// Puts an edit in and calculates what follows.
+void Document::take(const Edit& edit) {
+    if (edit.changes.size() < manyChanges) {
+        apply(m_live->programme, edit, &m_live->lookedUp());
+        m_live->schedule = std::make_shared<Schedule>(recalculated(m_live->calculation, m_live->programme, edit));
+    } else {
+        // The pages go on looking at the programme as it was until the other one is whole.
+        auto next = std::make_unique<Live>();
+        m_waiter(tr("Putting in %1").arg(show::countOf(qint64(edit.changes.size()), "change", "changes")),
+                 [&](WorkWatch&) {
+                     next->programme = m_live->programme;
+                     apply(next->programme, edit);
+                     next->calculate();
+                 });
+        become(std::move(next));
+    }
+    ++m_generation;
+}
+
+void Document::stepBack(const Edit& edit) {
+    Edit back;
+    const auto turn = [&](WorkWatch&) { back = inverse(edit); };
+    if (edit.changes.size() < manyChanges)
+        back = inverse(edit);
+    else
+        m_waiter(tr("Taking back"), turn);
+    step(back, true);
+}
+
 void Document::step(const Edit& edit, bool isUndo) {
-    apply(m_programme, edit, &lookedUp());
-    const auto before = m_schedule;
-    recalculate(&edit);
+    const auto before = m_live->schedule;
+    take(edit);
     const QString text = show::text(edit.text);
     m_lastChange =
-        LastChange{isUndo ? tr("Taken back: %1").arg(text) : text, rippleBetween(*before, *m_schedule), isUndo};
-    m_keeper.write(isUndo ? EntryKind::undo : EntryKind::redo, edit, m_programme);
+        LastChange{isUndo ? tr("Taken back: %1").arg(text) : text, rippleBetween(*before, *m_live->schedule), isUndo};
+    m_keeper.write(isUndo ? EntryKind::undo : EntryKind::redo, edit, m_live->programme);
     emit changed();
     emit fileChanged();
     emit recordChanged();
-}
-
-void Document::recalculate(const Edit* edit) {
-    m_schedule = std::make_shared<Schedule>(edit ? recalculated(m_calculation, m_programme, *edit)
-                                                 : m_calculation.whole(m_programme));
-    ++m_generation;
 }
 
 QString Document::displayName() const {
@@ -147,8 +213,14 @@ void Document::replace(Programme programme, const QString& path) {
 }
 
 void Document::start(Programme programme, const QString& path) {
-    m_programme = std::move(programme);
-    m_lookup.reset();
+    auto next = std::make_unique<Live>();
+    m_waiter(tr("Calculating"), [&](WorkWatch&) {
+        next->programme = std::move(programme);
+        next->calculate();
+        (void)next->lookedUp();
+    });
+    become(std::move(next));
+    ++m_generation;
     m_history.clear();
     m_earlier.clear();
     m_trial.reset();
@@ -157,7 +229,6 @@ void Document::start(Programme programme, const QString& path) {
     m_recordUnsaved = false;
     m_apartName.clear();
     m_path = path;
-    recalculate();
     if (m_keeper.file()) {
         findEarlier();
         findTrial();
@@ -166,6 +237,7 @@ void Document::start(Programme programme, const QString& path) {
     emit changed();
     emit fileChanged();
     emit recordChanged();
+    emit revisionsChanged();
 }
 
 Programme Document::blank(Date today) {
@@ -193,12 +265,20 @@ Outcome Document::open(const QString& path) {
         start(std::move(programme).value(), path);
         return done();
     }
-    auto programme = readProgramme(nativePath(path));
-    if (!programme.ok()) return programme.errors();
-    const auto text = readTextFile(nativePath(path));
-    replace(std::move(programme).value(), path);
+    std::optional<Result<Programme>> programme;
+    std::string digest;
+    bool stopped = false;
+    m_waiter(tr("Opening %1").arg(QFileInfo(path).fileName()), [&](WorkWatch& watch) {
+        programme = readProgramme(nativePath(path));
+        const auto text = readTextFile(nativePath(path));
+        digest = text.ok() ? sha256(*text) : std::string();
+        stopped = watch.stopped();
+    });
+    if (stopped) return inputError("it was stopped", {});
+    if (!programme->ok()) return programme->errors();
+    replace(std::move(*programme).value(), path);
     holdJson(path);
-    m_jsonDigest = text.ok() ? sha256(*text) : std::string();
+    m_jsonDigest = digest;
     return done();
 }
 
@@ -222,7 +302,7 @@ Outcome Document::openCopy(const QString& path) {
 
 Outcome Document::save(const QString& path) {
     if (formatForName(nativePath(path)) == FileFormat::json) return saveJson(path);
-    Outcome written = m_keeper.saveAs(nativePath(path), m_programme);
+    Outcome written = m_keeper.saveAs(nativePath(path), m_live->programme);
     if (!written.ok()) return written;
     m_jsonLock.reset();
     m_path = path;
@@ -231,6 +311,7 @@ Outcome Document::save(const QString& path) {
     m_recordUnsaved = false;
     emit fileChanged();
     emit recordChanged();
+    emit revisionsChanged();
     return done();
 }
 
@@ -253,7 +334,13 @@ Outcome Document::saveJson(const QString& path) {
                          "save under another name, or open it to see what is there now"};
     }
     m_jsonLock.reset(); // writing holds it itself
-    Outcome written = writeProgramme(m_programme, nativePath(path), FileFormat::json);
+    Outcome written = done();
+    std::string digest;
+    m_waiter(tr("Saving %1").arg(QFileInfo(path).fileName()), [&](WorkWatch&) {
+        written = writeProgramme(m_live->programme, nativePath(path), FileFormat::json);
+        const auto text = readTextFile(nativePath(path));
+        digest = text.ok() ? sha256(*text) : std::string();
+    });
     if (!written.ok()) {
         if (!m_path.isEmpty() && m_path.endsWith(QLatin1String(".json"))) holdJson(m_path);
         return written;
@@ -263,8 +350,7 @@ Outcome Document::saveJson(const QString& path) {
     const bool record = m_recordUnsaved;
     if (native) m_keeper.release();
     holdJson(path);
-    const auto text = readTextFile(nativePath(path));
-    m_jsonDigest = text.ok() ? sha256(*text) : std::string();
+    m_jsonDigest = digest;
     m_path = path;
     m_apartName.clear();
     m_savedAt = m_done;
@@ -272,11 +358,15 @@ Outcome Document::saveJson(const QString& path) {
     if (native) m_earlier.clear();
     emit fileChanged();
     emit recordChanged();
+    emit revisionsChanged();
     return done();
 }
 
-Outcome Document::exportJson(const QString& path) const {
-    return writeProgramme(m_programme, nativePath(path), FileFormat::json);
+Outcome Document::exportJson(const QString& path) {
+    Outcome written = done();
+    m_waiter(tr("Writing %1").arg(QFileInfo(path).fileName()),
+             [&](WorkWatch&) { written = writeProgramme(m_live->programme, nativePath(path), FileFormat::json); });
+    return written;
 }
 
 } // namespace yarrin

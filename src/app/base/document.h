@@ -3,6 +3,7 @@
 #pragma once
 
 #include "app/base/keeper.h"
+#include "app/base/waiting.h"
 #include "core/network/calculation.h"
 #include "edit/ripple.h"
 #include "edit/transaction.h"
@@ -40,18 +41,31 @@ class Document : public QObject {
 public:
     explicit Document(QObject* parent = nullptr);
 
-    [[nodiscard]] const Programme& programme() const { return m_programme; }
-    [[nodiscard]] const Schedule& schedule() const { return *m_schedule; }
+    [[nodiscard]] const Programme& programme() const { return m_live->programme; }
+    [[nodiscard]] const Schedule& schedule() const { return *m_live->schedule; }
+    /// The same, to be kept: it never changes.
+    [[nodiscard]] std::shared_ptr<const Schedule> sharedSchedule() const { return m_live->schedule; }
+    [[nodiscard]] std::shared_ptr<const Programme> sharedProgramme() const;
     [[nodiscard]] const std::optional<LastChange>& lastChange() const { return m_lastChange; }
     /// What is found by key or by link, kept up with every edit.
     [[nodiscard]] const Lookup& lookup() const;
     /// Counts up with every change of the programme.
     [[nodiscard]] quint64 generation() const { return m_generation; }
 
+    /// Who waits for long work, from now on: the window.
+    void setWaiter(Waiter waiter);
+    /// Has long work done that a person asked for; what it looks at does not change meanwhile.
+    void wait(const QString& what, const LongJob& job) { m_waiter(what, job); }
+    /// So long a page waits for what is worked out beside the window before it shows without it.
+    [[nodiscard]] std::chrono::milliseconds patience() const { return m_keeper.pagePatience(); }
+
     using Operation = std::function<Outcome(Transaction&)>;
     /// Runs an operation as one step. Where it fails, or would leave a programme that cannot be calculated, nothing has
     /// changed and the reason is returned.
     [[nodiscard]] Outcome perform(const QString& text, const Operation& operation);
+    /// The same for an operation of thousands of rows: it is run and calculated as long work on a programme of its own,
+    /// which then takes the place of this one.
+    [[nodiscard]] Outcome performLong(const QString& what, const QString& text, const Operation& operation);
     /// The section dates and exposure that an operation would lead to; the programme stays as it is.
     [[nodiscard]] Schedule tried(const Operation& operation);
 
@@ -99,6 +113,10 @@ public:
     [[nodiscard]] Outcome become(const Programme& programme, const QString& text);
     /// The programme as it was after an entry of the history.
     [[nodiscard]] Result<Programme> programmeAfter(std::int64_t entry);
+    /// A moment of the record with its dates, read and checked and calculated. Asked for here and now, done on any
+    /// thread.
+    [[nodiscard]] std::function<Result<FrozenState>()> readerOf(const Revision& revision);
+    [[nodiscard]] std::function<Result<FrozenState>()> readerAfter(std::int64_t entry);
 
     [[nodiscard]] const std::optional<Trial>& trial() const { return m_trial; }
     [[nodiscard]] Outcome beginTrial();
@@ -112,7 +130,7 @@ public:
     /// Makes a revision the contract programme; where there is one already, a reason is wanted.
     [[nodiscard]] Outcome accept(const Revision& revision, const QString& reason);
     /// Writes a copy in the open text format; the document keeps its file.
-    [[nodiscard]] Outcome exportJson(const QString& path) const;
+    [[nodiscard]] Outcome exportJson(const QString& path);
 
 signals:
     /// The programme, and all that follows from it, is another one.
@@ -127,10 +145,29 @@ signals:
     void contractAccepted();
     /// History or revisions have another line, or a trial began or ended.
     void recordChanged();
+    /// Another revision is there, or another one agreed: said after `recordChanged`, and not for a plain edit.
+    void revisionsChanged();
 
 private:
+    /// The programme as it is and all that is derived from it. Matched by address: it does not move.
+    struct Live {
+        Programme programme;
+        std::optional<Lookup> lookup; ///< made when it is first asked for
+        Calculation calculation;
+        std::shared_ptr<const Schedule> schedule = std::make_shared<Schedule>();
+
+        [[nodiscard]] Lookup& lookedUp();
+        void calculate();
+    };
+    struct Tried {
+        std::optional<Edit> edit; ///< none where there was nothing to do
+        std::shared_ptr<const Schedule> schedule;
+    };
+    [[nodiscard]] Result<Tried> tryOn(Live& live, const QString& text, const Operation& operation);
+    void become(std::unique_ptr<Live> next);
     [[nodiscard]] Outcome mayChange() const;
     void put(Edit edit, std::shared_ptr<const Schedule> after, EntryKind kind);
+    void take(const Edit& edit);
     [[nodiscard]] Outcome undoEarlier();
     [[nodiscard]] Outcome saveJson(const QString& path);
     void holdJson(const QString& path);
@@ -144,17 +181,14 @@ private:
         std::string text;
         std::int64_t before;
     };
-    /// After an edit that was applied since the last time, else whole.
-    void recalculate(const Edit* edit = nullptr);
     void step(const Edit& edit, bool isUndo);
+    void stepBack(const Edit& edit);
     void start(Programme programme, const QString& path);
 
-    [[nodiscard]] Lookup& lookedUp() const;
-
-    Programme m_programme;
-    mutable std::optional<Lookup> m_lookup; ///< made when it is first asked for
-    Calculation m_calculation;
-    std::shared_ptr<const Schedule> m_schedule;
+    Waiter m_waiter = plainWaiter();
+    mutable std::weak_ptr<const Programme> m_shared; ///< of the generation below
+    mutable quint64 m_sharedAt = 0;
+    std::unique_ptr<Live> m_live = std::make_unique<Live>();
     std::vector<Edit> m_history;
     std::size_t m_done = 0;    ///< edits of the history that are applied
     std::size_t m_savedAt = 0; ///< as many were when the file was saved; none where that state is gone

@@ -50,7 +50,7 @@ void Document::findTrial() {
     auto before = programmeAfter(number);
     if (!before.ok()) return;
     Trial trial{std::move(before).value(), nullptr, 0, {}};
-    trial.schedule = std::make_shared<Schedule>(yarrin::schedule(trial.programme, m_calculation.cache()));
+    trial.schedule = std::make_shared<Schedule>(yarrin::schedule(trial.programme, m_live->calculation.cache()));
     if (const auto entries = m_keeper.file()->history(); entries.ok())
         for (const HistoryEntry& entry : *entries)
             if (entry.number == number) trial.since = entry.at;
@@ -59,14 +59,30 @@ void Document::findTrial() {
 
 Outcome Document::undoEarlier() {
     const Earlier last = m_earlier.back();
-    const auto state = programmeAfter(last.before);
+    auto state = programmeAfter(last.before);
     if (!state.ok()) return state.errors();
     m_earlier.pop_back();
-    const Edit back = differenceBetween(m_programme, *state, last.text);
+    Edit back;
+    m_waiter(tr("Going back"), [&](WorkWatch&) { back = differenceBetween(m_live->programme, *state, last.text); });
     // What was taken back can be done again.
     m_history.insert(m_history.begin(), inverse(back));
     step(back, true);
     return done();
+}
+
+void Document::setWaiter(Waiter waiter) {
+    m_waiter = waiter;
+    m_keeper.setWaiter(std::move(waiter));
+}
+
+std::function<Result<FrozenState>()> Document::readerOf(const Revision& revision) {
+    if (m_keeper.file()) return m_keeper.file()->readerOf(revision);
+    return [] { return Result<FrozenState>(inputError("nothing is frozen yet", {})); };
+}
+
+std::function<Result<FrozenState>()> Document::readerAfter(std::int64_t entry) {
+    if (m_keeper.file()) return m_keeper.file()->readerAfter(entry);
+    return [] { return Result<FrozenState>(inputError("nothing is kept of this programme yet", "save it first")); };
 }
 
 Result<Programme> Document::programmeAfter(std::int64_t entry) {
@@ -76,7 +92,7 @@ Result<Programme> Document::programmeAfter(std::int64_t entry) {
 
 Outcome Document::nameVersion(const QString& name) {
     if (Outcome may = mayChange(); !may.ok()) return may;
-    m_keeper.write(EntryKind::named, Edit{name.trimmed().toStdString(), {}}, m_programme);
+    m_keeper.write(EntryKind::named, Edit{name.trimmed().toStdString(), {}}, m_live->programme);
     m_keeper.settle();
     m_recordUnsaved = !m_keeper.hasName();
     emit recordChanged();
@@ -86,10 +102,12 @@ Outcome Document::nameVersion(const QString& name) {
 
 Outcome Document::become(const Programme& programme, const QString& text) {
     if (Outcome may = mayChange(); !may.ok()) return may;
-    Edit edit = differenceBetween(m_programme, programme, text.toStdString());
+    Edit edit;
+    m_waiter(text, [&](WorkWatch&) { edit = differenceBetween(m_live->programme, programme, text.toStdString()); });
     if (edit.changes.empty()) return inputError("the programme is the same already", {});
-    apply(m_programme, edit, &lookedUp());
-    auto after = std::make_shared<Schedule>(m_calculation.whole(m_programme));
+    const auto before = m_live->schedule;
+    take(edit);
+    auto after = std::exchange(m_live->schedule, before);
     put(std::move(edit), std::move(after), EntryKind::restored);
     return done();
 }
@@ -98,8 +116,8 @@ Outcome Document::beginTrial() {
     if (m_trial) return inputError("a trial is on already", "keep it or drop it first");
     if (Outcome may = mayChange(); !may.ok()) return may;
     const Stamp stamp = m_keeper.stamp();
-    m_trial = Trial{m_programme, m_schedule, m_done, stamp.at};
-    m_keeper.write(EntryKind::trialBegun, Edit{"Trial begun", {}}, m_programme);
+    m_trial = Trial{m_live->programme, m_live->schedule, m_done, stamp.at};
+    m_keeper.write(EntryKind::trialBegun, Edit{"Trial begun", {}}, m_live->programme);
     emit fileChanged();
     emit recordChanged();
     emit changed();
@@ -115,7 +133,7 @@ void Document::endTrial() {
 
 Outcome Document::keepTrial(const QString& text) {
     if (!m_trial) return inputError("no trial is on", {});
-    Edit whole = differenceBetween(m_trial->programme, m_programme, text.toStdString());
+    Edit whole = differenceBetween(m_trial->programme, m_live->programme, text.toStdString());
     // What was saved within the trial is no state that can be gone back to, unless it is the last one.
     const bool saved = m_savedAt == m_done;
     if (m_savedAt > m_trial->done) m_savedAt = gone;
@@ -126,24 +144,24 @@ Outcome Document::keepTrial(const QString& text) {
         ++m_done;
     }
     if (saved) m_savedAt = m_done;
-    m_keeper.write(EntryKind::trialKept, Edit{text.toStdString(), {}}, m_programme);
+    m_keeper.write(EntryKind::trialKept, Edit{text.toStdString(), {}}, m_live->programme);
     endTrial();
     return done();
 }
 
 Outcome Document::dropTrial() {
     if (!m_trial) return inputError("no trial is on", {});
-    const Edit back = differenceBetween(m_programme, m_trial->programme, "Trial dropped");
-    apply(m_programme, back, &lookedUp());
-    m_calculation.forget(); // what was calculated last was within the trial
+    const Edit back = differenceBetween(m_live->programme, m_trial->programme, "Trial dropped");
+    apply(m_live->programme, back, &m_live->lookedUp());
+    m_live->calculation.forget(); // what was calculated last was within the trial
     if (m_savedAt > m_trial->done) m_savedAt = gone;
     m_history.resize(m_trial->done);
     m_done = m_trial->done;
-    const auto before = m_schedule;
-    m_schedule = m_trial->schedule;
+    const auto before = m_live->schedule;
+    m_live->schedule = m_trial->schedule;
     ++m_generation;
-    m_lastChange = LastChange{tr("Trial dropped"), rippleBetween(*before, *m_schedule), true};
-    m_keeper.write(EntryKind::trialDropped, back, m_programme);
+    m_lastChange = LastChange{tr("Trial dropped"), rippleBetween(*before, *m_live->schedule), true};
+    m_keeper.write(EntryKind::trialDropped, back, m_live->programme);
     endTrial();
     return done();
 }
@@ -159,14 +177,14 @@ Result<Revision> Document::freeze(const QString& key, const QString& purpose, co
         if (!read.ok()) return read.errors();
         signing = std::make_shared<const SigningKey>(std::move(read).value());
     }
-    if (Outcome made = m_keeper.ensureFile(m_programme); !made.ok()) return made.errors();
-    auto frozen = m_keeper.file()->freeze(m_programme, key.trimmed().toStdString(), purpose.trimmed().toStdString(),
-                                          narrative.toStdString(), m_keeper.stamp(), std::move(signing));
-    m_keeper.settle();
+    if (Outcome made = m_keeper.ensureFile(m_live->programme); !made.ok()) return made.errors();
+    auto frozen = m_keeper.freeze(m_live->programme, key.trimmed().toStdString(), purpose.trimmed().toStdString(),
+                                  narrative.toStdString(), std::move(signing));
     if (!frozen.ok()) return frozen;
     keepDraft({});
     m_recordUnsaved = !m_keeper.hasName();
     emit recordChanged();
+    emit revisionsChanged();
     emit fileChanged();
     return frozen;
 }
@@ -174,7 +192,7 @@ Result<Revision> Document::freeze(const QString& key, const QString& purpose, co
 void Document::keepDraft(const QString& text) {
     if (text.isEmpty() && !m_keeper.file()) return;
     if (m_keeper.file() && m_keeper.file()->readOnly()) return;
-    if (!m_keeper.ensureFile(m_programme).ok()) return;
+    if (!m_keeper.ensureFile(m_live->programme).ok()) return;
     m_keeper.file()->keep(draftKey, text.toStdString(), m_keeper.stamp());
     if (!text.isEmpty() && !m_keeper.hasName() && !m_recordUnsaved) {
         m_recordUnsaved = true;
@@ -194,6 +212,7 @@ Outcome Document::accept(const Revision& revision, const QString& reason) {
     if (accepted.ok()) {
         m_recordUnsaved = !m_keeper.hasName();
         emit recordChanged();
+        emit revisionsChanged();
         emit contractAccepted();
     }
     return accepted;

@@ -2,8 +2,11 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/base/held_file.h"
 
+#include "core/base/work.h"
 #include "store/digest.h"
 #include "store/file.h"
+
+#include <algorithm>
 
 namespace yarrin {
 
@@ -175,6 +178,10 @@ Outcome FileDesk::saveAs(const fs::path& path, const Programme& programme, const
     // What waits goes on behind the history that is copied; only where that cannot be read the programme goes alone.
     const bool whole = m_file && !m_file->isForeign();
     Outcome copied = whole ? m_file->copyTo(path) : Outcome(inputError("nothing is kept yet", {}));
+    if (!copied.ok() && !workGoesOn()) return copied;
+    // From here on it is too late to stop: the copy is there.
+    WorkWatch unwatched;
+    const WorkScope scope(unwatched);
     if (!copied.ok())
         if (Outcome written = writeProgramme(programme, path, FileFormat::native); !written.ok()) return written;
     auto opened = ProgrammeFile::open(path, stamp);
@@ -270,13 +277,59 @@ Result<Programme> HeldFile::programmeOf(const Revision& revision) {
     return ask<Programme>([revision](ProgrammeFile& file) { return file.programmeOf(revision); });
 }
 
-Result<Revision> HeldFile::freeze(const Programme& programme, const std::string& key, const std::string& purpose,
-                                  const std::string& narrative, const Stamp& stamp,
-                                  std::shared_ptr<const SigningKey> signing) {
-    return m_worker.wait([&]() -> Result<Revision> {
-        if (!m_desk.file()) return inputError("nothing is kept of this programme yet", "save it first");
-        return m_desk.file()->freeze(programme, key, purpose, narrative, stamp, signing.get());
-    });
+namespace {
+
+/// Of activities in all, above which what was asked for longest ago gives way.
+constexpr std::size_t shelfHolds = 400'000;
+
+FrozenState calculated(Programme programme) {
+    auto held = std::make_shared<const Programme>(std::move(programme));
+    return {held, std::make_shared<const Schedule>(schedule(*held))};
+}
+
+} // namespace
+
+std::optional<FrozenState> FrozenShelf::find(const std::string& digest) {
+    const std::lock_guard lock(m_mutex);
+    const auto found =
+        std::find_if(m_states.begin(), m_states.end(), [&](const auto& one) { return one.first == digest; });
+    if (found == m_states.end()) return {};
+    std::rotate(m_states.begin(), found, found + 1);
+    return m_states.front().second;
+}
+
+void FrozenShelf::put(const std::string& digest, const FrozenState& state) {
+    const std::lock_guard lock(m_mutex);
+    m_states.emplace_front(digest, state);
+    std::size_t held = 0, keep = 0;
+    while (keep < m_states.size() && (keep < 2 || held <= shelfHolds))
+        held += m_states[keep++].second.programme->activities.size();
+    m_states.resize(keep);
+}
+
+std::function<Result<FrozenState>()> HeldFile::readerOf(const Revision& revision) {
+    return [worker = &m_worker, desk = &m_desk, shelf = m_shelf, revision]() -> Result<FrozenState> {
+        if (auto known = shelf->find(revision.digest)) return *known;
+        auto programme = worker->wait([desk, &revision]() -> Result<Programme> {
+            if (!desk->file()) return inputError("nothing is kept of this programme yet", "save it first");
+            return desk->file()->programmeOf(revision);
+        });
+        if (!programme.ok()) return programme.errors();
+        FrozenState state = calculated(std::move(programme).value());
+        shelf->put(revision.digest, state);
+        return state;
+    };
+}
+
+std::function<Result<FrozenState>()> HeldFile::readerAfter(std::int64_t entry) {
+    return [worker = &m_worker, desk = &m_desk, entry]() -> Result<FrozenState> {
+        auto programme = worker->wait([desk, entry]() -> Result<Programme> {
+            if (!desk->file()) return inputError("nothing is kept of this programme yet", "save it first");
+            return desk->file()->programmeAfter(entry);
+        });
+        if (!programme.ok()) return programme.errors();
+        return calculated(std::move(programme).value());
+    };
 }
 
 Outcome HeldFile::accept(const Revision& revision, const std::string& reason, const Stamp& stamp) {

@@ -3,6 +3,7 @@
 #pragma once
 
 #include "app/base/file_worker.h"
+#include "core/network/schedule.h"
 #include "store/programme_file.h"
 
 #include <atomic>
@@ -82,6 +83,24 @@ private:
     std::uint64_t m_serial = 0;
 };
 
+/// A programme as the record has it, and what follows from it. Shared, as it never changes.
+struct FrozenState {
+    std::shared_ptr<const Programme> programme;
+    std::shared_ptr<const Schedule> schedule;
+};
+
+/// What was read of frozen programmes, so that each is read, checked and calculated once. Any thread.
+class FrozenShelf {
+public:
+    [[nodiscard]] std::optional<FrozenState> find(const std::string& digest);
+    /// What was asked for longest ago gives way where there is too much.
+    void put(const std::string& digest, const FrozenState& state);
+
+private:
+    std::mutex m_mutex;
+    std::deque<std::pair<std::string, FrozenState>> m_states; ///< the last asked for first
+};
+
 /// The file that is held, as pages see it: what they ask is answered on the file's thread, in its turn behind what is
 /// to be written. While the file cannot be reached, lists are those that were read last. Lives on the interface thread.
 class HeldFile {
@@ -102,9 +121,9 @@ public:
     [[nodiscard]] Result<std::vector<Acceptance>> acceptances();
     [[nodiscard]] Result<Programme> programmeAfter(std::int64_t entry);
     [[nodiscard]] Result<Programme> programmeOf(const Revision& revision);
-    [[nodiscard]] Result<Revision> freeze(const Programme& programme, const std::string& key,
-                                          const std::string& purpose, const std::string& narrative, const Stamp& stamp,
-                                          std::shared_ptr<const SigningKey> signing);
+    /// The same with dates, to be called once on any thread while this lives.
+    [[nodiscard]] std::function<Result<FrozenState>()> readerOf(const Revision& revision);
+    [[nodiscard]] std::function<Result<FrozenState>()> readerAfter(std::int64_t entry);
     [[nodiscard]] Outcome accept(const Revision& revision, const std::string& reason, const Stamp& stamp);
     [[nodiscard]] std::int64_t trialBegan();
     [[nodiscard]] std::string kept(const std::string& key);
@@ -119,6 +138,7 @@ private:
     FileDesk& m_desk;
     std::chrono::milliseconds m_patience;
     FileDesk::State m_state;
+    std::shared_ptr<FrozenShelf> m_shelf = std::make_shared<FrozenShelf>();
     std::optional<std::vector<HistoryEntry>> m_history;
     std::optional<std::vector<Revision>> m_revisions;
 };

@@ -78,8 +78,21 @@ void Keeper::collect(FileDesk::State state) {
     if (another) emit stateChanged();
 }
 
+/// Has a job done on the file's thread, as long work.
+template <typename Job> std::invoke_result_t<Job> Keeper::waitFor(const QString& what, Job job) {
+    std::optional<std::invoke_result_t<Job>> result;
+    m_waiter(what, [&](WorkWatch& watch) {
+        result = m_worker.wait([&] {
+            WorkScope scope(watch);
+            return job();
+        });
+    });
+    return std::move(*result);
+}
+
 Result<Programme> Keeper::open(const fs::path& path, bool nameless) {
-    auto programme = m_worker.wait([&] { return m_desk.open(path, stamp(), nameless); });
+    auto programme = waitFor(tr("Opening %1").arg(QString::fromStdString(path.filename().string())),
+                             [&, by = stamp()] { return m_desk.open(path, by, nameless); });
     // What was open may have changes that are written now.
     collect(m_worker.wait([&] { return m_desk.state(); }));
     if (!programme.ok()) {
@@ -111,7 +124,8 @@ void Keeper::release() {
 }
 
 Outcome Keeper::saveAs(const fs::path& path, const Programme& programme) {
-    Outcome saved = m_worker.wait([&] { return m_desk.saveAs(path, programme, stamp()); });
+    Outcome saved = waitFor(tr("Saving %1").arg(QString::fromStdString(path.filename().string())),
+                            [&, by = stamp()] { return m_desk.saveAs(path, programme, by); });
     collect(m_worker.wait([&] { return m_desk.state(); }));
     emit stateChanged();
     return saved;
@@ -119,12 +133,22 @@ Outcome Keeper::saveAs(const fs::path& path, const Programme& programme) {
 
 Outcome Keeper::ensureFile(const Programme& programme) {
     if (file()) return done();
-    Outcome made = m_worker.wait([&] {
+    Outcome made = waitFor(tr("Making a file for the record"), [&, by = stamp()] {
         if (m_desk.empty() && !m_desk.file()) m_desk.begin(programme);
-        return m_desk.ensure(stamp());
+        return m_desk.ensure(by);
     });
     collect(m_worker.wait([&] { return m_desk.state(); }));
     return made;
+}
+
+Result<Revision> Keeper::freeze(const Programme& programme, const std::string& key, const std::string& purpose,
+                                const std::string& narrative, std::shared_ptr<const SigningKey> signing) {
+    auto frozen = waitFor(tr("Freezing"), [&, by = stamp()]() -> Result<Revision> {
+        if (!m_desk.file()) return inputError("nothing is kept of this programme yet", "save it first");
+        return m_desk.file()->freeze(programme, key, purpose, narrative, by, signing.get());
+    });
+    settle();
+    return frozen;
 }
 
 void Keeper::write(EntryKind kind, const Edit& edit, const Programme& after) {
@@ -176,7 +200,7 @@ void Keeper::verify() {
 }
 
 void Keeper::settle() {
-    collect(m_worker.wait([this] {
+    collect(waitFor(tr("Writing the last changes"), [this] {
         m_desk.drain();
         return m_desk.state();
     }));

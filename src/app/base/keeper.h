@@ -3,6 +3,7 @@
 #pragma once
 
 #include "app/base/held_file.h"
+#include "app/base/waiting.h"
 
 #include <QObject>
 #include <QString>
@@ -22,6 +23,7 @@ struct Keeping {
     QString second = {};         ///< where work goes when neither the file nor the folder takes it
     int writeMilliseconds = 40;  ///< so long an edit waits for the disk before the window goes on without it
     int readMilliseconds = 5000; ///< and so long a page for what it asks of the file
+    int pageMilliseconds = 30;   ///< and so long for what is worked out beside the window
     QString signingKey = {};     ///< the file of the key that can sign freezes; empty: there is none
 };
 
@@ -47,6 +49,11 @@ public:
     ~Keeper() override;
 
     void setKeeping(Keeping keeping);
+    /// Who waits for the disk where a person asked for something.
+    void setWaiter(Waiter waiter) { m_waiter = std::move(waiter); }
+    [[nodiscard]] std::chrono::milliseconds pagePatience() const {
+        return std::chrono::milliseconds(m_keeping.pageMilliseconds);
+    }
     [[nodiscard]] Stamp stamp() const;
     [[nodiscard]] const QString& folder() const { return m_keeping.folder; }
     [[nodiscard]] const std::string& author() const { return m_keeping.author; }
@@ -62,6 +69,11 @@ public:
     void release();
     /// Writes the whole programme under a name, with history and revisions where there are any, and holds that file.
     [[nodiscard]] Outcome saveAs(const std::filesystem::path& path, const Programme& programme);
+
+    /// Freezes a programme in the file that is held.
+    [[nodiscard]] Result<Revision> freeze(const Programme& programme, const std::string& key,
+                                          const std::string& purpose, const std::string& narrative,
+                                          std::shared_ptr<const SigningKey> signing);
 
     void write(EntryKind kind, const Edit& edit, const Programme& after);
     /// Tries again what is not written yet, and waits for it as for an edit.
@@ -100,7 +112,9 @@ private:
     void setTrouble(const QString& text);
     void collect(FileDesk::State state);
     void post(std::function<void()> job, bool wait);
+    template <typename Job> [[nodiscard]] std::invoke_result_t<Job> waitFor(const QString& what, Job job);
 
+    Waiter m_waiter = plainWaiter();
     Keeping m_keeping;
     FileDesk m_desk; ///< touched on the worker's thread only
     FileWorker m_worker;

@@ -26,6 +26,7 @@ void ViewState::setFolded(std::uint32_t group, bool folded) {
 }
 
 void ViewState::foldAll(const std::vector<std::uint32_t>& groups) {
+    if (groups.empty() && m_folded.empty()) return;
     m_folded = {groups.begin(), groups.end()};
     emit rowsChanged();
 }

@@ -358,10 +358,12 @@ void ImportPage::takeOver() {
     m_taking = true;
     const Outcome outcome =
         m_what == What::bill
-            ? m_document.perform(
+            ? m_document.performLong(
+                  tr("Taking over %1").arg(from),
                   tr("Bill imported from %1: %2").arg(from, show::countOf(qint64(m_bill.rows.size()), "item", "items")),
                   [this](Transaction& tx) { return importBill(tx, m_bill); })
-            : m_document.perform(
+            : m_document.performLong(
+                  tr("Taking over %1").arg(from),
                   tr("Schedule imported from %1: %2")
                       .arg(from, show::countOf(qint64(m_schedule.rows.size()), "activity", "activities")),
                   [this, on](Transaction& tx) { return importSchedule(tx, m_schedule, on); });

@@ -77,7 +77,7 @@ DelayStage::DelayStage(Document& document, Dialogs& dialogs, Date today, QWidget
         if (isVisible()) refresh();
     };
     connect(&document, &Document::changed, this, again);
-    connect(&document, &Document::recordChanged, this, [this] {
+    connect(&document, &Document::revisionsChanged, this, [this] {
         if (isVisible()) refresh();
     });
     // Another programme: the section that is latest there is shown first.

@@ -5,22 +5,18 @@
 #include "app/base/format.h"
 #include "store/stands.h"
 
+#include <map>
+
 namespace yarrin {
 
-DelayStudy::DelayStudy(Document& document, QObject* parent) : QObject(parent), m_document(document) {
-    m_pool.setMaxThreadCount(1);
+DelayStudy::DelayStudy(Document& document, QObject* parent)
+    : QObject(parent), m_document(document), m_run(this, [this] { emit runningChanged(); }) {
     connect(&document, &Document::changed, this, [this] { m_stale = true; });
-    connect(&document, &Document::recordChanged, this, [this] { m_stale = true; });
+    connect(&document, &Document::revisionsChanged, this, [this] { m_stale = true; });
     connect(&document, &Document::replaced, this, [this] {
         m_stale = true;
-        m_revisions.clear();
         m_findings.reset();
     });
-}
-
-DelayStudy::~DelayStudy() {
-    stop();
-    m_pool.waitForDone();
 }
 
 void DelayStudy::setMethod(DelayMethod method) {
@@ -30,76 +26,62 @@ void DelayStudy::setMethod(DelayMethod method) {
     update();
 }
 
-Result<std::vector<Stand>> DelayStudy::stands() {
+DelayStudy::Stands DelayStudy::stands() {
     HeldFile* file = m_document.keeper().file();
-    std::vector<Revision> revisions;
-    if (file) {
-        auto list = file->revisions();
-        if (!list.ok()) return list.errors();
-        revisions = std::move(list).value();
-    }
-    return standsFrom(std::move(revisions), m_document.programme(),
-                      [this, file](const Revision& revision) -> Result<Programme> {
-                          const auto known = m_revisions.find(revision.number);
-                          if (known != m_revisions.end()) return known->second;
-                          auto programme = file->programmeOf(revision);
-                          if (programme.ok()) m_revisions.emplace(revision.number, *programme);
-                          return programme;
-                      });
+    auto list = file ? file->revisions() : Result<std::vector<Revision>>(std::vector<Revision>{});
+    if (!list.ok()) return [errors = list.errors()] { return Result<std::vector<Stand>>(errors); };
+    std::map<std::int64_t, std::function<Result<FrozenState>()>> readers;
+    for (const Revision& revision : *list) readers.emplace(revision.number, file->readerOf(revision));
+    return [revisions = std::move(list).value(), readers, now = m_document.sharedProgramme()] {
+        return standsFrom(revisions, *now, [&readers](const Revision& revision) -> Result<Programme> {
+            const auto state = readers.at(revision.number)();
+            if (!state.ok()) return state.errors();
+            return *state->programme;
+        });
+    };
 }
 
 void DelayStudy::update() {
-    if (!m_stale) return;
-    m_stale = false;
-    if (m_run) m_run->stop.request_stop();
-    auto run = std::make_shared<Run>();
-    run->generation = m_document.generation();
-    run->method = m_method;
-    auto findings = std::make_shared<Findings>();
-    auto all = stands();
-    if (!all.ok()) {
-        findings->fault = show::error(all.error());
-        m_run = run;
-        return finish(run, std::move(findings));
-    }
-    m_run = run;
-    emit runningChanged();
-    m_pool.start([this, run, findings, list = std::move(all).value()] {
-        const std::stop_token stop = run->stop.get_token();
-        findings->now = list.back().programme;
-        auto course = exposureCourse(list);
-        if (course.ok())
+    if (!std::exchange(m_stale, false)) return;
+    m_run.start(
+        m_document.patience(),
+        [read = stands(), method = m_method](WorkWatch& watch) {
+            auto findings = std::make_shared<Findings>();
+            const auto all = read();
+            if (!all.ok()) {
+                findings->fault = show::error(all.error());
+                return findings;
+            }
+            const std::vector<Stand>& list = *all;
+            findings->now = list.back().programme;
+            auto course = exposureCourse(list);
+            if (!course.ok()) {
+                findings->fault = show::error(course.error());
+                return findings;
+            }
             findings->course = std::move(course).value();
-        else
-            findings->fault = show::error(course.error());
-        if (course.ok()) {
-            findings->timeImpact = analyse(DelayMethod::timeImpact, list, stop);
+            findings->timeImpact = analyse(DelayMethod::timeImpact, list, watch.token());
             findings->chosen =
-                run->method == DelayMethod::timeImpact ? findings->timeImpact : analyse(run->method, list, stop);
+                method == DelayMethod::timeImpact ? findings->timeImpact : analyse(method, list, watch.token());
             findings->cost = prolongationOf(findings->timeImpact, findings->now);
             if (!findings->chosen.errors.empty()) findings->fault = show::error(findings->chosen.errors.front());
-        }
-        QMetaObject::invokeMethod(
-            this, [this, run, findings] { finish(run, findings); }, Qt::QueuedConnection);
-    });
-}
-
-void DelayStudy::finish(const std::shared_ptr<Run>& run, std::shared_ptr<Findings> findings) {
-    if (run != m_run) return; // a newer one is on
-    m_run.reset();
-    if (run->stop.stop_requested()) {
-        // Asked for again it begins anew.
-        m_stale = true;
-        findings->chosen = findings->timeImpact = {};
-        findings->fault = tr("Stopped. Choose the method again to have it worked out.");
-    }
-    m_findings = std::move(findings);
-    emit runningChanged();
-    emit found();
+            return findings;
+        },
+        [this](std::shared_ptr<Findings> findings) {
+            m_findings = std::move(findings);
+            emit found();
+        });
 }
 
 void DelayStudy::stop() {
-    if (m_run) m_run->stop.request_stop();
+    if (!isRunning()) return;
+    m_run.stop();
+    // Asked for again it begins anew.
+    m_stale = true;
+    m_findings = std::make_shared<Findings>();
+    m_findings->now = m_document.programme();
+    m_findings->fault = tr("Stopped. Choose the method again to have it worked out.");
+    emit found();
 }
 
 } // namespace yarrin

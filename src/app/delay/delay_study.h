@@ -6,11 +6,8 @@
 #include "core/delay/prolongation.h"
 
 #include <QObject>
-#include <QThreadPool>
 
-#include <map>
 #include <memory>
-#include <stop_token>
 
 namespace yarrin {
 
@@ -20,7 +17,6 @@ class DelayStudy : public QObject {
     Q_OBJECT
 public:
     explicit DelayStudy(Document& document, QObject* parent = nullptr);
-    ~DelayStudy() override;
 
     struct Findings {
         Programme now; ///< what it was found for
@@ -37,7 +33,7 @@ public:
     void setMethod(DelayMethod method);
     /// Sees to it that the findings become those of the present programme.
     void update();
-    [[nodiscard]] bool isRunning() const { return m_run != nullptr; }
+    [[nodiscard]] bool isRunning() const { return m_run.isRunning(); }
     void stop();
 
 signals:
@@ -45,22 +41,15 @@ signals:
     void runningChanged();
 
 private:
-    struct Run {
-        std::stop_source stop;
-        quint64 generation = 0;
-        DelayMethod method{};
-    };
-    void finish(const std::shared_ptr<Run>& run, std::shared_ptr<Findings> findings);
-    [[nodiscard]] Result<std::vector<Stand>> stands();
+    /// What reads the stands, on another thread.
+    using Stands = std::function<Result<std::vector<Stand>>()>;
+    [[nodiscard]] Stands stands();
 
     Document& m_document;
     DelayMethod m_method = DelayMethod::timeImpact;
     std::shared_ptr<Findings> m_findings;
-    std::shared_ptr<Run> m_run;
-    std::map<std::int64_t, Programme> m_revisions; ///< frozen, so read once
-    quint64 m_foundFor = 0;
+    Beside<std::shared_ptr<Findings>> m_run;
     bool m_stale = true;
-    QThreadPool m_pool;
 };
 
 } // namespace yarrin

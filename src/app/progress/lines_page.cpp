@@ -86,7 +86,7 @@ private:
 
 LinesPage::LinesPage(Document& document, QWidget* parent)
     : QWidget(parent), m_document(document), m_weight(new QComboBox(this)), m_figures(new QLabel(this)),
-      m_words(new QLabel(this)), m_chart(new Chart(this)) {
+      m_words(new QLabel(this)), m_chart(new Chart(this)), m_working(this) {
     connect(&lookChanges(), &LookChanges::changed, this, &LinesPage::showFigures);
     setObjectName(QStringLiteral("progressLinesPage"));
     m_weight->setObjectName(QStringLiteral("progressWeight"));
@@ -135,26 +135,37 @@ void LinesPage::fillWeights() {
     if (const int index = m_weight->findText(kept); index >= 0) m_weight->setCurrentIndex(index);
 }
 
-void LinesPage::present(const Programme* plan, const Schedule* planned, const QString& name) {
+void LinesPage::present(const FrozenState& plan, const QString& name) {
     m_plan = plan;
-    m_planned = planned;
     m_planName = name;
     fillWeights();
     work();
 }
 
 void LinesPage::work() {
-    m_lines = {};
     const auto index = std::size_t(std::max(0, m_weight->currentIndex()));
-    if (m_plan && m_planned && m_planned->ok() && m_document.schedule().ok() && index < m_weights.size()) {
-        const auto& [weight, book] = m_weights[index];
-        m_lines = progressLines(*m_plan, *m_planned, m_document.programme(), m_document.schedule(), weight, book);
-        const BookItem* item = m_document.programme().book.row(book);
-        m_unit = weight == ProgressWeight::crewDays ? tr("crew-days")
-                 : weight == ProgressWeight::value  ? show::text(m_document.programme().job.currency)
-                 : item                             ? show::text(std::string(unitSymbol(item->unit)))
-                                                    : QString();
+    const bool can = m_plan.schedule && m_plan.schedule->ok() && m_document.schedule().ok();
+    if (!can || index >= m_weights.size()) {
+        m_working.stop();
+        return take({});
     }
+    const auto [weight, book] = m_weights[index];
+    const BookItem* item = m_document.programme().book.row(book);
+    m_unit = weight == ProgressWeight::crewDays ? tr("crew-days")
+             : weight == ProgressWeight::value  ? show::text(m_document.programme().job.currency)
+             : item                             ? show::text(std::string(unitSymbol(item->unit)))
+                                                : QString();
+    m_working.start(
+        m_document.patience(),
+        [plan = m_plan, now = m_document.sharedProgramme(), dates = m_document.sharedSchedule(), weight = weight,
+         book = book](WorkWatch&) {
+            return progressLines(*plan.programme, *plan.schedule, *now, *dates, weight, book);
+        },
+        [this](ProgressLines lines) { take(std::move(lines)); });
+}
+
+void LinesPage::take(ProgressLines lines) {
+    m_lines = std::move(lines);
     showFigures();
     m_chart->update();
 }

@@ -18,19 +18,20 @@ class LinesPage : public QWidget {
 public:
     explicit LinesPage(Document& document, QWidget* parent = nullptr);
 
-    /// What was planned, and its name; both stay where they are.
-    void present(const Programme* plan, const Schedule* planned, const QString& name);
+    /// What was planned, and its name.
+    void present(const FrozenState& plan, const QString& name);
+    [[nodiscard]] bool isWorking() const { return m_working.isRunning(); }
     [[nodiscard]] const ProgressLines& lines() const { return m_lines; }
 
 private:
     class Chart;
     void fillWeights();
     void work();
+    void take(ProgressLines lines);
     void showFigures();
 
     Document& m_document;
-    const Programme* m_plan = nullptr;
-    const Schedule* m_planned = nullptr;
+    FrozenState m_plan;
     QString m_planName;
     ProgressLines m_lines;
     QComboBox* m_weight;
@@ -39,6 +40,7 @@ private:
     QLabel* m_figures;
     QLabel* m_words;
     Chart* m_chart;
+    Beside<ProgressLines> m_working;
 };
 
 } // namespace yarrin

@@ -52,7 +52,8 @@ QString rate(const Fraction& value) {
 } // namespace
 
 ProgressStage::ProgressStage(Document& document, ViewState& state, Dialogs& dialogs, QWidget* parent)
-    : Stage(parent), m_document(document), m_state(state), m_dialogs(dialogs), m_notice(new NoticeBar(this)) {
+    : Stage(parent), m_document(document), m_state(state), m_dialogs(dialogs), m_notice(new NoticeBar(this)),
+      m_planning(this) {
     setObjectName(QStringLiteral("progressStage"));
     buildList();
     auto* layout = new QVBoxLayout(this);
@@ -74,7 +75,7 @@ ProgressStage::ProgressStage(Document& document, ViewState& state, Dialogs& dial
         m_notice->dismiss();
         if (isVisible()) refresh();
     });
-    connect(&document, &Document::recordChanged, this, [this] {
+    connect(&document, &Document::revisionsChanged, this, [this] {
         m_planStale = true;
         if (isVisible()) refresh();
     });
@@ -260,34 +261,52 @@ void ProgressStage::show(Show which) {
 }
 
 /// The contract programme in force, else what would be planned if nothing had happened yet.
-void ProgressStage::findPlan() {
-    if (!std::exchange(m_planStale, false)) return;
-    m_planned = {};
-    const auto take = [this](Programme plan, const QString& name) {
-        Schedule planned = yarrin::schedule(plan);
-        if (!planned.ok()) return;
-        for (const ActivityFigures& f : planned.activities)
-            if (!f.aside) m_planned.dates[f.id] = {f.earlyStart, f.earlyFinish};
-        m_planned.name = name;
-        m_planned.programme = std::move(plan);
-        m_planned.schedule = std::move(planned);
-    };
+bool ProgressStage::findPlan() {
+    if (!std::exchange(m_planStale, false)) return false;
+    std::function<Result<FrozenState>()> read;
+    Plan agreed, otherwise;
+    otherwise.name = tr("the programme as if nothing had happened yet");
     if (HeldFile* file = m_document.keeper().file()) {
         const auto revisions = file->revisions();
         if (revisions.ok())
             for (const Revision& revision : *revisions) {
                 if (revision.dataDate && m_document.programme().job.dataDate &&
                     *revision.dataDate < *m_document.programme().job.dataDate)
-                    m_planned.since = std::max(m_planned.since.value_or(*revision.dataDate), *revision.dataDate);
+                    agreed.since = std::max(agreed.since.value_or(*revision.dataDate), *revision.dataDate);
                 if (!revision.contract) continue;
-                auto programme = file->programmeOf(revision);
-                if (programme.ok())
-                    take(std::move(programme).value(),
-                         tr("contract programme, revision %1").arg(show::text(revision.key)));
+                read = file->readerOf(revision);
+                agreed.name = tr("contract programme, revision %1").arg(show::text(revision.key));
             }
     }
-    if (!m_planned.dates.empty()) return;
-    take(asPlanned(m_document.programme()), tr("the programme as if nothing had happened yet"));
+    otherwise.since = agreed.since;
+    // Nothing of the programme is needed where there is a contract programme, but who knows before it is read?
+    auto now = m_document.sharedProgramme();
+    m_planning.start(
+        m_document.patience(),
+        [read, agreed, otherwise, now](WorkWatch&) {
+            Plan plan = agreed;
+            const auto frozen = read ? read() : Result<FrozenState>(inputError("nothing is agreed", {}));
+            if (frozen.ok() && frozen->schedule->ok()) {
+                plan.state = *frozen;
+            } else {
+                plan = otherwise;
+                plan.state.programme = std::make_shared<const Programme>(asPlanned(*now));
+                plan.state.schedule = std::make_shared<const Schedule>(yarrin::schedule(*plan.state.programme));
+            }
+            if (plan.state.schedule->ok())
+                for (const ActivityFigures& f : plan.state.schedule->activities)
+                    if (!f.aside) plan.dates[f.id] = {f.earlyStart, f.earlyFinish};
+            return plan;
+        },
+        [this](Plan plan) {
+            m_planned = std::move(plan);
+            if (m_document.schedule().ok()) present();
+        });
+    return true;
+}
+
+bool ProgressStage::isWorking() const {
+    return m_planning.isRunning() || m_lines->isWorking();
 }
 
 void ProgressStage::arrange() {
@@ -316,12 +335,16 @@ void ProgressStage::refresh() {
         m_list->setEmptyText(tr("There are no dates yet: the programme cannot be calculated."));
         return;
     }
-    findPlan();
+    // While a plan is looked for, what is listed is held against the one before.
+    if (!findPlan() || m_planning.isRunning()) present();
+}
+
+void ProgressStage::present() {
     m_pages->setCurrentIndex(m_show == Show::lines ? 1 : 0);
     if (m_show == Show::lines) {
         m_count->setText(tr("planned against done"));
         m_plan->setText(tr("against %1").arg(m_planned.name));
-        return m_lines->present(&m_planned.programme, &m_planned.schedule, m_planned.name);
+        return m_lines->present(m_planned.state, m_planned.name);
     }
     arrange();
     m_plan->setText(tr("against %1").arg(m_planned.name));

@@ -38,6 +38,7 @@ public:
     void showNamed(const QString& name) override;
     /// Opens the line in which a new update begins.
     void beginUpdate();
+    [[nodiscard]] bool isWorking() const override;
 
 signals:
     void reveal(ActivityId id);
@@ -55,15 +56,16 @@ private:
         QString name;
         std::unordered_map<ActivityId, std::pair<Instant, Instant>> dates;
         std::optional<Instant> since; ///< the data date of the update before
-        Programme programme;
-        Schedule schedule;
+        FrozenState state;
     };
     QWidget* buildHead();
     void buildList();
     void addDates(std::vector<ListColumn>& columns);
     void addWork(std::vector<ListColumn>& columns);
     void refresh();
-    void findPlan();
+    /// Whether a plan is looked for, which presents itself when it is found.
+    [[nodiscard]] bool findPlan();
+    void present();
     void arrange();
     void forecast();
     void formOut();
@@ -89,6 +91,7 @@ private:
     std::vector<Row> m_rows;
     Plan m_planned;
     bool m_planStale = true;
+    Beside<Plan> m_planning;
 };
 
 } // namespace yarrin

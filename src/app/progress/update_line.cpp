@@ -73,8 +73,13 @@ const Revision* UpdateLine::keeping() const {
     if (!m_document.keeper().file()) return nullptr;
     for (const Revision& revision : m_revisions) {
         if (revision.dataDate != m_document.programme().job.dataDate) continue;
-        const auto programme = m_document.keeper().file()->programmeOf(revision);
-        if (programme.ok() && *programme == m_document.programme()) return &revision;
+        bool same = false;
+        m_document.wait(QObject::tr("Reading revision %1").arg(show::text(revision.key)),
+                        [&, read = m_document.readerOf(revision)](WorkWatch&) {
+                            const auto state = read();
+                            same = state.ok() && *state->programme == m_document.programme();
+                        });
+        if (same) return &revision;
     }
     return nullptr;
 }

@@ -29,7 +29,11 @@ QString shown(const std::string& value, const std::optional<Date>& date) {
 
 ComparePage::ComparePage(Document& document, ViewState& state, Dialogs& dialogs, QWidget* parent)
     : QWidget(parent), m_document(document), m_state(state), m_dialogs(dialogs), m_before(new QComboBox(this)),
-      m_after(new QComboBox(this)), m_summary(new QLabel(this)), m_filters(new QWidget(this)) {
+      m_after(new QComboBox(this)), m_summary(new QLabel(this)), m_filters(new QWidget(this)),
+      m_comparing(this, [this] {
+          m_stop->setVisible(m_comparing.isRunning());
+          if (m_comparing.isRunning()) m_list->setEmptyText(tr("Comparing…"));
+      }) {
     m_before->setObjectName(QStringLiteral("compareBefore"));
     m_before->setAccessibleName(tr("Compare from"));
     m_after->setObjectName(QStringLiteral("compareAfter"));
@@ -45,6 +49,14 @@ ComparePage::ComparePage(Document& document, ViewState& state, Dialogs& dialogs,
     line->addWidget(m_after);
     line->addSpacing(8);
     line->addWidget(m_summary, 1);
+    m_stop = quietButton(tr("Stop"), "compareStop", this);
+    m_stop->hide();
+    line->addWidget(m_stop);
+    connect(m_stop, &QPushButton::clicked, this, [this] {
+        m_comparing.stop();
+        take({});
+        m_list->setEmptyText(tr("Stopped. Choose a side again to have them compared."));
+    });
     auto* onChart = quietButton(tr("Show on the chart"), "compareOutline", this);
     auto* save = quietButton(tr("Save as a table…"), "compareExport", this);
     line->addWidget(onChart);
@@ -185,46 +197,53 @@ void ComparePage::compareTrial() {
     choose({Side::What::trial, 0, tr("Before the trial")});
 }
 
-Result<ComparePage::State> ComparePage::stateOf(const Side& side) {
-    const auto calculated = [](Programme programme) {
-        Schedule found = schedule(programme);
-        return State{std::move(programme), std::move(found)};
+/// What reads a side, on any thread. The programme as it is now is copied: it goes on being worked on.
+ComparePage::Reader ComparePage::readerOf(const Side& side) {
+    const auto ready = [](std::shared_ptr<const Programme> programme, std::shared_ptr<const Schedule> dates) -> Reader {
+        return [state = FrozenState{std::move(programme), std::move(dates)}] { return Result<FrozenState>(state); };
     };
-    HeldFile* file = m_document.keeper().file();
-    if (side.what == Side::What::now) return State{m_document.programme(), m_document.schedule()};
+    if (side.what == Side::What::now) return ready(m_document.sharedProgramme(), m_document.sharedSchedule());
     if (side.what == Side::What::trial && m_document.trial())
-        return State{m_document.trial()->programme, *m_document.trial()->schedule};
+        return ready(std::make_shared<const Programme>(m_document.trial()->programme), m_document.trial()->schedule);
+    HeldFile* file = m_document.keeper().file();
     if (side.what == Side::What::revision && file) {
         const auto revisions = file->revisions();
-        if (!revisions.ok()) return revisions.errors();
+        if (!revisions.ok()) return [errors = revisions.errors()] { return Result<FrozenState>(errors); };
         for (const Revision& r : *revisions)
-            if (r.number == side.number) {
-                auto programme = file->programmeOf(r);
-                if (!programme.ok()) return programme.errors();
-                return calculated(std::move(programme).value());
-            }
+            if (r.number == side.number) return file->readerOf(r);
     }
-    auto programme = m_document.programmeAfter(side.number);
-    if (!programme.ok()) return programme.errors();
-    return calculated(std::move(programme).value());
+    return m_document.readerAfter(side.number);
 }
 
 void ComparePage::compareNow() {
-    m_differences.clear();
-    m_outline.reset();
     const int from = m_before->currentIndex();
     const int to = m_after->currentIndex();
-    if (from >= 0 && to >= 0 && from != to) {
-        const auto before = stateOf(m_sides[std::size_t(from)]);
-        const auto after = stateOf(m_sides[std::size_t(to)]);
-        if (!before.ok()) emit refused(show::error(before.error()));
-        if (!after.ok()) emit refused(show::error(after.error()));
-        if (before.ok() && after.ok()) {
-            m_differences =
-                compare({before->programme, before->schedule}, {after->programme, after->schedule}, MatchBy::identity);
-            m_outline = outlineOf(before->schedule, m_sides[std::size_t(from)].name.toStdString());
-        }
+    if (from < 0 || to < 0 || from == to) {
+        m_comparing.stop();
+        return take({});
     }
+    m_comparing.start(
+        m_document.patience(),
+        [before = readerOf(m_sides[std::size_t(from)]), after = readerOf(m_sides[std::size_t(to)]),
+         name = m_sides[std::size_t(from)].name.toStdString()](WorkWatch& watch) {
+            Found found;
+            const auto then = before();
+            const auto now = watch.stopped() ? then : after();
+            if (!then.ok()) found.errors.push_back(then.error());
+            if (!now.ok()) found.errors.push_back(now.error());
+            if (watch.stopped() || !found.errors.empty()) return found;
+            found.differences =
+                compare({*then->programme, *then->schedule}, {*now->programme, *now->schedule}, MatchBy::identity);
+            found.outline = outlineOf(*then->schedule, name);
+            return found;
+        },
+        [this](Found found) { take(std::move(found)); });
+}
+
+void ComparePage::take(Found found) {
+    for (const Error& error : found.errors) emit refused(show::error(error));
+    m_differences = std::move(found.differences);
+    m_outline = std::move(found.outline);
     refreshFilters();
     arrange();
 }

@@ -13,6 +13,7 @@
 class QComboBox;
 class QHBoxLayout;
 class QLabel;
+class QPushButton;
 
 namespace yarrin {
 
@@ -30,6 +31,7 @@ public:
     void compareRevision(const QString& key);
     void compareEntry(std::int64_t entry);
     void compareTrial();
+    [[nodiscard]] bool isWorking() const { return m_comparing.isRunning(); }
     [[nodiscard]] const std::vector<Difference>& differences() const { return m_differences; }
 
 signals:
@@ -46,13 +48,16 @@ private:
         QString name;
         friend bool operator==(const Side& a, const Side& b) { return a.what == b.what && a.number == b.number; }
     };
-    struct State {
-        Programme programme;
-        Schedule schedule;
+    using Reader = std::function<Result<FrozenState>()>;
+    struct Found {
+        std::vector<Error> errors;
+        std::vector<Difference> differences;
+        std::optional<Outline> outline;
     };
     void fillSides();
     void choose(const Side& before);
-    [[nodiscard]] Result<State> stateOf(const Side& side);
+    [[nodiscard]] Reader readerOf(const Side& side);
+    void take(Found found);
     void compareNow();
     void arrange();
     void refreshFilters();
@@ -75,6 +80,8 @@ private:
     std::set<DifferenceKind> m_hidden;
     std::optional<Outline> m_outline;
     bool m_filling = false;
+    QPushButton* m_stop;
+    Beside<Found> m_comparing;
 };
 
 } // namespace yarrin

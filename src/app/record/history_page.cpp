@@ -155,14 +155,17 @@ void HistoryPage::enableButtons() {
 void HistoryPage::goBack() {
     const HistoryEntry* entry = chosen();
     if (!entry) return;
-    const auto state = m_document.programmeAfter(entry->number);
-    if (!state.ok()) return emit refused(show::error(state.error()));
+    std::optional<Result<FrozenState>> state;
+    m_document.wait(tr("Reading the record"),
+                    [&, read = m_document.readerAfter(entry->number)](WorkWatch&) { state = read(); });
+    if (!state->ok()) return emit refused(show::error(state->error()));
+    const Programme& then = *(*state)->programme;
     const QString text = tr("Back to %1: %2").arg(show::moment(entry->at), show::text(entry->text));
-    if (*state == m_document.programme()) return emit refused(tr("The programme is as it was then."));
+    if (then == m_document.programme()) return emit refused(tr("The programme is as it was then."));
     if (!m_document.trial()) {
         if (const Outcome begun = m_document.beginTrial(); !begun.ok()) return emit refused(show::error(begun.error()));
     }
-    if (const Outcome done = m_document.become(*state, text); !done.ok()) emit refused(show::error(done.error()));
+    if (const Outcome done = m_document.become(then, text); !done.ok()) emit refused(show::error(done.error()));
 }
 
 } // namespace yarrin

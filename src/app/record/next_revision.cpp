@@ -33,15 +33,18 @@ QString nextRevisionKey(const std::vector<Revision>& revisions) {
 
 QString draftedNarrative(Document& document, const std::vector<Revision>& revisions) {
     const Calculated now{document.programme(), document.schedule()};
-    if (!revisions.empty() && document.keeper().file()) {
-        const auto last = document.keeper().file()->programmeOf(revisions.back());
-        if (last.ok()) {
-            const Schedule then = schedule(*last);
-            const Calculated previous{*last, then};
-            if (then.ok()) return show::text(draftNarrative(now, &previous, "revision " + revisions.back().key));
+    std::string text;
+    document.wait(QObject::tr("Drafting the narrative"), [&](WorkWatch&) {
+        const auto last = revisions.empty() ? Result<FrozenState>(inputError("there is none", {}))
+                                            : document.readerOf(revisions.back())();
+        if (!last.ok() || !last->schedule->ok()) {
+            text = draftNarrative(now, nullptr, {});
+            return;
         }
-    }
-    return show::text(draftNarrative(now, nullptr, {}));
+        const Calculated previous{*last->programme, *last->schedule};
+        text = draftNarrative(now, &previous, "revision " + revisions.back().key);
+    });
+    return show::text(text);
 }
 
 } // namespace yarrin

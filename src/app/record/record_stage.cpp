@@ -91,6 +91,10 @@ void RecordStage::showEvent(QShowEvent* event) {
     refresh();
 }
 
+bool RecordStage::isWorking() const {
+    return m_compare->isWorking();
+}
+
 void RecordStage::focusMain() {
     m_pages->currentWidget()->setFocus();
 }

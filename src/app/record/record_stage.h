@@ -33,6 +33,7 @@ public:
     [[nodiscard]] ComparePage& comparison() const { return *m_compare; }
     [[nodiscard]] NoticeBar& notice() override { return *m_notice; }
     void focusMain() override;
+    [[nodiscard]] bool isWorking() const override;
 
 signals:
     void reveal(ActivityId id);

@@ -355,21 +355,28 @@ void RevisionPage::accept() {
     m_reason->clear();
 }
 
+Result<FrozenState> RevisionPage::read(const Revision& revision) {
+    std::optional<Result<FrozenState>> state;
+    m_document.wait(tr("Reading revision %1").arg(show::text(revision.key)),
+                    [&, read = m_document.readerOf(revision)](WorkWatch&) { state = read(); });
+    return std::move(*state);
+}
+
 void RevisionPage::restore() {
     const Revision* revision = chosen();
     if (!revision) return;
-    const auto programme = m_document.keeper().file()->programmeOf(*revision);
-    if (!programme.ok()) return emit refused(show::error(programme.error()));
-    const Outcome done = m_document.become(*programme, tr("On from revision %1").arg(show::text(revision->key)));
+    const auto state = read(*revision);
+    if (!state.ok()) return emit refused(show::error(state.error()));
+    const Outcome done = m_document.become(*state->programme, tr("On from revision %1").arg(show::text(revision->key)));
     if (!done.ok()) emit refused(show::error(done.error()));
 }
 
 void RevisionPage::outline() {
     const Revision* revision = chosen();
     if (!revision) return;
-    const auto programme = m_document.keeper().file()->programmeOf(*revision);
-    if (!programme.ok()) return emit refused(show::error(programme.error()));
-    m_state.setOutline(outlineOf(schedule(*programme), "revision " + revision->key));
+    const auto state = read(*revision);
+    if (!state.ok()) return emit refused(show::error(state.error()));
+    m_state.setOutline(outlineOf(*state->schedule, "revision " + revision->key));
     emit outlineShown();
 }
 

@@ -52,6 +52,7 @@ private:
     void freeze();
     void accept();
     void restore();
+    [[nodiscard]] Result<FrozenState> read(const Revision& revision);
     void outline();
 
     Document& m_document;

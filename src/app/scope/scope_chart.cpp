@@ -15,6 +15,8 @@
 #include <QScrollBar>
 #include <QTimer>
 
+#include <unordered_map>
+
 namespace yarrin {
 
 namespace {
@@ -76,10 +78,14 @@ void ScopeChart::refresh() {
     whole.figures = figuresOf(sums.back());
     whole.folded = m_folded.contains(0);
     m_items.push_back(std::move(whole));
+    std::unordered_map<BreakdownId, std::vector<std::size_t>> below, standing;
+    for (std::size_t i = 0; i < programme.breakdown.size(); ++i) below[programme.breakdown[i].parent].push_back(i);
+    if (m_showsActivities)
+        for (std::size_t i = 0; i < programme.activities.size(); ++i)
+            standing[programme.activities[i].breakdown].push_back(i);
     const std::function<void(BreakdownId, int)> add = [&](BreakdownId parent, int at) {
-        for (std::size_t i = 0; i < programme.breakdown.size(); ++i) {
+        for (const std::size_t i : below[parent]) {
             const BreakdownNode& node = programme.breakdown[i];
-            if (node.parent != parent) continue;
             TreeItem item;
             item.id = node.id.value;
             item.parent = at;
@@ -92,8 +98,8 @@ void ScopeChart::refresh() {
             add(node.id, own);
         }
         if (!m_showsActivities || !parent) return;
-        for (const Activity& activity : programme.activities) {
-            if (activity.breakdown != parent) continue;
+        for (const std::size_t i : standing[parent]) {
+            const Activity& activity = programme.activities[i];
             TreeItem item;
             item.id = activity.id.value;
             item.parent = at;
@@ -210,6 +216,7 @@ void ScopeChart::paintEvent(QPaintEvent*) {
     painter.translate(margin - horizontalScrollBar()->value(), margin - verticalScrollBar()->value());
     painter.scale(m_zoom, m_zoom);
     TreeInk ink{theme(), chosenItem(), m_landing, m_dragged, m_landing && sideways(m_landing->item), hasFocus()};
+    ink.seen = painter.worldTransform().inverted().mapRect(QRectF(viewport()->rect()));
     paintTree(painter, m_layout, m_items, ink);
 }
 

@@ -8,9 +8,10 @@
 
 class QAction;
 class QCompleter;
-class QStandardItemModel;
 
 namespace yarrin {
+
+class FindItems;
 
 /// The field that finds activities, locations and commands. Escape gives the keyboard back.
 class FindField : public QLineEdit {
@@ -25,18 +26,13 @@ signals:
     void left();
 
 protected:
-    void focusInEvent(QFocusEvent* event) override;
     void keyPressEvent(QKeyEvent* event) override;
 
 private:
-    void fill();
     void choose(const QModelIndex& index);
 
-    Document& m_document;
-    QList<QAction*> m_commands;
-    QStandardItemModel* m_items;
+    FindItems* m_items;
     QCompleter* m_completer;
-    quint64 m_filledAt = 0;
 };
 
 } // namespace yarrin

@@ -25,6 +25,7 @@
 #include "app/table/activity_table.h"
 #include "app/table/inline_message.h"
 #include "app/window/find_field.h"
+#include "app/window/long_work.h"
 #include "app/window/rail.h"
 #include "app/window/ripple_panel.h"
 #include "app/window/stages.h"
@@ -89,8 +90,9 @@ MainWindow::MainWindow(QSettings& settings, Dialogs& dialogs, Date today)
     : m_settings(settings), m_dialogs(dialogs), m_today(today), m_rail(new Rail(railEntries())),
       m_stack(new QStackedWidget), m_strip(new RecordStrip(m_document)),
       m_card(new Card(m_document, m_state, [this]() -> const OutputBook& { return book(); })),
-      m_standing(new Standing(m_document, today)), m_ripple(nullptr), m_find(new FindField(m_document)),
-      m_jobTitle(new OneLine), m_jobState(new OneLine), m_lens(new QToolButton), m_trialButton(new QToolButton) {
+      m_standing(new Standing(m_document, today)), m_ripple(nullptr), m_longWork(nullptr), m_planned(this),
+      m_find(new FindField(m_document)), m_jobTitle(new OneLine), m_jobState(new OneLine), m_lens(new QToolButton),
+      m_trialButton(new QToolButton) {
     PlainWords::watch();
     UndoKeys::watch();
     setObjectName(QStringLiteral("mainWindow"));
@@ -122,6 +124,8 @@ MainWindow::MainWindow(QSettings& settings, Dialogs& dialogs, Date today)
     rows->addWidget(m_standing);
     setCentralWidget(centre);
     m_ripple = new RipplePanel(m_document, centre);
+    m_longWork = new LongWork(centre);
+    m_document.setWaiter([this](const QString& what, const LongJob& job) { m_longWork->wait(what, job); });
 
     connect(m_rail, &Rail::chosen, this, [this](int index) { go(Place(index)); });
     connect(m_standing, &Standing::undoRequested, &m_document, &Document::undo);
@@ -167,6 +171,7 @@ MainWindow::MainWindow(QSettings& settings, Dialogs& dialogs, Date today)
 
 /// What shows the document goes before it does, and tells the window nothing on its way.
 MainWindow::~MainWindow() {
+    m_document.setWaiter(plainWaiter());
     QWidget* centre = takeCentralWidget();
     for (QObject* child : centre->findChildren<QObject*>()) child->disconnect(this);
     delete centre;
@@ -330,9 +335,7 @@ void MainWindow::zoom(double factor) {
 }
 
 bool MainWindow::openFile(const QString& path) {
-    QApplication::setOverrideCursor(Qt::WaitCursor);
     const Outcome outcome = m_document.open(path);
-    QApplication::restoreOverrideCursor();
     if (!outcome.ok()) {
         QString text = show::error(outcome.error());
         if (outcome.errors().size() > 1) text += tr(" There are %1 more faults.").arg(outcome.errors().size() - 1);
@@ -444,17 +447,22 @@ void MainWindow::outlineTrial() {
 /// The contract programme in force stands below the bars until something else is chosen.
 void MainWindow::outlineContract() {
     m_state.setOutline({});
+    m_planned.stop();
     HeldFile* file = m_document.keeper().file();
     const auto revisions = file ? file->revisions() : Result<std::vector<Revision>>(std::vector<Revision>{});
     if (!revisions.ok()) return;
     for (const Revision& revision : *revisions) {
         if (!revision.contract) continue;
-        const auto programme = file->programmeOf(revision);
-        if (!programme.ok()) return;
-        const Schedule planned = schedule(*programme);
-        if (planned.ok())
-            m_state.setOutline(
-                outlineOf(planned, tr("contract programme %1").arg(show::text(revision.key)).toStdString()));
+        const std::string name = tr("contract programme %1").arg(show::text(revision.key)).toStdString();
+        m_planned.start(
+            m_document.patience(),
+            [read = file->readerOf(revision)](WorkWatch&) {
+                const auto state = read();
+                return state.ok() ? state->schedule : nullptr;
+            },
+            [this, name](const std::shared_ptr<const Schedule>& planned) {
+                if (planned && planned->ok()) m_state.setOutline(outlineOf(*planned, name));
+            });
     }
 }
 

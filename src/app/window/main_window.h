@@ -22,6 +22,7 @@ namespace yarrin {
 
 class Card;
 class FindField;
+class LongWork;
 class OutputBook;
 class ProgrammeStage;
 class Rail;
@@ -111,6 +112,8 @@ private:
     Card* m_card;
     Standing* m_standing;
     RipplePanel* m_ripple;
+    LongWork* m_longWork;
+    Beside<std::shared_ptr<const Schedule>> m_planned; ///< the contract programme, for the outline
     FindField* m_find;
     QLabel* m_jobTitle;
     QLabel* m_jobState;

@@ -30,6 +30,9 @@ public:
 
     std::vector<ChartRow> run() {
         if (m_groupText) groupTexts();
+        // Neighbours mostly stand in one group.
+        std::uint32_t last = 0;
+        std::vector<std::size_t>* into = &m_members[last];
         for (std::size_t i = 0; i < m_programme.activities.size(); ++i) {
             const Activity& activity = m_programme.activities[i];
             if (!shows(activity, i)) continue;
@@ -37,7 +40,8 @@ public:
             if (m_lens.grouping == Grouping::breakdown) group = activity.breakdown.value;
             if (m_lens.grouping == Grouping::location) group = activity.location.value;
             if (m_groupText) group = m_textGroups[activity.*m_groupText->member];
-            m_members[group].push_back(i);
+            if (group != last) into = &m_members[last = group];
+            into->push_back(i);
         }
         if (m_lens.order != RowOrder::given)
             for (auto& [group, list] : m_members) arrange(list);
@@ -123,6 +127,7 @@ private:
     [[nodiscard]] bool isFolded(std::uint32_t group) const { return m_folded.contains(group); }
 
     void members(std::uint32_t group, int depth) {
+        m_rows.reserve(m_programme.activities.size() + m_programme.breakdown.size());
         for (const std::size_t index : m_members[group]) {
             ChartRow row;
             row.depth = depth;

@@ -27,9 +27,8 @@ void paintLeaf(QPainter& painter, const QRectF& box, const TreeItem& item, const
                      metrics.elidedText(QString::fromStdString(item.name), Qt::ElideRight, box.width() - 13 - used));
 }
 
-} // namespace
-
-namespace {
+/// Of the size at which words are set.
+constexpr double smallestReadable = 0.2;
 
 void paintGroup(QPainter& painter, const TreeBox& one, const TreeItem& item, const TreeInk& ink) {
     const Theme& t = ink.theme;
@@ -104,10 +103,23 @@ void paintTree(QPainter& painter, const TreeLayout& layout, const std::vector<Tr
     const Theme& t = ink.theme;
     painter.setRenderHint(QPainter::Antialiasing);
     painter.setPen(QPen(t.link, 1.2));
-    for (const TreeLine& line : layout.lines) painter.drawLine(QPointF(line.x0, line.y0), QPointF(line.x1, line.y1));
+    const QRectF seen = ink.seen.isEmpty() ? QRectF(0, 0, layout.width, layout.height) : ink.seen;
+    for (const TreeLine& line : layout.lines)
+        if (QRectF(QPointF(line.x0, line.y0), QPointF(line.x1, line.y1))
+                .normalized()
+                .adjusted(-1, -1, 1, 1)
+                .intersects(seen))
+            painter.drawLine(QPointF(line.x0, line.y0), QPointF(line.x1, line.y1));
+    // So small nobody reads it, and thousands of it would take their time.
+    const bool readable = painter.worldTransform().m22() > smallestReadable;
     for (const TreeBox& one : layout.boxes) {
         const TreeItem& item = items[one.item];
         const QRectF box = rectOf(one.box);
+        if (!box.adjusted(-9, -9, 9, 9).intersects(seen)) continue;
+        if (!readable && one.item != ink.chosen && layout.boxes.size() > 400) {
+            painter.fillRect(box, item.leaf ? t.rule : mixed(t.paper, t.accent, 0.4));
+            continue;
+        }
         if (item.leaf) {
             paintLeaf(painter, box, item, t);
             continue;

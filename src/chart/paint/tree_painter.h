@@ -16,6 +16,7 @@ struct TreeInk {
     std::optional<std::size_t> dragged; ///< item
     bool sideways = false;              ///< landing before and after is left and right
     bool focused = false;
+    QRectF seen = {}; ///< what is painted, in the layout's units; empty: all
 };
 void paintTree(QPainter& painter, const TreeLayout& layout, const std::vector<TreeItem>& items, const TreeInk& ink);
 

@@ -41,11 +41,11 @@ std::optional<Minutes> plainWork(const Activity& activity, Minutes dayMinutes) {
 } // namespace
 
 Schedule Calculation::whole(const Programme& programme) {
-    m_kept.reset();
-    CompiledProgramme compiled = compile(programme, m_cache);
-    Schedule schedule = scheduleOf(programme, compiled);
+    forget();
+    m_kept.emplace(compile(programme, m_cache));
+    Schedule schedule = scheduleOf(programme, *m_kept, m_runner);
     // What cannot be calculated is compiled again when it is mended.
-    if (schedule.ok()) m_kept.emplace(std::move(compiled));
+    if (!schedule.ok()) forget();
     m_programme = &programme;
     return schedule;
 }
@@ -56,8 +56,8 @@ Schedule Calculation::after(const Programme& programme, std::span<const ChangedA
     for (const ChangedActivity& change : changes)
         if (!put(programme, change)) return whole(programme);
     ++m_reused;
-    Schedule schedule = scheduleOf(programme, *m_kept);
-    if (!schedule.ok()) m_kept.reset();
+    Schedule schedule = scheduleOf(programme, *m_kept, m_runner);
+    if (!schedule.ok()) forget();
     return schedule;
 }
 

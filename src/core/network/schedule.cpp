@@ -13,26 +13,29 @@ namespace {
 
 class Scheduler {
 public:
-    Scheduler(const Programme& programme, CompiledProgramme& compiled) : m_programme(programme), m_compiled(compiled) {}
+    Scheduler(const Programme& programme, CompiledProgramme& compiled, std::unique_ptr<PassRunner>& runner)
+        : m_programme(programme), m_compiled(compiled), m_runner(runner) {}
 
     Schedule run() {
         m_out.problems = m_compiled.problems;
         m_out.errors = m_compiled.errors;
         if (!m_out.ok()) return std::move(m_out);
         const Network& net = m_compiled.network;
-        m_passes = runPasses(net, net.work, m_programme.job.requiredFinish);
-        if (m_passes.beyond) {
-            m_out.errors.push_back(beyond(*m_passes.beyond));
+        if (!m_runner) m_runner = std::make_unique<PassRunner>(net);
+        m_result = &m_runner->run(net.work, m_programme.job.requiredFinish);
+        const PassResult& passes = *m_result;
+        if (passes.beyond) {
+            m_out.errors.push_back(beyond(*passes.beyond));
             return std::move(m_out);
         }
-        if (!net.nodes.empty()) m_out.programmeFinish = m_passes.programmeFinish;
+        if (!net.nodes.empty()) m_out.programmeFinish = passes.programmeFinish;
         m_out.activities.resize(m_programme.activities.size());
-        for (const std::uint32_t node : net.nodeOf)
-            if (node != Network::noNode) activity(node);
+        // In the order of the nodes: what is read lies side by side, of all that there is to read the most.
+        for (std::uint32_t node = 0; node < net.nodes.size(); ++node) activity(node);
         for (const std::uint32_t index : m_compiled.aside) aside(index);
         hammocks();
         m_out.driving.resize(m_programme.links.size());
-        for (std::size_t i = 0; i < net.linkOf.size(); ++i) m_out.driving[net.linkOf[i]] = m_passes.driving[i] != 0;
+        for (std::size_t i = 0; i < net.linkOf.size(); ++i) m_out.driving[net.linkOf[i]] = passes.driving[i] != 0;
         deadlines();
         contract();
         m_out.calendars = m_compiled.calendars.calendars();
@@ -53,28 +56,29 @@ private:
     }
 
     void activity(std::uint32_t i) {
+        const PassResult& passes = *m_result;
         const Node& node = m_compiled.network.nodes[i];
         ActivityFigures& out = m_out.activities[node.activity];
         out.id = node.id;
         out.calendar = node.calendar;
         out.state = node.state;
-        out.onLongestPath = m_passes.onLongestPath[i] != 0;
-        const std::size_t finish = m_passes.stride + i; // where its finish stands
-        out.earlyStart = node.state == NodeState::inProgress ? node.actualStart : m_passes.start(i);
-        out.earlyFinish = m_passes.finish(i);
+        out.onLongestPath = passes.onLongestPath[i] != 0;
+        const std::size_t finish = passes.stride + i; // where its finish stands
+        out.earlyStart = node.state == NodeState::inProgress ? node.actualStart : passes.start(i);
+        out.earlyFinish = passes.finish(i);
         out.duration = m_compiled.network.duration[node.activity];
         if (node.state == NodeState::complete) return;
         const WorkCalendar& own = calendar(node.calendar);
-        if (node.state == NodeState::inProgress) out.remainingStart = m_passes.start(i);
+        if (node.state == NodeState::inProgress) out.remainingStart = passes.start(i);
         // The limit of a finish on Monday at eight and a finish on Friday at five are the same moment of work.
-        out.lateStart = m_passes.limitWork[i] == m_passes.earlyWork[i] ? m_passes.start(i) : Instant{m_passes.limit[i]};
-        out.lateFinish = m_passes.limitWork[finish] == m_passes.earlyWork[finish]
-                             ? m_passes.finish(i)
-                             : own.endOfMinute(m_passes.limitWork[finish]);
+        out.lateStart = passes.limitWork[i] == passes.earlyWork[i] ? passes.start(i) : Instant{passes.limit[i]};
+        out.lateFinish = passes.limitWork[finish] == passes.earlyWork[finish]
+                             ? passes.finish(i)
+                             : own.endOfMinute(passes.limitWork[finish]);
         if (node.kind == NodeKind::startMilestone) out.lateFinish = out.lateStart;
         if (node.kind == NodeKind::finishMilestone) out.lateStart = out.lateFinish;
-        out.freeFloat = m_passes.freeFloat[i];
-        setFloat(out, m_passes.totalFloat[i], own);
+        out.freeFloat = passes.freeFloat[i];
+        setFloat(out, passes.totalFloat[i], own);
         if (!m_out.latestStart || *out.lateStart < *m_out.latestStart) m_out.latestStart = out.lateStart;
     }
 
@@ -202,19 +206,21 @@ private:
 
     const Programme& m_programme;
     CompiledProgramme& m_compiled;
-    PassResult m_passes;
+    std::unique_ptr<PassRunner>& m_runner;
+    const PassResult* m_result = nullptr;
     Schedule m_out;
 };
 
 } // namespace
 
-Schedule scheduleOf(const Programme& programme, CompiledProgramme& compiled) {
-    return Scheduler(programme, compiled).run();
+Schedule scheduleOf(const Programme& programme, CompiledProgramme& compiled, std::unique_ptr<PassRunner>& runner) {
+    return Scheduler(programme, compiled, runner).run();
 }
 
 Schedule schedule(const Programme& programme, CalendarCache& cache) {
     CompiledProgramme compiled = compile(programme, cache);
-    return scheduleOf(programme, compiled);
+    std::unique_ptr<PassRunner> runner;
+    return scheduleOf(programme, compiled, runner);
 }
 
 Schedule schedule(const Programme& programme) {
