@@ -9,6 +9,7 @@
 #include <QHBoxLayout>
 #include <QKeyEvent>
 #include <QLabel>
+#include <QPainter>
 #include <QPointer>
 #include <QProgressBar>
 #include <QPushButton>
@@ -98,6 +99,13 @@ void LongWork::present(const QString& what) {
     show();
     raise();
     m_stop->setFocus();
+}
+
+void LongWork::paintEvent(QPaintEvent*) {
+    QPainter painter(this);
+    painter.fillRect(rect(), theme().field);
+    painter.setPen(theme().accent);
+    painter.drawRect(rect().adjusted(0, 0, -1, -1));
 }
 
 void LongWork::stop() {
