@@ -8,6 +8,8 @@
 #include "store/delay_json.h"
 #include "store/stands.h"
 
+#include <algorithm>
+#include <charconv>
 #include <ctime>
 #include <ostream>
 
@@ -20,12 +22,26 @@ struct Call {
     bool json = false;
     std::optional<DelayMethod> method;
     std::optional<Date> today;
+    DelayRules rules;
 };
 
 std::optional<DelayMethod> methodNamed(std::string_view word) {
     for (std::size_t m = 0; m < delayMethods; ++m)
         if (textOf(static_cast<DelayMethod>(m)).word == word) return static_cast<DelayMethod>(m);
     return {};
+}
+
+/// The rules of files, with hyphens as words of a call have them.
+std::optional<ConcurrencyRule> ruleNamed(std::string word) {
+    std::replace(word.begin(), word.end(), '-', '_');
+    return fromWord<ConcurrencyRule>(word);
+}
+
+std::optional<int> daysNamed(const std::string& word) {
+    int days = 0;
+    const auto [end, failed] = std::from_chars(word.data(), word.data() + word.size(), days);
+    if (failed != std::errc{} || end != word.data() + word.size() || days < 0 || days > 365) return {};
+    return days;
 }
 
 /// Reads the words of a call; what is off is printed.
@@ -39,12 +55,17 @@ std::optional<Call> callOf(std::string_view verb, std::span<const std::string> a
         const std::string& argument = arguments[i];
         const bool method = verb == "impact" && argument == "--method";
         const bool today = verb == "exposure" && argument == "--today";
+        const bool rule = argument == "--rule", near = argument == "--near";
         if (argument == "--json") {
             call.json = true;
-        } else if (method || today) {
+        } else if (method || today || rule || near) {
             if (++i == arguments.size()) return off(argument + " wants a value");
             if (method) call.method = methodNamed(arguments[i]);
             if (method && !call.method) return off("there is no method " + arguments[i]);
+            if (rule) call.rules.concurrency = ruleNamed(arguments[i]);
+            if (rule && !call.rules.concurrency) return off("there is no rule " + arguments[i]);
+            if (near) call.rules.nearDays = daysNamed(arguments[i]);
+            if (near && !call.rules.nearDays) return off("\"" + arguments[i] + "\" is not a number of days up to 365");
             if (today) call.today = parseDate(arguments[i]);
             if (today && !call.today) return off("\"" + arguments[i] + "\" is not a date like 2027-03-01");
         } else if (argument.starts_with("--")) {
@@ -99,7 +120,7 @@ ExitStatus exposure(std::span<const std::string> arguments, CliStreams streams) 
     if (!figures.ok()) return report(figures.errors, call->file, streams);
     const auto course = exposureCourse(*stands);
     if (!course.ok()) return report(course.errors(), call->file, streams);
-    const DelayAnalysis analysis = analyse(DelayMethod::timeImpact, *stands);
+    const DelayAnalysis analysis = analyse(DelayMethod::timeImpact, *stands, {}, call->rules);
     const Prolongation cost = prolongationOf(analysis, now);
     const std::time_t clock = std::time(nullptr);
     std::tm local{};
@@ -121,7 +142,9 @@ ExitStatus exposure(std::span<const std::string> arguments, CliStreams streams) 
     out << "\nProlongation, time-related cost by who answers for it: employer " << sumText(cost.employer, currency)
         << ", concurrent " << sumText(cost.concurrent, currency) << ", neutral " << sumText(cost.neutral, currency)
         << ", own " << sumText(cost.own, currency) << ", recovered " << sumText(cost.recovered, currency) << "; in all "
-        << sumText(cost.total(), currency) << "\n";
+        << sumText(cost.total(), currency)
+        << "\nCompensable days at what the hammocks cost a day: " << sumText(cost.paid, currency) << " ("
+        << textOf(analysis.rule) << ")\n";
     for (const NoticeDue& one : due)
         out << now.events.row(one.event)->key << ": " << (one.particulars ? "particulars" : "notice") << " due "
             << isoDate(*one.clock.due) << (one.clock.daysLeft < 0 ? ", lapsed" : "") << "\n";
@@ -131,6 +154,9 @@ ExitStatus exposure(std::span<const std::string> arguments, CliStreams streams) 
 void printSteps(const DelayAnalysis& found, const Programme& now, std::ostream& out) {
     const DelayMethodText& text = textOf(found.method);
     out << text.name << "\n" << text.steps << "\n" << text.limits << "\n";
+    out << "Concurrency: " << textOf(found.rule);
+    if (found.nearDays > 0) out << "; paths within " << dayCount(found.nearDays) << " count as driving";
+    out << "\n";
     for (const Section& section : now.sections) {
         if (found.steps.empty() || !found.steps.front().of(section.id)) continue;
         out << "\n" << section.key << " " << section.name << "\n";
@@ -138,7 +164,10 @@ void printSteps(const DelayAnalysis& found, const Programme& now, std::ostream& 
             const StepFigures& f = *step.of(section.id);
             if (f.moved() == 0 && f.entitled == 0 && f.alone == 0 && step.kind != DelayStep::Kind::event) continue;
             const DelayEvent* event = now.events.row(step.event);
-            const std::string who = step.kind == DelayStep::Kind::event ? event->key + " " + event->title
+            std::string together;
+            for (const EventId id : step.together) together += (together.empty() ? "" : ", ") + now.events.row(id)->key;
+            const std::string who = step.kind == DelayStep::Kind::event    ? event->key + " " + event->title
+                                    : step.kind == DelayStep::Kind::common ? together + " in common"
                                     : step.kind == DelayStep::Kind::progress
                                         ? (f.moved() > 0 ? "own progress" : "recovered")
                                         : "not seen by this method";
@@ -147,15 +176,19 @@ void printSteps(const DelayAnalysis& found, const Programme& now, std::ostream& 
             if (event) out << " (" << wordOf(event->risk) << ")";
             if (f.entitled > 0) out << ", entitled " << dayCount(f.entitled);
             if (f.concurrent > 0) out << ", concurrent " << dayCount(f.concurrent);
+            if (f.entitled > 0) out << ", paid " << dayCount(f.compensable);
             if (f.alone > f.moved()) out << ", alone " << dayCount(f.alone);
             out << "\n";
         }
         const DelayShares shares = sharesOf(found, now, section.id);
         out << "  employer " << dayCount(shares.employer) << ", neutral " << dayCount(shares.neutral) << ", own "
-            << dayCount(shares.own) << ", recovered " << dayCount(shares.recovered) << "; entitled "
-            << dayCount(shares.entitled) << ", of these concurrent " << dayCount(shares.concurrent) << "\n";
+            << dayCount(shares.own) << ", in common " << dayCount(shares.common) << ", recovered "
+            << dayCount(shares.recovered) << "; entitled " << dayCount(shares.entitled) << ", of these concurrent "
+            << dayCount(shares.concurrent) << ", paid " << dayCount(shares.compensable) << "\n";
     }
     for (const std::string& note : found.notes) out << note << "\n";
+    if (!found.flags.empty()) out << "\nWhat may be attacked:\n";
+    for (const DelayFlag& flag : found.flags) out << "  " << flag.text << "\n";
 }
 
 ExitStatus impact(std::span<const std::string> arguments, CliStreams streams) {
@@ -163,7 +196,7 @@ ExitStatus impact(std::span<const std::string> arguments, CliStreams streams) {
     if (!call) return ExitStatus::usage;
     const auto stands = standsIn(call->file);
     if (!stands.ok()) return report(stands.errors(), call->file, streams);
-    const DelayAnalysis found = analyse(call->method.value_or(DelayMethod::timeImpact), *stands);
+    const DelayAnalysis found = analyse(call->method.value_or(DelayMethod::timeImpact), *stands, {}, call->rules);
     if (!found.errors.empty()) return report(found.errors, call->file, streams);
     const Programme& now = stands->back().programme;
     if (call->json)
@@ -177,7 +210,7 @@ ExitStatus impact(std::span<const std::string> arguments, CliStreams streams) {
 
 const Verb exposureVerb{
     "exposure", "prints exposure to damages and how each sum comes about",
-    "yarrin-cli exposure FILE [--today DATE] [--json]\n\n"
+    "yarrin-cli exposure FILE [--today DATE] [--rule RULE] [--near DAYS] [--json]\n\n"
     "Prints damages unrelieved, assessed and claimed, per section and in all, with the days behind each\n"
     "sum; the same at each frozen update; prolongation cost by who answers for it; and notices that are\n"
     "due within a week or have lapsed on the later of today and the data date, or on DATE.\n",
@@ -185,10 +218,13 @@ const Verb exposureVerb{
 
 const Verb impactVerb{
     "impact", "tells what moved completion, by a recognised method",
-    "yarrin-cli impact FILE [--method METHOD] [--json]\n\n"
+    "yarrin-cli impact FILE [--method METHOD] [--rule RULE] [--near DAYS] [--json]\n\n"
     "METHOD is time-impact (the default), impacted-as-planned, windows, as-planned-as-built or\n"
-    "collapsed-as-built. Stands on the contract programme in force and the updates that a native file\n"
-    "holds; without them on the programme as if nothing had happened.\n",
+    "collapsed-as-built. RULE says how concurrent days are answered for: time-not-money, effective-cause\n"
+    "or apportioned; without it the rule kept with the job counts. Paths within DAYS of the driving one\n"
+    "count as driving. Stands on the contract programme in force and the updates that a native file\n"
+    "holds; without them on the programme as if nothing had happened. Last come the flags: what the\n"
+    "other side may attack.\n",
     impact};
 
 } // namespace yarrin

@@ -157,15 +157,16 @@ private:
         stands.push_back({"now", m_programme});
         const DelayAnalysis found = analyse(DelayMethod::timeImpact, stands);
         for (const Error& error : found.errors) throw std::runtime_error(error.sentence());
-        for (const DelayStep& one : found.steps) {
-            const DelayEvent* event = m_programme.events.row(one.event);
-            if (!event || event->risk == Risk::contractor) continue;
-            step(event->key + " assessed by time impact", [&](Transaction& tx) {
+        std::vector<EventId> events;
+        for (const DelayEvent& event : m_programme.events)
+            if (event.risk != Risk::contractor) events.push_back(event.id);
+        for (const EventId id : events) {
+            const DelayEvent event = *m_programme.events.row(id);
+            step(event.key + " assessed by time impact", [&](Transaction& tx) {
                 // Only where time is claimed.
-                const std::vector<EventDays> claimed = event->sectionDays;
-                for (const EventDays& days : claimed)
-                    if (Outcome set = setEventDays(tx, one.event, days.section, EventDay::assessed,
-                                                   std::to_string(one.of(days.section)->entitled));
+                for (const EventDays& days : event.sectionDays)
+                    if (Outcome set = setEventDays(tx, id, days.section, EventDay::assessed,
+                                                   std::to_string(daysOf(found, id, days.section).entitled));
                         !set.ok())
                         return set;
                 return done();

@@ -181,6 +181,24 @@ Outcome setPeriod(Transaction& tx, Period which, std::string_view text) {
     });
 }
 
+Outcome setConcurrency(Transaction& tx, ConcurrencyRule rule) {
+    return changeJob(tx, [&](Job& job) -> Fault {
+        job.concurrency = rule;
+        return {};
+    });
+}
+
+Outcome setNearDays(Transaction& tx, std::string_view text) {
+    return changeJob(tx, [&](Job& job) -> Fault {
+        text = trimmedView(text);
+        const auto days = text.empty() ? std::optional<int>(0) : wholeNumber(std::string(text));
+        if (!days || *days < 0 || *days > mostNearDays)
+            return inputError("near paths lie within a whole number of days, 365 at most");
+        job.nearDays = *days;
+        return {};
+    });
+}
+
 Outcome setLateDatesFrom(Transaction& tx, LateDatesFrom from) {
     return changeJob(tx, [&](Job& job) -> Fault {
         job.lateDatesFrom = from;

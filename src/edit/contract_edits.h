@@ -22,6 +22,10 @@ enum class JobSum { contractSum, damagesCap, damagesCapShare };
 enum class Period { notice, particulars };
 /// A period of the contract in calendar days as typed; empty takes it away.
 [[nodiscard]] Outcome setPeriod(Transaction& tx, Period which, std::string_view text);
+/// How concurrent delay is answered for.
+[[nodiscard]] Outcome setConcurrency(Transaction& tx, ConcurrencyRule rule);
+/// Days within which a path counts as driving, as typed; empty is none.
+[[nodiscard]] Outcome setNearDays(Transaction& tx, std::string_view text);
 [[nodiscard]] Outcome setLateDatesFrom(Transaction& tx, LateDatesFrom from);
 
 [[nodiscard]] Result<SectionId> addSection(Transaction& tx);

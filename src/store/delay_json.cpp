@@ -50,9 +50,10 @@ std::string exposureToJson(const Programme& programme, const Schedule& schedule,
                                   {"data_date", stand.dataDate ? Json(isoInstant(*stand.dataDate)) : Json(nullptr)},
                                   {"damages_total", json::exposure(stand.total, currency)}});
     out["prolongation"] = {
-        {"employer", json::money(cost.employer, currency)},   {"concurrent", json::money(cost.concurrent, currency)},
-        {"neutral", json::money(cost.neutral, currency)},     {"own", json::money(cost.own, currency)},
-        {"recovered", json::money(cost.recovered, currency)}, {"total", json::money(cost.total(), currency)}};
+        {"employer", json::money(cost.employer, currency)}, {"concurrent", json::money(cost.concurrent, currency)},
+        {"paid", json::money(cost.paid, currency)},         {"neutral", json::money(cost.neutral, currency)},
+        {"own", json::money(cost.own, currency)},           {"recovered", json::money(cost.recovered, currency)},
+        {"total", json::money(cost.total(), currency)}};
     out["notices"] = Json::array();
     for (const NoticeDue& one : due)
         out["notices"].push_back({{"event", programme.events.row(one.event)->key},
@@ -62,9 +63,48 @@ std::string exposureToJson(const Programme& programme, const Schedule& schedule,
     return text(out);
 }
 
+namespace {
+
+/// Days by party and by event.
+Json sectionsJson(const DelayAnalysis& analysis, const Programme& now) {
+    Json list = Json::array();
+    for (const Section& section : now.sections) {
+        if (analysis.steps.empty() || !analysis.steps.front().of(section.id)) continue;
+        const DelayShares shares = sharesOf(analysis, now, section.id);
+        list.push_back({{"section", section.key},
+                        {"from", isoDate(analysis.steps.front().of(section.id)->before)},
+                        {"to", isoDate(analysis.steps.back().of(section.id)->after)},
+                        {"employer", shares.employer},
+                        {"neutral", shares.neutral},
+                        {"own", shares.own},
+                        {"common", shares.common},
+                        {"recovered", shares.recovered},
+                        {"entitled", shares.entitled},
+                        {"concurrent", shares.concurrent},
+                        {"compensable", shares.compensable}});
+        Json& events = list.back()["events"] = Json::array();
+        for (const DelayEvent& event : now.events) {
+            const EventDaysFound days = daysOf(analysis, event.id, section.id);
+            events.push_back({{"event", event.key},
+                              {"moved", days.moved},
+                              {"common", days.common},
+                              {"entitled", days.entitled},
+                              {"concurrent", days.concurrent},
+                              {"compensable", days.compensable}});
+        }
+    }
+    return list;
+}
+
+} // namespace
+
 std::string analysisToJson(const DelayAnalysis& analysis, const Programme& now) {
-    Json out{{"method", textOf(analysis.method).word}, {"stands", analysis.stands}, {"steps", Json::array()}};
-    static constexpr const char* kinds[] = {"event", "progress", "unseen"};
+    Json out{{"method", textOf(analysis.method).word},
+             {"rule", wordOf(analysis.rule)},
+             {"near_days", analysis.nearDays},
+             {"stands", analysis.stands},
+             {"steps", Json::array()}};
+    static constexpr const char* kinds[] = {"event", "common", "progress", "unseen"};
     const std::string& currency = now.job.currency;
     for (const DelayStep& step : analysis.steps) {
         const DelayEvent* event = now.events.row(step.event);
@@ -74,6 +114,10 @@ std::string analysisToJson(const DelayAnalysis& analysis, const Programme& now) 
                  {"stand", analysis.stands[step.window]},
                  {"time_cost", json::money(step.timeCostAfter - step.timeCostBefore, currency)},
                  {"sections", Json::array()}};
+        if (!step.together.empty()) {
+            one["together"] = Json::array();
+            for (const EventId id : step.together) one["together"].push_back(now.events.row(id)->key);
+        }
         for (const StepFigures& f : step.sections)
             one["sections"].push_back({{"section", now.sections.row(f.section)->key},
                                        {"before", isoDate(f.before)},
@@ -81,26 +125,22 @@ std::string analysisToJson(const DelayAnalysis& analysis, const Programme& now) 
                                        {"moved", f.moved()},
                                        {"entitled", f.entitled},
                                        {"concurrent", f.concurrent},
+                                       {"compensable", f.compensable},
                                        {"alone", f.alone},
                                        {"chain_before", f.chainBefore},
                                        {"chain_after", f.chainAfter}});
         out["steps"].push_back(std::move(one));
     }
-    out["sections"] = Json::array();
-    for (const Section& section : now.sections) {
-        if (analysis.steps.empty() || !analysis.steps.front().of(section.id)) continue;
-        const DelayShares shares = sharesOf(analysis, now, section.id);
-        out["sections"].push_back({{"section", section.key},
-                                   {"from", isoDate(analysis.steps.front().of(section.id)->before)},
-                                   {"to", isoDate(analysis.steps.back().of(section.id)->after)},
-                                   {"employer", shares.employer},
-                                   {"neutral", shares.neutral},
-                                   {"own", shares.own},
-                                   {"recovered", shares.recovered},
-                                   {"entitled", shares.entitled},
-                                   {"concurrent", shares.concurrent}});
-    }
+    out["sections"] = sectionsJson(analysis, now);
     out["notes"] = analysis.notes;
+    out["flags"] = Json::array();
+    for (const DelayFlag& flag : analysis.flags) {
+        const DelayEvent* event = now.events.row(flag.event);
+        out["flags"].push_back({{"flag", wordOf(flag.kind)},
+                                {"event", event ? Json(event->key) : Json(nullptr)},
+                                {"stand", analysis.stands[flag.window]},
+                                {"text", flag.text}});
+    }
     return text(out);
 }
 

@@ -176,7 +176,7 @@ private:
             } else {
                 if (there)
                     figure(field.columnName, *found->second, m_programme.job.*field.member);
-                else if (field.sinceVersion <= m_version)
+                else if (field.sinceVersion <= std::min<std::int64_t>(m_version, writtenSchemaVersion))
                     fault("there is no " + std::string(field.columnName));
             }
         });

@@ -26,7 +26,14 @@ void RowWriter::removeFrom(std::string_view table, std::string_view column, std:
 
 void RowWriter::put(const Job& job) {
     Statement& line = statement(describe::Described<Job>::table, "key", "value");
-    describe::forEachField<Job>([&](const auto& field) { line.insert(field.columnName, stored(job.*field.member)); });
+    static const Job plain;
+    describe::forEachField<Job>([&](const auto& field) {
+        // What came later stands there where it says something, so that older files, and their seals, need nothing.
+        if (field.sinceVersion > writtenSchemaVersion && job.*field.member == plain.*field.member)
+            Statement(m_database, "DELETE FROM job WHERE key = ?").insert(field.columnName);
+        else
+            line.insert(field.columnName, stored(job.*field.member));
+    });
 }
 
 void RowWriter::putWeek(const describe::Parts& parts, std::uint32_t id, const decltype(Calendar::week)& week) {

@@ -69,7 +69,7 @@ private slots:
             step.kind = kind;
             step.event = of;
             step.window = 1;
-            step.sections = {{id, first + from, first + to, 0, concurrent, 0, {}, {}}};
+            step.sections = {{id, first + from, first + to, 0, concurrent, 0, 0, {}, {}}};
             analysis.steps.push_back(step);
         };
         add(DelayStep::Kind::event, EventId{1}, 0, 4, 2);

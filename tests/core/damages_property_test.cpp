@@ -84,14 +84,15 @@ struct RandomContract {
         if (below(2)) programme.job.damagesCapShare = Decimal(1 + below(20), 2);
     }
 
-    /// Days of open events of the employer's and nobody's risk.
+    /// Days of open events of the employer's and nobody's risk, less what was granted of them for the time being.
     [[nodiscard]] int relief(SectionId section, Relief which) const {
         int days = 0;
         for (const DelayEvent& event : programme.events) {
             if (which == Relief::unrelieved || event.risk == Risk::contractor) continue;
             if (event.state == EventState::granted || event.state == EventState::refused) continue;
             for (const EventDays& one : event.sectionDays)
-                if (one.section == section) days += which == Relief::claimed ? one.claimed : one.assessed;
+                if (one.section == section)
+                    days += std::max(0, (which == Relief::claimed ? one.claimed : one.assessed) - one.granted);
         }
         return days;
     }

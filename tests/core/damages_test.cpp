@@ -90,6 +90,27 @@ private slots:
         QCOMPARE(schedule(b.programme).problems.size(), std::size_t(1)); // more assessed than claimed
     }
 
+    /// Claimed 12, assessed 10, for the time being granted 5, which are among the section's days: ten relieve in all,
+    /// and two more are still claimed.
+    void anInterimGrantIsNotCountedTwice() {
+        Builder b = late();
+        Section granted = b.programme.sections[0];
+        granted.grantedDays = 5;
+        b.programme.sections.replace(0, granted);
+        DelayEvent event;
+        event.id = EventId{1};
+        event.key = "E1";
+        event.state = EventState::claimed;
+        event.sectionDays = {{granted.id, 12, 10, 5}};
+        b.programme.events.append(event);
+        const Schedule s = schedule(b.programme);
+        QCOMPARE(s.sections[0].assessedDays, 5);
+        QCOMPARE(s.sections[0].claimedDays, 7);
+        QCOMPARE(sum(s.damages.unrelieved), QStringLiteral("42000")); // 17 - 5
+        QCOMPARE(sum(s.damages.assessed), QStringLiteral("24500"));   // 17 - 10
+        QCOMPARE(sum(s.damages.claimed), QStringLiteral("17500"));    // 17 - 12
+    }
+
     void ofTwoCapsTheLowerCounts() {
         Builder b = late();
         b.programme.job.contractSum = Decimal(400000);

@@ -60,10 +60,13 @@ EventId addEvent(Programme& programme, std::mt19937& random, Risk risk, Minutes 
     event.id = programme.events.freshId();
     event.key = "E" + std::to_string(event.id.value);
     event.risk = risk;
-    event.from = dateFrom(2027, 3, 2) + int(random() % 40);
-    if (random() % 2) event.to = *event.from + int(random() % 20);
     Effect effect;
     effect.activity = tasks[random() % tasks.size()];
+    // About when the work was to begin, so that it is felt.
+    const Schedule planned = schedule(programme);
+    event.from =
+        dateOf(planned.activities[programme.activities.indexOf(effect.activity)].earlyStart) + (int(random() % 4) - 1);
+    if (random() % 2) event.to = *event.from + int(random() % 20);
     effect.work = work;
     event.effects = {effect};
     programme.events.append(event);
@@ -120,7 +123,7 @@ private slots:
                 SEEDED(found.errors.empty());
                 int sum = 0;
                 for (const DelayStep& step : found.steps) {
-                    SEEDED(step.kind == DelayStep::Kind::event);
+                    SEEDED(step.kind == DelayStep::Kind::event || step.kind == DelayStep::Kind::common);
                     sum += step.of(section1)->moved();
                 }
                 SEEDED(sum == completionOf(now) - completionOf(stands.front().programme));
@@ -244,6 +247,7 @@ private slots:
                 };
                 shuffle(stand.programme.activities);
                 shuffle(stand.programme.links);
+                shuffle(stand.programme.events);
             }
             for (std::size_t m = 0; m < delayMethods; ++m) {
                 const auto method = static_cast<DelayMethod>(m);
@@ -276,7 +280,8 @@ private slots:
             const DelayAnalysis found = analyse(DelayMethod::collapsedAsBuilt, stands);
             int theirs = 0;
             for (const DelayStep& step : found.steps)
-                if (step.kind == DelayStep::Kind::event) theirs += step.of(section1)->moved();
+                if (step.kind == DelayStep::Kind::event || step.kind == DelayStep::Kind::common)
+                    theirs += step.of(section1)->moved();
             SEEDED(theirs == completionOf(now) - completionOf(without));
         }
     }
@@ -331,7 +336,7 @@ private slots:
                 const DelayShares shares = sharesOf(found, stands.back().programme, section1);
                 SEEDED(shares.employer >= 0 && shares.neutral >= 0 && shares.own >= 0 && shares.recovered <= 0);
                 if (!found.steps.empty())
-                    SEEDED(shares.employer + shares.neutral + shares.own + shares.recovered ==
+                    SEEDED(shares.employer + shares.neutral + shares.own + shares.common + shares.recovered ==
                            completionOf(stands.back().programme) - completionOf(stands.front().programme));
             }
         }

@@ -60,11 +60,6 @@ private slots:
         const auto due = noticesDue(m_now, dateOf(*m_now.job.dataDate));
         QVERIFY(!due.empty());
         QVERIFY(due.front().clock.daysLeft >= 0); // none has lapsed
-        const bool concurrent = std::any_of(m_impact.steps.begin(), m_impact.steps.end(), [](const DelayStep& step) {
-            return std::any_of(step.sections.begin(), step.sections.end(),
-                               [](const StepFigures& f) { return f.concurrent > 0; });
-        });
-        QVERIFY(concurrent);
     }
 
     /// What is assessed on open events is what the analysis supports; nobody claims less, nor is more granted.

@@ -59,7 +59,13 @@ QString CompletionChart::rowText(const StepRow& row) const {
             return tr("%1 %2, %3 d with our own").arg(days, name).arg(row.concurrent);
         return tr("%1 %2").arg(days, name);
     }
+    QStringList together;
+    for (const EventId id : row.together)
+        if (const DelayEvent* one = m_now.events.row(id)) together << show::text(one->key);
+    if (!together.isEmpty()) return tr("%1 %2 in common").arg(days, together.join(QStringLiteral(", ")));
     switch (row.carrier) {
+    case Carrier::common:
+        return tr("%1 of paths that drove alike").arg(days);
     case Carrier::recovered:
         return tr("%1 recovered").arg(days);
     case Carrier::unseen:

@@ -10,6 +10,7 @@
 #include "app/delay/event_page.h"
 #include "app/delay/exposure_panel.h"
 #include "app/delay/recovery_page.h"
+#include "app/delay/side_page.h"
 #include "app/delay/sums_page.h"
 #include "app/table/inline_message.h"
 
@@ -34,13 +35,15 @@ DelayStage::DelayStage(Document& document, Dialogs& dialogs, Date today, QWidget
     m_sums = new SumsPage(document, this);
     m_recovery = new RecoveryPage(document, this);
     m_pages->addWidget(buildCourse());
-    for (QWidget* page : std::initializer_list<QWidget*>{m_event, m_sums, m_recovery}) m_pages->addWidget(page);
+    m_side = new SidePage(document, *m_study, this);
+    for (QWidget* page : std::initializer_list<QWidget*>{m_side, m_event, m_sums, m_recovery}) m_pages->addWidget(page);
     auto* right = new QWidget(this);
     right->setObjectName(QStringLiteral("delayRight"));
     auto* column = new QVBoxLayout(right);
     column->setContentsMargins(0, 0, 0, 0);
     column->setSpacing(0);
     m_tabs = new TabRow({{tr("How completion moved"), "delayCourse"},
+                         {tr("Side by side"), "delaySide"},
                          {tr("The event"), "delayEvent"},
                          {tr("Every sum"), "delaySums"},
                          {tr("Recovery"), "delayRecovery"}},
@@ -69,6 +72,11 @@ DelayStage::DelayStage(Document& document, Dialogs& dialogs, Date today, QWidget
     connect(m_exposure, &ExposurePanel::sumsWanted, this, [this] { show(Page::sums); });
     connect(m_event, &EventPage::refused, m_notice, &NoticeBar::say);
     connect(m_event, &EventPage::reveal, this, &DelayStage::reveal);
+    connect(m_side, &SidePage::refused, m_notice, &NoticeBar::say);
+    connect(m_side, &SidePage::eventChosen, this, [this](EventId id) {
+        m_events->choose(id);
+        show(Page::event);
+    });
     connect(m_recovery, &RecoveryPage::refused, m_notice, &NoticeBar::say);
     connect(m_study, &DelayStudy::found, this, &DelayStage::showFound);
     connect(m_study, &DelayStudy::runningChanged, this, &DelayStage::showRunning);
@@ -203,6 +211,7 @@ void DelayStage::show(Page page) {
 
 void DelayStage::showNamed(const QString& name) {
     show(name == QLatin1String("event")      ? Page::event
+         : name == QLatin1String("side")     ? Page::side
          : name == QLatin1String("sums")     ? Page::sums
          : name == QLatin1String("recovery") ? Page::recovery
                                              : Page::course);
@@ -248,6 +257,11 @@ void DelayStage::refresh() {
     tellSection();
     m_study->update();
     showFound();
+    if (m_pages->currentWidget() == m_side) m_side->refresh();
+}
+
+bool DelayStage::isWorking() const {
+    return m_study->isRunning() || m_side->isWorking();
 }
 
 /// The register tells days of the section that the chart shows.

@@ -19,6 +19,7 @@ class EventList;
 class EventPage;
 class ExposurePanel;
 class RecoveryPage;
+class SidePage;
 class SumsPage;
 class TabRow;
 
@@ -30,12 +31,12 @@ public:
     DelayStage(Document& document, Dialogs& dialogs, Date today, QWidget* parent = nullptr);
     void setToday(Date today);
 
-    enum class Page { course, event, sums, recovery };
+    enum class Page { course, side, event, sums, recovery };
     void show(Page page);
     /// A page by its name on the command line.
     void showNamed(const QString& name) override;
     void chooseNamed(const QString& key) override { choose(key); }
-    [[nodiscard]] bool isWorking() const override { return m_study->isRunning(); }
+    [[nodiscard]] bool isWorking() const override;
     /// Chooses an event by its id.
     void choose(const QString& key);
     /// Records a new event and opens it for typing.
@@ -80,6 +81,7 @@ private:
     EventPage* m_event = nullptr;
     SumsPage* m_sums = nullptr;
     RecoveryPage* m_recovery = nullptr;
+    SidePage* m_side = nullptr;
 };
 
 } // namespace yarrin

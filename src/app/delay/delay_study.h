@@ -35,16 +35,15 @@ public:
     void update();
     [[nodiscard]] bool isRunning() const { return m_run.isRunning(); }
     void stop();
+    /// What reads the stands, on another thread.
+    using Stands = std::function<Result<std::vector<Stand>>()>;
+    [[nodiscard]] Stands stands();
 
 signals:
     void found();
     void runningChanged();
 
 private:
-    /// What reads the stands, on another thread.
-    using Stands = std::function<Result<std::vector<Stand>>()>;
-    [[nodiscard]] Stands stands();
-
     Document& m_document;
     DelayMethod m_method = DelayMethod::timeImpact;
     std::shared_ptr<Findings> m_findings;

@@ -388,32 +388,40 @@ void EventPage::showFound(const DelayStudy::Findings* findings) {
     if (!findings) return;
     m_moved.clear();
     QStringList words;
-    for (const DelayStep& step : findings->timeImpact.steps) {
+    const DelayAnalysis& impact = findings->timeImpact;
+    const Programme& programme = m_document.programme();
+    for (const Section& section : programme.sections) {
+        const EventDaysFound days = daysOf(impact, m_id, section.id);
+        QString text = days.moved == 0 ? tr("moves nothing") : tr("moves %1").arg(show::daysWithUnit(days.moved, 1));
+        if (days.common != 0) text += tr(", %1 d in common").arg(days.common);
+        if (days.entitled > 0) text += tr(", entitled %1 d").arg(days.entitled);
+        if (days.concurrent > 0) text += tr(", %1 d concurrent").arg(days.concurrent);
+        if (days.entitled > 0) text += tr(", paid %1 d").arg(days.compensable);
+        m_moved[section.id.value] = text;
+    }
+    for (const DelayStep& step : impact.steps) {
         if (step.event != m_id || step.kind != DelayStep::Kind::event) continue;
         for (const StepFigures& f : step.sections) {
-            QString text = f.moved() == 0 ? tr("moves nothing") : tr("moves %1").arg(show::daysWithUnit(f.moved(), 1));
-            if (f.entitled > 0) text += tr(", entitled %1 d").arg(f.entitled);
-            if (f.concurrent > 0) text += tr(", %1 d concurrent").arg(f.concurrent);
-            if (f.alone > f.moved() && f.moved() >= 0) text += tr(", by itself %1 d").arg(f.alone);
-            m_moved[f.section.value] = text;
             if (f.moved() == 0) continue;
             const auto chain = [](const std::vector<std::string>& keys) {
                 QStringList list;
                 for (const std::string& key : keys) list << show::text(key);
                 return list.join(QStringLiteral(" → "));
             };
-            const Section* section = m_document.programme().sections.row(f.section);
+            const Section* section = programme.sections.row(f.section);
             words << tr("%1 was driven by %2; with it by %3.")
                          .arg(section ? show::text(section->name) : QString(), chain(f.chainBefore),
                               chain(f.chainAfter));
         }
         if (step.floatBefore && step.floatAfter)
             words.prepend(tr("Put into “%1”: float of what it delays %2 before, %3 after.")
-                              .arg(show::text(findings->timeImpact.stands[step.window - 1]),
-                                   show::daysWithUnit(*step.floatBefore, 1), show::daysWithUnit(*step.floatAfter, 1)));
+                              .arg(show::text(impact.stands[step.window - 1]), show::daysWithUnit(*step.floatBefore, 1),
+                                   show::daysWithUnit(*step.floatAfter, 1)));
         else if (!step.note.empty())
             words.prepend(show::text(step.note));
     }
+    for (const DelayFlag& flag : impact.flags)
+        if (flag.event == m_id) words << show::text(flag.text) + QLatin1Char('.');
     for (const std::string& note : findings->timeImpact.notes)
         if (event() && note.starts_with(event()->key + " ")) words << show::text(note);
     m_found->setText(words.join(QLatin1Char('\n')));

@@ -145,8 +145,13 @@ void SumsPage::present(const DelayStudy::Findings* findings) {
         const DelayEvent* event = findings->now.events.row(step.event);
         CostRow row;
         row.stand = show::text(findings->timeImpact.stands[step.window]);
-        row.step = event ? show::text(event->key + " " + event->title) : tr("our progress and re-planning");
-        row.who = event ? riskText(event->risk) : tr("ours");
+        QStringList together;
+        for (const EventId id : step.together)
+            if (const DelayEvent* other = findings->now.events.row(id)) together << show::text(other->key);
+        row.step = event                ? show::text(event->key + " " + event->title)
+                   : together.isEmpty() ? tr("our progress and re-planning")
+                                        : tr("%1 in common").arg(together.join(QStringLiteral(", ")));
+        row.who = event ? riskText(event->risk) : (together.isEmpty() ? tr("ours") : tr("shared"));
         row.before = step.timeCostBefore;
         row.after = step.timeCostAfter;
         const Prolongation one = prolongationOf(step, findings->now);

@@ -9,9 +9,22 @@ namespace yarrin {
 
 namespace {
 
-Carrier carrierOf(const DelayStep& step, const DelayEvent* event, int days) {
+/// Common days with an own delay in them are both sides'; of the other side's alone nobody's give no money.
+Carrier carrierOfCommon(const DelayStep& step, const Programme& now) {
+    Carrier carrier = Carrier::employer;
+    for (const EventId id : step.together) {
+        const DelayEvent* event = now.events.row(id);
+        if (!event || event->risk == Risk::contractor) return Carrier::common;
+        if (event->risk == Risk::neutral) carrier = Carrier::neutral;
+    }
+    return step.together.empty() ? Carrier::common : carrier;
+}
+
+Carrier carrierOf(const DelayStep& step, const Programme& now, int days) {
+    const DelayEvent* event = now.events.row(step.event);
     if (step.kind == DelayStep::Kind::unseen) return Carrier::unseen;
     if (days < 0) return Carrier::recovered;
+    if (step.kind == DelayStep::Kind::common) return carrierOfCommon(step, now);
     if (!event || event->risk == Risk::contractor) return Carrier::own;
     return event->risk == Risk::employer ? Carrier::employer : Carrier::neutral;
 }
@@ -52,9 +65,10 @@ std::optional<StepLayout> layoutSteps(const DelayAnalysis& analysis, const Progr
         if (newWindow) row.heading = analysis.stands[window];
         newWindow = false;
         row.event = analysis.steps[i].event;
+        row.together = analysis.steps[i].together;
         row.days = f->moved();
         row.concurrent = f->concurrent;
-        row.carrier = carrierOf(analysis.steps[i], now.events.row(row.event), row.days);
+        row.carrier = carrierOf(analysis.steps[i], now, row.days);
         reach(f->before);
         reach(f->after);
         out.rows.push_back(std::move(row));
@@ -93,7 +107,7 @@ std::optional<StepLayout> layoutSteps(const DelayAnalysis& analysis, const Progr
         row.linkY0 = below;
         row.linkY1 = row.y;
         below = row.y + row.height;
-        if (row.concurrent > 0 && (row.carrier == Carrier::own || row.days == 0)) {
+        if (row.concurrent > 0 && (row.carrier == Carrier::own || row.carrier == Carrier::common || row.days == 0)) {
             // The days at the end are those that both would have cost; where it moved nothing they lie before it.
             row.hatch1 = row.x1;
             row.hatch0 = x(f.after + -row.concurrent);

@@ -12,7 +12,7 @@
 namespace yarrin {
 
 /// Who carries a step, which is how it is coloured; a label says it too.
-enum class Carrier { employer, neutral, own, recovered, unseen };
+enum class Carrier { employer, neutral, own, common, recovered, unseen };
 
 /// One step of the chart of how completion moved: from one date to the next.
 struct StepRow {
@@ -20,7 +20,8 @@ struct StepRow {
     std::string heading;  ///< the stand that it leads to, at the first step of each
     Carrier carrier = Carrier::own;
     EventId event;
-    int days = 0;          ///< moved; not 0 unless it is only concurrent
+    std::vector<EventId> together; ///< of common days
+    int days = 0;                  ///< moved; not 0 unless it is only concurrent
     int concurrent = 0;    ///< critical in the same days as the other side's; of an own delay hatched, at the bar's end
     double x0 = 0, x1 = 0; ///< from where completion was to where it went; x1 is left of x0 where days were gained
     double hatch0 = 0, hatch1 = 0;

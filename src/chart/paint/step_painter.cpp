@@ -49,6 +49,7 @@ QColor carrierColour(Carrier carrier, const Theme& theme) {
     case Carrier::neutral:
         return theme.neutral;
     case Carrier::own:
+    case Carrier::common: // hatched over
         return theme.own;
     case Carrier::recovered:
         return theme.recovered;

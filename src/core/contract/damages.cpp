@@ -29,8 +29,8 @@ SectionFigures sectionFigures(const Programme& programme, const Section& section
         if (!isOpen(event) || event.risk == Risk::contractor) continue;
         for (const EventDays& days : event.sectionDays) {
             if (days.section != section.id) continue;
-            figures.assessedDays += days.assessed;
-            figures.claimedDays += days.claimed;
+            figures.assessedDays += days.assessedStill();
+            figures.claimedDays += days.claimedStill();
         }
     }
     if (!finish) return figures;

@@ -25,7 +25,7 @@ struct SectionFigures {
     Date completion;              ///< as in the contract
     Date extended;                ///< with the time granted
     std::optional<int> daysLate;  ///< calendar days, negative when early
-    int assessedDays = 0;         ///< of open events
+    int assessedDays = 0;         ///< of open events, less what was granted of them for the time being
     int claimedDays = 0;
     Exposure damages;
     friend bool operator==(const SectionFigures&, const SectionFigures&) = default;

@@ -24,7 +24,7 @@ std::vector<DamagesLine> damagesLines(const Programme& programme, const std::vec
         for (const DelayEvent& event : programme.events) {
             if (relief == Relief::unrelieved || !isOpen(event) || event.risk == Risk::contractor) continue;
             for (const EventDays& days : event.sectionDays) {
-                const int count = relief == Relief::assessed ? days.assessed : days.claimed;
+                const int count = relief == Relief::assessed ? days.assessedStill() : days.claimedStill();
                 if (days.section == section.id && count != 0) line.events.emplace_back(event.id, count);
             }
         }

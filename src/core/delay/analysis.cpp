@@ -4,11 +4,13 @@
 
 #include "core/delay/driving_path.h"
 #include "core/delay/insertion.h"
+#include "core/delay/portion.h"
 #include "core/delay/prolongation.h"
 #include "core/delay/state.h"
 
 #include <algorithm>
 #include <array>
+#include <tuple>
 
 namespace yarrin {
 
@@ -38,6 +40,14 @@ const DelayMethodText& textOf(DelayMethod method) {
     return texts[static_cast<std::size_t>(method)];
 }
 
+std::string_view textOf(ConcurrencyRule rule) {
+    static constexpr std::array<std::string_view, 3> texts{
+        "time, not money: an own delay beside it takes no time from an employer's event, but the money",
+        "effective cause: of two that would each have held completion, the days are those of the one that began first",
+        "apportioned: days that both would have cost are shared by what each would have moved alone"};
+    return texts[static_cast<std::size_t>(rule)];
+}
+
 const StepFigures* DelayStep::of(SectionId section) const {
     for (const StepFigures& one : sections)
         if (one.section == section) return &one;
@@ -58,8 +68,20 @@ std::vector<std::string> AnalysisState::chain(SectionId section) const {
     return keys;
 }
 
-Analyst::Analyst(DelayMethod method, std::span<const Stand> stands, std::stop_token stop) : m_stop(std::move(stop)) {
+Analyst::Analyst(DelayMethod method, std::span<const Stand> stands, std::stop_token stop, const DelayRules& rules)
+    : m_stop(std::move(stop)) {
     m_out.method = method;
+    if (!stands.empty()) {
+        m_out.rule = rules.concurrency.value_or(stands.back().programme.job.concurrency);
+        m_out.nearDays = rules.nearDays.value_or(stands.back().programme.job.nearDays);
+    }
+    calculateStands(stands);
+    if (!m_out.errors.empty() || m_states.empty() || stopped()) return;
+    chooseSections();
+    chooseEvents();
+}
+
+void Analyst::calculateStands(std::span<const Stand> stands) {
     for (const Stand& stand : stands) {
         m_out.stands.push_back(stand.name);
         m_states.emplace_back(stand.programme, m_cache);
@@ -69,7 +91,9 @@ Analyst::Analyst(DelayMethod method, std::span<const Stand> stands, std::stop_to
         }
         if (stopped()) return;
     }
-    if (!m_out.errors.empty() || m_states.empty()) return;
+}
+
+void Analyst::chooseSections() {
     for (const Section& section : now().sections) {
         const bool everywhere = std::all_of(m_states.begin(), m_states.end(), [&](const AnalysisState& state) {
             return state.completion(section.id).has_value();
@@ -79,52 +103,90 @@ Analyst::Analyst(DelayMethod method, std::span<const Stand> stands, std::stop_to
         else
             m_out.notes.push_back("section " + section.key + " has no completion milestone in every stand");
     }
-    for (const DelayEvent& event : now().events) {
-        if (!hasEffect(now(), event))
-            m_out.notes.push_back(event.key + " has no effect in the programme and is left out");
-        else if (!event.inForecast || windowOf(event) == 0)
-            m_out.notes.push_back(event.key + " is switched off and is left out");
-        else
-            m_events.push_back(&event);
-    }
-    std::stable_sort(m_events.begin(), m_events.end(), [](const DelayEvent* a, const DelayEvent* b) {
-        return a->from.value_or(Date{}) < b->from.value_or(Date{});
-    });
-    for (const DelayEvent* event : m_events) m_windows.push_back(windowOf(*event));
 }
 
-std::size_t Analyst::windowOf(const DelayEvent& event) const {
-    for (std::size_t k = 1; k < m_states.size(); ++k) {
+void Analyst::chooseEvents() {
+    const Programme& plan = m_states.front().programme();
+    for (const DelayEvent& event : now().events) {
+        if (!hasEffect(now(), event)) {
+            m_out.notes.push_back(event.key + " has no effect in the programme and is left out");
+        } else if (!event.inForecast) {
+            m_out.notes.push_back(event.key + " is switched off and is left out");
+        } else {
+            m_events.push_back(&event);
+            const DelayEvent* planned = plan.events.row(event.id);
+            if (planned && planned->inForecast && hasEffect(plan, *planned))
+                flag(DelayFlag::Kind::baseline, event.id, 0,
+                     event.key + " is in the " + m_out.stands.front() + " already");
+        }
+    }
+    // By beginning, then first known; of one day by what people call them.
+    std::sort(m_events.begin(), m_events.end(), [](const DelayEvent* a, const DelayEvent* b) {
+        const auto day = [](const std::optional<Date>& date) { return date.value_or(Date{}); };
+        return std::tuple(day(a->from), day(a->known), a->key) < std::tuple(day(b->from), day(b->known), b->key);
+    });
+}
+
+void Analyst::flag(DelayFlag::Kind kind, EventId event, std::size_t window, std::string text) {
+    const auto same = [&](const DelayFlag& f) { return f.kind == kind && f.event == event && f.text == text; };
+    if (std::none_of(m_out.flags.begin(), m_out.flags.end(), same))
+        m_out.flags.push_back({kind, event, window, std::move(text)});
+}
+
+std::optional<Date> Analyst::untilOf(std::size_t stand) const {
+    const auto& dataDate = m_states[stand].programme().job.dataDate;
+    return stand < last() && dataDate ? std::optional(dateOf(*dataDate)) : std::nullopt;
+}
+
+bool Analyst::begunIn(const DelayEvent& event, std::size_t window) const {
+    const auto until = untilOf(window);
+    if (!until) return true;
+    if (event.from) return *event.from < *until;
+    // Nobody says when it began: with the first stand that has it.
+    for (std::size_t k = 0; k <= window; ++k) {
+        const DelayEvent* held = m_states[k].programme().events.row(event.id);
+        if (held && held->inForecast && hasEffect(m_states[k].programme(), *held)) return true;
+    }
+    return false;
+}
+
+/// As the stand at the window's end describes it, or the next one behind that which does.
+Incoming Analyst::incoming(const DelayEvent& event, std::size_t window) const {
+    for (std::size_t k = window; k < last(); ++k) {
         const Programme& stand = m_states[k].programme();
         const DelayEvent* held = stand.events.row(event.id);
-        if (held && held->inForecast && hasEffect(stand, *held)) return k;
-        if (event.from && stand.job.dataDate && *stand.job.dataDate > startOf(*event.from)) return k;
+        if (held && held->inForecast && hasEffect(stand, *held)) return {event.id, &stand, untilOf(window)};
     }
-    return 0;
+    return {event.id, &now(), untilOf(window)};
 }
 
-std::vector<const DelayEvent*> Analyst::inWindow(std::size_t window) const {
-    std::vector<const DelayEvent*> list;
-    for (std::size_t i = 0; i < m_events.size(); ++i)
-        if (m_windows[i] == window) list.push_back(m_events[i]);
-    return list;
+std::vector<EventGroup> Analyst::groupsOf(std::vector<const DelayEvent*> events) const {
+    std::vector<EventGroup> groups;
+    for (const DelayEvent* event : events) {
+        if (groups.empty() || !event->from || groups.back().front()->from != event->from) groups.emplace_back();
+        groups.back().push_back(event);
+    }
+    return groups;
 }
 
-/// Whether two events were at work on the same days; one that has no end lasts.
-bool Analyst::overlap(const DelayEvent& a, const DelayEvent& b) const {
-    const auto begins = [](const DelayEvent& e) { return e.from.value_or(Date{}); };
-    const auto before = [&](const DelayEvent& x, const DelayEvent& y) { return x.to && *x.to < begins(y); };
-    return !before(a, b) && !before(b, a);
-}
-
-/// Days by which an event moves completion, by section, when it is put into this state; none where that, or the state
-/// itself, cannot be calculated.
-std::optional<std::vector<int>> Analyst::gains(const AnalysisState& before, EventId event) {
-    Programme with = before.programme();
-    putIn(with, now(), event);
-    const AnalysisState after(std::move(with), m_cache);
-    if (!before.figures().ok() || !after.figures().ok()) return {};
-    return movesBetween(before, after);
+void Analyst::cutStands() {
+    m_cut.push_back(m_states.front());
+    for (std::size_t k = 1; k < last() && !stopped(); ++k) {
+        const Programme& stand = m_states[k].programme();
+        Programme cut = cutToDataDate(m_states[k]);
+        for (const DelayEvent* event : m_events) {
+            const DelayEvent* held = stand.events.row(event->id);
+            if (!begunIn(*event, k) || (held && held->inForecast && hasEffect(stand, *held))) continue;
+            const auto with = bring(cut, m_cache, incoming(*event, k));
+            flag(DelayFlag::Kind::missing, event->id, k,
+                 event->key + " had begun by " + m_out.stands[k] + ", which does not hold it: " +
+                     (with ? "it is put in there" : "it is taken to be in the work left there"));
+            if (with) cut = *with;
+        }
+        m_cut.emplace_back(std::move(cut), m_cache);
+        if (!m_cut.back().figures().ok()) m_cut.back() = m_states[k];
+    }
+    m_cut.push_back(m_states.back());
 }
 
 std::vector<int> Analyst::movesBetween(const AnalysisState& before, const AnalysisState& after) const {
@@ -167,6 +229,8 @@ void Analyst::addProgress(DelayStep::Kind kind, std::size_t window, const Analys
     addStep(std::move(step), before, after);
 }
 
+/// In working days of the calendar that the activity has without the event, so that a stop, which takes days out of it,
+/// does not change what a day of float is.
 void Analyst::noteFloat(DelayStep& step, const AnalysisState& before, const AnalysisState& after,
                         const DelayEvent& event) const {
     const auto delayed = delayedBy(after.programme(), *after.programme().events.row(event.id));
@@ -174,81 +238,18 @@ void Analyst::noteFloat(DelayStep& step, const AnalysisState& before, const Anal
         if (!before.programme().activities.row(id) || !after.programme().activities.row(id)) continue;
         const ActivityFigures &was = before.of(id), &is = after.of(id);
         if (!was.totalFloat || !is.totalFloat) continue;
-        step.floatBefore = static_cast<int>(*was.totalFloat / before.figures().calendarOf(was).dayMinutes());
-        step.floatAfter = static_cast<int>(*is.totalFloat / after.figures().calendarOf(is).dayMinutes());
+        const WorkCalendar& own = before.figures().calendarOf(was);
+        const auto slack = [&](const ActivityFigures& f) {
+            return f.lateFinish ? own.worked(*f.lateFinish) - own.worked(f.earlyFinish) : *f.totalFloat;
+        };
+        step.floatBefore = static_cast<int>(slack(was) / own.dayMinutes());
+        step.floatAfter = static_cast<int>(slack(is) / own.dayMinutes());
         return;
     }
     if (delayed.empty())
         step.note = "none of the activities it delays was there yet";
     else
         step.note = "what it delays was finished by then";
-}
-
-AnalysisState Analyst::insertAll(const AnalysisState& base, const std::vector<const DelayEvent*>& events,
-                                 std::size_t window, bool concurrency) {
-    AnalysisState state = base;
-    for (std::size_t i = 0; i < events.size() && !stopped(); ++i) {
-        const DelayEvent& event = *events[i];
-        Programme with = state.programme();
-        putIn(with, now(), event.id);
-        AnalysisState after(std::move(with), m_cache);
-        if (!after.figures().ok()) {
-            // Logic that was changed since may close a loop with a fragment.
-            m_out.notes.push_back(event.key + " cannot be put into " + m_out.stands[concurrency ? window - 1 : 0] +
-                                  " and is left out there: " + after.figures().errors.front().sentence());
-            continue;
-        }
-        DelayStep step;
-        step.event = event.id;
-        step.window = window;
-        noteFloat(step, state, after, event);
-        // The other side's delays on the same days: without them, what it would entitle to; with them, what it adds.
-        const bool own = event.risk == Risk::contractor;
-        const auto isBeside = [&](const DelayEvent& other) {
-            return concurrency && &other != &event && (other.risk == Risk::contractor) != own && overlap(event, other);
-        };
-        Programme without = base.programme(), all = base.programme();
-        bool beneath = false;
-        // Of those that came in earlier the base holds what is still to come of them.
-        for (std::size_t j = 0; j < m_events.size(); ++j) {
-            const DelayEvent* there = base.programme().events.row(m_events[j]->id);
-            if (m_windows[j] >= window || !there || !there->inForecast || !isBeside(*m_events[j])) continue;
-            switchOff(without, m_events[j]->id);
-            beneath = true;
-        }
-        for (std::size_t j = 0; j < events.size(); ++j) {
-            const bool beside = isBeside(*events[j]);
-            beneath = beneath || beside;
-            if (j < i || beside) putIn(all, now(), events[j]->id);
-            if (j < i && !beside) putIn(without, now(), events[j]->id);
-        }
-        const std::vector<int> moved = movesBetween(state, after);
-        const auto gained = [&](const AnalysisState& in) { return gains(in, event.id).value_or(moved); };
-        const std::vector<int> free = beneath ? gained(AnalysisState(std::move(without), m_cache)) : moved;
-        const std::vector<int> added = beneath ? gained(AnalysisState(std::move(all), m_cache)) : moved;
-        const std::vector<int> alone = i == 0 ? moved : gained(base);
-        for (std::size_t s = 0; s < m_sections.size(); ++s) {
-            // Float that our own delay used up before is gone: who comes second moves completion, and is answered for.
-            const int most = std::max({0, free[s], moved[s]});
-            step.sections.push_back(
-                {m_sections[s], {}, {}, own ? 0 : most, std::clamp(free[s] - added[s], 0, most), alone[s], {}, {}});
-        }
-        addStep(std::move(step), state, after);
-        state = std::move(after);
-    }
-    return state;
-}
-
-void Analyst::impactedAsPlanned() {
-    const AnalysisState impacted = insertAll(m_states.front(), m_events, m_states.size() - 1, false);
-    if (!stopped()) addProgress(DelayStep::Kind::unseen, m_states.size() - 1, impacted, m_states.back());
-}
-
-void Analyst::timeImpact() {
-    for (std::size_t k = 1; k < m_states.size() && !stopped(); ++k) {
-        const AnalysisState reached = insertAll(m_states[k - 1], inWindow(k), k, true);
-        addProgress(DelayStep::Kind::progress, k, reached, m_states[k]);
-    }
 }
 
 DelayAnalysis Analyst::run() {
@@ -264,6 +265,7 @@ DelayAnalysis Analyst::run() {
         timeImpact();
         break;
     case DelayMethod::windows:
+        cutStands();
         for (std::size_t k = 1; k < m_states.size() && !stopped(); ++k) windows(k - 1, k);
         break;
     case DelayMethod::asPlannedAsBuilt:
@@ -277,8 +279,24 @@ DelayAnalysis Analyst::run() {
     return std::move(m_out);
 }
 
-DelayAnalysis analyse(DelayMethod method, std::span<const Stand> stands, std::stop_token stop) {
-    return Analyst(method, stands, std::move(stop)).run();
+DelayAnalysis analyse(DelayMethod method, std::span<const Stand> stands, std::stop_token stop,
+                      const DelayRules& rules) {
+    return Analyst(method, stands, std::move(stop), rules).run();
+}
+
+EventDaysFound daysOf(const DelayAnalysis& analysis, EventId event, SectionId section) {
+    EventDaysFound found;
+    for (const DelayStep& step : analysis.steps) {
+        const StepFigures* figures = step.of(section);
+        const bool own = step.kind == DelayStep::Kind::event && step.event == event;
+        const bool shared = std::find(step.together.begin(), step.together.end(), event) != step.together.end();
+        if (!figures || (!own && !shared)) continue;
+        (own ? found.moved : found.common) += figures->moved();
+        found.entitled += figures->entitled;
+        found.concurrent += figures->concurrent;
+        found.compensable += figures->compensable;
+    }
+    return found;
 }
 
 DelayShares sharesOf(const DelayAnalysis& analysis, const Programme& now, SectionId section) {
@@ -290,6 +308,8 @@ DelayShares sharesOf(const DelayAnalysis& analysis, const Programme& now, Sectio
         const DelayEvent* event = step.kind == DelayStep::Kind::event ? now.events.row(step.event) : nullptr;
         if (moved < 0)
             shares.recovered += moved;
+        else if (step.kind == DelayStep::Kind::common)
+            shares.common += moved;
         else if (event && event->risk == Risk::employer)
             shares.employer += moved;
         else if (event && event->risk == Risk::neutral)
@@ -297,7 +317,8 @@ DelayShares sharesOf(const DelayAnalysis& analysis, const Programme& now, Sectio
         else
             shares.own += moved;
         shares.entitled += figures->entitled;
-        if (event && event->risk != Risk::contractor) shares.concurrent += figures->concurrent;
+        shares.compensable += figures->compensable;
+        if (figures->entitled > 0) shares.concurrent += figures->concurrent;
     }
     return shares;
 }

@@ -2,6 +2,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // The job as built, as a programme whose dates follow from logic again, docs/engine.md section 11.
 #include "core/delay/insertion.h"
+#include "core/delay/parts.h"
+#include "core/delay/prolongation.h"
 #include "core/delay/state.h"
 #include "core/network/effects.h"
 #include "core/network/link_bound.h"
@@ -17,7 +19,16 @@ namespace {
 /// lags as long as the waits really were. What events did stays theirs, so that it can be taken out.
 class AsBuilt {
 public:
-    explicit AsBuilt(const AnalysisState& now) : m_now(now), m_model(now.programme()) {}
+    explicit AsBuilt(const AnalysisState& now)
+        : m_now(now), m_model(now.programme()), m_bounds(now.programme(), now.figures()) {}
+
+    /// Events whose modelled work was cut to what their activity took beyond its planned work, and by how many minutes.
+    struct Cut {
+        EventId event;
+        ActivityId activity;
+        Minutes modelled, taken;
+    };
+    [[nodiscard]] const std::vector<Cut>& cuts() const { return m_cuts; }
 
     Programme make() {
         m_model.job.dataDate.reset();
@@ -77,22 +88,66 @@ private:
             row.deadline.reset();
             if (started) row.constraint.reset();
             if (isMilestone(row.kind)) continue;
-            const Minutes span = calendar(f).worked(f.earlyFinish) - calendar(f).worked(f.earlyStart);
-            row.duration = std::max<Minutes>(0, span - addedWork(acting.on(row.id)));
+            const Activity& real = *m_now.programme().activities.row(row.id);
+            const Minutes planned = affectedDuration(real, {}, calendar(f).dayMinutes());
+            const Minutes span = workOf(row.id, f, planned + addedWork(acting.on(row.id)));
+            if (started) cutTo(row.id, std::max<Minutes>(0, span - planned));
+            row.duration = std::max<Minutes>(0, span - addedWork(ActingEffects(m_model).on(row.id)));
         }
         m_model.activities.assign(std::move(rows));
+    }
+
+    /// Working time of an activity that is its own. Where a link held its finish beyond its work, that wait is the
+    /// link's, and only what it took behind the bound is its own beside its work.
+    [[nodiscard]] Minutes workOf(ActivityId id, const ActivityFigures& f, Minutes work) {
+        const WorkCalendar& own = calendar(f);
+        const Minutes span = own.worked(f.earlyFinish) - own.worked(f.earlyStart);
+        std::optional<Minutes> held;
+        for (const std::size_t i : finishLinks(id)) {
+            const Link& link = m_now.programme().links[i];
+            if (m_now.of(link.from).aside) continue;
+            const Minutes bound = own.worked(m_bounds.onSuccessor(link));
+            held = std::max(held.value_or(bound), bound);
+        }
+        if (!held || *held <= own.worked(f.earlyStart) + work) return span;
+        return std::min(span, work + std::max<Minutes>(0, own.worked(f.earlyFinish) - *held));
+    }
+
+    [[nodiscard]] const std::vector<std::size_t>& finishLinks(ActivityId id) {
+        if (m_finishLinks.empty())
+            for (std::size_t i = 0; i < m_now.programme().links.size(); ++i)
+                if (!entersStart(m_now.programme().links[i])) m_finishLinks[m_now.programme().links[i].to].push_back(i);
+        return m_finishLinks[id];
+    }
+
+    /// What events are modelled to add to an activity, the first first, is cut to what it took beyond its planned work.
+    void cutTo(ActivityId id, Minutes beyond) {
+        const ActingEffects acting(m_model);
+        if (addedWork(acting.on(id)) <= beyond) return;
+        std::vector<std::pair<EventId, std::size_t>> order;
+        for (const ActingEffect& one : acting.on(id))
+            if (one.effect->kind == EffectKind::addedWork)
+                order.emplace_back(one.event->id, std::size_t(one.effect - one.event->effects.data()));
+        for (const auto& [eventId, place] : order) {
+            DelayEvent event = *m_model.events.row(eventId);
+            Effect& effect = event.effects[place];
+            const Minutes left = std::min(effect.work, beyond);
+            if (left != effect.work) m_cuts.push_back({eventId, id, effect.work, left});
+            beyond -= left;
+            effect.work = left;
+            m_model.events.replace(m_model.events.indexOf(eventId), std::move(event));
+        }
     }
 
     /// Every start gets its wait from the link that ended last, or from its access where that came later.
     void links() {
         const Programme& real = m_now.programme();
         std::unordered_map<ActivityId, std::pair<Instant, std::size_t>> last; // of the links that hold a start
-        LinkBounds bounds(real, m_now.figures());
         std::vector<Link> links = m_model.links.take();
         for (std::size_t i = 0; i < links.size(); ++i) {
             const ActivityFigures &from = m_now.of(links[i].from), &to = m_now.of(links[i].to);
             if (from.aside || to.aside) continue;
-            const Instant bound = bounds.onSuccessor(real.links[i]);
+            const Instant bound = m_bounds.onSuccessor(real.links[i]);
             const bool ofStart = entersStart(links[i]);
             const WorkCalendar& own = calendar(to);
             const Instant met = ofStart ? to.earlyStart : to.earlyFinish;
@@ -117,6 +172,11 @@ private:
                 continue;
             }
             if (own.worked(wait) >= own.worked(f.earlyStart)) continue;
+            // What has not started waits for nothing but what it stands idle at the data date; a finish that is held
+            // holds its start too.
+            const auto& dataDate = real.job.dataDate;
+            if (f.state == NodeState::notStarted && !(dataDate && own.worked(*dataDate) == own.worked(f.earlyStart)))
+                continue;
             if (held != last.end())
                 measureLag(links[held->second.second], m_now.of(links[held->second.second].from), f);
             else if (!rows[i].event) // a fragment stands or falls with its event's date
@@ -147,40 +207,119 @@ private:
 
     const AnalysisState& m_now;
     Programme m_model;
+    LinkBounds m_bounds;
+    std::unordered_map<ActivityId, std::vector<std::size_t>> m_finishLinks;
+    std::vector<Cut> m_cuts;
+};
+
+/// The job as built without the events of some groups, and what putting them back moves.
+class CollapsedSteps {
+public:
+    CollapsedSteps(const AnalysisState& built, const std::vector<SectionId>& sections, CalendarCache& cache)
+        : m_built(built), m_sections(sections), m_cache(cache) {}
+
+    void add(EventGroup group) { m_groups.push_back(std::move(group)); }
+    [[nodiscard]] std::size_t size() const { return m_groups.size(); }
+    /// With the first so many groups in.
+    [[nodiscard]] AnalysisState state(std::size_t groups) { return with(groups, {}, {}); }
+
+    std::vector<DelayStep> of(std::size_t g) {
+        const AnalysisState before = state(g), after = state(g + 1);
+        const EventGroup& group = m_groups[g];
+        std::vector<AnalysisState> first, last;
+        if (group.size() > 1)
+            for (const DelayEvent* member : group) {
+                first.push_back(with(g, member->id, {}));
+                last.push_back(with(g + 1, {}, member->id));
+            }
+        std::vector<DelayStep> steps(group.size());
+        DelayStep common;
+        common.kind = DelayStep::Kind::common;
+        bool says = false;
+        for (const SectionId section : m_sections) {
+            const auto days = [&](const AnalysisState& a, const AnalysisState& b) {
+                return *b.completion(section) - *a.completion(section);
+            };
+            std::vector<int> front, behind;
+            for (std::size_t i = 0; i < first.size(); ++i) {
+                front.push_back(days(before, first[i]));
+                behind.push_back(days(last[i], after));
+            }
+            const Parts parts =
+                group.size() == 1 ? Parts{{days(before, after)}, 0} : partsOf(days(before, after), front, behind);
+            Date reached = *before.completion(section);
+            bool neutral = false;
+            for (std::size_t i = 0; i < group.size(); ++i) {
+                steps[i].event = group[i]->id;
+                neutral = neutral || group[i]->risk == Risk::neutral;
+                addFigures(steps[i], section, reached, parts.own[i], group[i]->risk == Risk::employer, before, after);
+            }
+            addFigures(common, section, reached, parts.common, !neutral, before, after);
+            says = says || parts.common != 0;
+        }
+        for (const DelayEvent* member : group) common.together.push_back(member->id);
+        if (says) steps.push_back(std::move(common));
+        const Fraction was = timeCost(before.programme(), before.figures());
+        for (DelayStep& step : steps) step.timeCostBefore = step.timeCostAfter = was;
+        steps.back().timeCostAfter = timeCost(after.programme(), after.figures());
+        return steps;
+    }
+
+private:
+    static void addFigures(DelayStep& step, SectionId section, Date& reached, int moved, bool paid,
+                           const AnalysisState& before, const AnalysisState& after) {
+        const int time = std::max(0, moved);
+        step.sections.push_back({section, reached, reached + moved, time, 0, moved, paid ? time : 0,
+                                 before.chain(section), after.chain(section)});
+        reached = reached + moved;
+    }
+    [[nodiscard]] AnalysisState with(std::size_t groups, EventId also, EventId not_) {
+        Programme programme = m_built.programme();
+        for (std::size_t g = 0; g < m_groups.size(); ++g)
+            for (const DelayEvent* event : m_groups[g])
+                if ((g >= groups && event->id != also) || event->id == not_) switchOff(programme, event->id);
+        return AnalysisState(std::move(programme), m_cache);
+    }
+
+    const AnalysisState& m_built;
+    const std::vector<SectionId>& m_sections;
+    CalendarCache& m_cache;
+    std::vector<EventGroup> m_groups;
 };
 
 } // namespace
 
+/// Last in, first out: each group of events is measured with the earlier ones still in.
 void Analyst::collapsed() {
-    const std::size_t window = m_states.size() - 1;
-    const AnalysisState built(AsBuilt(m_states.back()).make(), m_cache);
+    AsBuilt asBuilt(m_states.back());
+    const AnalysisState built(asBuilt.make(), m_cache);
     if (!built.figures().ok()) {
         m_out.notes.push_back("the job as built cannot be taken apart: " + built.figures().errors.front().sentence());
-        return addProgress(DelayStep::Kind::unseen, window, m_states.front(), m_states.back());
+        return addProgress(DelayStep::Kind::unseen, last(), m_states.front(), m_states.back());
     }
-    // Last in, first out: each removal is measured with the earlier events still in.
-    std::vector<AnalysisState> states{built};
-    std::vector<const DelayEvent*> taken;
-    for (std::size_t i = m_events.size(); i-- > 0 && !stopped();) {
-        if (m_events[i]->risk == Risk::contractor) continue;
-        Programme without = states.back().programme();
-        switchOff(without, m_events[i]->id);
-        states.emplace_back(std::move(without), m_cache);
-        taken.push_back(m_events[i]);
+    for (const AsBuilt::Cut& one : asBuilt.cuts())
+        flag(DelayFlag::Kind::aboveTaken, one.event, last(),
+             now().events.row(one.event)->key + " is modelled to add more to " +
+                 now().activities.row(one.activity)->key +
+                 " than that took beyond its planned work, and counts as far as that");
+    // What the contract programme has already, and what is our own, stays.
+    std::vector<const DelayEvent*> going;
+    const Programme& plan = m_states.front().programme();
+    for (const DelayEvent* event : m_events) {
+        const DelayEvent* planned = plan.events.row(event->id);
+        const bool inPlan = planned && planned->inForecast && hasEffect(plan, *planned);
+        if (event->risk != Risk::contractor && !inPlan) going.push_back(event);
     }
+    CollapsedSteps steps(built, m_sections, m_cache);
+    for (EventGroup& group : groupsOf(going)) steps.add(std::move(group));
     if (stopped()) return;
-    addProgress(DelayStep::Kind::progress, window, m_states.front(), states.back());
-    for (std::size_t i = taken.size(); i-- > 0;) {
-        const AnalysisState &before = states[i + 1], &after = states[i];
-        DelayStep step;
-        step.event = taken[i]->id;
-        step.window = window;
-        const std::vector<int> moved = movesBetween(before, after);
-        for (std::size_t n = 0; n < m_sections.size(); ++n)
-            step.sections.push_back({m_sections[n], {}, {}, std::max(0, moved[n]), 0, moved[n], {}, {}});
-        addStep(std::move(step), before, after);
-    }
-    addProgress(DelayStep::Kind::unseen, window, built, m_states.back());
+    addProgress(DelayStep::Kind::progress, last(), m_states.front(), steps.state(0));
+    for (std::size_t g = 0; g < steps.size() && !stopped(); ++g)
+        for (DelayStep& step : steps.of(g)) {
+            step.window = last();
+            m_out.steps.push_back(std::move(step));
+        }
+    addProgress(DelayStep::Kind::unseen, last(), built, m_states.back());
 }
 
 } // namespace yarrin

@@ -47,6 +47,14 @@ bool hasEffect(const Programme& programme, const DelayEvent& event) {
                                                  [&](const Activity& a) { return a.event == event.id; });
 }
 
+DelayEvent describedHere(const Programme& programme, DelayEvent event) {
+    const auto isHere = [&](ActivityId activity) { return programme.activities.row(activity) != nullptr; };
+    std::erase_if(event.affects, [&](ActivityId activity) { return !isHere(activity); });
+    std::erase_if(event.effects, [&](const Effect& effect) { return !isHere(effect.activity); });
+    std::erase_if(event.sectionDays, [&](const EventDays& days) { return !programme.sections.row(days.section); });
+    return event;
+}
+
 void putIn(Programme& programme, const Programme& source, EventId id) {
     dropFragment(programme, id);
     const DelayEvent* described = source.events.row(id);
@@ -80,9 +88,7 @@ void putIn(Programme& programme, const Programme& source, EventId id) {
         here.to = end(link.to);
         if (here.from && here.to) programme.links.append(here);
     }
-    std::erase_if(event.affects, [&](ActivityId activity) { return !isHere(activity); });
-    std::erase_if(event.effects, [&](const Effect& effect) { return !isHere(effect.activity); });
-    std::erase_if(event.sectionDays, [&](const EventDays& days) { return !programme.sections.row(days.section); });
+    event = describedHere(programme, std::move(event));
     const std::size_t index = programme.events.indexOf(id);
     if (index == decltype(programme.events)::none)
         programme.events.append(std::move(event));

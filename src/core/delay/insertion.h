@@ -14,6 +14,9 @@ namespace yarrin {
 /// activities that it does not have are left out.
 void putIn(Programme& programme, const Programme& source, EventId id);
 
+/// An event with what of its effects, named activities and sections a programme knows.
+[[nodiscard]] DelayEvent describedHere(const Programme& programme, DelayEvent event);
+
 /// Makes an event of a programme not count.
 void switchOff(Programme& programme, EventId id);
 

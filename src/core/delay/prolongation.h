@@ -16,6 +16,7 @@ struct Prolongation {
     Fraction neutral;    ///< time, no money
     Fraction own;
     Fraction recovered; ///< what was saved again, not positive
+    Fraction paid;      ///< compensable days at what the hammocks of their section cost a day; no part of the total
     [[nodiscard]] Fraction total() const { return employer + concurrent + neutral + own + recovered; }
 };
 /// Of one step.

@@ -7,6 +7,8 @@
 
 namespace yarrin {
 
+struct Incoming;
+
 /// A programme that was calculated in the course of an analysis, with what steps need of it.
 class AnalysisState {
 public:
@@ -28,46 +30,64 @@ private:
     Schedule m_schedule;
 };
 
+/// Events that began on one day: they come in together.
+using EventGroup = std::vector<const DelayEvent*>;
+
 /// What all methods share: the stands calculated, the sections that all of them have, the events in their order.
 class Analyst {
 public:
-    Analyst(DelayMethod method, std::span<const Stand> stands, std::stop_token stop);
+    Analyst(DelayMethod method, std::span<const Stand> stands, std::stop_token stop, const DelayRules& rules);
 
     [[nodiscard]] DelayAnalysis run();
 
 private:
-    /// The stand before which an event comes in: the first that has it in its forecast, or whose data date lies after
-    /// its beginning; 0 where it is in none.
-    [[nodiscard]] std::size_t windowOf(const DelayEvent& event) const;
+    friend class WindowInsertion;
+
     [[nodiscard]] const Programme& now() const { return m_states.back().programme(); }
-    [[nodiscard]] std::vector<const DelayEvent*> inWindow(std::size_t window) const;
     [[nodiscard]] bool stopped() const { return m_stop.stop_requested(); }
-    [[nodiscard]] bool overlap(const DelayEvent& a, const DelayEvent& b) const;
+    [[nodiscard]] std::size_t last() const { return m_states.size() - 1; }
+    void calculateStands(std::span<const Stand> stands);
+    void chooseSections();
+    void chooseEvents();
+
+    /// The stands between the first and the last, cut to their data dates, with what they miss: docs/engine.md section
+    /// 11.
+    void cutStands();
+    /// Where a window ends: a stand cut to its data date, or the last one whole.
+    [[nodiscard]] const AnalysisState& cutState(std::size_t stand) const {
+        return m_cut.empty() ? m_states[stand] : m_cut[stand];
+    }
+    /// Before the data date of a stand; none for the last one.
+    [[nodiscard]] std::optional<Date> untilOf(std::size_t stand) const;
+    /// Whether an event has begun by the end of a window.
+    [[nodiscard]] bool begunIn(const DelayEvent& event, std::size_t window) const;
+    [[nodiscard]] Incoming incoming(const DelayEvent& event, std::size_t window) const;
+    [[nodiscard]] std::vector<EventGroup> groupsOf(std::vector<const DelayEvent*> events) const;
 
     void impactedAsPlanned();
     void timeImpact();
     void windows(std::size_t from, std::size_t to);
     struct WindowShares;
-    [[nodiscard]] std::vector<const DelayEvent*> eventsBetween(std::size_t from, std::size_t to) const;
-    void followPath(std::size_t from, std::size_t to, SectionId section, const std::vector<const DelayEvent*>& events,
-                    WindowShares& into);
+    struct PathWalk;
+    [[nodiscard]] std::vector<const DelayEvent*> eventsBetween(std::size_t from, std::size_t to);
+    void followPaths(std::size_t from, std::size_t to, SectionId section, const std::vector<const DelayEvent*>& events,
+                     WindowShares& into);
+    void followPath(PathWalk& walk, const std::vector<ActivityId>& path);
+    void stepOnPath(PathWalk& walk, ActivityId id);
     void collapsed();
 
-    /// Puts the events of one window in, one after the other, and returns where that leads.
-    AnalysisState insertAll(const AnalysisState& base, const std::vector<const DelayEvent*>& events, std::size_t window,
-                            bool concurrency);
-    [[nodiscard]] std::optional<std::vector<int>> gains(const AnalysisState& before, EventId event);
     [[nodiscard]] std::vector<int> movesBetween(const AnalysisState& before, const AnalysisState& after) const;
     void addStep(DelayStep step, const AnalysisState& before, const AnalysisState& after);
     void addProgress(DelayStep::Kind kind, std::size_t window, const AnalysisState& before, const AnalysisState& after);
     void noteFloat(DelayStep& step, const AnalysisState& before, const AnalysisState& after,
                    const DelayEvent& event) const;
+    void flag(DelayFlag::Kind kind, EventId event, std::size_t window, std::string text);
 
     CalendarCache m_cache;
     std::vector<AnalysisState> m_states;
+    std::vector<AnalysisState> m_cut;
     std::vector<SectionId> m_sections;
     std::vector<const DelayEvent*> m_events; ///< of the last stand that have an effect, in order of time
-    std::vector<std::size_t> m_windows;      ///< of each
     std::stop_token m_stop;
     DelayAnalysis m_out;
 };

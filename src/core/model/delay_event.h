@@ -23,6 +23,10 @@ struct EventDays {
     int assessed = 0;
     int granted = 0; ///< of this event; the section holds the total that counts
     friend bool operator==(const EventDays&, const EventDays&) = default;
+
+    /// What is still open of them beside what was granted for the time being, which the section has already.
+    [[nodiscard]] int claimedStill() const { return claimed > granted ? claimed - granted : 0; }
+    [[nodiscard]] int assessedStill() const { return assessed > granted ? assessed - granted : 0; }
 };
 
 enum class EffectKind {

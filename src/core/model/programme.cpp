@@ -209,6 +209,8 @@ public:
         for (const auto& [days, what] : {std::pair{m_programme.job.noticeDays, "notice_days"},
                                          std::pair{m_programme.job.particularsDays, "particulars_days"}})
             if (days && (*days < 0 || *days > 3650)) add(what, "the period is out of all bounds");
+        if (m_programme.job.nearDays < 0 || m_programme.job.nearDays > mostNearDays)
+            add("near_days", "it is out of all bounds");
         if (const auto pattern = parseCodePattern(m_programme.job.codePattern); !pattern.ok())
             add("code_pattern", pattern.error());
         references(m_programme.job, "job");

@@ -122,6 +122,16 @@ struct Section {
 };
 
 /// What a programme has only one of.
+/// How days are answered for on which both sides delayed completion: docs/engine.md section 11.
+enum class ConcurrencyRule {
+    timeNotMoney,   ///< time for the employer's event, money only for what it moves beyond the own delay
+    effectiveCause, ///< who began first (SCL Protocol, core principle 10)
+    apportioned,    ///< shared days by what each would have moved alone
+};
+
+/// As far as paths may lie apart that count as driving.
+inline constexpr int mostNearDays = 365;
+
 struct Job {
     std::string title;
     Instant start;
@@ -140,6 +150,8 @@ struct Job {
     std::string codePattern = "1.1";        ///< of the breakdown, see core/model/codes.h
     std::optional<int> noticeDays;          ///< calendar days from knowing of an event to its notice
     std::optional<int> particularsDays;     ///< from the notice to the particulars
+    ConcurrencyRule concurrency = ConcurrencyRule::timeNotMoney;
+    int nearDays = 0; ///< paths so near to the driving one count as driving when a slip is taken apart
     friend bool operator==(const Job&, const Job&) = default;
 };
 

@@ -28,6 +28,9 @@ template <> struct Words<OutOfSequence> { static constexpr std::string_view list
 template <> struct Words<LateDatesFrom> {
     static constexpr std::string_view list[] = {"programme_finish", "contract"};
 };
+template <> struct Words<ConcurrencyRule> {
+    static constexpr std::string_view list[] = {"time_not_money", "effective_cause", "apportioned"};
+};
 template <> struct Words<Risk> { static constexpr std::string_view list[] = {"employer", "contractor", "neutral"}; };
 template <> struct Words<EventState> {
     static constexpr std::string_view list[] = {"noticed", "notified", "claimed", "granted", "refused"};

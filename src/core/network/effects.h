@@ -4,6 +4,7 @@
 
 #include "core/model/programme.h"
 
+#include <string>
 #include <unordered_map>
 #include <utility>
 #include <vector>
@@ -16,8 +17,8 @@ struct ActingEffect {
     const Effect* effect;
 };
 
-/// What the events that count in the forecast do to each activity, in the programme's order: docs/engine.md section 10.
-/// Points into the programme.
+/// What the events that count in the forecast do to each activity, in the order of the events' dates, so that the later
+/// instruction counts: docs/engine.md section 10. The order of rows decides nothing. Points into the programme.
 class ActingEffects {
 public:
     explicit ActingEffects(const Programme& programme);
@@ -25,6 +26,9 @@ public:
     [[nodiscard]] bool empty() const { return m_effects.empty(); }
     /// Empty where nothing acts on the activity.
     [[nodiscard]] const std::vector<ActingEffect>& on(ActivityId id) const;
+    /// Events of one day that give an activity different quantities or outputs: "E03 and E04 give it ...". Empty where
+    /// there are none.
+    [[nodiscard]] std::string contradiction(ActivityId id) const;
 
 private:
     std::unordered_map<ActivityId, std::vector<ActingEffect>> m_effects;

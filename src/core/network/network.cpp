@@ -189,6 +189,8 @@ private:
                 problem(Problem::Severity::warning, activity,
                         "it has no quantity: the change by event " + event->key + " does not count");
         }
+        if (const std::string against = m_effects.contradiction(activity.id); !effects.empty() && !against.empty())
+            problem(Problem::Severity::warning, activity, against);
         if (!effects.empty() && !milestone) return affectedDuration(activity, effects, calendar.dayMinutes());
         const Minutes typed = milestone ? 0 : activity.duration.value_or(0);
         if (!activity.measure) return typed;

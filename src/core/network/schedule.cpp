@@ -197,9 +197,9 @@ private:
             const SectionFigures& figures = m_out.sections.back();
             if (figures.assessedDays > figures.claimedDays)
                 m_out.problems.push_back({Problem::Severity::warning, section.key,
-                                          "its open events are assessed at " + std::to_string(figures.assessedDays) +
-                                              " days, more than the " + std::to_string(figures.claimedDays) +
-                                              " claimed"});
+                                          "its open events are still assessed at " +
+                                              std::to_string(figures.assessedDays) + " days, more than the " +
+                                              std::to_string(figures.claimedDays) + " claimed"});
         }
         m_out.damages = totalExposure(m_programme, m_out.sections);
     }

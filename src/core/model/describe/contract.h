@@ -25,8 +25,9 @@ template <> struct Described<Job> {
     static constexpr std::tuple money{
         field(&Job::currency, "currency").always(), field(&Job::contractSum, "contract_sum").always(),
         field(&Job::damagesCap, "damages_cap").always(), field(&Job::damagesCapShare, "damages_cap_share").always()};
-    static constexpr std::tuple periods{field(&Job::noticeDays, "notice_days").since(5),
-                                        field(&Job::particularsDays, "particulars_days").since(5)};
+    static constexpr std::tuple periods{
+        field(&Job::noticeDays, "notice_days").since(5), field(&Job::particularsDays, "particulars_days").since(5),
+        field(&Job::concurrency, "concurrency").since(8), field(&Job::nearDays, "near_days").since(8)};
     static constexpr std::tuple fields = std::tuple_cat(top, options, money, periods);
 };
 
