@@ -4,6 +4,7 @@
 #include "app/delay/delay_stage.h"
 #include "app/delay/event_list.h"
 #include "app/delay/event_page.h"
+#include "app/delay/side_page.h"
 #include "app/table/list_page.h"
 #include "desk.h"
 #include "edit/activity_edits.h"
@@ -301,6 +302,71 @@ private slots:
         tiles->setFocus();
         QTest::keyClick(tiles, Qt::Key_Return);
         QVERIFY(desk.find<QWidget>("sumsPage")->isVisible());
+    }
+
+    /// All methods stand side by side, by the rule that is chosen there and kept with the job; what of it may be
+    /// attacked is listed, and leads to its event.
+    void allMethodsStandSideBySide() {
+        Desk desk(small(), m_folder.filePath(QStringLiteral("s.ini")));
+        desk.window.openDemo();
+        QApplication::processEvents();
+        desk.trigger("stage8");
+        waitForFindings(desk);
+        const QString latest = desk.find<QComboBox>("delaySection")->currentText();
+        QTest::mouseClick(desk.visible<QPushButton>("delaySide"), Qt::LeftButton);
+        auto* page = desk.find<SidePage>("sidePage");
+        QTRY_VERIFY_WITH_TIMEOUT(page->found() && !page->isWorking(), 60000);
+        QCOMPARE(desk.find<QComboBox>("sideSection")->currentText(), latest);
+        GridView& list = *desk.find<GridView>("sideBySide");
+        auto* rows = static_cast<GridModel*>(list.model());
+        QCOMPARE(rows->rowCount(), 10 + 5); // the events, and what they come to
+        const auto cell = [&](int row, const char* column) {
+            return rows->index(row, rows->columnOf(QString::fromLatin1(column))).data().toString();
+        };
+        QCOMPARE(cell(0, "event"), QStringLiteral("E01"));
+        // By each method the movement of the section is the same.
+        for (int m = 1; m < 5; ++m)
+            QCOMPARE(cell(13, qPrintable(QStringLiteral("method%1").arg(m))), cell(13, "method0"));
+        QVERIFY(desk.find<QLabel>("sideWords")->text().contains(QStringLiteral("Time, not money")));
+        QVERIFY(static_cast<GridModel*>(desk.find<GridView>("delayFlags")->model())->rowCount() > 0);
+
+        auto* rule = desk.find<QComboBox>("concurrencyRule");
+        rule->setFocus();
+        QTest::keyClick(rule, Qt::Key_Down);
+        QCOMPARE(desk.programme().job.concurrency, ConcurrencyRule::effectiveCause);
+        QTRY_VERIFY_WITH_TIMEOUT(!page->isWorking(), 60000);
+        QCOMPARE((*page->found())[1].rule, ConcurrencyRule::effectiveCause);
+        desk.trigger("editUndo");
+        QCOMPARE(desk.programme().job.concurrency, ConcurrencyRule::timeNotMoney);
+        QTRY_COMPARE_WITH_TIMEOUT((*page->found())[1].rule, ConcurrencyRule::timeNotMoney, 60000);
+        QCOMPARE(rule->currentIndex(), 0);
+
+        auto* near = desk.find<QLineEdit>("nearDays");
+        near->setFocus();
+        near->selectAll();
+        QTest::keyClicks(near, QStringLiteral("often"));
+        QTest::keyClick(near, Qt::Key_Return);
+        QVERIFY2(stage(desk).notice().text().contains(QStringLiteral("whole number of days")),
+                 qPrintable(stage(desk).notice().text()));
+        QCOMPARE(near->text(), QStringLiteral("0"));
+        near->selectAll();
+        QTest::keyClicks(near, QStringLiteral("5"));
+        QTest::keyClick(near, Qt::Key_Return);
+        QCOMPARE(desk.programme().job.nearDays, 5);
+        QTRY_VERIFY_WITH_TIMEOUT(!page->isWorking(), 60000);
+        QCOMPARE((*page->found())[2].nearDays, 5);
+        // Stopped it says so, and is worked out when the page is shown again.
+        list.setFocus();
+        desk.trigger("editUndo");
+        if (page->isWorking()) {
+            QTest::mouseClick(desk.visible<QPushButton>("sideStop"), Qt::LeftButton);
+            QVERIFY(desk.find<QLabel>("sideWords")->text().startsWith(QStringLiteral("Stopped")));
+        }
+        QTest::mouseClick(desk.visible<QPushButton>("delayCourse"), Qt::LeftButton);
+        QTest::mouseClick(desk.visible<QPushButton>("delaySide"), Qt::LeftButton);
+        QTRY_VERIFY_WITH_TIMEOUT(!page->isWorking() && (*page->found())[2].nearDays == 0, 60000);
+        emit list.doubleClicked(rows->index(7, 0));
+        QCOMPARE(desk.find<QLineEdit>("eventTitle")->text(), QStringLiteral("Deeper cap instructed at dolphin 2"));
     }
 
     /// Each method says what it does and what it cannot tell, a line each, in sight.

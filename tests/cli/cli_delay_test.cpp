@@ -214,6 +214,41 @@ private slots:
         QVERIFY(words.out.find("+2 d  E1 Late drawings (employer), entitled 2 d") != std::string::npos);
     }
 
+    /// The rule is the job's unless one is named; an own delay beside the employer's shows what it changes.
+    void rulesOfConcurrency() {
+        Json with = job();
+        with["activities"].push_back({{"id", "D"}, {"name", "D"}, {"duration", 7200}});
+        with["links"].push_back({{"from", "A"}, {"to", "D"}, {"type", "FS"}});
+        with["links"].push_back({{"from", "D"}, {"to", "M"}, {"type", "FS"}});
+        with["events"] = Json::parse(R"([
+          {"id": "O", "risk": "contractor", "state": "noticed", "from": "2027-03-12", "to": "2027-03-20",
+           "effects": [{"kind": "added_work", "activity": "B", "work": 8640}]},
+          {"id": "E", "risk": "employer", "state": "noticed", "from": "2027-03-13", "to": "2027-03-17",
+           "effects": [{"kind": "added_work", "activity": "D", "work": 5760}]}])");
+        const auto daysOfE = [&](const std::vector<std::string>& more) {
+            std::vector<std::string> words{"impact", written(with), "--json"};
+            words.insert(words.end(), more.begin(), more.end());
+            const Json found = told(words);
+            for (const Json& one : found["sections"][0]["events"])
+                if (one["event"] == "E")
+                    return found["rule"].get<std::string>() + " " + std::to_string(int(one["entitled"])) + "/" +
+                           std::to_string(int(one["concurrent"])) + "/" + std::to_string(int(one["compensable"]));
+            return std::string();
+        };
+        QCOMPARE(daysOfE({}), std::string("time_not_money 4/4/0"));
+        QCOMPARE(daysOfE({"--rule", "effective-cause"}), std::string("effective_cause 0/0/0"));
+        with["contract"]["concurrency"] = "effective_cause";
+        QCOMPARE(daysOfE({}), std::string("effective_cause 0/0/0"));
+        QCOMPARE(daysOfE({"--rule", "time-not-money"}), std::string("time_not_money 4/4/0"));
+        const Json flags = told({"impact", written(with), "--rule", "time-not-money", "--json"})["flags"];
+        QVERIFY(std::any_of(flags.begin(), flags.end(),
+                            [](const Json& one) { return one["flag"] == "above_moved" && one["event"] == "E"; }));
+        const Call text = call({"impact", written(with), "--rule", "time-not-money", "--near", "3"});
+        QVERIFY(text.out.find("Concurrency: time, not money") != std::string::npos);
+        QVERIFY(text.out.find("paths within 3 d count as driving") != std::string::npos);
+        QVERIFY(text.out.find("What may be attacked:") != std::string::npos);
+    }
+
     /// The table tells the limits of each method too.
     void eachMethodNamesItsLimits() {
         for (std::size_t m = 0; m < delayMethods; ++m) {
@@ -233,6 +268,10 @@ private slots:
         QTest::newRow("not a day") << QStringList{"exposure", "FILE", "--today", "soon"};
         QTest::newRow("unknown option") << QStringList{"exposure", "FILE", "--loud"};
         QTest::newRow("no method") << QStringList{"impact", "FILE", "--method"};
+        QTest::newRow("no rule") << QStringList{"impact", "FILE", "--rule"};
+        QTest::newRow("unknown rule") << QStringList{"impact", "FILE", "--rule", "luck"};
+        QTest::newRow("near is no number") << QStringList{"impact", "FILE", "--near", "soon"};
+        QTest::newRow("near is too far") << QStringList{"impact", "FILE", "--near", "366"};
         QTest::newRow("unknown method") << QStringList{"impact", "FILE", "--method", "dice"};
         QTest::newRow("day of impact") << QStringList{"impact", "FILE", "--day", "2027-03-01"};
     }

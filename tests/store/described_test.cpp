@@ -6,6 +6,7 @@
 #include "core/model/describe/texts.h"
 #include "edit/activity_edits.h"
 #include "edit/compare.h"
+#include "edit/contract_edits.h"
 #include "edit/forget.h"
 #include "edit/table_import.h"
 #include "store/file.h"
@@ -129,6 +130,42 @@ private slots:
             file.run("UPDATE activity SET responsible = 'Somebody' WHERE id = (SELECT min(id) FROM activity)");
         }
         QVERIFY(!verifyFile(path, seal)->whole());
+    }
+
+    /// A file of version 7 knew no rule of concurrency: it opens with the one that is meant where none is named, its
+    /// seal holds, and the rule that is chosen is kept, sealed and taken back.
+    void aSealOfVersion7HoldsAfterTheRuleCame() {
+        const std::string path = m_folder.filePath(QStringLiteral("seven.yarrin")).toStdString();
+        QVERIFY(QFile::copy(QStringLiteral(SOURCE_DIR "/tests/data/native/version7-frozen.yarrin"),
+                            QString::fromStdString(path)));
+        QFile::setPermissions(QString::fromStdString(path), QFile::ReadOwner | QFile::WriteOwner);
+        const std::string seal = "4-4832-J05X-97MY-J14B-1RCM-DXE0";
+        {
+            const auto held = ProgrammeFile::open(path, {"Planner", "2027-03-02 08:00:00"});
+            QVERIFY2(held.ok(), held.ok() ? "" : held.error().sentence().c_str());
+            Programme p = held->programme;
+            QVERIFY(p.job.concurrency == ConcurrencyRule::timeNotMoney);
+            Transaction tx(p);
+            QVERIFY(setConcurrency(tx, ConcurrencyRule::apportioned).ok());
+            QVERIFY(setNearDays(tx, "7").ok());
+            const Edit edit = *tx.commit("rule");
+            QVERIFY(held->file->record(EntryKind::edit, edit, p, {"Planner", "2027-03-02 08:00:00"}).ok());
+            QVERIFY(*readProgramme(path).operator->() == p);
+            QVERIFY(held->file->programmeAfter(0)->job.concurrency == ConcurrencyRule::timeNotMoney);
+            apply(p, inverse(edit));
+            QVERIFY(held->file->record(EntryKind::undo, inverse(edit), p, {"Planner", "2027-03-02 08:00:00"}).ok());
+            QVERIFY(*readProgramme(path).operator->() == p);
+        }
+        const auto found = verifyFile(path, seal);
+        QVERIFY(found.ok());
+        for (const std::string& fault : found->faults) qWarning("%s", fault.c_str());
+        QVERIFY(found->whole());
+        // What the window does not take, the file does not open with.
+        {
+            Database file(path, Database::Mode::change);
+            file.run("INSERT OR REPLACE INTO job VALUES ('near_days', '366')");
+        }
+        QVERIFY(!readProgramme(path).ok());
     }
 
     /// Every version's tables lead to today's: made anew, or brought there step by step, they have the same columns.

@@ -257,7 +257,7 @@ void DelayStage::refresh() {
     tellSection();
     m_study->update();
     showFound();
-    if (m_pages->currentWidget() == m_side) m_side->refresh();
+    if (m_pages->currentWidget() == m_side) m_side->refresh(m_section->currentText());
 }
 
 bool DelayStage::isWorking() const {

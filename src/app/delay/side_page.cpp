@@ -4,7 +4,6 @@
 
 #include "app/base/format.h"
 #include "app/base/look.h"
-#include "app/delay/event_list.h"
 #include "app/table/list_page.h"
 #include "edit/contract_edits.h"
 
@@ -40,6 +39,12 @@ QString shortName(DelayMethod method) {
     return SidePage::tr("Collapsed");
 }
 
+QString shortRisk(Risk risk) {
+    return risk == Risk::employer  ? SidePage::tr("Employer")
+           : risk == Risk::neutral ? SidePage::tr("Nobody")
+                                   : SidePage::tr("Ours");
+}
+
 /// "5/3": entitled and concurrent; of what entitles to nothing what it moved.
 QString daysText(const EventDaysFound& days, bool own) {
     if (own) {
@@ -71,9 +76,9 @@ SidePage::SidePage(Document& document, DelayStudy& study, QWidget* parent)
     layout->setSpacing(4);
     layout->addWidget(buildRules());
     layout->addWidget(m_words);
-    layout->addWidget(m_list, 6);
+    layout->addWidget(m_list, 5);
     layout->addWidget(attacked);
-    layout->addWidget(m_flagList, 4);
+    layout->addWidget(m_flagList, 1);
     const auto old = [this] { m_stale = true; };
     connect(&m_document, &Document::changed, this, old);
     connect(&m_document, &Document::revisionsChanged, this, old);
@@ -118,7 +123,7 @@ QWidget* SidePage::buildRules() {
                 [rule](Transaction& tx) { return setConcurrency(tx, static_cast<ConcurrencyRule>(rule)); });
     });
     connect(m_near, &QLineEdit::editingFinished, this, [this] {
-        if (m_near->text().toInt() == m_document.programme().job.nearDays && !m_near->text().isEmpty()) return;
+        if (m_near->text() == QString::number(m_document.programme().job.nearDays)) return;
         perform(tr("Near paths: %1 d").arg(m_near->text()),
                 [text = m_near->text().toStdString()](Transaction& tx) { return setNearDays(tx, text); });
     });
@@ -176,14 +181,14 @@ void SidePage::buildLists() {
     });
 }
 
-void SidePage::refresh() {
+void SidePage::refresh(const QString& section) {
     const Job& job = m_document.programme().job;
     m_rule->setCurrentIndex(int(job.concurrency));
     if (!m_near->hasFocus()) m_near->setText(QString::number(job.nearDays));
-    const QString kept = m_section->currentText();
+    const QString kept = m_section->count() > 0 ? m_section->currentText() : section;
     m_section->clear();
-    for (const Section& section : m_document.programme().sections)
-        m_section->addItem(show::text(section.key + " · " + section.name));
+    for (const Section& one : m_document.programme().sections)
+        m_section->addItem(show::text(one.key + " · " + one.name));
     if (const int index = m_section->findText(kept); index >= 0) m_section->setCurrentIndex(index);
     m_section->setVisible(m_section->count() > 0);
     if (!std::exchange(m_stale, false)) return present();
@@ -232,7 +237,7 @@ void SidePage::present() {
     }
     const SectionId section = m_now.sections[index].id;
     for (const DelayEvent& event : m_now.events) {
-        Row row{event.id, show::text(event.key), show::text(event.title), riskText(event.risk), {}, {}};
+        Row row{event.id, show::text(event.key), show::text(event.title), shortRisk(event.risk), {}, {}};
         const bool own = event.risk == Risk::contractor;
         for (std::size_t m = 0; m < delayMethods; ++m) row.days[m] = daysText(daysOf(all[m], event.id, section), own);
         const EventDaysFound days = daysOf(all[std::size_t(DelayMethod::timeImpact)], event.id, section);

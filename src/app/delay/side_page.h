@@ -24,8 +24,8 @@ class SidePage : public QWidget {
 public:
     SidePage(Document& document, DelayStudy& study, QWidget* parent = nullptr);
 
-    /// Works it out anew where it is no longer that of the programme.
-    void refresh();
+    /// Works it out anew where it is no longer that of the programme. `section` is shown until another one is chosen.
+    void refresh(const QString& section = {});
     [[nodiscard]] bool isWorking() const { return m_working.isRunning(); }
     using Found = std::array<DelayAnalysis, delayMethods>;
     [[nodiscard]] const std::optional<Found>& found() const { return m_found; }

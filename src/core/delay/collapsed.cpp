@@ -299,9 +299,8 @@ void Analyst::collapsed() {
     }
     for (const AsBuilt::Cut& one : asBuilt.cuts())
         flag(DelayFlag::Kind::aboveTaken, one.event, last(),
-             now().events.row(one.event)->key + " is modelled to add more to " +
-                 now().activities.row(one.activity)->key +
-                 " than that took beyond its planned work, and counts as far as that");
+             now().events.row(one.event)->key + " adds more to " + now().activities.row(one.activity)->key +
+                 " than it took beyond what was planned; it counts as far as that");
     // What the contract programme has already, and what is our own, stays.
     std::vector<const DelayEvent*> going;
     const Programme& plan = m_states.front().programme();

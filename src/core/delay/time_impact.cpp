@@ -182,7 +182,7 @@ private:
                       std::size_t firstStep, bool ownIn);
     void answerOwn(const DelayEvent& own, DelayStep& step);
     [[nodiscard]] int timeBy(const Answer& found, std::size_t section, int m, Fraction& exact) const;
-    void flagAbove(const DelayEvent& event, const StepFigures& figures, const Answer& found);
+    void flagAbove(const DelayEvent& event, const StepFigures& figures, const Answer& found, std::size_t section);
     void dropSilent(const EventGroup& group, std::size_t firstStep);
     void roundApportioned();
     void setMoney(StepFigures& f, const DelayEvent* employer, int time, int p, int pOwn, const Answer& found) const;
@@ -348,7 +348,7 @@ void WindowInsertion::answerTheirs(const EventGroup& theirs, const std::vector<P
             setMoney(f, neutralIn ? nullptr : group.front(), time, all.p[s], all.pOwn[s], all);
             if (m_analyst.m_out.rule == ConcurrencyRule::apportioned && all.beside)
                 m_exact.push_back({firstStep, s, exact});
-            flagAbove(*group.front(), f, all);
+            flagAbove(*group.front(), f, all, s);
             continue;
         }
         for (std::size_t i = 0; i < group.size(); ++i) {
@@ -370,13 +370,13 @@ void WindowInsertion::answerTheirs(const EventGroup& theirs, const std::vector<P
     }
 }
 
-void WindowInsertion::flagAbove(const DelayEvent& event, const StepFigures& f, const Answer& found) {
+void WindowInsertion::flagAbove(const DelayEvent& event, const StepFigures& f, const Answer& found, std::size_t s) {
     if (f.entitled > std::max(0, f.moved()))
         m_analyst.flag(DelayFlag::Kind::aboveMoved, event.id, m_window,
                        event.key + " is entitled to " + std::to_string(f.entitled) + " days and moves " +
                            std::to_string(f.moved()) + ": " + std::to_string(found.k) + " days it was felt beside " +
                            found.names);
-    if (m_analyst.m_out.rule == ConcurrencyRule::effectiveCause && found.beside)
+    if (m_analyst.m_out.rule == ConcurrencyRule::effectiveCause && found.beside && found.a[s] > f.moved())
         m_analyst.flag(DelayFlag::Kind::sameDayTurns, event.id, m_window,
                        event.key + " lies beside " + found.names +
                            ": who began first takes the days, and a day's difference would change that");
