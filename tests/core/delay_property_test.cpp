@@ -89,6 +89,11 @@ Date completionOf(const Programme& programme) {
     return completionDate(found.activities[programme.activities.indexOf(programme.sections[0].milestone)].earlyFinish);
 }
 
+bool tied(const DelayAnalysis& analysis) {
+    return std::any_of(analysis.flags.begin(), analysis.flags.end(),
+                       [](const DelayFlag& flag) { return flag.kind == DelayFlag::Kind::tie; });
+}
+
 QString told(const DelayAnalysis& analysis, const Programme& now) {
     QStringList lines;
     for (const DelayStep& step : analysis.steps) {
@@ -203,6 +208,59 @@ private slots:
                 SEEDED(step.of(section1)->entitled == std::max(0, step.of(section1)->moved()));
             }
         }
+    }
+
+    /// Sides that are exchanged exchange their days: what moved, and what of it is concurrent, is the same.
+    void mirroredSidesExchangeTheirDays() {
+        int concurrent = 0;
+        for (std::uint32_t seed = 1; seed <= 150; ++seed) {
+            auto stands = withEvents(seed, plainShape(), 5);
+            const auto give = [&](bool mirrored) {
+                std::vector<DelayEvent> events = stands.back().programme.events.take();
+                for (DelayEvent& event : events)
+                    event.risk = (event.id.value % 2 == 0) == mirrored ? Risk::employer : Risk::contractor;
+                stands.back().programme.events.assign(std::move(events));
+                return analyse(DelayMethod::timeImpact, stands);
+            };
+            const DelayAnalysis one = give(false), other = give(true);
+            SEEDED(one.steps.size() == other.steps.size());
+            for (std::size_t i = 0; i < one.steps.size(); ++i) {
+                const StepFigures &a = *one.steps[i].of(section1), &b = *other.steps[i].of(section1);
+                SEEDED(one.steps[i].event == other.steps[i].event && a.moved() == b.moved() && a.alone == b.alone);
+                if (!tied(one)) SEEDED(a.concurrent == b.concurrent);
+                concurrent += a.concurrent > 0;
+            }
+        }
+        QVERIFY2(concurrent > 20, qPrintable(QString::number(concurrent)));
+    }
+
+    /// What is paid is what the employer's events move beyond the own delays alone: each day once, whoever began first.
+    /// Apart stand ties, and float that own delays had used.
+    void whatIsPaidIsWhatTheyMoveBeyondTheOwnDelays() {
+        int same = 0, apart = 0;
+        for (std::uint32_t seed = 1; seed <= 300; ++seed) {
+            auto stands = withEvents(seed, plainShape(), 4);
+            std::vector<DelayEvent> events = stands.back().programme.events.take();
+            for (DelayEvent& event : events)
+                if (event.risk == Risk::neutral) event.risk = Risk::employer;
+            stands.back().programme.events.assign(std::move(events));
+            const Programme& now = stands.back().programme;
+            Programme own = now;
+            for (const DelayEvent& event : now.events)
+                if (event.risk != Risk::contractor) switchOff(own, event.id);
+            const DelayAnalysis found = analyse(DelayMethod::timeImpact, stands);
+            int paid = 0;
+            for (const DelayStep& step : found.steps) paid += step.of(section1)->compensable;
+            const int beyond = completionOf(now) - completionOf(own);
+            if (tied(found)) continue;
+            // Float is used where an event moves other than it would alone.
+            const bool floats = std::any_of(found.steps.begin(), found.steps.end(), [](const DelayStep& step) {
+                return step.kind == DelayStep::Kind::event && step.of(section1)->alone != step.of(section1)->moved();
+            });
+            SEEDED(paid == beyond || floats);
+            ++(paid == beyond ? same : apart);
+        }
+        QVERIFY2(same > 150 && apart < same / 8, qPrintable(QStringLiteral("%1 and %2").arg(same).arg(apart)));
     }
 
     /// An event of no work, and one on work that nothing waits for, move nothing by any method.

@@ -388,8 +388,10 @@ void WindowInsertion::answerOwn(const DelayEvent& own, DelayStep& step) {
     if (!found.beside) return;
     for (std::size_t s = 0; s < m_analyst.m_sections.size(); ++s) {
         StepFigures& f = step.sections[s];
-        f.concurrent =
-            std::clamp(std::min(found.a[s] - found.pOwn[s], found.k), 0, std::max({0, found.a[s], f.moved()}));
+        // By the same figures as of theirs, so that sides that are exchanged exchange their days.
+        const int moved = std::max(0, f.moved());
+        const int time = moved + std::max(0, std::min(found.a[s] - moved, found.k));
+        f.concurrent = time - std::min(time, std::max({0, found.pOwn[s], time - found.k}));
     }
 }
 
