@@ -14,8 +14,8 @@
 namespace yarrin {
 
 std::span<const Verb> verbs() {
-    static const std::array<Verb, 11> list{billVerb,   calcVerb,   calendarVerb, compareVerb, convertVerb, exposureVerb,
-                                           freezeVerb, impactVerb, sealVerb,     verifyVerb,  whyVerb};
+    static const std::array<Verb, 12> list{billVerb,   calcVerb,   calendarVerb, compareVerb, convertVerb, exposureVerb,
+                                           freezeVerb, impactVerb, sealVerb,     takeVerb,    verifyVerb,  whyVerb};
     return list;
 }
 

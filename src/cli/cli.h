@@ -48,6 +48,7 @@ extern const Verb exposureVerb;
 extern const Verb freezeVerb;
 extern const Verb impactVerb;
 extern const Verb sealVerb;
+extern const Verb takeVerb;
 extern const Verb verifyVerb;
 extern const Verb whyVerb;
 

@@ -3,6 +3,7 @@
 #include "cli/cli.h"
 #include "core/network/schedule.h"
 #include "edit/compare.h"
+#include "edit/identities.h"
 #include "edit/narrative.h"
 #include "store/csv.h"
 #include "store/file.h"
@@ -188,7 +189,62 @@ ExitStatus freeze(std::span<const std::string> arguments, CliStreams streams) {
     return ExitStatus::done;
 }
 
+ExitStatus take(std::span<const std::string> arguments, CliStreams streams) {
+    std::vector<std::string> files;
+    Stamp stamp = stampNow();
+    std::optional<std::string> why;
+    for (std::size_t i = 0; i < arguments.size(); ++i) {
+        const std::string& argument = arguments[i];
+        if (!argument.starts_with("--")) {
+            files.push_back(argument);
+            continue;
+        }
+        if (argument != "--by" && argument != "--text")
+            return usageFault("take", "there is no option " + argument, streams);
+        if (++i == arguments.size()) return usageFault("take", argument + " wants a value", streams);
+        (argument == "--by" ? stamp.author : why.emplace()) = arguments[i];
+    }
+    if (files.size() != 2) return usageFault("take", "FILE and IN are expected", streams);
+    const auto incoming = readProgramme(files[1]);
+    if (!incoming.ok()) return report(incoming.errors(), files[1], streams);
+    if (!isNative(files[0]))
+        return report({{ErrorCode::file, files[0], "only a native file keeps a record of changes", "convert it first"}},
+                      files[0], streams);
+    auto opened = ProgrammeFile::open(files[0], stamp);
+    if (!opened.ok()) return report(opened.errors(), files[0], streams);
+    ProgrammeFile& file = *opened.value().file;
+    if (file.readOnly())
+        return report({{ErrorCode::file, files[0], *file.readOnly(), "close it there first"}}, files[0], streams);
+    const Programme after = identifiedAs(*incoming, opened->programme);
+    const Edit edit = differenceBetween(
+        opened->programme, after, why.value_or("Taken from " + std::filesystem::path(files[1]).filename().string()));
+    if (edit.changes.empty()) {
+        file.close(stamp);
+        streams.out << "nothing differs\n";
+        return ExitStatus::done;
+    }
+    const Schedule figures = schedule(after);
+    if (!figures.ok() && schedule(opened->programme).ok()) {
+        file.close(stamp);
+        return report(figures.errors, files[1], streams);
+    }
+    const auto entry = file.record(EntryKind::edit, edit, after, stamp);
+    file.close(stamp);
+    if (!entry.ok()) return report(entry.errors(), files[0], streams);
+    streams.out << *entry << "  " << edit.changes.size() << (edit.changes.size() == 1 ? " change" : " changes") << "  "
+                << file.seal() << "\n";
+    return ExitStatus::done;
+}
+
 } // namespace
+
+const Verb takeVerb{
+    "take", "takes what another file says into a native one, as one change",
+    "yarrin-cli take FILE IN [--text WHY] [--by NAME]\n\n"
+    "Makes the programme of a native file what IN (mostly the open text format) says, as one change in\n"
+    "its record. Rows are the same by their ids; what IN does not have goes. Prints the number of the\n"
+    "entry, how many rows changed, and the seal. A programme that cannot be calculated is not taken.\n",
+    take};
 
 const Verb freezeVerb{
     "freeze", "freezes a revision of a native file",

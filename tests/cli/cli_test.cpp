@@ -1,6 +1,7 @@
 // SPDX-FileCopyrightText: 2026 The Yarrin authors
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "store/file.h"
+#include "store/programme_file.h"
 #include "support/builder.h"
 #include "support/call.h"
 
@@ -224,6 +225,49 @@ private slots:
         QVERIFY(over.status == ExitStatus::file);
         QVERIFY(call({"verify", file}).out == verified.out);
         QVERIFY(call({"verify", path("nowhere.yarrin")}).status == ExitStatus::file);
+    }
+
+    /// What a script changed in the text goes into the native file as one change of its record, and can be taken back.
+    void takesWhatAnotherFileSays() {
+        Builder b;
+        b.task("A", 5).task("B", 3).milestone("M").link("A", "B").link("B", "M");
+        const std::string file = written(b.programme, "take.yarrin");
+        QVERIFY(call({"freeze", file, "A", "Tender"}).status == ExitStatus::done);
+        const std::string text = path("take.yarrin.json");
+        QVERIFY(call({"convert", file, text}).status == ExitStatus::done);
+        QCOMPARE(call({"take", file, text}).out, std::string("nothing differs\n"));
+        Programme changed = *readProgramme(text);
+        Activity a = changed.activities[0];
+        a.duration = *a.duration * 2;
+        changed.activities.replace(0, a);
+        QVERIFY(writeProgramme(changed, text, FileFormat::json).ok());
+        const Call taken = call({"take", file, text, "--text", "Update by script", "--by", "A. Planner"});
+        QVERIFY2(taken.status == ExitStatus::done, taken.err.c_str());
+        QVERIFY2(taken.out.find("  1 change  ") != std::string::npos, taken.out.c_str());
+        QVERIFY(call({"verify", file}).out.find("all as it was recorded") != std::string::npos);
+        {
+            const auto held = ProgrammeFile::open(file, {"Planner", "2027-03-01 08:00:00"});
+            QVERIFY(held.ok());
+            QCOMPARE(held->programme.activities[0].duration, a.duration);
+            const auto history = held->file->history();
+            QVERIFY(history->front().text == "Update by script" && history->front().author == "A. Planner");
+            QVERIFY(held->file->programmeAfter(history->front().number - 1)->activities[0].duration ==
+                    b.programme.activities[0].duration);
+        }
+        // What cannot be calculated, cannot be read, or is no native file, is not taken.
+        Link back = changed.links[0];
+        back.id = changed.links.freshId();
+        std::swap(back.from, back.to);
+        changed.links.append(back);
+        QVERIFY(writeProgramme(changed, text, FileFormat::json).ok());
+        QVERIFY(call({"take", file, text}).status != ExitStatus::done);
+        QVERIFY(call({"take", text, text}).status == ExitStatus::file);
+        QVERIFY(call({"take", file, path("nowhere.json")}).status == ExitStatus::file);
+        QVERIFY(call({"take", file}).status == ExitStatus::usage);
+        QVERIFY(call({"take", file, text, "--luck"}).status == ExitStatus::usage);
+        QVERIFY(call({"take", file, text, "--text"}).status == ExitStatus::usage);
+        QCOMPARE(readProgramme(file)->activities[0].duration, a.duration);
+        QVERIFY(call({"verify", file}).out.find("all as it was recorded") != std::string::npos);
     }
 
     /// A seal given away proves later that the record goes on from what it was, or that it does not.
