@@ -21,8 +21,16 @@ clk 566 107
 shot course
 expect "moves the section by" "E01 4 4" "$("$CLI" impact "$ROOM/job.yarrin" --json |
   jq -r '.steps[] | select(.event) | "\(.event) \(.sections[0].moved) \(.sections[0].entitled)"')"
+# All methods side by side; the rule of concurrency is chosen there and kept with the job.
+clk 684 107; sleep 1
+shot side
+clk 1036 140; key Down Return
+expect "the rule" "effective_cause" "$(read_file "$ROOM/job.yarrin" '.contract.concurrency')"
+expect "the rule of the command line" "effective_cause" "$("$CLI" impact "$ROOM/job.yarrin" --json | jq -r .rule)"
+key ctrl+z
+expect "taken back" "null" "$(read_file "$ROOM/job.yarrin" '.contract.concurrency')"
 # Switched off it counts no more, but stays.
-clk 672 107; clk 510 473
+clk 760 107; clk 510 473
 expect "switched off" "2027-03-19 false" \
   "$("$CLI" calc --json "$ROOM/job.yarrin" | jq -r '.sections[0].forecast') $(read_file "$ROOM/job.yarrin" '.events[0].in_forecast')"
 leave
