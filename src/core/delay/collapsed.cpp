@@ -135,7 +135,8 @@ private:
             if (left != effect.work) m_cuts.push_back({eventId, id, effect.work, left});
             beyond -= left;
             effect.work = left;
-            m_model.events.replace(m_model.events.indexOf(eventId), std::move(event));
+            const std::size_t index = m_model.events.indexOf(eventId);
+            m_model.events.replace(index, std::move(event));
         }
     }
 

@@ -72,7 +72,8 @@ DelayEvent cut(const Programme& programme, DelayEvent event, Date until, Calenda
 }
 
 void replaceEvent(Programme& programme, DelayEvent event) {
-    programme.events.replace(programme.events.indexOf(event.id), std::move(event));
+    const std::size_t index = programme.events.indexOf(event.id);
+    programme.events.replace(index, std::move(event));
 }
 
 void addRemaining(Programme& programme, ActivityId id, Minutes more) {

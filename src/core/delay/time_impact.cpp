@@ -92,6 +92,7 @@ private:
     static std::vector<Incoming> incomingOf(const Analyst& analyst, const std::vector<const DelayEvent*>& events,
                                             std::size_t window) {
         std::vector<Incoming> list;
+        list.reserve(events.size());
         for (const DelayEvent* event : events) list.push_back(analyst.incoming(*event, window));
         return list;
     }

@@ -249,6 +249,7 @@ void Analyst::windows(std::size_t from, std::size_t to) {
     WindowShares found;
     for (const SectionId section : m_sections) followPaths(from, to, section, events, found);
     std::vector<WindowShares::Key> order;
+    order.reserve(events.size() + 2);
     for (const DelayEvent* event : events) order.emplace_back(WindowShares::Cause::event, event->id);
     order.emplace_back(WindowShares::Cause::slip, EventId{});
     order.emplace_back(WindowShares::Cause::gain, EventId{});
