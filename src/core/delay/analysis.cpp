@@ -160,7 +160,7 @@ Incoming Analyst::incoming(const DelayEvent& event, std::size_t window) const {
     return {event.id, &now(), untilOf(window)};
 }
 
-std::vector<EventGroup> Analyst::groupsOf(std::vector<const DelayEvent*> events) const {
+std::vector<EventGroup> Analyst::groupsOf(const std::vector<const DelayEvent*>& events) const {
     std::vector<EventGroup> groups;
     for (const DelayEvent* event : events) {
         if (groups.empty() || !event->from || groups.back().front()->from != event->from) groups.emplace_back();

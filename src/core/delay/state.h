@@ -62,7 +62,7 @@ private:
     /// Whether an event has begun by the end of a window.
     [[nodiscard]] bool begunIn(const DelayEvent& event, std::size_t window) const;
     [[nodiscard]] Incoming incoming(const DelayEvent& event, std::size_t window) const;
-    [[nodiscard]] std::vector<EventGroup> groupsOf(std::vector<const DelayEvent*> events) const;
+    [[nodiscard]] std::vector<EventGroup> groupsOf(const std::vector<const DelayEvent*>& events) const;
 
     void impactedAsPlanned();
     void timeImpact();
