@@ -1,12 +1,15 @@
 // SPDX-FileCopyrightText: 2026 The Yarrin authors
 // SPDX-License-Identifier: GPL-3.0-or-later
+#include "core/base/work.h"
 #include "store/native.h"
 #include "store/native_database.h"
 #include "store/native_schema.h"
 
 namespace yarrin {
 
-Outcome checkNative(Database& database, const std::filesystem::path& path) {
+namespace {
+
+Outcome checked(Database& database, const std::filesystem::path& path) {
     const std::int64_t application = database.number("PRAGMA application_id");
     if (database.failed()) return *database.error();
     if (application != nativeApplicationId)
@@ -27,6 +30,15 @@ Outcome checkNative(Database& database, const std::filesystem::path& path) {
                      "open a copy or an earlier version of it"};
     if (database.failed()) return *database.error();
     return done();
+}
+
+} // namespace
+
+Outcome checkNative(Database& database, const std::filesystem::path& path) {
+    Outcome found = checked(database, path);
+    // A check that was cut short says nothing of the file.
+    if (!found.ok() && !workGoesOn()) return Error{ErrorCode::file, {}, "it was stopped", {}};
+    return found;
 }
 
 std::string behindTheEnd(Database& database, const std::filesystem::path& path) {

@@ -66,6 +66,7 @@ class RecordTest : public QObject {
                 .toStdString();
         };
         keeping.writeMilliseconds = 20000; // the disk may be busy with other tests
+        keeping.pageMilliseconds = 20000;
         return keeping;
     }
 

@@ -71,6 +71,7 @@ class TroubleTest : public QObject {
         keeping.author = "A. Planner";
         keeping.now = [] { return std::string("2027-03-01 08:00:00 +00:00"); };
         keeping.writeMilliseconds = 20000;
+        keeping.pageMilliseconds = 20000;
         return keeping;
     }
     std::unique_ptr<Desk> deskOn(const QString& file) {
