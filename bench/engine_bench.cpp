@@ -152,8 +152,8 @@ void recordEdit(benchmark::State& state) {
     std::filesystem::remove(path);
 }
 
-/// Time impact of ten events on a job of so many activities, between its plan and its forecast.
-void timeImpact(benchmark::State& state) {
+/// A method over ten events on a job of so many activities, between its plan and its forecast.
+template <DelayMethod method> void delay(benchmark::State& state) {
     Programme p = programmeOf(int(state.range(0)));
     Section section;
     section.id = SectionId{1};
@@ -172,7 +172,7 @@ void timeImpact(benchmark::State& state) {
         event.effects.push_back(effect);
         stands[1].programme.events.append(std::move(event));
     }
-    for (auto _ : state) benchmark::DoNotOptimize(analyse(DelayMethod::timeImpact, stands));
+    for (auto _ : state) benchmark::DoNotOptimize(analyse(method, stands));
 }
 
 #define SIZES ->Arg(1000)->Arg(10000)->Arg(100000)->Unit(benchmark::kMillisecond)
@@ -182,7 +182,13 @@ BENCHMARK(boostLongestPath) SIZES;
 BENCHMARK(bareSweep) SIZES;
 BENCHMARK(editAndRecalculate) SIZES;
 BENCHMARK(editAndPutIn) SIZES;
-BENCHMARK(timeImpact)->Arg(1000)->Arg(10000)->Unit(benchmark::kMillisecond);
+BENCHMARK(delay<DelayMethod::timeImpact>)->Name("timeImpact")->Arg(1000)->Arg(10000)->Unit(benchmark::kMillisecond);
+BENCHMARK(delay<DelayMethod::windows>)->Name("windows")->Arg(1000)->Arg(10000)->Unit(benchmark::kMillisecond);
+BENCHMARK(delay<DelayMethod::collapsedAsBuilt>)
+    ->Name("collapsedAsBuilt")
+    ->Arg(1000)
+    ->Arg(10000)
+    ->Unit(benchmark::kMillisecond);
 BENCHMARK(recordEdit)->Arg(10000)->Arg(100000)->Unit(benchmark::kMillisecond);
 BENCHMARK(save<FileFormat::native>)->Arg(10000)->Arg(100000)->Unit(benchmark::kMillisecond);
 BENCHMARK(open<FileFormat::native>)->Arg(10000)->Arg(100000)->Unit(benchmark::kMillisecond);

@@ -65,7 +65,6 @@ private:
     std::vector<FlagRow> m_flags;
     std::optional<Found> m_found;
     Programme m_now; ///< what it was found for
-    quint64 m_foundFor = 0;
     bool m_stale = true;
     Beside<std::shared_ptr<std::pair<Found, Programme>>> m_working;
 };

@@ -114,8 +114,7 @@ void Analyst::chooseEvents() {
             m_out.notes.push_back(event.key + " is switched off and is left out");
         } else {
             m_events.push_back(&event);
-            const DelayEvent* planned = plan.events.row(event.id);
-            if (planned && planned->inForecast && hasEffect(plan, *planned))
+            if (countingIn(plan, event.id))
                 flag(DelayFlag::Kind::baseline, event.id, 0,
                      event.key + " is in the " + m_out.stands.front() + " already");
         }
@@ -143,10 +142,8 @@ bool Analyst::begunIn(const DelayEvent& event, std::size_t window) const {
     if (!until) return true;
     if (event.from) return *event.from < *until;
     // Nobody says when it began: with the first stand that has it.
-    for (std::size_t k = 0; k <= window; ++k) {
-        const DelayEvent* held = m_states[k].programme().events.row(event.id);
-        if (held && held->inForecast && hasEffect(m_states[k].programme(), *held)) return true;
-    }
+    for (std::size_t k = 0; k <= window; ++k)
+        if (countingIn(m_states[k].programme(), event.id)) return true;
     return false;
 }
 
@@ -154,8 +151,7 @@ bool Analyst::begunIn(const DelayEvent& event, std::size_t window) const {
 Incoming Analyst::incoming(const DelayEvent& event, std::size_t window) const {
     for (std::size_t k = window; k < last(); ++k) {
         const Programme& stand = m_states[k].programme();
-        const DelayEvent* held = stand.events.row(event.id);
-        if (held && held->inForecast && hasEffect(stand, *held)) return {event.id, &stand, untilOf(window)};
+        if (countingIn(stand, event.id)) return {event.id, &stand, untilOf(window)};
     }
     return {event.id, &now(), untilOf(window)};
 }
@@ -175,8 +171,7 @@ void Analyst::cutStands() {
         const Programme& stand = m_states[k].programme();
         Programme cut = cutToDataDate(m_states[k]);
         for (const DelayEvent* event : m_events) {
-            const DelayEvent* held = stand.events.row(event->id);
-            if (!begunIn(*event, k) || (held && held->inForecast && hasEffect(stand, *held))) continue;
+            if (!begunIn(*event, k) || countingIn(stand, event->id)) continue;
             const auto with = bring(cut, m_cache, incoming(*event, k));
             flag(DelayFlag::Kind::missing, event->id, k,
                  event->key + " had begun by " + m_out.stands[k] + ", which does not hold it: " +
@@ -187,15 +182,6 @@ void Analyst::cutStands() {
         if (!m_cut.back().figures().ok()) m_cut.back() = m_states[k];
     }
     m_cut.push_back(m_states.back());
-}
-
-std::vector<int> Analyst::movesBetween(const AnalysisState& before, const AnalysisState& after) const {
-    std::vector<int> days;
-    for (const SectionId section : m_sections) {
-        const auto was = before.completion(section), is = after.completion(section);
-        days.push_back(was && is ? *is - *was : 0);
-    }
-    return days;
 }
 
 void Analyst::addStep(DelayStep step, const AnalysisState& before, const AnalysisState& after) {

@@ -306,9 +306,7 @@ void Analyst::collapsed() {
     std::vector<const DelayEvent*> going;
     const Programme& plan = m_states.front().programme();
     for (const DelayEvent* event : m_events) {
-        const DelayEvent* planned = plan.events.row(event->id);
-        const bool inPlan = planned && planned->inForecast && hasEffect(plan, *planned);
-        if (event->risk != Risk::contractor && !inPlan) going.push_back(event);
+        if (event->risk != Risk::contractor && !countingIn(plan, event->id)) going.push_back(event);
     }
     CollapsedSteps steps(built, m_sections, m_cache);
     for (EventGroup& group : groupsOf(going)) steps.add(std::move(group));

@@ -47,6 +47,11 @@ bool hasEffect(const Programme& programme, const DelayEvent& event) {
                                                  [&](const Activity& a) { return a.event == event.id; });
 }
 
+const DelayEvent* countingIn(const Programme& programme, EventId event) {
+    const DelayEvent* held = programme.events.row(event);
+    return held && held->inForecast && hasEffect(programme, *held) ? held : nullptr;
+}
+
 DelayEvent describedHere(const Programme& programme, DelayEvent event) {
     const auto isHere = [&](ActivityId activity) { return programme.activities.row(activity) != nullptr; };
     std::erase_if(event.affects, [&](ActivityId activity) { return !isHere(activity); });

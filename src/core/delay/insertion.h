@@ -9,6 +9,9 @@ namespace yarrin {
 /// Whether an event does anything to the programme: effects, or a fragment.
 [[nodiscard]] bool hasEffect(const Programme& programme, const DelayEvent& event);
 
+/// The event as a programme records it, where it counts there and does anything; else null.
+[[nodiscard]] const DelayEvent* countingIn(const Programme& programme, EventId event);
+
 /// Puts an event as `source` describes it into another stand of the same job, so that it counts: its effects, and its
 /// fragment as it was planned, without what was done of it. What it held of that event goes; effects on and links to
 /// activities that it does not have are left out.

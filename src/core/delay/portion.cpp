@@ -155,38 +155,53 @@ Programme cutToDataDate(const AnalysisState& stand) {
     return cutting;
 }
 
-std::optional<Programme> bring(const Programme& base, CalendarCache& cache, const Incoming& incoming, bool* tooOld) {
-    const DelayEvent* held = base.events.row(incoming.event);
-    const bool holds = held && held->inForecast && hasEffect(base, *held);
-    Programme with = base;
-    if (holds && sameFragment(base, *incoming.source, incoming.event))
-        replaceEvent(with, describedHere(base, *incoming.source->events.row(incoming.event)));
+void bringInto(Programme& stand, CalendarCache& cache, const Incoming& incoming, bool* tooOld) {
+    const DelayEvent* counting = countingIn(stand, incoming.event);
+    const bool holds = counting != nullptr;
+    std::vector<ActivityId> touched;
+    const auto touch = [&](const DelayEvent& event) {
+        for (const Effect& effect : event.effects) {
+            const Activity* activity = addsWork(effect) ? stand.activities.row(effect.activity) : nullptr;
+            if (activity && statesRemaining(*activity) &&
+                std::find(touched.begin(), touched.end(), activity->id) == touched.end())
+                touched.push_back(activity->id);
+        }
+    };
+    const DelayEvent& described = *incoming.source->events.row(incoming.event);
+    const bool begun = begunBefore(described, stand.job.dataDate);
+    if (holds && begun) {
+        touch(*counting);
+        touch(described);
+    }
+    std::vector<Minutes> had;
+    had.reserve(touched.size());
+    for (const ActivityId id : touched) had.push_back(addedBy(stand, *stand.activities.row(id), incoming.event, cache));
+
+    if (holds && sameFragment(stand, *incoming.source, incoming.event))
+        replaceEvent(stand, describedHere(stand, described));
     else
-        putIn(with, *incoming.source, incoming.event);
-    DelayEvent event = *with.events.row(incoming.event);
-    const auto& dataDate = base.job.dataDate;
-    const bool begun = begunBefore(event, dataDate);
+        putIn(stand, *incoming.source, incoming.event);
+    DelayEvent event = *stand.events.row(incoming.event);
+    event.inForecast = true;
     if (incoming.until) event = cut(*incoming.source, std::move(event), *incoming.until, cache);
     // What a stand says of work in hand it says of everything that had begun.
     if (begun && !holds)
         std::erase_if(event.effects, [&](const Effect& effect) {
-            const Activity* activity = base.activities.row(effect.activity);
+            const Activity* activity = stand.activities.row(effect.activity);
             return !activity || activity->actualStart;
         });
-    replaceEvent(with, event);
-    withhold(with, cache, event, tooOld);
-    replaceEvent(with, event);
-    if (begun && holds)
-        for (const Activity& activity : base.activities) {
-            if (!statesRemaining(activity)) continue;
-            const auto touches = [&](const Effect& e) { return addsWork(e) && e.activity == activity.id; };
-            if (std::none_of(event.effects.begin(), event.effects.end(), touches) &&
-                std::none_of(held->effects.begin(), held->effects.end(), touches))
-                continue;
-            const Minutes more = addedBy(with, *with.activities.row(activity.id), event.id, cache) -
-                                 addedBy(base, activity, event.id, cache);
-            if (more != 0) addRemaining(with, activity.id, more);
-        }
+    replaceEvent(stand, event);
+    withhold(stand, cache, event, tooOld);
+    replaceEvent(stand, event);
+    for (std::size_t i = 0; i < touched.size(); ++i) {
+        const Minutes more = addedBy(stand, *stand.activities.row(touched[i]), event.id, cache) - had[i];
+        if (more != 0) addRemaining(stand, touched[i], more);
+    }
+}
+
+std::optional<Programme> bring(const Programme& base, CalendarCache& cache, const Incoming& incoming, bool* tooOld) {
+    Programme with = base;
+    bringInto(with, cache, incoming, tooOld);
     if (with == base) return {};
     return with;
 }

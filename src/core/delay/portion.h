@@ -21,9 +21,11 @@ struct Incoming {
 /// after it: docs/engine.md section 11.
 [[nodiscard]] Programme cutToDataDate(const AnalysisState& stand);
 
-/// Puts an event into a stand; nothing where that changes nothing. What a stand with work in hand does not hold of an
+/// Puts an event into a stand. What a stand with work in hand does not hold of an
 /// event that had begun is taken to be in the work left. `tooOld` tells that access was withheld from a start which the
 /// stand has before the event began: it then does the days from its beginning only.
+void bringInto(Programme& stand, CalendarCache& cache, const Incoming& incoming, bool* tooOld = nullptr);
+/// The same into a copy; nothing where that changes nothing.
 [[nodiscard]] std::optional<Programme> bring(const Programme& base, CalendarCache& cache, const Incoming& incoming,
                                              bool* tooOld = nullptr);
 

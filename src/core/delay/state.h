@@ -76,7 +76,6 @@ private:
     void stepOnPath(PathWalk& walk, ActivityId id);
     void collapsed();
 
-    [[nodiscard]] std::vector<int> movesBetween(const AnalysisState& before, const AnalysisState& after) const;
     void addStep(DelayStep step, const AnalysisState& before, const AnalysisState& after);
     void addProgress(DelayStep::Kind kind, std::size_t window, const AnalysisState& before, const AnalysisState& after);
     void noteFloat(DelayStep& step, const AnalysisState& before, const AnalysisState& after,

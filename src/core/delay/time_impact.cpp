@@ -52,11 +52,16 @@ public:
         AnalysisState state = m_base;
         for (const EventGroup& group : m_analyst.groupsOf(m_events)) {
             if (m_analyst.stopped()) break;
-            const EventGroup able = insertable(group);
-            if (able.empty()) continue;
             std::vector<EventId> old;
-            auto after = m_work.state({joined(m_in, idsOf(able))}, &old);
-            if (!after) continue;
+            EventGroup able = group;
+            auto after = m_work.state({joined(m_in, idsOf(group))}, &old);
+            if (!after) {
+                able = insertable(group);
+                if (able.empty()) continue;
+                old.clear();
+                after = m_work.state({joined(m_in, idsOf(able))}, &old);
+                if (!after) continue;
+            }
             for (const EventId id : old)
                 m_analyst.flag(DelayFlag::Kind::tooOld, id, m_window,
                                named(id) + " withheld access: " + standName() +
@@ -99,8 +104,8 @@ private:
     [[nodiscard]] std::string named(EventId id) const { return m_analyst.now().events.row(id)->key; }
     [[nodiscard]] std::string standName() const { return m_analyst.m_out.stands[m_concurrency ? m_window - 1 : 0]; }
 
+    /// Those of a group that can be put in one behind the other; of others it is said why not.
     EventGroup insertable(const EventGroup& group) {
-        if (m_work.state({joined(m_in, idsOf(group))})) return group;
         EventGroup able;
         for (const DelayEvent* event : group) {
             const auto with = m_work.state({joined(joined(m_in, idsOf(able)), {event->id.value})});
@@ -130,8 +135,7 @@ private:
                 }))
                 continue; // of one day: they come in together
             const bool coming = std::find(m_events.begin(), m_events.end(), other) != m_events.end();
-            const DelayEvent* held = m_base.programme().events.row(other->id);
-            const bool there = held && held->inForecast && hasEffect(m_base.programme(), *held);
+            const bool there = countingIn(m_base.programme(), other->id) != nullptr;
             if ((!coming && !there) || sharedDays(members, {other->id.value}) == 0) continue;
             if (coming) found.coming.insert(other->id.value);
             if (there) found.there.insert(other->id.value);

@@ -8,30 +8,30 @@
 
 namespace yarrin {
 
-std::optional<AnalysisState> WindowWork::state(const Mix& mix, std::vector<EventId>* tooOld) const {
+std::optional<AnalysisState> WindowWork::state(const Mix& mix, std::vector<EventId>* tooOld) {
     Programme programme = m_stand.programme();
     for (const std::uint32_t id : mix.off) switchOff(programme, EventId{id});
     for (const Incoming& one : m_incoming) {
         if (!mix.in.contains(one.event.value)) continue;
         bool old = false;
-        if (auto with = bring(programme, m_cache, one, &old)) programme = std::move(*with);
+        bringInto(programme, m_cache, one, &old);
         if (old && tooOld) tooOld->push_back(one.event);
     }
     AnalysisState reached(std::move(programme), m_cache);
+    std::vector<int>& days = m_moved[mix];
+    days.clear();
     if (!reached.figures().ok()) return {};
+    for (const SectionId section : m_sections) {
+        const auto was = m_stand.completion(section), is = reached.completion(section);
+        days.push_back(was && is ? *is - *was : 0);
+    }
     return reached;
 }
 
 const std::vector<int>& WindowWork::moved(const Mix& mix) {
-    const auto known = m_moved.find(mix);
-    if (known != m_moved.end()) return known->second;
-    std::vector<int> days;
-    if (const auto reached = state(mix))
-        for (const SectionId section : m_sections) {
-            const auto was = m_stand.completion(section), is = reached->completion(section);
-            days.push_back(was && is ? *is - *was : 0);
-        }
-    return m_moved.emplace(mix, std::move(days)).first->second;
+    if (mix == Mix{}) return m_moved.try_emplace(mix, m_sections.size(), 0).first->second;
+    if (!m_moved.contains(mix)) (void)state(mix);
+    return m_moved[mix];
 }
 
 std::vector<int> WindowWork::gain(const Mix& mix, const Ids& more) {
@@ -47,18 +47,17 @@ std::vector<int> WindowWork::gain(const Mix& mix, const Ids& more) {
     return days;
 }
 
-bool WindowWork::changes(EventId event) const {
-    for (const Incoming& one : m_incoming)
-        if (one.event == event) return bring(m_stand.programme(), m_cache, one).has_value();
-    return false;
-}
-
 std::optional<std::pair<Date, Date>> WindowWork::felt(const DelayEvent& event) {
     const auto known = m_felt.find(event.id.value);
     if (known != m_felt.end()) return known->second;
     std::optional<std::pair<Date, Date>> days;
-    const auto with = state({{event.id.value}}), without = state({{}, {event.id.value}});
-    if (with && without && with->programme().events.row(event.id)) {
+    // What the stand does not have need not be taken out of it, nor put in what does not come.
+    const bool comes =
+        std::any_of(m_incoming.begin(), m_incoming.end(), [&](const Incoming& one) { return one.event == event.id; });
+    const auto put = comes ? state({{event.id.value}}) : std::nullopt;
+    const auto taken = countingIn(m_stand.programme(), event.id) ? state({{}, {event.id.value}}) : std::nullopt;
+    const AnalysisState *with = comes ? (put ? &*put : nullptr) : &m_stand, *without = taken ? &*taken : &m_stand;
+    if (with && with->programme().events.row(event.id)) {
         std::optional<Date> first, last;
         for (const ActivityId id : delayedBy(with->programme(), *with->programme().events.row(event.id))) {
             if (!without->programme().activities.row(id)) continue;

@@ -27,14 +27,12 @@ public:
         : m_stand(stand), m_incoming(std::move(incoming)), m_sections(sections), m_cache(cache) {}
 
     /// The stand with a mix; none where it cannot be calculated.
-    [[nodiscard]] std::optional<AnalysisState> state(const Mix& mix, std::vector<EventId>* tooOld = nullptr) const;
+    [[nodiscard]] std::optional<AnalysisState> state(const Mix& mix, std::vector<EventId>* tooOld = nullptr);
     /// Days by which a mix moves completion against the stand as it is, by section; empty where it cannot be
     /// calculated.
     [[nodiscard]] const std::vector<int>& moved(const Mix& mix);
     /// What some events move when they come on top of a mix; zeros where that cannot be calculated.
     [[nodiscard]] std::vector<int> gain(const Mix& mix, const Ids& more);
-    /// Whether an event changes the stand at all.
-    [[nodiscard]] bool changes(EventId event) const;
 
     /// From the first to the last day on which an event is felt, both included: from the later of its beginning and the
     /// day on which the first activity that it delays would have been at work without it, until the last such activity

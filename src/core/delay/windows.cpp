@@ -35,6 +35,7 @@ struct Analyst::PathWalk {
     SectionId section;
     Programme followed; ///< the earlier stand, the path's activities put to where they lie later
     int slipped = 0;
+    std::optional<AnalysisState> state = {}; ///< of what was followed so far
     std::map<WindowShares::Key, WindowShares::Share> shares = {};
     std::set<std::uint32_t> onNew = {}; ///< events that touch work which is new since the earlier stand
 
@@ -87,9 +88,9 @@ int daysWithin(const DelayEvent& event, const std::optional<Instant>& since, con
 /// as far as it would move the activity by itself and never farther than it lies; the rest, last, is own progress. What
 /// completion then moves is the step's; float goes first.
 void Analyst::stepOnPath(PathWalk& walk, ActivityId id) {
-    const AnalysisState expected(walk.followed, m_cache);
-    if (!expected.figures().ok() || !walk.followed.activities.row(id)) return;
-    const ActivityFigures &was = expected.of(id), &is = walk.after.of(id);
+    if (!walk.state) walk.state.emplace(walk.followed, m_cache);
+    if (!walk.state->figures().ok() || !walk.followed.activities.row(id)) return;
+    const ActivityFigures was = walk.state->of(id), is = walk.after.of(id);
     const std::string& key = walk.after.programme().activities.row(id)->key;
     const auto completionOf = [&](const Programme& programme) {
         const auto reached = AnalysisState(programme, m_cache).completion(walk.section);
@@ -126,7 +127,9 @@ void Analyst::stepOnPath(PathWalk& walk, ActivityId id) {
         walk.slipped = std::max(walk.slipped, slip);
     }
     if (!putTo(walk.followed, id, is.earlyStart, is.earlyFinish)) return;
-    const int slip = completionOf(walk.followed);
+    walk.state.emplace(walk.followed, m_cache);
+    const auto reached = walk.state->completion(walk.section);
+    const int slip = reached ? *reached - *walk.before.completion(walk.section) : walk.slipped;
     const int days = slip - walk.slipped;
     walk.add(days > 0 ? WindowShares::Cause::slip : WindowShares::Cause::gain, {}, days, key);
     walk.slipped = slip;
