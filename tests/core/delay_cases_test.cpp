@@ -7,7 +7,7 @@
 #include "core/delay/insertion.h"
 #include "core/delay/parts.h"
 #include "core/delay/prolongation.h"
-#include "support/builder.h"
+#include "support/everyday.h"
 
 #include <QTest>
 
@@ -20,16 +20,9 @@ namespace {
 
 constexpr Minutes day = minutesPerDay;
 
-struct Works : Builder {
-    Works() {
-        programme.job.defaultCalendar = continuousCalendar;
-        programme.job.start = *parseInstant("2027-03-01T00:00");
-    }
+struct Works : Everyday {
     Works& work(const std::string& key, int days = 10) {
-        Activity activity;
-        activity.key = key;
-        activity.duration = days * day;
-        add(std::move(activity));
+        addWork(key, days);
         return *this;
     }
     Works& end() {
@@ -68,12 +61,6 @@ struct Works : Builder {
         e.effects = std::move(effects);
         programme.events.append(e);
         return e.id;
-    }
-    [[nodiscard]] Effect more(const std::string& key, int days) const {
-        Effect effect;
-        effect.activity = id(key);
-        effect.work = days * day;
-        return effect;
     }
     [[nodiscard]] Effect stop(const std::string& key, int from, int to) const {
         Effect effect;
@@ -125,14 +112,9 @@ QString told(const std::vector<Stand>& stands, DelayMethod method, const DelayRu
 std::vector<Stand> shuffled(std::vector<Stand> stands, unsigned seed) {
     std::mt19937 random(seed);
     for (Stand& stand : stands) {
-        const auto shuffle = [&](auto& table) {
-            auto rows = table.take();
-            std::shuffle(rows.begin(), rows.end(), random);
-            table.assign(std::move(rows));
-        };
-        shuffle(stand.programme.activities);
-        shuffle(stand.programme.links);
-        shuffle(stand.programme.events);
+        shuffleRows(stand.programme.activities, random);
+        shuffleRows(stand.programme.links, random);
+        shuffleRows(stand.programme.events, random);
     }
     return stands;
 }

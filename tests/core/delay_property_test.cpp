@@ -6,7 +6,7 @@
 #include "core/delay/driving_path.h"
 #include "core/delay/insertion.h"
 #include "core/delay/prolongation.h"
-#include "support/builder.h"
+#include "support/everyday.h"
 #include "support/random_programme.h"
 
 #include <QTest>
@@ -298,14 +298,9 @@ private slots:
             auto shuffled = stands;
             std::mt19937 random(seed);
             for (Stand& stand : shuffled) {
-                const auto shuffle = [&](auto& table) {
-                    auto rows = table.take();
-                    std::shuffle(rows.begin(), rows.end(), random);
-                    table.assign(std::move(rows));
-                };
-                shuffle(stand.programme.activities);
-                shuffle(stand.programme.links);
-                shuffle(stand.programme.events);
+                shuffleRows(stand.programme.activities, random);
+                shuffleRows(stand.programme.links, random);
+                shuffleRows(stand.programme.events, random);
             }
             for (std::size_t m = 0; m < delayMethods; ++m) {
                 const auto method = static_cast<DelayMethod>(m);

@@ -7,7 +7,7 @@
 #include "core/delay/driving_path.h"
 #include "core/delay/insertion.h"
 #include "core/network/why.h"
-#include "support/builder.h"
+#include "support/everyday.h"
 #include "support/random_programme.h"
 
 #include <QTest>
@@ -21,17 +21,9 @@ namespace {
 
 constexpr Minutes day = minutesPerDay;
 
-/// Every minute works, from 00:00 of Monday 1 March 2027, so that days can be counted on the fingers.
-struct Job7 : Builder {
-    Job7() {
-        programme.job.defaultCalendar = continuousCalendar;
-        programme.job.start = *parseInstant("2027-03-01T00:00");
-    }
+struct Job7 : Everyday {
     Job7& work(const std::string& key, int days) {
-        Activity activity;
-        activity.key = key;
-        activity.duration = days * day;
-        add(std::move(activity));
+        addWork(key, days);
         return *this;
     }
     Job7& at(const std::string& date) {
@@ -63,12 +55,6 @@ struct Job7 : Builder {
         e.effects = std::move(effects);
         programme.events.append(e);
         return e.id;
-    }
-    [[nodiscard]] Effect more(const std::string& key, int days) const {
-        Effect effect;
-        effect.activity = id(key);
-        effect.work = days * day;
-        return effect;
     }
     [[nodiscard]] std::string finish() const { return isoDate(completionDate(*schedule(programme).programmeFinish)); }
 };

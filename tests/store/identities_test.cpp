@@ -6,7 +6,7 @@
 #include "edit/transaction.h"
 #include "store/file.h"
 #include "store/json.h"
-#include "support/builder.h"
+#include "support/everyday.h"
 #include "support/random_programme.h"
 
 #include <QTest>
@@ -22,16 +22,11 @@ namespace {
 
 /// The same with other numbers, all references with them: what another file would have given.
 Programme renumbered(const Programme& programme, std::uint32_t seed) {
-    // A programme with the rows in reverse gives its numbers anew when it is written and read as text.
+    // A programme with its rows in another order gives its numbers anew when it is written and read as text.
     Programme turned = programme;
     std::mt19937 random(seed);
-    const auto shuffle = [&](auto& table) {
-        auto rows = table.take();
-        std::shuffle(rows.begin(), rows.end(), random);
-        table.assign(std::move(rows));
-    };
-    shuffle(turned.activities);
-    shuffle(turned.calendars);
+    shuffleRows(turned.activities, random);
+    shuffleRows(turned.calendars, random);
     auto read = programmeFromJson(programmeToJson(turned));
     if (!read.ok()) qFatal("%s", read.error().sentence().c_str());
     return std::move(read).value();
