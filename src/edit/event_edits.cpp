@@ -16,16 +16,6 @@ namespace yarrin {
 
 namespace {
 
-std::vector<std::string> parts(std::string_view text, char separator) {
-    std::vector<std::string> list;
-    for (std::size_t from = 0; from <= text.size();) {
-        const std::size_t to = std::min(text.find(separator, from), text.size());
-        if (const auto part = trimmed(text.substr(from, to - from)); !part.empty()) list.push_back(part);
-        from = to + 1;
-    }
-    return list;
-}
-
 const Activity* activityNamed(const Programme& programme, std::string_view key) {
     for (const Activity& activity : programme.activities)
         if (activity.key == key) return &activity;
@@ -107,7 +97,7 @@ Fault setDate(std::optional<Date>& date, std::string_view text) {
 
 Fault setAffected(const Programme& programme, DelayEvent& event, std::string_view text) {
     event.affects.clear();
-    for (const std::string& key : parts(text, ';')) {
+    for (const std::string& key : listed(text, ';')) {
         const Activity* activity = activityNamed(programme, key);
         if (!activity) return inputError("there is no activity " + key);
         if (std::find(event.affects.begin(), event.affects.end(), activity->id) == event.affects.end())
@@ -142,7 +132,7 @@ Fault setState(DelayEvent& event, std::string_view word) {
 
 Result<std::vector<Effect>> parseEffects(const Programme& programme, std::string_view text) {
     std::vector<Effect> effects;
-    for (const std::string& phrase : parts(text, ';')) {
+    for (const std::string& phrase : listed(text, ';')) {
         const auto effect = parseEffect(programme, phrase);
         if (!effect.ok()) return effect.errors();
         effects.push_back(*effect);
@@ -259,7 +249,7 @@ Fault readInto(DelayEvent& event, const Programme& programme, EventField field, 
         if (!event.particularsGiven && event.state == EventState::claimed) event.state = EventState::notified;
         break;
     case EventField::documents:
-        event.documents = parts(text, '\n');
+        event.documents = listed(text, '\n');
         break;
     case EventField::affects:
         fault = setAffected(programme, event, text);

@@ -93,7 +93,9 @@ Touched touchedBy(const Edit& edit) {
         if (!change.after) return;
         if constexpr (std::is_same_v<Row, Calendar>) touched.calendars = true;
         if constexpr (std::is_same_v<Row, BreakdownNode> || std::is_same_v<Row, Location>) touched.trees = true;
-        if constexpr (std::is_same_v<Row, Section> || std::is_same_v<Row, DelayEvent>) touched.contract = true;
+        if constexpr (std::is_same_v<Row, Section> || std::is_same_v<Row, DelayEvent> ||
+                      std::is_same_v<Row, Acceleration> || std::is_same_v<Row, MeasuredMile>)
+            touched.contract = true;
         if constexpr (std::is_same_v<Row, BookItem> || std::is_same_v<Row, BillItem> ||
                       std::is_same_v<Row, Allocation> || std::is_same_v<Row, Limit> || std::is_same_v<Row, Sequence> ||
                       std::is_same_v<Row, LaidOut>)

@@ -30,7 +30,8 @@ struct JobChange {
 using Change =
     std::variant<JobChange, RowChange<Calendar>, RowChange<BreakdownNode>, RowChange<Location>, RowChange<Activity>,
                  RowChange<Link>, RowChange<Section>, RowChange<DelayEvent>, RowChange<BookItem>, RowChange<BillItem>,
-                 RowChange<Allocation>, RowChange<Limit>, RowChange<Sequence>, RowChange<LaidOut>>;
+                 RowChange<Allocation>, RowChange<Limit>, RowChange<Sequence>, RowChange<LaidOut>,
+                 RowChange<Acceleration>, RowChange<MeasuredMile>>;
 
 /// One step that a person took, as a value: undo, redo, the journal and the comparison of programmes stand on it.
 struct Edit {
@@ -86,6 +87,13 @@ template <> inline auto& tableOf<Sequence>(Programme& programme) {
 }
 template <> inline auto& tableOf<LaidOut>(Programme& programme) {
     return programme.laidOut;
+}
+
+template <> inline auto& tableOf<Acceleration>(Programme& programme) {
+    return programme.accelerations;
+}
+template <> inline auto& tableOf<MeasuredMile>(Programme& programme) {
+    return programme.miles;
 }
 
 template <typename Row> const auto& tableOf(const Programme& programme) {

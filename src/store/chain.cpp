@@ -153,6 +153,7 @@ const std::vector<std::string>& programmeTables() {
     static const std::vector<std::string> names = [] {
         std::vector<std::string> list;
         for (const Ordered& one : ordered) list.emplace_back(one.table);
+        for (const LaterTable& one : laterTables()) list.push_back(one.name);
         return list;
     }();
     return names;
@@ -161,17 +162,20 @@ const std::vector<std::string>& programmeTables() {
 std::string tablesDigest(Database& database) {
     Digest digest;
     std::string text;
-    for (const Ordered& one : ordered) {
-        text = std::string("table ") + one.table + "\n";
-        digest.add(text);
-        Statement row(database, std::string("SELECT * FROM ") + one.table + " ORDER BY " + one.order);
-        const LaterColumns& later = laterColumns(one.table);
+    const auto add = [&](const std::string& table, const std::string& order, bool evenEmpty) {
+        Statement row(database, "SELECT * FROM " + table + " ORDER BY " + order);
+        const LaterColumns& later = laterColumns(table);
+        bool told = evenEmpty;
+        if (told) digest.add("table " + table + "\n");
         while (row.next()) {
-            text = "row\n";
+            text = told ? "row\n" : "table " + table + "\nrow\n";
+            told = true;
             row.canonical(text, &later);
             digest.add(text);
         }
-    }
+    };
+    for (const Ordered& one : ordered) add(one.table, one.order, true);
+    for (const LaterTable& one : laterTables()) add(one.name, one.order, false);
     return digest.text();
 }
 

@@ -3,6 +3,7 @@
 #include "store/json.h"
 #include "store/json_money.h"
 #include "store/json_values.h"
+#include "store/native.h"
 
 #include <nlohmann/json.hpp>
 
@@ -40,7 +41,12 @@ Json programmeJson(const Programme& programme) {
     put(json, programme, Described<Job>::top);
     put(json["options"], programme, Described<Job>::options);
     const auto lists = [&]<typename... Rows>(std::type_identity<Rows>...) {
-        ((json[std::string(Described<Rows>::list)] = rowsJson<Rows>(programme)), ...);
+        // A table that came later stands there where it has rows, for the same reason.
+        const auto put = [&]<typename Row>(std::type_identity<Row>) {
+            if (describe::tableSince<Row>() > writtenSchemaVersion && tableOf<Row>(programme).empty()) return;
+            json[std::string(Described<Row>::list)] = rowsJson<Row>(programme);
+        };
+        (put(std::type_identity<Rows>{}), ...);
     };
     lists(std::type_identity<Calendar>{}, std::type_identity<BreakdownNode>{}, std::type_identity<Location>{},
           std::type_identity<Activity>{}, std::type_identity<Link>{});
@@ -50,7 +56,7 @@ Json programmeJson(const Programme& programme) {
     put(contract, programme, Described<Job>::periods);
     lists(std::type_identity<DelayEvent>{}, std::type_identity<BookItem>{}, std::type_identity<BillItem>{},
           std::type_identity<Allocation>{}, std::type_identity<Limit>{}, std::type_identity<Sequence>{},
-          std::type_identity<LaidOut>{});
+          std::type_identity<LaidOut>{}, std::type_identity<Acceleration>{}, std::type_identity<MeasuredMile>{});
     return json;
 }
 

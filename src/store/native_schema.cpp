@@ -209,6 +209,39 @@ template <typename Value> std::string declared(const Value& blank) {
 }
 using Later = std::map<std::string, LaterColumns, std::less<>>;
 
+/// "name TYPE, …" of the fields that a described type has in a version, as columns of a new table.
+template <typename Part> std::string newColumns(int version) {
+    static const Part blank{};
+    std::string columns;
+    describe::forEachField<Part>([&](const auto& field) {
+        using Value = typename std::decay_t<decltype(field)>::Value;
+        if constexpr (!inOwnTable<Value>) {
+            static_assert(!describe::IsGroup<Value>::value, "a group in a later table would need columns of its own");
+            if (field.sinceVersion <= version)
+                columns += ", " + std::string(field.columnName) + " " + declared(blank.*field.member);
+        }
+    });
+    return columns;
+}
+
+/// The table of a list that came later.
+template <typename Field> TableStatement partTable(const Field& field, int version) {
+    using Value = typename Field::Value;
+    static_assert(describe::IsList<Value>::value);
+    using Part = typename Value::value_type;
+    const std::string owner(field.parts.owner);
+    std::string columns;
+    if constexpr (describe::IsDescribed<Part>)
+        columns = newColumns<Part>(version);
+    else
+        columns = ", " + std::string(field.parts.value) + (describe::IsId<Part>::value ? " INTEGER" : " TEXT") +
+                  " NOT NULL";
+    return {version, now, std::string(field.parts.table),
+            "CREATE TABLE " + std::string(field.parts.table) + " (" + owner +
+                " INTEGER NOT NULL, position INTEGER NOT NULL" + columns + ", PRIMARY KEY (" + owner +
+                ", position)) WITHOUT ROWID"};
+}
+
 /// What a declaration says after DEFAULT; none where it says nothing.
 std::optional<std::string> defaultIn(const std::string& declaration) {
     static const std::string word = " DEFAULT ";
@@ -228,9 +261,12 @@ void addNew(std::vector<TableStatement>& all, std::vector<Migration>& steps, Lat
     describe::forEachField<Part>([&](const auto& field) {
         using Value = typename std::decay_t<decltype(field)>::Value;
         if constexpr (inOwnTable<Value>) {
-            if constexpr (describe::IsList<Value>::value)
-                if constexpr (describe::IsDescribed<typename Value::value_type>)
+            if constexpr (describe::IsList<Value>::value) {
+                if (std::max(field.sinceVersion, describe::tableSince<Part>()) == version)
+                    all.push_back(partTable(field, version));
+                else if constexpr (describe::IsDescribed<typename Value::value_type>)
                     addNew<typename Value::value_type>(all, steps, later, std::string(field.parts.table), version);
+            }
         } else if constexpr (describe::IsGroup<Value>::value) {
             // Columns of a group say nothing where it is not there.
             describe::forEachField<typename Value::value_type>([&](const auto& inner) {
@@ -243,7 +279,7 @@ void addNew(std::vector<TableStatement>& all, std::vector<Migration>& steps, Lat
             columns += ", " + std::string(field.columnName) + " " + declared(blank.*field.member);
         }
     });
-    if (columns.empty()) return;
+    if (columns.empty() || describe::tableSince<Part>() == version) return;
     for (std::size_t i = 0; i < all.size(); ++i) {
         if (all[i].name != table || all[i].until != now) continue;
         std::string sql = all[i].sql;
@@ -276,8 +312,15 @@ const Schema& schema() {
         for (const auto& [from, sql] : writtenSteps) schema.steps.push_back({from, sql});
         for (int version = writtenSchemaVersion + 1; version <= nativeSchemaVersion; ++version)
             forEachRowType([&]<typename Row>(Row*) {
-                addNew<Row>(schema.tables, schema.steps, schema.later, std::string(describe::Described<Row>::table),
-                            version);
+                const std::string table(describe::Described<Row>::table);
+                if (describe::tableSince<Row>() > version) return;
+                if constexpr (describe::tableSince<Row>() > writtenSchemaVersion)
+                    if (describe::tableSince<Row>() == version)
+                        schema.tables.push_back({version, now, table,
+                                                 "CREATE TABLE " + table +
+                                                     " (id INTEGER PRIMARY KEY, position INTEGER NOT NULL" +
+                                                     newColumns<Row>(version) + ")"});
+                addNew<Row>(schema.tables, schema.steps, schema.later, table, version);
             });
         return schema;
     }();
@@ -294,6 +337,21 @@ const LaterColumns& laterColumns(const std::string& table) {
     static const LaterColumns none;
     const auto found = schema().later.find(table);
     return found == schema().later.end() ? none : found->second;
+}
+
+const std::vector<LaterTable>& laterTables() {
+    static const std::vector<LaterTable> tables = [] {
+        std::map<std::string, LaterTable> list; // in the order of their names
+        std::map<std::string, bool> early;
+        for (const Written& one : statements) early[one.name] = true;
+        for (const TableStatement& one : schema().tables)
+            if (!early.contains(one.name))
+                list[one.name] = {one.name, one.sql.find("PRIMARY KEY (") == std::string::npos ? "1" : "1, 2"};
+        std::vector<LaterTable> out;
+        for (const auto& [name, table] : list) out.push_back(table);
+        return out;
+    }();
+    return tables;
 }
 
 const std::vector<Migration>& migrations() {

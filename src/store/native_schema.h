@@ -34,6 +34,14 @@ struct Migration {
 using LaterColumns = std::map<std::string, std::optional<std::string>, std::less<>>;
 [[nodiscard]] const LaterColumns& laterColumns(const std::string& table);
 
+/// A table that came after version `writtenSchemaVersion`, and the columns by which its rows are ordered. Where it has
+/// no rows the digest of tables leaves it out, for the same reason.
+struct LaterTable {
+    std::string name;
+    std::string order;
+};
+[[nodiscard]] const std::vector<LaterTable>& laterTables();
+
 /// Makes the tables of a version in an empty database, with the marks in its header.
 void makeTables(Database& database, int version);
 /// Brings the tables from a version to the next one.

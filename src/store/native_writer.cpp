@@ -21,7 +21,9 @@ void putNumbering(Database& database, const Programme& programme) {
 
 std::map<std::string, std::int64_t, std::less<>> numbersGiven(Database& database) {
     std::map<std::string, std::int64_t, std::less<>> highest;
+    const std::int64_t version = database.number("PRAGMA user_version");
     forEachRowType([&]<typename Row>(Row*) {
+        if (describe::tableSince<Row>() > version) return;
         highest[std::string(describe::Described<Row>::table)] =
             database.number(("SELECT max(id) FROM " + std::string(describe::Described<Row>::table)).c_str());
     });

@@ -28,6 +28,8 @@ using AllocationId = Id<struct AllocationTag>;
 using LimitId = Id<struct LimitTag>;
 using SequenceId = Id<struct SequenceTag>;
 using LaidOutId = Id<struct LaidOutTag>;
+using AccelerationId = Id<struct AccelerationTag>;
+using MileId = Id<struct MileTag>;
 
 /// The highest id that a row of a file may have.
 inline constexpr std::uint32_t largestId = 0x7fffffffu;

@@ -2,8 +2,10 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
 
+#include <algorithm>
 #include <string>
 #include <string_view>
+#include <vector>
 
 namespace yarrin {
 
@@ -17,6 +19,17 @@ namespace yarrin {
 /// The same as a text of its own.
 [[nodiscard]] inline std::string trimmed(std::string_view text) {
     return std::string(trimmedView(text));
+}
+
+/// The parts between separators, trimmed, without those that are empty.
+[[nodiscard]] inline std::vector<std::string> listed(std::string_view text, char separator) {
+    std::vector<std::string> list;
+    for (std::size_t from = 0; from <= text.size();) {
+        const std::size_t to = std::min(text.find(separator, from), text.size());
+        if (const auto part = trimmed(text.substr(from, to - from)); !part.empty()) list.push_back(part);
+        from = to + 1;
+    }
+    return list;
 }
 
 /// With A to Z in small letters; other letters stay.

@@ -2,10 +2,12 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/model/programme.h"
 
+#include "core/base/text.h"
 #include "core/model/codes.h"
 #include "core/model/describe/references.h"
 
 #include <algorithm>
+#include <set>
 #include <string_view>
 #include <tuple>
 #include <unordered_set>
@@ -92,6 +94,40 @@ public:
         });
     }
 
+    /// Dates that can be written, in a row and in its parts.
+    template <typename Row> void dates(const Row& row, const std::string& place) {
+        describe::forEachField<Row>([&](const auto& field) {
+            using Value = typename std::decay_t<decltype(field)>::Value;
+            const Value& value = row.*field.member;
+            if constexpr (std::is_same_v<Value, Date>)
+                date(value, place, field.name);
+            else if constexpr (std::is_same_v<Value, std::optional<Date>>)
+                date(value.value_or(Date{}), place, field.name);
+            else if constexpr (std::is_same_v<Value, Instant>)
+                date(dateOf(value), place, field.name);
+            else if constexpr (std::is_same_v<Value, std::optional<Instant>>)
+                date(dateOf(value.value_or(Instant{})), place, field.name);
+            else if constexpr (describe::IsList<Value>::value)
+                if constexpr (describe::IsDescribed<typename Value::value_type>)
+                    for (const auto& part : value) dates(part, place);
+        });
+    }
+    void date(Date date, const std::string& place, std::string_view name) {
+        static const Date first = dateFrom(firstYear, 1, 1), last = dateFrom(lastYear, 12, 31);
+        if (date < first || date > last)
+            add(place, "the date that it names as " + std::string(name) + " lies outside the years 1 to 9999");
+    }
+    void days(int count, const std::string& place, const char* what) {
+        if (count < 0 || count > 36500) add(place, std::string(what) + " is out of all bounds");
+    }
+    void sum(const std::optional<Decimal>& sum, const std::string& place, const char* what) {
+        if (sum && (sum->sign() < 0 || *sum > Decimal(1'000'000'000'000)))
+            add(place, std::string(what) + " is out of all bounds");
+    }
+    void share(const std::optional<Decimal>& share, const std::string& place, const char* what) {
+        if (share && (share->sign() < 0 || *share > Decimal(1))) add(place, std::string(what) + " is no share of it");
+    }
+
     /// Parents that lead back to a row are reported once per row.
     template <typename Rows> void noCircles(const Rows& rows, const char* kind) {
         for (const auto& row : rows) {
@@ -117,6 +153,7 @@ public:
         if (activity.duration && *activity.duration > longestDuration) add(place, "its duration is out of all bounds");
         if (activity.remaining && (*activity.remaining < 0 || *activity.remaining > longestDuration))
             add(place, "its remaining duration is out of all bounds");
+        sum(activity.costToDate, place, "its cost to date");
         if (activity.quantityDone && activity.quantityDone->sign() < 0)
             add(place, "its quantity done is less than nothing");
         references(activity, place);
@@ -201,14 +238,67 @@ public:
         const std::string place = "section " + section.key;
         const Activity* milestone = section.milestone ? m_programme.activities.row(section.milestone) : nullptr;
         references(section, place);
+        dates(section, place);
         if (milestone && milestone->kind == ActivityKind::hammock) add(place, "its milestone is a hammock");
         if (section.rate.sign() < 0) add(place, "its rate of damages is negative");
         if (section.cap && section.cap->sign() < 0) add(place, "its cap is negative");
+        days(section.graceDays, place, "its grace");
+        sum(section.bonus, place, "its bonus");
+        sum(section.bonusCap, place, "the cap of its bonus");
+        std::set<int> from;
+        for (const RateStep& step : section.steps) {
+            if (step.fromDay < 1 || step.fromDay > 36500) add(place, "a step of its rate begins out of all bounds");
+            if (!from.insert(step.fromDay).second) add(place, "two steps of its rate begin on one day");
+            sum(step.rate, place, "a step of its rate");
+        }
+        Fraction taken;
+        std::set<Date> windows;
+        for (const Possession& one : section.possessions) {
+            share(one.share, place, "a part that was taken into use");
+            taken = taken + Fraction(one.share);
+        }
+        if (Fraction(1) < taken) add(place, "more than the whole of it was taken into use");
+        for (const Deduction& one : section.deductions) sum(one.sum, place, "a sum that was deducted");
+        for (const SlipMark& one : section.slips)
+            if (!windows.insert(one.window).second) add(place, "the slip of one window is marked twice");
+    }
+    void acceleration(const Acceleration& one) {
+        const std::string place = "record of time won " + one.key;
+        references(one, place);
+        dates(one, place);
+        sum(one.cost, place, "its cost");
+        if (one.from && one.to && *one.to < *one.from) add(place, "it ends before it begins");
+        std::set<SectionId> sections;
+        for (const DaysWon& won : one.won) {
+            days(won.days, place, "the days won");
+            if (!sections.insert(won.section).second) add(place, "it tells the days of one section twice");
+        }
+    }
+    void mile(const MeasuredMile& one) {
+        const std::string place = "measured mile " + one.key;
+        references(one, place);
+        dates(one, place);
+        sum(one.costPerHour, place, "its cost an hour");
+        for (const auto& [from, to] : {std::pair{one.quietFrom, one.quietTo}, std::pair{one.hurtFrom, one.hurtTo}})
+            if (from && to && *to < *from) add(place, "a span ends before it begins");
     }
     void job() {
         for (const auto& [days, what] : {std::pair{m_programme.job.noticeDays, "notice_days"},
                                          std::pair{m_programme.job.particularsDays, "particulars_days"}})
             if (days && (*days < 0 || *days > 3650)) add(what, "the period is out of all bounds");
+        const Job& job = m_programme.job;
+        dates(job, "job");
+        if (job.updateDays && (*job.updateDays < 1 || *job.updateDays > 3650))
+            add("update_days", "the period is out of all bounds");
+        if (job.tooOldDays && (*job.tooOldDays < 0 || *job.tooOldDays > 3650))
+            add("too_old_days", "it is out of all bounds");
+        share(job.interestRate, "interest_rate", "it");
+        share(job.tenderOverhead, "tender_overhead", "it");
+        for (const auto& [value, what] :
+             {std::pair{&Job::companyOverhead, "company_overhead"}, std::pair{&Job::companyTurnover, "company_turnover"},
+              std::pair{&Job::billedHere, "billed_here"}, std::pair{&Job::billedInAll, "billed_in_all"},
+              std::pair{&Job::overheadInAll, "overhead_in_all"}})
+            sum(job.*value, what, "the sum");
         if (m_programme.job.nearDays < 0 || m_programme.job.nearDays > mostNearDays)
             add("near_days", "it is out of all bounds");
         if (const auto pattern = parseCodePattern(m_programme.job.codePattern); !pattern.ok())
@@ -237,7 +327,11 @@ public:
 
     [[nodiscard]] std::vector<Error> take() { return std::move(m_faults); }
 
-    void event(const DelayEvent& event) { eventFaults(event); }
+    void contractRecords() {
+        for (const DelayEvent& event : m_programme.events) eventFaults(event);
+        for (const Acceleration& one : m_programme.accelerations) acceleration(one);
+        for (const MeasuredMile& one : m_programme.miles) mile(one);
+    }
 
 private:
     /// Whether no calendar rests on too many others; a circle is told by who resolves it.
@@ -282,6 +376,8 @@ private:
     void eventFaults(const DelayEvent& event) {
         const std::string place = "event " + event.key;
         references(event, place);
+        dates(event, place);
+        for (const ClaimEntry& entry : event.course) days(entry.days, place, "a day count in its course");
         for (const EventDays& days : event.sectionDays) {
             for (const int count : {days.claimed, days.assessed, days.granted})
                 if (count < -36500 || count > 36500) add(place, "its days are out of all bounds");
@@ -327,12 +423,16 @@ private:
 
 } // namespace
 
+std::vector<std::string> leftOutOf(const Job& job) {
+    return listed(job.leftOut, ';');
+}
+
 std::vector<Error> faultsOf(const Programme& programme) {
     FaultList faults(programme);
     const auto named = [&](const auto&... tables) { (faults.named(tables), ...); };
     named(programme.calendars, programme.breakdown, programme.locations, programme.activities, programme.links,
           programme.sections, programme.events, programme.book, programme.bill, programme.allocations, programme.limits,
-          programme.sequences, programme.laidOut);
+          programme.sequences, programme.laidOut, programme.accelerations, programme.miles);
     faults.noCircles(programme.breakdown, "breakdown");
     faults.noCircles(programme.locations, "location");
     faults.calendars();
@@ -340,7 +440,7 @@ std::vector<Error> faultsOf(const Programme& programme) {
     for (const Activity& activity : programme.activities) faults.activity(activity);
     faults.links();
     for (const Section& section : programme.sections) faults.section(section);
-    for (const DelayEvent& event : programme.events) faults.event(event);
+    faults.contractRecords();
     faults.buildUp();
     return faults.take();
 }
@@ -373,7 +473,9 @@ std::vector<Error> faultsOf(const Programme& programme, const Touched& touched) 
         faults.uniqueKeys(programme.sections, "section");
         faults.uniqueKeys(programme.events, "event");
         for (const Section& section : programme.sections) faults.section(section);
-        for (const DelayEvent& event : programme.events) faults.event(event);
+        faults.uniqueKeys(programme.accelerations, "acceleration");
+        faults.uniqueKeys(programme.miles, "measured mile");
+        faults.contractRecords();
     }
     if (touched.buildUp) {
         faults.uniqueKeys(programme.book, "book");

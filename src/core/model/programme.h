@@ -6,6 +6,7 @@
 #include "core/base/ids.h"
 #include "core/model/build_up.h"
 #include "core/model/delay_event.h"
+#include "core/model/section.h"
 #include "core/model/table.h"
 #include "core/quantity/measure.h"
 #include "core/time/calendar.h"
@@ -21,9 +22,6 @@ enum class ConstraintType { startNotBefore, startNotAfter, startOn, finishNotBef
 enum class End { start, finish };
 enum class OutOfSequence { wait, carryOn };
 enum class LateDatesFrom { programmeFinish, contract };
-enum class DamagesPer { day, week };
-/// How a part of a unit of damages counts.
-enum class PartRule { proRata, wholeOnly, roundUp };
 
 struct Constraint {
     ConstraintType type = ConstraintType::startNotBefore;
@@ -73,6 +71,7 @@ struct Activity {
     std::optional<Decimal> costPerWeek; ///< time-related cost of a hammock, in the contract's currency
     EventId event;                      ///< whose fragment it belongs to
     std::string responsible;            ///< who answers for it
+    std::optional<Decimal> costToDate;  ///< of a hammock, what it really cost up to the data date
     friend bool operator==(const Activity&, const Activity&) = default;
 };
 
@@ -106,22 +105,6 @@ struct Location {
     friend bool operator==(const Location&, const Location&) = default;
 };
 
-/// A part of the works with a completion date and damages of its own.
-struct Section {
-    SectionId id;
-    std::string key;
-    std::string name;
-    ActivityId milestone;
-    Date completion;
-    Decimal rate; ///< of damages, in the contract's currency
-    DamagesPer per = DamagesPer::day;
-    PartRule part = PartRule::proRata;
-    std::optional<Decimal> cap;
-    int grantedDays = 0; ///< calendar days, all that was granted so far
-    friend bool operator==(const Section&, const Section&) = default;
-};
-
-/// What a programme has only one of.
 /// How days are answered for on which both sides delayed completion: docs/engine.md section 11.
 enum class ConcurrencyRule {
     timeNotMoney,   ///< time for the employer's event, money only for what it moves beyond the own delay
@@ -132,6 +115,14 @@ enum class ConcurrencyRule {
 /// As far as paths may lie apart that count as driving.
 inline constexpr int mostNearDays = 365;
 
+/// From when the period for particulars runs.
+enum class ParticularsFrom {
+    notice,
+    awareness, ///< when the event was first known
+    end,       ///< when it ended; nothing runs while it lasts
+};
+
+/// What a programme has only one of.
 struct Job {
     std::string title;
     Instant start;
@@ -152,6 +143,20 @@ struct Job {
     std::optional<int> particularsDays;     ///< from the notice to the particulars
     ConcurrencyRule concurrency = ConcurrencyRule::timeNotMoney;
     int nearDays = 0; ///< paths so near to the driving one count as driving when a slip is taken apart
+    bool causesOnly = false;  ///< own delays lie beside others on the days of their causes only, not as long as felt
+    bool neutralPaid = false; ///< nobody's delay beside the employer's takes no money from it
+    ParticularsFrom particularsFrom = ParticularsFrom::notice;
+    std::optional<int> updateDays; ///< from one update of an event that lasts to the next
+    bool noticeIsCondition = false; ///< without notice in time there is no time
+    bool barredCount = true;        ///< what lapsed relieves the exposure all the same
+    std::string baseline; ///< revision that analyses begin with; none: the contract programme in force
+    std::string leftOut;  ///< revisions that are no stands, with semicolons between them
+    std::optional<int> tooOldDays;       ///< a stand so much older than an event is flagged
+    std::optional<Decimal> interestRate; ///< a year, as a share, on what is repayable
+    std::optional<Decimal> tenderOverhead; ///< head office in the tender, as a share of the contract sum
+    std::optional<Decimal> companyOverhead, companyTurnover; ///< of the firm in a year
+    std::optional<Decimal> billedHere, billedInAll;          ///< of the job and of the firm over the job's actual time
+    std::optional<Decimal> overheadInAll;                    ///< the firm's head office over that time
     friend bool operator==(const Job&, const Job&) = default;
 };
 
@@ -171,6 +176,8 @@ struct Programme {
     Table<Limit, LimitId> limits;
     Table<Sequence, SequenceId> sequences;
     Table<LaidOut, LaidOutId> laidOut;
+    Table<Acceleration, AccelerationId> accelerations;
+    Table<MeasuredMile, MileId> miles;
     friend bool operator==(const Programme&, const Programme&) = default;
 };
 
@@ -186,6 +193,9 @@ struct Programme {
     const DelayEvent* event = programme.events.row(activity.event);
     return event && !event->inForecast;
 }
+
+/// Revisions that the job leaves out of its stands.
+[[nodiscard]] std::vector<std::string> leftOutOf(const Job& job);
 
 [[nodiscard]] inline bool isMilestone(ActivityKind kind) {
     return kind == ActivityKind::startMilestone || kind == ActivityKind::finishMilestone;

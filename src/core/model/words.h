@@ -42,6 +42,16 @@ template <> struct Words<DamagesPer> { static constexpr std::string_view list[] 
 template <> struct Words<PartRule> {
     static constexpr std::string_view list[] = {"pro_rata", "whole_only", "round_up"};
 };
+template <> struct Words<DeductionKind> { static constexpr std::string_view list[] = {"levied", "paid", "repaid"}; };
+template <> struct Words<SlipIs> { static constexpr std::string_view list[] = {"concurrent", "pacing", "neither"}; };
+template <> struct Words<ClaimStep> {
+    static constexpr std::string_view list[] = {"claimed", "assessed", "interim", "granted", "refused", "disputed"};
+};
+template <> struct Words<ParticularsFrom> {
+    static constexpr std::string_view list[] = {"notice", "awareness", "end"};
+};
+template <> struct Words<WonBy> { static constexpr std::string_view list[] = {"contractor", "employer"}; };
+template <> struct Words<WonHow> { static constexpr std::string_view list[] = {"bought", "replanned"}; };
 template <> struct Words<RoundTo> { static constexpr std::string_view list[] = {"day", "half_day", "hour", "none"}; };
 
 template <typename Enum> [[nodiscard]] constexpr std::string_view wordOf(Enum value) {

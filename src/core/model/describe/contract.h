@@ -27,8 +27,40 @@ template <> struct Described<Job> {
         field(&Job::damagesCap, "damages_cap").always(), field(&Job::damagesCapShare, "damages_cap_share").always()};
     static constexpr std::tuple periods{
         field(&Job::noticeDays, "notice_days").since(5), field(&Job::particularsDays, "particulars_days").since(5),
-        field(&Job::concurrency, "concurrency").since(8), field(&Job::nearDays, "near_days").since(8)};
+        field(&Job::concurrency, "concurrency").since(8), field(&Job::nearDays, "near_days").since(8),
+        field(&Job::causesOnly, "causes_only").since(9), field(&Job::neutralPaid, "neutral_paid").since(9),
+        field(&Job::particularsFrom, "particulars_from").since(9), field(&Job::updateDays, "update_days").since(9),
+        field(&Job::noticeIsCondition, "notice_is_condition").since(9),
+        field(&Job::barredCount, "barred_count").since(9), field(&Job::baseline, "baseline").since(9),
+        field(&Job::leftOut, "left_out").since(9), field(&Job::tooOldDays, "too_old_days").since(9),
+        field(&Job::interestRate, "interest_rate").since(9), field(&Job::tenderOverhead, "tender_overhead").since(9),
+        field(&Job::companyOverhead, "company_overhead").since(9),
+        field(&Job::companyTurnover, "company_turnover").since(9), field(&Job::billedHere, "billed_here").since(9),
+        field(&Job::billedInAll, "billed_in_all").since(9), field(&Job::overheadInAll, "overhead_in_all").since(9)};
     static constexpr std::tuple fields = std::tuple_cat(top, options, money, periods);
+};
+
+template <> struct Described<RateStep> {
+    static constexpr std::tuple fields{field(&RateStep::fromDay, "from_day").always(),
+                                       field(&RateStep::rate, "rate").always()};
+};
+
+template <> struct Described<Possession> {
+    static constexpr std::tuple fields{field(&Possession::date, "date").column("day").needed().always(),
+                                       field(&Possession::share, "share").always()};
+};
+
+template <> struct Described<Deduction> {
+    static constexpr std::tuple fields{field(&Deduction::kind, "kind").needed().always(),
+                                       field(&Deduction::date, "date").column("day").needed().always(),
+                                       field(&Deduction::sum, "sum").always(), field(&Deduction::note, "note")};
+};
+
+template <> struct Described<SlipMark> {
+    static constexpr std::tuple fields{field(&SlipMark::window, "window").column("window_end").needed().always(),
+                                       field(&SlipMark::is, "is").column("taken_for").needed().always(),
+                                       field(&SlipMark::who, "who"), field(&SlipMark::on, "on").column("said_on"),
+                                       field(&SlipMark::note, "note")};
 };
 
 template <> struct Described<Section> {
@@ -41,7 +73,15 @@ template <> struct Described<Section> {
                                        field(&Section::per, "per").always(),
                                        field(&Section::part, "part").always(),
                                        field(&Section::cap, "cap").always(),
-                                       field(&Section::grantedDays, "granted_days").always()};
+                                       field(&Section::grantedDays, "granted_days").always(),
+                                       field(&Section::graceDays, "grace_days").since(9),
+                                       field(&Section::steps, "steps").since(9).in({"rate_step", "section"}),
+                                       field(&Section::bonus, "bonus").since(9),
+                                       field(&Section::bonusCap, "bonus_cap").since(9),
+                                       field(&Section::takenOver, "taken_over").since(9),
+                                       field(&Section::possessions, "possessions").since(9).in({"possession", "section"}),
+                                       field(&Section::deductions, "deductions").since(9).in({"deduction", "section"}),
+                                       field(&Section::slips, "slips").since(9).in({"slip_mark", "section"})};
 };
 
 template <> struct Described<EventDays> {
@@ -58,6 +98,18 @@ template <> struct Described<Effect> {
                                        field(&Effect::from, "from").column("from_date"),
                                        field(&Effect::to, "to").column("to_date"),
                                        field(&Effect::value, "value")};
+};
+
+template <> struct Described<ClaimEntry> {
+    static constexpr std::tuple fields{field(&ClaimEntry::step, "step").needed().always(),
+                                       field(&ClaimEntry::date, "date").column("day").needed().always(),
+                                       field(&ClaimEntry::section, "section").needed().always().gone(WhenGone::goesToo),
+                                       field(&ClaimEntry::days, "days"), field(&ClaimEntry::letter, "letter")};
+};
+
+template <> struct Described<EventUpdate> {
+    static constexpr std::tuple fields{field(&EventUpdate::date, "date").column("day").needed().always(),
+                                       field(&EventUpdate::note, "note")};
 };
 
 template <> struct Described<DelayEvent> {
@@ -78,7 +130,45 @@ template <> struct Described<DelayEvent> {
         field(&DelayEvent::documents, "documents").since(5).in({"event_document", "event", "place"}),
         field(&DelayEvent::affects, "affects").since(5).in({"event_activity", "event", "activity"}),
         field(&DelayEvent::effects, "effects").since(5).in({"event_effect", "event"}),
-        field(&DelayEvent::inForecast, "in_forecast").since(5)};
+        field(&DelayEvent::inForecast, "in_forecast").since(5),
+        field(&DelayEvent::course, "course").since(9).in({"claim_entry", "event"}),
+        field(&DelayEvent::updates, "updates").since(9).in({"event_update", "event"})};
+};
+
+template <> struct Described<DaysWon> {
+    static constexpr std::tuple fields{field(&DaysWon::section, "section").needed().always().gone(WhenGone::goesToo),
+                                       field(&DaysWon::days, "days").always()};
+};
+
+template <> struct Described<Acceleration> {
+    static constexpr std::string_view table = "acceleration", list = "accelerations";
+    static constexpr int since = 9;
+    static constexpr std::tuple fields{
+        field(&Acceleration::key, "id").column("key").needed().always(),
+        field(&Acceleration::title, "title"),
+        field(&Acceleration::by, "by").column("won_by").always(),
+        field(&Acceleration::how, "how").always(),
+        field(&Acceleration::from, "from").column("from_date"),
+        field(&Acceleration::to, "to").column("to_date"),
+        field(&Acceleration::cost, "cost"),
+        field(&Acceleration::won, "won").in({"days_won", "acceleration"}),
+        field(&Acceleration::activities, "activities").in({"acceleration_activity", "acceleration", "activity"}),
+        field(&Acceleration::note, "note")};
+};
+
+template <> struct Described<MeasuredMile> {
+    static constexpr std::string_view table = "measured_mile", list = "measured_miles";
+    static constexpr int since = 9;
+    static constexpr std::tuple fields{field(&MeasuredMile::key, "id").column("key").needed().always(),
+                                       field(&MeasuredMile::title, "title"),
+                                       field(&MeasuredMile::event, "event"),
+                                       field(&MeasuredMile::item, "item").column("book_item"),
+                                       field(&MeasuredMile::quietFrom, "quiet_from"),
+                                       field(&MeasuredMile::quietTo, "quiet_to"),
+                                       field(&MeasuredMile::hurtFrom, "hurt_from"),
+                                       field(&MeasuredMile::hurtTo, "hurt_to"),
+                                       field(&MeasuredMile::costPerHour, "cost_per_hour"),
+                                       field(&MeasuredMile::note, "note")};
 };
 
 } // namespace yarrin::describe

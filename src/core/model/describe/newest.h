@@ -27,7 +27,7 @@ constexpr int newestVersion() {
     return std::max({newestOf<Job>(), newestOf<Calendar>(), newestOf<BreakdownNode>(), newestOf<Location>(),
                      newestOf<Activity>(), newestOf<Link>(), newestOf<Section>(), newestOf<DelayEvent>(),
                      newestOf<BookItem>(), newestOf<BillItem>(), newestOf<Allocation>(), newestOf<Limit>(),
-                     newestOf<Sequence>(), newestOf<LaidOut>()});
+                     newestOf<Sequence>(), newestOf<LaidOut>(), newestOf<Acceleration>(), newestOf<MeasuredMile>()});
 }
 
 } // namespace yarrin::describe

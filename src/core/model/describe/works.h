@@ -98,7 +98,8 @@ template <> struct Described<Activity> {
                                        field(&Activity::from, "from").in({"anchor", "hammock", {}, "side", "start"}),
                                        field(&Activity::to, "to").in({"anchor", "hammock", {}, "side", "finish"}),
                                        field(&Activity::event, "event").since(5).gone(WhenGone::byAnEdit),
-                                       field(&Activity::responsible, "responsible").since(7).label("Responsible", 120)};
+                                       field(&Activity::responsible, "responsible").since(7).label("Responsible", 120),
+                                       field(&Activity::costToDate, "cost_to_date").since(9)};
 };
 
 template <> struct Described<Link> {
