@@ -10,49 +10,84 @@
 
 namespace yarrin {
 
-Result<std::vector<Stand>> standsFrom(std::vector<Revision> revisions, const Programme& now, const ReadRevision& read) {
+namespace {
+
+/// The revision that analyses begin with: the one that is named, else the contract programme in force.
+Result<const Revision*> baselineAmong(const std::vector<Revision>& revisions, const std::string& named) {
+    for (const Revision& one : revisions)
+        if (named.empty() ? one.contract : one.key == named) return &one;
+    if (named.empty()) return nullptr;
+    return inputError("there is no revision " + named + " to begin with", "choose another one as baseline");
+}
+
+/// Why a revision behind the baseline is no stand; empty where it is one.
+std::string whyNot(const Revision& one, const Revision* next, const Instant& since, const Job& now) {
+    const std::vector<std::string> out = leftOutOf(now);
+    if (std::find(out.begin(), out.end(), one.key) != out.end()) return "it was left out by choice";
+    if (!one.dataDate) return "it has no data date";
+    if (*one.dataDate <= since) return "its data date is not later than that of the baseline";
+    if (next && next->dataDate == one.dataDate) return next->key + " has the same data date and was frozen later";
+    if (now.dataDate && *one.dataDate > *now.dataDate) return "its data date is later than today's";
+    return {};
+}
+
+} // namespace
+
+Result<std::vector<Stand>> standsFrom(std::vector<Revision> revisions, const Programme& now, const ReadRevision& read,
+                                      const std::optional<std::string>& baseline) {
     std::vector<Stand> stands;
-    std::optional<Instant> since;
-    for (const Revision& revision : revisions) {
-        if (!revision.contract) continue;
-        auto programme = read(revision);
+    std::vector<std::string> ignored;
+    const auto first = baselineAmong(revisions, baseline.value_or(now.job.baseline));
+    if (!first.ok()) return first.errors();
+    std::optional<std::int64_t> begun;
+    Instant since = farPast;
+    if (const Revision* one = *first) {
+        auto programme = read(*one);
         if (!programme.ok()) return programme.errors();
-        stands.push_back({"Contract programme " + revision.key, std::move(programme).value()});
-        since = revision.dataDate.value_or(farPast);
+        stands.push_back({(one->contract ? "Contract programme " : "Baseline ") + one->key,
+                          std::move(programme).value()});
+        begun = one->number;
+        since = one->dataDate.value_or(farPast);
+    } else {
+        stands.push_back({"As planned", asPlanned(now)});
     }
-    if (stands.empty()) stands.push_back({"As planned", asPlanned(now)});
-    // Updates only: with a data date of their own behind the contract programme's, of one date the last.
+    // Updates only: with a data date of their own behind the baseline's, of one date the last.
     std::stable_sort(revisions.begin(), revisions.end(),
                      [](const Revision& a, const Revision& b) { return a.dataDate < b.dataDate; });
-    for (std::size_t i = 0; since && i < revisions.size(); ++i) {
-        const Revision& revision = revisions[i];
-        if (revision.contract || !revision.dataDate || *revision.dataDate <= *since) continue;
-        if (i + 1 < revisions.size() && revisions[i + 1].dataDate == revision.dataDate) continue;
-        if (now.job.dataDate && *revision.dataDate > *now.job.dataDate) continue;
-        auto programme = read(revision);
+    std::erase_if(revisions, [&](const Revision& one) { return one.number == begun; });
+    for (std::size_t i = 0; i < revisions.size(); ++i) {
+        const Revision& one = revisions[i];
+        std::string why = begun ? whyNot(one, i + 1 < revisions.size() ? &revisions[i + 1] : nullptr, since, now.job)
+                                : "no contract programme was agreed, so that nothing is measured against updates";
+        if (!why.empty()) {
+            ignored.push_back("revision " + one.key + " is no stand: " + why);
+            continue;
+        }
+        auto programme = read(one);
         if (!programme.ok()) return programme.errors();
-        stands.push_back({revision.purpose.empty() ? revision.key : revision.purpose, std::move(programme).value()});
+        stands.push_back({one.purpose.empty() ? one.key : one.purpose, std::move(programme).value()});
     }
     if (stands.size() == 1 || !(stands.back().programme == now)) stands.push_back({"Now", now});
+    stands.front().ignored = std::move(ignored);
     return stands;
 }
 
 Result<std::vector<Stand>> standsOf(ProgrammeFile* file, const Programme& now) {
-    if (!file) return standsFrom({}, now, {});
+    if (!file) return standsFrom({}, now, {}, std::string());
     auto revisions = file->revisions();
     if (!revisions.ok()) return revisions.errors();
     return standsFrom(std::move(revisions).value(), now,
                       [file](const Revision& revision) { return file->programmeOf(revision); });
 }
 
-Result<std::vector<Stand>> standsIn(const std::filesystem::path& path) {
+Result<std::vector<Stand>> standsIn(const std::filesystem::path& path, const std::optional<std::string>& baseline) {
     const auto now = readProgramme(path);
     if (!now.ok()) return now.errors();
-    if (!isNative(path)) return standsFrom({}, *now, {});
+    if (!isNative(path)) return standsFrom({}, *now, {}, baseline.value_or(std::string()));
     auto revisions = revisionsIn(path);
     if (!revisions.ok()) return revisions.errors();
     return standsFrom(std::move(revisions).value(), *now,
-                      [&path](const Revision& revision) { return revisionIn(path, revision.key); });
+                       [&path](const Revision& revision) { return revisionIn(path, revision.key); }, baseline);
 }
 
 } // namespace yarrin

@@ -10,6 +10,19 @@ const Fraction& sumOf(const Exposure& exposure, Relief relief) {
                                         : exposure.claimed;
 }
 
+namespace {
+
+/// Days of an open event that do not count because its notice was not in time.
+int barredDays(const Programme& programme, const DelayEvent& event, SectionId section, Relief relief) {
+    if (programme.job.barredCount || !isBarred(programme.job, event) || !isOpenIn(event, section)) return 0;
+    int days = 0;
+    for (const EventDays& one : event.sectionDays)
+        if (one.section == section) days += relief == Relief::assessed ? one.assessedStill() : one.claimedStill();
+    return days;
+}
+
+} // namespace
+
 std::vector<DamagesLine> damagesLines(const Programme& programme, const std::vector<SectionFigures>& sections,
                                       Relief relief) {
     std::vector<DamagesLine> lines;
@@ -22,17 +35,21 @@ std::vector<DamagesLine> damagesLines(const Programme& programme, const std::vec
         line.granted = section.grantedDays;
         line.daysLate = figures.daysLate.value_or(0);
         for (const DelayEvent& event : programme.events) {
-            if (relief == Relief::unrelieved || !isOpen(event) || event.risk == Risk::contractor) continue;
-            for (const EventDays& days : event.sectionDays) {
-                const int count = relief == Relief::assessed ? days.assessedStill() : days.claimedStill();
-                if (days.section == section.id && count != 0) line.events.emplace_back(event.id, count);
-            }
+            if (relief == Relief::unrelieved) break;
+            const OpenDays open = openDays(programme, event, section.id);
+            const int count = relief == Relief::assessed ? open.assessed : open.claimed;
+            if (count != 0) line.events.emplace_back(event.id, count);
+            const int lost = barredDays(programme, event, section.id, relief);
+            if (lost != 0) line.barred.emplace_back(event.id, lost);
         }
         for (const auto& [event, days] : line.events) line.daysLate -= days;
         line.sum = sumOf(figures.damages, relief);
-        Section uncapped = section;
-        uncapped.cap.reset();
-        line.capped = figures.daysLate && line.sum < damagesFor(uncapped, line.daysLate);
+        if (figures.until) {
+            line.parts = damagesParts(section, *figures.until + -line.daysLate, *figures.until);
+            Section uncapped = section;
+            uncapped.cap.reset();
+            line.capped = line.sum < damagesBetween(uncapped, *figures.until + -line.daysLate, *figures.until);
+        }
         lines.push_back(std::move(line));
     }
     return lines;

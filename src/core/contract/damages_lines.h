@@ -21,7 +21,9 @@ struct DamagesLine {
     Date completion;                             ///< as in the contract
     int granted = 0;                             ///< calendar days of time granted
     std::vector<std::pair<EventId, int>> events; ///< open events that relieve it here, and by how many days
+    std::vector<std::pair<EventId, int>> barred; ///< open events that would, had their notice been in time
     int daysLate = 0;                            ///< after all relief, negative when early
+    std::vector<DamagesPart> parts;              ///< rate by rate, before the cap
     Fraction sum;
     bool capped = false; ///< the section's cap holds it
 };

@@ -3,6 +3,7 @@
 #include "core/contract/notices.h"
 
 #include <algorithm>
+#include <tuple>
 
 namespace yarrin {
 
@@ -36,7 +37,24 @@ NoticeClock noticeClock(const Job& job, const DelayEvent& event, Date today) {
 NoticeClock particularsClock(const Job& job, const DelayEvent& event, Date today) {
     if (event.risk == Risk::contractor) return {};
     if (!event.particularsGiven && event.state != EventState::noticed && event.state != EventState::notified) return {};
-    return clock(event.noticeGiven, job.particularsDays, event.particularsGiven, today);
+    const std::optional<Date>& from = job.particularsFrom == ParticularsFrom::awareness ? event.known
+                                      : job.particularsFrom == ParticularsFrom::end     ? event.to
+                                                                                        : event.noticeGiven;
+    return clock(from, job.particularsDays, event.particularsGiven, today);
+}
+
+NoticeClock updateClock(const Job& job, const DelayEvent& event, Date today) {
+    const bool lasts = !event.to || *event.to >= today;
+    if (event.risk == Risk::contractor || !isOpen(event) || !event.noticeGiven || !lasts) return {};
+    Date last = std::max(*event.noticeGiven, event.particularsGiven.value_or(*event.noticeGiven));
+    for (const EventUpdate& update : event.updates) last = std::max(last, update.date);
+    return clock(last, job.updateDays, {}, today);
+}
+
+NoticeClock clockOf(Duty duty, const Job& job, const DelayEvent& event, Date today) {
+    return duty == Duty::notice        ? noticeClock(job, event, today)
+           : duty == Duty::particulars ? particularsClock(job, event, today)
+                                       : updateClock(job, event, today);
 }
 
 Date clockDay(const Job& job, Date today) {
@@ -46,16 +64,17 @@ Date clockDay(const Job& job, Date today) {
 std::vector<NoticeDue> noticesDue(const Programme& programme, Date today, int within) {
     std::vector<NoticeDue> list;
     for (const DelayEvent& event : programme.events)
-        for (const bool particulars : {false, true}) {
-            const NoticeClock one =
-                particulars ? particularsClock(programme.job, event, today) : noticeClock(programme.job, event, today);
+        for (const Duty duty : duties) {
+            const NoticeClock one = clockOf(duty, programme.job, event, today);
             using State = NoticeClock::State;
             const bool urgent = one.state == State::lapsed || one.state == State::today ||
                                 (one.state == State::running && one.daysLeft <= within);
-            if (urgent) list.push_back({event.id, particulars, one});
+            if (urgent) list.push_back({event.id, duty, one});
         }
-    std::stable_sort(list.begin(), list.end(),
-                     [](const NoticeDue& a, const NoticeDue& b) { return a.clock.daysLeft < b.clock.daysLeft; });
+    const auto key = [&](const NoticeDue& one) -> const std::string& { return programme.events.row(one.event)->key; };
+    std::sort(list.begin(), list.end(), [&](const NoticeDue& a, const NoticeDue& b) {
+        return std::tie(a.clock.daysLeft, key(a), a.duty) < std::tie(b.clock.daysLeft, key(b), b.duty);
+    });
     return list;
 }
 

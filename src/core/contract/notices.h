@@ -27,8 +27,16 @@ struct NoticeClock {
 
 /// The notice of an event, from the day on which it was first known.
 [[nodiscard]] NoticeClock noticeClock(const Job& job, const DelayEvent& event, Date today);
-/// Its particulars, from the day of the notice.
+/// Its particulars, from the day that the contract names: of the notice, of knowing of it, or of its end.
 [[nodiscard]] NoticeClock particularsClock(const Job& job, const DelayEvent& event, Date today);
+
+/// The next update of an event that lasts, from the last one, the particulars or the notice.
+[[nodiscard]] NoticeClock updateClock(const Job& job, const DelayEvent& event, Date today);
+
+/// What has to be given for an event, in the order in which it falls due.
+enum class Duty { notice, particulars, update };
+inline constexpr Duty duties[] = {Duty::notice, Duty::particulars, Duty::update};
+[[nodiscard]] NoticeClock clockOf(Duty duty, const Job& job, const DelayEvent& event, Date today);
 
 /// The day to which clocks are read: today, but never before the data date, up to which everything is known.
 [[nodiscard]] Date clockDay(const Job& job, Date today);
@@ -36,10 +44,10 @@ struct NoticeClock {
 /// An event with something due or lapsed.
 struct NoticeDue {
     EventId event;
-    bool particulars = false; ///< else the notice
+    Duty duty = Duty::notice;
     NoticeClock clock;
 };
-/// What is due within `within` days or has lapsed, the most urgent first.
+/// What is due within `within` days or has lapsed, the most urgent first, of one day by what people call them.
 [[nodiscard]] std::vector<NoticeDue> noticesDue(const Programme& programme, Date today, int within = 7);
 
 } // namespace yarrin

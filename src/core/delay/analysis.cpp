@@ -84,6 +84,7 @@ Analyst::Analyst(DelayMethod method, std::span<const Stand> stands, std::stop_to
 void Analyst::calculateStands(std::span<const Stand> stands) {
     for (const Stand& stand : stands) {
         m_out.stands.push_back(stand.name);
+        for (const std::string& ignored : stand.ignored) m_out.notes.push_back(ignored);
         m_states.emplace_back(stand.programme, m_cache);
         for (Error error : m_states.back().figures().errors) {
             error.place = stand.name + (error.place.empty() ? "" : ": " + error.place);
@@ -249,6 +250,7 @@ DelayAnalysis Analyst::run() {
         break;
     case DelayMethod::timeImpact:
         timeImpact();
+        findSlips();
         break;
     case DelayMethod::windows:
         cutStands();
@@ -261,7 +263,10 @@ DelayAnalysis Analyst::run() {
         collapsed();
         break;
     }
-    if (stopped()) m_out.steps.clear();
+    if (stopped()) {
+        m_out.steps.clear();
+        m_out.slips.clear();
+    }
     return std::move(m_out);
 }
 
@@ -292,16 +297,16 @@ DelayShares sharesOf(const DelayAnalysis& analysis, const Programme& now, Sectio
         if (!figures) continue;
         const int moved = figures->moved();
         const DelayEvent* event = step.kind == DelayStep::Kind::event ? now.events.row(step.event) : nullptr;
-        if (moved < 0)
+        if (moved < 0) {
             shares.recovered += moved;
-        else if (step.kind == DelayStep::Kind::common)
+            if (event && event->risk == Risk::employer) shares.credit += moved;
+        } else if (step.kind == DelayStep::Kind::common) {
             shares.common += moved;
-        else if (event && event->risk == Risk::employer)
-            shares.employer += moved;
-        else if (event && event->risk == Risk::neutral)
-            shares.neutral += moved;
-        else
+        } else if (event && event->risk != Risk::contractor) {
+            (event->risk == Risk::employer ? shares.employer : shares.neutral) += moved;
+        } else {
             shares.own += moved;
+        }
         shares.entitled += figures->entitled;
         shares.compensable += figures->compensable;
         if (figures->entitled > 0) shares.concurrent += figures->concurrent;

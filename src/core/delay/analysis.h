@@ -8,6 +8,7 @@
 #include <span>
 #include <stop_token>
 #include <string>
+#include <utility>
 #include <vector>
 
 namespace yarrin {
@@ -33,6 +34,7 @@ struct DelayMethodText {
 struct Stand {
     std::string name;
     Programme programme;
+    std::vector<std::string> ignored = {}; ///< what is no stand though it might be one, and why: kept with the first
 };
 
 /// What one step did to one section. Days are calendar days between completion dates.
@@ -67,6 +69,7 @@ struct DelayStep {
     std::optional<int> floatBefore; ///< whole days of the first delayed activity, where it is not finished
     std::optional<int> floatAfter;
     std::string note; ///< what a reader should know of it: float used up, work that was not there yet
+    std::optional<std::pair<Date, Date>> felt; ///< days on which an employer's event was felt, both included
 
     [[nodiscard]] const StepFigures* of(SectionId section) const;
 };
@@ -82,16 +85,33 @@ struct DelayFlag {
         missing,      ///< an update does not hold an event that had begun
         sameDayTurns, ///< one day's difference in the beginning would change all
         baseline,     ///< in the contract programme already
+        unrecorded,   ///< an own slip beside an employer's delay that nobody took for anything
     };
     Kind kind = Kind::tie;
     EventId event;
     std::size_t window = 0;
     std::string text;
+    SectionId section = {}; ///< of a slip
 };
 
 template <> struct Words<DelayFlag::Kind> {
     static constexpr std::string_view list[] = {"tie",           "near_path", "above_moved",    "above_taken",
-                                                "stand_too_old", "missing",   "same_day_turns", "in_baseline"};
+                                                "stand_too_old", "missing",   "same_day_turns", "in_baseline",
+                                                "unrecorded_slip"};
+};
+
+/// An own slip of one window and section that no event tells: what the later stand, as built and without what came in
+/// that window, moves completion. As far as it is more than what is told as own progress it lay beside the events.
+struct OwnSlip {
+    std::size_t window = 0;
+    SectionId section;
+    Date end;       ///< data date of the later stand, by which it is marked
+    int days = 0;   ///< slipped
+    int told = 0;   ///< of them as own progress
+    int beside = 0; ///< beside employer's and nobody's events that are entitled to time
+    std::vector<EventId> events;
+    std::optional<SlipMark> mark;
+    int taken = 0; ///< paid days that it took, marked as concurrent
 };
 
 struct DelayAnalysis {
@@ -103,6 +123,7 @@ struct DelayAnalysis {
     std::vector<Error> errors;    ///< a stand that cannot be calculated; then there are no steps
     std::vector<std::string> notes; ///< events that were left out, and why
     std::vector<DelayFlag> flags;
+    std::vector<OwnSlip> slips; ///< of time impact only
 };
 
 /// Rules that stand in place of those kept with the job.
@@ -133,6 +154,7 @@ struct DelayShares {
     int own = 0;
     int common = 0;    ///< of both sides together
     int recovered = 0; ///< not positive
+    int credit = 0;    ///< of it, what an employer's event made shorter: an omission; not positive
     int entitled = 0;
     int concurrent = 0; ///< of what the employer's and neutral events entitle to
     int compensable = 0;

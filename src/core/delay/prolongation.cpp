@@ -11,35 +11,15 @@ namespace yarrin {
 
 namespace {
 
-/// The section that a hammock belongs to: of the milestone that it hangs from at its end, else the one that governs.
-SectionId sectionOf(const Programme& now, const Schedule& dates, const Activity& hammock) {
-    SectionId governing, own;
-    const auto finish = [&](SectionId id) {
-        const std::size_t index = now.activities.indexOf(now.sections.row(id)->milestone);
-        return index < dates.activities.size() ? dates.activities[index].earlyFinish : farPast;
-    };
-    for (const Section& section : now.sections) {
-        if (now.activities.indexOf(section.milestone) >= dates.activities.size()) continue;
-        const auto later = [&](SectionId than) {
-            if (!than) return true;
-            const Instant a = finish(section.id), b = finish(than);
-            return a != b ? a > b : section.key < now.sections.row(than)->key;
-        };
-        if (later(governing)) governing = section.id;
-        const bool hangs = std::any_of(hammock.to.begin(), hammock.to.end(),
-                                       [&](const Anchor& anchor) { return anchor.activity == section.milestone; });
-        if (hangs && later(own)) own = section.id;
-    }
-    return own ? own : governing;
-}
-
 /// What the hammocks of each section cost a day.
 std::map<SectionId, Fraction> ratesOf(const Programme& now) {
     std::map<SectionId, Fraction> rates;
     const Schedule dates = schedule(now);
+    if (!dates.ok()) return rates;
+    const HammockSections sections(now, dates);
     for (const Activity& activity : now.activities)
         if (activity.kind == ActivityKind::hammock && activity.costPerWeek) {
-            Fraction& rate = rates[sectionOf(now, dates, activity)];
+            Fraction& rate = rates[sections.of(activity)];
             rate = rate + Fraction(*activity.costPerWeek) / Fraction(7);
         }
     return rates;
@@ -75,6 +55,66 @@ Prolongation costOf(const DelayStep& step, const Programme& now, const std::map<
 }
 
 } // namespace
+
+HammockSections::HammockSections(const Programme& programme, const Schedule& dates)
+    : m_programme(programme), m_dates(dates), m_next(programme.activities.size(), {-1, {}}) {
+    const auto finish = [&](SectionId id) {
+        return m_dates.activities[m_programme.activities.indexOf(m_programme.sections.row(id)->milestone)].earlyFinish;
+    };
+    for (const Section& section : programme.sections)
+        if (programme.activities.row(section.milestone)) m_order.push_back(section.id);
+    std::sort(m_order.begin(), m_order.end(), [&](SectionId a, SectionId b) {
+        const Instant x = finish(a), y = finish(b);
+        return x != y ? x > y : programme.sections.row(a)->key < programme.sections.row(b)->key;
+    });
+    // From the milestones backwards, all at once: who is reached first is nearest, the latest section before others.
+    std::vector<std::vector<std::size_t>> before(programme.activities.size());
+    for (const Link& link : programme.links)
+        before[programme.activities.indexOf(link.to)].push_back(programme.activities.indexOf(link.from));
+    std::vector<std::size_t> front;
+    for (const SectionId id : m_order) {
+        const std::size_t at = programme.activities.indexOf(programme.sections.row(id)->milestone);
+        if (m_next[at].first >= 0) continue;
+        m_next[at] = {0, id};
+        front.push_back(at);
+    }
+    const auto rank = [&](SectionId id) { return std::find(m_order.begin(), m_order.end(), id) - m_order.begin(); };
+    for (int links = 1; !front.empty(); ++links) {
+        std::vector<std::size_t> next;
+        for (const std::size_t at : front)
+            for (const std::size_t from : before[at]) {
+                auto& [count, section] = m_next[from];
+                if (count < 0) {
+                    m_next[from] = {links, m_next[at].second};
+                    next.push_back(from);
+                } else if (count == links && rank(m_next[at].second) < rank(section)) {
+                    section = m_next[at].second;
+                }
+            }
+        front = std::move(next);
+    }
+}
+
+SectionId HammockSections::of(const Activity& hammock) const {
+    // Its last anchor; where several end on one day, the one that a milestone follows soonest.
+    std::optional<Instant> end;
+    std::pair<int, SectionId> best{-1, {}};
+    for (const Anchor& anchor : hammock.to) {
+        const std::size_t at = m_programme.activities.indexOf(anchor.activity);
+        if (at >= m_next.size()) continue;
+        const Instant finish = m_dates.activities[at].earlyFinish;
+        const auto& next = m_next[at];
+        const auto nearer = [&] {
+            if (next.first < 0 || best.first < 0) return best.first < 0;
+            if (next.first != best.first) return next.first < best.first;
+            return std::find(m_order.begin(), m_order.end(), next.second) <
+                   std::find(m_order.begin(), m_order.end(), best.second);
+        };
+        if (!end || finish > *end || (finish == *end && nearer())) best = next;
+        end = std::max(end.value_or(finish), finish);
+    }
+    return best.second ? best.second : governing();
+}
 
 Prolongation prolongationOf(const DelayStep& step, const Programme& now) {
     return costOf(step, now, ratesOf(now));

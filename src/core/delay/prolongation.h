@@ -19,6 +19,22 @@ struct Prolongation {
     Fraction paid;      ///< compensable days at what the hammocks of their section cost a day; no part of the total
     [[nodiscard]] Fraction total() const { return employer + concurrent + neutral + own + recovered; }
 };
+/// The section that a hammock belongs to: of the milestone that it ends at, else of the one that follows its last anchor
+/// by the fewest links, of several the latest; one that no milestone follows to the section that governs.
+class HammockSections {
+public:
+    HammockSections(const Programme& programme, const Schedule& dates);
+    [[nodiscard]] SectionId of(const Activity& hammock) const;
+    /// The latest; none where no section has a forecast.
+    [[nodiscard]] SectionId governing() const { return m_order.empty() ? SectionId{} : m_order.front(); }
+
+private:
+    const Programme& m_programme;
+    const Schedule& m_dates;
+    std::vector<SectionId> m_order;                ///< latest first, of one day by id
+    std::vector<std::pair<int, SectionId>> m_next; ///< per activity: links to the nearest milestone, and whose it is
+};
+
 /// Of one step.
 [[nodiscard]] Prolongation prolongationOf(const DelayStep& step, const Programme& now);
 /// Of all steps; they add up to the cost now less the cost as planned.

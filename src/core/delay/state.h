@@ -66,6 +66,11 @@ private:
 
     void impactedAsPlanned();
     void timeImpact();
+    /// Own slips that nobody recorded, beside the events of each window: docs/engine.md section 11.
+    void findSlips();
+    void slipsIn(std::size_t window);
+    void takeForSlip(OwnSlip& slip);
+    void flagOld(const std::vector<const DelayEvent*>& events, std::size_t stand, std::size_t window);
     void windows(std::size_t from, std::size_t to);
     struct WindowShares;
     struct PathWalk;

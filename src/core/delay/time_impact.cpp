@@ -144,9 +144,16 @@ private:
     }
 
     /// Calendar days on which both some members and some others are felt.
+    /// Where the contract counts causes only, those from which to which they went on, open ones to the data date.
     int sharedDays(const EventGroup& members, const Ids& others) {
+        const Job& job = m_analyst.now().job;
         const auto daysOf = [&](const DelayEvent& event, std::set<int>& days) {
-            if (const auto felt = m_work.felt(event))
+            auto felt = m_work.felt(event);
+            if (felt && job.causesOnly && event.from) {
+                const Date end = event.to ? *event.to : job.dataDate ? completionDate(*job.dataDate) : felt->second;
+                felt = {*event.from, std::max(*event.from, end)};
+            }
+            if (felt)
                 for (Date day = felt->first; day <= felt->second; day = day + 1) days.insert(day.days);
         };
         std::set<int> ours, theirs;
@@ -235,6 +242,16 @@ DelayStep WindowInsertion::stepOf(const EventGroup& group, std::size_t i, const 
     step.window = m_window;
     const bool common = i == group.size();
     std::vector<int> alone(sections.size(), 0);
+    // When it was suffered, for what it costs.
+    const auto suffer = [&](const DelayEvent& event) {
+        const auto felt = m_concurrency && event.risk == Risk::employer ? m_work.felt(event) : std::nullopt;
+        if (felt && step.felt)
+            step.felt = {std::min(step.felt->first, felt->first), std::max(step.felt->second, felt->second)};
+        else if (felt)
+            step.felt = felt;
+    };
+    for (std::size_t m = 0; m < group.size(); ++m)
+        if (common || m == i) suffer(*group[m]);
     if (common) {
         step.kind = DelayStep::Kind::common;
         for (const DelayEvent* member : group) step.together.push_back(member->id);
@@ -339,7 +356,10 @@ void WindowInsertion::answerTheirs(const EventGroup& theirs, const std::vector<P
     if (theirs.empty()) return;
     auto& steps = m_analyst.m_out.steps;
     const bool neutralIn = std::any_of(theirs.begin(), theirs.end(), [](const DelayEvent* e) { return isNeutral(*e); });
-    const Answer all = answer(theirs, isOwn, neutralIn ? nullptr : isNeutral);
+    const bool employerIn = std::any_of(theirs.begin(), theirs.end(), [](const DelayEvent* e) { return !isNeutral(*e); });
+    // Unless the contract says otherwise, nobody's delay beside the employer's takes the money.
+    const bool neutralPaid = m_analyst.now().job.neutralPaid && employerIn;
+    const Answer all = answer(theirs, isOwn, neutralIn || neutralPaid ? nullptr : isNeutral);
     const bool single = group.size() == 1;
     DelayStep* common = steps.size() > firstStep + group.size() ? &steps.back() : nullptr;
     for (std::size_t s = 0; s < m_analyst.m_sections.size(); ++s) {
@@ -369,7 +389,7 @@ void WindowInsertion::answerTheirs(const EventGroup& theirs, const std::vector<P
         const int extra = std::max(0, time - std::max(0, whole));
         f.entitled = std::max(0, parts[s].common) + extra;
         f.concurrent = ownIn ? f.entitled : std::min(f.entitled, extra);
-        if (!ownIn && !neutralIn)
+        if (!ownIn && (!neutralIn || neutralPaid))
             f.compensable =
                 std::clamp(std::max(all.p[s] - paid, f.entitled - all.kMoney), 0, f.entitled - f.concurrent);
     }
@@ -419,7 +439,22 @@ void WindowInsertion::roundApportioned() {
     }
 }
 
+/// Stands so old that they cannot know what stood when an event began.
+void Analyst::flagOld(const std::vector<const DelayEvent*>& events, std::size_t stand, std::size_t window) {
+    const auto& most = now().job.tooOldDays;
+    const auto& dataDate = m_states[stand].programme().job.dataDate;
+    if (!most || !dataDate) return;
+    for (const DelayEvent* event : events) {
+        const int days = event->from ? *event->from - dateOf(*dataDate) : 0;
+        if (days <= *most || countingIn(m_states[stand].programme(), event->id)) continue;
+        flag(DelayFlag::Kind::tooOld, event->id, window,
+             event->key + " began " + std::to_string(days) + " days after the data date of " + m_out.stands[stand] +
+                 ", into which it is put; more than " + std::to_string(*most) + " are too many");
+    }
+}
+
 void Analyst::impactedAsPlanned() {
+    flagOld(m_events, 0, last());
     WindowInsertion insertion(*this, m_states.front(), m_events, last(), false);
     const AnalysisState impacted = insertion.run();
     if (!stopped()) addProgress(DelayStep::Kind::unseen, last(), impacted, m_states.back());
@@ -432,6 +467,7 @@ void Analyst::timeImpact() {
         for (const DelayEvent* event : m_events)
             if (begunIn(*event, k) && bring(m_cut[k - 1].programme(), m_cache, incoming(*event, k)))
                 coming.push_back(event);
+        flagOld(coming, k - 1, k);
         WindowInsertion insertion(*this, m_cut[k - 1], coming, k, true);
         const AnalysisState reached = insertion.run();
         addProgress(DelayStep::Kind::progress, k, reached, m_cut[k]);
