@@ -2,12 +2,15 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "edit/compare.h"
 
+#include "core/model/describe/said.h"
 #include "core/model/describe/texts.h"
 #include "core/model/phrases.h"
 #include "core/model/words.h"
 #include "edit/event_edits.h"
 
+#include <algorithm>
 #include <map>
+#include <set>
 #include <unordered_map>
 
 namespace yarrin {
@@ -51,9 +54,15 @@ public:
         }
         for (const Activity& then : m_before.programme.activities)
             if (!m_later.contains(then.id)) add(DifferenceKind::removed, then, "activity", then.name, "");
+        describe::forEachDifference(m_before.programme, m_before.programme.job, m_after.programme, m_after.programme.job,
+                                    [&](const std::string& what, const std::string& then, const std::string& now) {
+                                        tell(DifferenceKind::contract, "", "the job", what, then, now);
+                                    });
         sections();
         calendars();
         events();
+        records(m_before.programme.accelerations, m_after.programme.accelerations, "record of time won");
+        records(m_before.programme.miles, m_after.programme.miles, "measured mile");
         return std::move(m_out);
     }
 
@@ -86,6 +95,35 @@ private:
     template <typename Value>
     void differ(DifferenceKind kind, const Activity& now, const char* what, const Value& before, const Value& after) {
         if (before != after) add(kind, now, what, textOf(before), textOf(after));
+    }
+    Difference& tell(DifferenceKind kind, std::string key, std::string name, std::string what, std::string before,
+                     std::string after) {
+        m_out.push_back(
+            {kind, {}, std::move(key), std::move(name), std::move(what), std::move(before), std::move(after)});
+        return m_out.back();
+    }
+    /// All that the description knows of two rows, but for what is told in words of its own.
+    template <typename Row>
+    void fields(DifferenceKind kind, const Row& then, const Row& now, const std::string& name,
+                const std::set<std::string>& told) {
+        describe::forEachDifference(
+            m_before.programme, then, m_after.programme, now,
+            [&](const std::string& what, const std::string& before, const std::string& after) {
+                if (!told.contains(what)) tell(kind, now.key, name, what, before, after);
+            });
+    }
+    /// Rows that are matched by what people call them.
+    template <typename Rows> void records(const Rows& before, const Rows& after, const std::string& kind) {
+        for (const auto& now : after) {
+            const auto then = std::find_if(before.begin(), before.end(), [&](const auto& r) { return r.key == now.key; });
+            if (then == before.end())
+                tell(DifferenceKind::events, now.key, now.title, kind + " added", "", "");
+            else
+                fields(DifferenceKind::events, *then, now, now.title, {"id"});
+        }
+        for (const auto& then : before)
+            if (std::none_of(after.begin(), after.end(), [&](const auto& r) { return r.key == then.key; }))
+                tell(DifferenceKind::events, then.key, then.title, kind + " removed", "", "");
     }
     static std::string days(Minutes minutes, const WorkCalendar& calendar) {
         return (minutes < 0 ? "-" : "") + spanText(std::abs(minutes), DayUnit{calendar.dayMinutes(), 5});
@@ -124,6 +162,7 @@ private:
             add(DifferenceKind::progress, now, "work left", left(then), left(now));
         }
         differ(DifferenceKind::progress, now, "quantity done", then.quantityDone, now.quantityDone);
+        differ(DifferenceKind::progress, now, "cost to date", then.costToDate, now.costToDate);
         if (then.notes != now.notes) add(DifferenceKind::texts, now, "notes", then.notes, now.notes);
         for (const PlainText& text : activityTexts())
             if (then.*text.member != now.*text.member)
@@ -244,6 +283,7 @@ private:
                                  "damages",
                                  then.rate.text() + " a " + std::string(wordOf(then.per)),
                                  now.rate.text() + " a " + std::string(wordOf(now.per))});
+            fields(DifferenceKind::contract, then, now, now.name, {"id", "completion", "granted days", "rate", "per"});
             if (m_before.schedule.ok() && m_after.schedule.ok())
                 sectionDate(now, "forecast", m_before.schedule.sections[found->second].forecast,
                             m_after.schedule.sections[i].forecast);
@@ -291,6 +331,9 @@ private:
             };
             say(now, "what it does", does(m_before.programme, then), does(m_after.programme, now));
             say(now, "counts in the forecast", textOf(then.inForecast), textOf(now.inForecast));
+            fields(DifferenceKind::events, then, now, now.title,
+                   {"id", "section days", "risk", "state", "from", "to", "known", "notice given", "particulars given",
+                    "effects", "in forecast"});
             earlier.erase(found);
         }
         for (const auto& [key, event] : earlier) say(*event, "event removed", {}, {});

@@ -38,31 +38,11 @@ std::optional<unsigned> monthOf(const std::string& word) {
     return {};
 }
 
-std::optional<int> wholeNumber(const std::string& word) {
-    int value = 0;
-    const auto [end, fault] = std::from_chars(word.data(), word.data() + word.size(), value);
-    if (word.empty() || fault != std::errc{} || end != word.data() + word.size()) return {};
-    return value;
-}
-
 template <typename Change> Outcome changeJob(Transaction& tx, Change apply) {
     Job job = tx.programme().job;
     if (std::optional<Error> fault = apply(job)) return *fault;
     tx.setJob(std::move(job));
     return done();
-}
-
-Fault setOptionalSum(std::optional<Decimal>& sum, std::string_view text, const char* what) {
-    if (trimmedView(text).empty()) {
-        sum.reset();
-        return {};
-    }
-    const auto value = parseFigure(text);
-    if (!value.ok()) return value.error();
-    if (value->sign() < 0) return inputError(std::string(what) + " cannot be negative");
-    if (*value > Decimal(1'000'000'000'000)) return inputError(std::string(what) + " is out of all bounds");
-    sum = *value;
-    return {};
 }
 
 Fault setMilestone(const Programme& programme, Section& section, std::string_view key) {
@@ -149,41 +129,91 @@ Outcome setJobSum(Transaction& tx, JobSum which, std::string_view text) {
     return changeJob(tx, [&](Job& job) -> Fault {
         switch (which) {
         case JobSum::contractSum:
-            return setOptionalSum(job.contractSum, text, "a contract sum");
+            return readSum(job.contractSum, text, "a contract sum");
         case JobSum::damagesCap:
-            return setOptionalSum(job.damagesCap, text, "a cap");
+            return readSum(job.damagesCap, text, "a cap");
         case JobSum::damagesCapShare:
-            break;
+            return readShare(job.damagesCapShare, text);
+        case JobSum::interestRate:
+            return readShare(job.interestRate, text);
+        case JobSum::tenderOverhead:
+            return readShare(job.tenderOverhead, text);
+        case JobSum::companyOverhead:
+            return readSum(job.companyOverhead, text, "an overhead");
+        case JobSum::companyTurnover:
+            return readSum(job.companyTurnover, text, "a turnover");
+        case JobSum::billedHere:
+            return readSum(job.billedHere, text, "what was billed");
+        case JobSum::billedInAll:
+            return readSum(job.billedInAll, text, "what was billed");
+        case JobSum::overheadInAll:
+            return readSum(job.overheadInAll, text, "an overhead");
         }
-        std::optional<Decimal> percent;
-        std::string digits(text);
-        std::erase(digits, '%');
-        if (auto fault = setOptionalSum(percent, digits, "a share")) return fault;
-        if (percent && *percent > Decimal(100)) return inputError("a share is at most 100 %");
-        if (percent && percent->scale() > 6) return inputError("a share has at most six decimals");
-        job.damagesCapShare.reset();
-        if (percent) job.damagesCapShare = Decimal(percent->mantissa(), percent->scale() + 2);
         return {};
     });
 }
 
 Outcome setPeriod(Transaction& tx, Period which, std::string_view text) {
     return changeJob(tx, [&](Job& job) -> Fault {
-        std::optional<int>& days = which == Period::notice ? job.noticeDays : job.particularsDays;
-        days.reset();
-        text = trimmedView(text);
-        if (text.empty()) return {};
-        if (text.ends_with("days")) text = trimmedView(text.substr(0, text.size() - 4));
-        if (text.ends_with("d")) text = trimmedView(text.substr(0, text.size() - 1));
-        days = wholeNumber(std::string(text));
-        if (!days || *days < 0 || *days > 3650) return inputError("a period is a whole number of calendar days");
-        return {};
+        std::optional<int>& days = which == Period::notice        ? job.noticeDays
+                                   : which == Period::particulars ? job.particularsDays
+                                   : which == Period::update      ? job.updateDays
+                                                                  : job.tooOldDays;
+        return readDays(days, text, which == Period::update ? 1 : 0, 3650);
     });
 }
 
 Outcome setConcurrency(Transaction& tx, ConcurrencyRule rule) {
     return changeJob(tx, [&](Job& job) -> Fault {
         job.concurrency = rule;
+        return {};
+    });
+}
+
+Outcome setParticularsFrom(Transaction& tx, ParticularsFrom from) {
+    return changeJob(tx, [&](Job& job) -> Fault {
+        job.particularsFrom = from;
+        return {};
+    });
+}
+
+Outcome setJobSwitch(Transaction& tx, JobSwitch which, bool on) {
+    return changeJob(tx, [&](Job& job) -> Fault {
+        switch (which) {
+        case JobSwitch::causesOnly:
+            job.causesOnly = on;
+            break;
+        case JobSwitch::neutralPaid:
+            job.neutralPaid = on;
+            break;
+        case JobSwitch::noticeIsCondition:
+            job.noticeIsCondition = on;
+            break;
+        case JobSwitch::barredCount:
+            job.barredCount = on;
+            break;
+        }
+        return {};
+    });
+}
+
+Outcome setBaseline(Transaction& tx, std::string_view revision) {
+    return changeJob(tx, [&](Job& job) -> Fault {
+        job.baseline = trimmedView(revision);
+        return {};
+    });
+}
+
+Outcome setLeftOut(Transaction& tx, std::string_view revision, bool out) {
+    return changeJob(tx, [&](Job& job) -> Fault {
+        std::vector<std::string> list = leftOutOf(job);
+        const std::string key = trimmed(revision);
+        if (key.find(';') != std::string::npos) return inputError("a revision with a semicolon in its letter stays in");
+        std::erase(list, key);
+        if (out && !key.empty()) list.push_back(key);
+        std::sort(list.begin(), list.end());
+        job.leftOut.clear();
+        for (const std::string& one : list) job.leftOut += (job.leftOut.empty() ? "" : "; ") + one;
         return {};
     });
 }
@@ -210,10 +240,8 @@ Result<SectionId> addSection(Transaction& tx) {
     const Programme& programme = tx.programme();
     Section section;
     section.id = programme.sections.freshId();
-    std::size_t number = programme.sections.size() + 1;
-    while (isTaken(programme.sections, "S" + std::to_string(number))) ++number;
-    section.key = "S" + std::to_string(number);
-    section.name = "Section " + std::to_string(number);
+    section.key = freshKey(programme.sections, "S");
+    section.name = "Section " + section.key.substr(1);
     section.completion = dateOf(programme.job.start) + 364;
     const SectionId id = section.id;
     tx.append(std::move(section));
@@ -258,7 +286,7 @@ Outcome setSectionField(Transaction& tx, SectionId id, SectionField field, std::
     }
     case SectionField::rate: {
         std::optional<Decimal> rate;
-        fault = setOptionalSum(rate, text, "a rate of damages");
+        fault = readSum(rate, text, "a rate of damages");
         section.rate = rate.value_or(Decimal(0));
         break;
     }
@@ -269,7 +297,22 @@ Outcome setSectionField(Transaction& tx, SectionId id, SectionField field, std::
         fault = choose(section.part, text);
         break;
     case SectionField::cap:
-        fault = setOptionalSum(section.cap, text, "a cap");
+        fault = readSum(section.cap, text, "a cap");
+        break;
+    case SectionField::grace: {
+        std::optional<int> days;
+        fault = readDays(days, text, 0, 36500);
+        section.graceDays = days.value_or(0);
+        break;
+    }
+    case SectionField::bonus:
+        fault = readSum(section.bonus, text, "a bonus");
+        break;
+    case SectionField::bonusCap:
+        fault = readSum(section.bonusCap, text, "a cap");
+        break;
+    case SectionField::takenOver:
+        fault = readDate(section.takenOver, text);
         break;
     case SectionField::granted: {
         const auto days = wholeNumber(std::string(text.empty() ? "0" : text));

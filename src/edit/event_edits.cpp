@@ -7,10 +7,11 @@
 #include "core/model/phrases.h"
 #include "core/model/words.h"
 #include "edit/activity_edits.h"
+#include "edit/claim_edits.h"
 #include "edit/contract_edits.h"
+#include "edit/forget.h"
 
 #include <algorithm>
-#include <charconv>
 
 namespace yarrin {
 
@@ -86,15 +87,6 @@ Result<Effect> parseEffect(const Programme& programme, const std::string& phrase
                       "write +3d, stopped 4 Jan 2027 to 9 Jan 2027, quantity 340, output 12 or access 4 Jan 2027");
 }
 
-Fault setDate(std::optional<Date>& date, std::string_view text) {
-    date.reset();
-    if (text.empty()) return {};
-    const auto typed = parseTypedDate(text);
-    if (!typed.ok()) return typed.error();
-    date = *typed;
-    return {};
-}
-
 Fault setAffected(const Programme& programme, DelayEvent& event, std::string_view text) {
     event.affects.clear();
     for (const std::string& key : listed(text, ';')) {
@@ -121,6 +113,8 @@ Fault orderOfDates(const DelayEvent& event) {
 Fault setState(DelayEvent& event, std::string_view word) {
     const EventState before = event.state;
     if (Fault fault = choose(event.state, word)) return fault;
+    if (!event.course.empty() && event.state != before)
+        return inputError("its state follows its course", "add a line there");
     const bool granted = std::any_of(event.sectionDays.begin(), event.sectionDays.end(),
                                      [](const EventDays& days) { return days.granted != 0; });
     if (granted && event.state != EventState::granted && before == EventState::granted)
@@ -191,10 +185,11 @@ std::vector<ActivityId> fragmentOf(const Programme& programme, EventId id) {
 Outcome removeEvent(Transaction& tx, EventId id) {
     const DelayEvent* row = tx.programme().events.row(id);
     if (!row) return inputError("the event is no longer there");
-    const std::vector<EventDays> all = row->sectionDays;
-    for (const EventDays& days : all)
-        if (days.granted != 0)
-            if (Outcome back = setEventDays(tx, id, days.section, EventDay::granted, ""); !back.ok()) return back;
+    DelayEvent bare = *row;
+    bare.course.clear();
+    bare.sectionDays.clear();
+    if (Outcome back = putEvent(tx, std::move(bare)); !back.ok()) return back;
+    forget<EventId>(tx, std::span(&id, 1));
     if (Outcome gone = removeActivities(tx, fragmentOf(tx.programme(), id)); !gone.ok()) return gone;
     tx.erase<DelayEvent>(id);
     return done();
@@ -230,21 +225,21 @@ Fault readInto(DelayEvent& event, const Programme& programme, EventField field, 
         fault = setState(event, text);
         break;
     case EventField::from:
-        fault = setDate(event.from, text);
+        fault = readDate(event.from, text);
         break;
     case EventField::to:
-        fault = setDate(event.to, text);
+        fault = readDate(event.to, text);
         break;
     case EventField::known:
-        fault = setDate(event.known, text);
+        fault = readDate(event.known, text);
         break;
     case EventField::noticeGiven:
-        fault = setDate(event.noticeGiven, text);
+        fault = readDate(event.noticeGiven, text);
         if (event.noticeGiven && event.state == EventState::noticed) event.state = EventState::notified;
         if (!event.noticeGiven && event.state == EventState::notified) event.state = EventState::noticed;
         break;
     case EventField::particularsGiven:
-        fault = setDate(event.particularsGiven, text);
+        fault = readDate(event.particularsGiven, text);
         if (event.particularsGiven && event.state == EventState::notified) event.state = EventState::claimed;
         if (!event.particularsGiven && event.state == EventState::claimed) event.state = EventState::notified;
         break;
@@ -274,6 +269,11 @@ Outcome setEventField(Transaction& tx, EventId id, EventField field, std::string
     Fault fault = readInto(event, tx.programme(), field, text);
     if (!fault) fault = orderOfDates(event);
     if (fault) return *fault;
+    takeFromCourse(event);
+    if (event.risk == Risk::contractor &&
+        std::any_of(event.course.begin(), event.course.end(),
+                    [](const ClaimEntry& entry) { return entry.step != ClaimStep::assessed; }))
+        return inputError("time was claimed or granted for it", "take the lines of its course away first");
     tx.set(std::move(event));
     return done();
 }
@@ -282,34 +282,24 @@ Outcome setEventDays(Transaction& tx, EventId id, SectionId section, EventDay wh
     const DelayEvent* row = tx.programme().events.row(id);
     const Section* of = tx.programme().sections.row(section);
     if (!row || !of) return inputError("the event or the section is no longer there");
-    text = trimmedView(text);
-    if (text.ends_with("d")) text = trimmedView(text.substr(0, text.size() - 1));
-    int count = 0;
-    const auto [end, failed] = std::from_chars(text.data(), text.data() + text.size(), count);
-    const bool whole = text.empty() || (failed == std::errc{} && end == text.data() + text.size());
-    if (!whole || count < 0 || count > 36500) return inputError("days are a whole number of calendar days");
+    std::optional<int> typed;
+    if (Fault fault = readDays(typed, text, 0, 36500)) return *fault;
+    const int count = typed.value_or(0);
+    if (followsCourse(*row, section))
+        return inputError("its days follow its course", "add a line to the course of its claim");
     DelayEvent event = *row;
     if (which != EventDay::assessed && count > 0 && event.risk == Risk::contractor)
         return inputError("it is our own risk", "only what is the employer's or nobody's gives time");
     auto days = std::find_if(event.sectionDays.begin(), event.sectionDays.end(),
                              [&](const EventDays& d) { return d.section == section; });
     if (days == event.sectionDays.end()) days = event.sectionDays.insert(days, EventDays{section, 0, 0, 0});
-    if (which == EventDay::granted) {
-        Section extended = *of;
-        extended.grantedDays += count - days->granted;
-        if (extended.grantedDays < 0)
-            return inputError("the section would have less than no time granted",
-                              "correct its time granted on the stage Contract first");
-        tx.set(std::move(extended));
-        if (count > 0) event.state = EventState::granted;
-    }
+    if (which == EventDay::granted && count > 0) event.state = EventState::granted;
     int& value = which == EventDay::claimed    ? days->claimed
                  : which == EventDay::assessed ? days->assessed
                                                : days->granted;
     value = count;
     if (days->claimed == 0 && days->assessed == 0 && days->granted == 0) event.sectionDays.erase(days);
-    tx.set(std::move(event));
-    return done();
+    return putEvent(tx, std::move(event));
 }
 
 Outcome setInForecast(Transaction& tx, EventId id, bool on) {

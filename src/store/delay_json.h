@@ -3,7 +3,7 @@
 #pragma once
 
 #include "core/contract/notices.h"
-#include "core/delay/prolongation.h"
+#include "core/delay/exposure_report.h"
 #include "core/network/schedule.h"
 
 #include <string>
@@ -13,8 +13,7 @@ namespace yarrin {
 
 /// What the command line prints of exposure and of delay analyses with --json (docs/cli.md).
 [[nodiscard]] std::string exposureToJson(const Programme& programme, const Schedule& schedule,
-                                         const std::vector<StandExposure>& course, const Prolongation& cost,
-                                         const std::vector<NoticeDue>& due);
+                                         const ExposureReport& report, const std::vector<NoticeDue>& due);
 [[nodiscard]] std::string analysisToJson(const DelayAnalysis& analysis, const Programme& now);
 
 } // namespace yarrin

@@ -3,6 +3,7 @@
 #pragma once
 
 #include "core/model/programme.h"
+#include "core/model/words.h"
 
 #include <optional>
 #include <vector>
@@ -35,6 +36,7 @@ struct NoticeClock {
 
 /// What has to be given for an event, in the order in which it falls due.
 enum class Duty { notice, particulars, update };
+template <> struct Words<Duty> { static constexpr std::string_view list[] = {"notice", "particulars", "update"}; };
 inline constexpr Duty duties[] = {Duty::notice, Duty::particulars, Duty::update};
 [[nodiscard]] NoticeClock clockOf(Duty duty, const Job& job, const DelayEvent& event, Date today);
 

@@ -72,7 +72,7 @@ void takeFromCourse(DelayEvent& event) {
         if (days == event.sectionDays.end()) days = event.sectionDays.insert(days, EventDays{section, 0, 0, 0});
         if (course.claimed) days->claimed = *course.claimed;
         if (course.assessed) days->assessed = *course.assessed;
-        days->granted = course.granted.value_or(0);
+        if (course.granted) days->granted = *course.granted;
         settled = settled && course.settled;
         refused = refused && course.refused && days->granted == 0;
         claimed = claimed || course.claimed || course.granted || course.settled;

@@ -1,0 +1,76 @@
+// SPDX-FileCopyrightText: 2026 The Yarrin authors
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "edit/typed.h"
+
+#include "core/base/text.h"
+#include "edit/activity_edits.h"
+#include "edit/contract_edits.h"
+
+#include <charconv>
+
+namespace yarrin {
+
+std::optional<int> wholeNumber(std::string_view text) {
+    int value = 0;
+    const auto [end, fault] = std::from_chars(text.data(), text.data() + text.size(), value);
+    if (text.empty() || fault != std::errc{} || end != text.data() + text.size()) return {};
+    return value;
+}
+
+Fault readSum(std::optional<Decimal>& sum, std::string_view text, const char* what) {
+    sum.reset();
+    if (trimmedView(text).empty()) return {};
+    const auto value = parseFigure(text);
+    if (!value.ok()) return value.error();
+    if (value->sign() < 0) return inputError(std::string(what) + " cannot be negative");
+    if (*value > Decimal(1'000'000'000'000)) return inputError(std::string(what) + " is out of all bounds");
+    sum = *value;
+    return {};
+}
+
+Fault readShare(std::optional<Decimal>& share, std::string_view text) {
+    std::optional<Decimal> percent;
+    std::string digits(text);
+    std::erase(digits, '%');
+    share.reset();
+    if (auto fault = readSum(percent, digits, "a share")) return fault;
+    if (!percent) return {};
+    if (*percent > Decimal(100)) return inputError("a share is at most 100 %");
+    if (percent->scale() > 6) return inputError("a share has at most six decimals");
+    share = Decimal(percent->mantissa(), percent->scale() + 2);
+    return {};
+}
+
+Fault readDays(std::optional<int>& days, std::string_view text, int least, int most) {
+    days.reset();
+    text = trimmedView(text);
+    if (text.empty()) return {};
+    for (const std::string_view unit : {"days", "day", "d"})
+        if (text.ends_with(unit)) {
+            text = trimmedView(text.substr(0, text.size() - unit.size()));
+            break;
+        }
+    days = wholeNumber(text);
+    if (days && *days >= least && *days <= most) return {};
+    days.reset();
+    return inputError("it must be a whole number of calendar days from " + std::to_string(least) + " to " +
+                      std::to_string(most));
+}
+
+Fault readDate(std::optional<Date>& date, std::string_view text) {
+    date.reset();
+    if (trimmedView(text).empty()) return {};
+    const auto typed = parseTypedDate(text);
+    if (!typed.ok()) return typed.error();
+    date = *typed;
+    return {};
+}
+
+Fault readDay(Date& date, std::string_view text) {
+    const auto typed = parseTypedDate(text);
+    if (!typed.ok()) return typed.error();
+    date = *typed;
+    return {};
+}
+
+} // namespace yarrin
