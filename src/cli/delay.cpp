@@ -131,7 +131,8 @@ void printDamages(const Programme& programme, const Schedule& figures, std::ostr
 void printAccounts(const Programme& programme, const ExposureReport& told, std::ostream& out) {
     const std::string& currency = programme.job.currency;
     if (told.otherwise)
-        out << "Time-barred events " << (programme.job.barredCount ? "count; without them " : "do not count; with them ")
+        out << "Time-barred events "
+            << (programme.job.barredCount ? "count; without them " : "do not count; with them ")
             << sumText(told.otherwise->unrelieved, currency) << ", " << sumText(told.otherwise->assessed, currency)
             << ", " << sumText(told.otherwise->claimed, currency) << "\n";
     out << "\nDamages so far:\n";
@@ -242,8 +243,8 @@ ExitStatus exposure(std::span<const std::string> arguments, CliStreams streams) 
         << textOf(analysis.rule) << ")\n";
     printMoney(now, *told, out);
     for (const NoticeDue& one : due)
-        out << now.events.row(one.event)->key << ": " << wordOf(one.duty) << " due "
-            << isoDate(*one.clock.due) << (one.clock.daysLeft < 0 ? ", lapsed" : "") << "\n";
+        out << now.events.row(one.event)->key << ": " << wordOf(one.duty) << " due " << isoDate(*one.clock.due)
+            << (one.clock.daysLeft < 0 ? ", lapsed" : "") << "\n";
     return ExitStatus::done;
 }
 
@@ -291,8 +292,9 @@ void printSteps(const DelayAnalysis& found, const Programme& now, std::ostream& 
             sign = ", ";
         }
         out << ": "
-            << (slip.mark ? std::string(wordOf(slip.mark->is)) + (slip.mark->who.empty() ? "" : ", says " + slip.mark->who)
-                          : std::string("open"));
+            << (slip.mark
+                    ? std::string(wordOf(slip.mark->is)) + (slip.mark->who.empty() ? "" : ", says " + slip.mark->who)
+                    : std::string("open"));
         if (slip.taken > 0) out << "; it takes " << dayCount(slip.taken) << " of what is paid";
         out << "\n";
     }

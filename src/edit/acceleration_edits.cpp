@@ -44,7 +44,8 @@ Fault readActivities(const Programme& programme, std::vector<ActivityId>& ids, s
     return {};
 }
 
-template <typename Id, typename Rows> Fault readNamed(const Rows& rows, Id& id, std::string_view key, const char* kind) {
+template <typename Id, typename Rows>
+Fault readNamed(const Rows& rows, Id& id, std::string_view key, const char* kind) {
     id = {};
     if (key.empty()) return {};
     const auto* row = named(rows, key);
@@ -202,17 +203,6 @@ Outcome setMileSpan(Transaction& tx, MileId id, bool hurt, Date from, Date to) {
     (hurt ? mile.hurtFrom : mile.quietFrom) = from;
     (hurt ? mile.hurtTo : mile.quietTo) = to;
     tx.set(std::move(mile));
-    return done();
-}
-
-Outcome setCostToDate(Transaction& tx, ActivityId id, std::string_view text) {
-    const Activity* row = tx.programme().activities.row(id);
-    if (!row) return inputError("the activity is no longer there");
-    if (row->kind != ActivityKind::hammock)
-        return inputError(row->key + " is no hammock", "cost to date is entered of hammocks");
-    Activity activity = *row;
-    if (Fault fault = readSum(activity.costToDate, text, "a cost")) return *fault;
-    tx.set(std::move(activity));
     return done();
 }
 

@@ -15,7 +15,7 @@ namespace yarrin {
 enum class WonField {
     key,
     title,
-    by,  ///< by its word, as how
+    by, ///< by its word, as how
     how,
     from,
     to,
@@ -34,8 +34,5 @@ enum class MileField { key, title, event, item, quietFrom, quietTo, hurtFrom, hu
 [[nodiscard]] Outcome setMileField(Transaction& tx, MileId id, MileField field, std::string_view text);
 /// One of its two spans as a whole.
 [[nodiscard]] Outcome setMileSpan(Transaction& tx, MileId id, bool hurt, Date from, Date to);
-
-/// What a hammock really cost up to the data date.
-[[nodiscard]] Outcome setCostToDate(Transaction& tx, ActivityId id, std::string_view text);
 
 } // namespace yarrin

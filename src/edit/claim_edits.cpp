@@ -128,8 +128,8 @@ Outcome addClaimEntry(Transaction& tx, EventId id, ClaimStep step, SectionId sec
         ClaimEntry entry;
         entry.step = step;
         entry.section = section;
-        for (const auto& [part, text] : {std::pair{ClaimPart::days, days}, std::pair{ClaimPart::date, date},
-                                         std::pair{ClaimPart::letter, letter}})
+        for (const auto& [part, text] :
+             {std::pair{ClaimPart::days, days}, std::pair{ClaimPart::date, date}, std::pair{ClaimPart::letter, letter}})
             if (Fault fault = read(tx.programme(), entry, part, text)) return fault;
         if (Fault fault = faultIn(event, entry)) return fault;
         event.course.push_back(std::move(entry));

@@ -54,7 +54,8 @@ public:
         }
         for (const Activity& then : m_before.programme.activities)
             if (!m_later.contains(then.id)) add(DifferenceKind::removed, then, "activity", then.name, "");
-        describe::forEachDifference(m_before.programme, m_before.programme.job, m_after.programme, m_after.programme.job,
+        describe::forEachDifference(m_before.programme, m_before.programme.job, m_after.programme,
+                                    m_after.programme.job,
                                     [&](const std::string& what, const std::string& then, const std::string& now) {
                                         tell(DifferenceKind::contract, "", "the job", what, then, now);
                                     });
@@ -106,16 +107,16 @@ private:
     template <typename Row>
     void fields(DifferenceKind kind, const Row& then, const Row& now, const std::string& name,
                 const std::set<std::string>& told) {
-        describe::forEachDifference(
-            m_before.programme, then, m_after.programme, now,
-            [&](const std::string& what, const std::string& before, const std::string& after) {
-                if (!told.contains(what)) tell(kind, now.key, name, what, before, after);
-            });
+        describe::forEachDifference(m_before.programme, then, m_after.programme, now,
+                                    [&](const std::string& what, const std::string& before, const std::string& after) {
+                                        if (!told.contains(what)) tell(kind, now.key, name, what, before, after);
+                                    });
     }
     /// Rows that are matched by what people call them.
     template <typename Rows> void records(const Rows& before, const Rows& after, const std::string& kind) {
         for (const auto& now : after) {
-            const auto then = std::find_if(before.begin(), before.end(), [&](const auto& r) { return r.key == now.key; });
+            const auto then =
+                std::find_if(before.begin(), before.end(), [&](const auto& r) { return r.key == now.key; });
             if (then == before.end())
                 tell(DifferenceKind::events, now.key, now.title, kind + " added", "", "");
             else

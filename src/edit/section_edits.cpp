@@ -34,8 +34,7 @@ template <typename Change> Outcome change(Transaction& tx, SectionId id, Change 
     return done();
 }
 
-template <typename Rows, typename Change>
-Fault changeRow(Rows& rows, std::size_t row, Change apply) {
+template <typename Rows, typename Change> Fault changeRow(Rows& rows, std::size_t row, Change apply) {
     if (row >= rows.size()) return inputError("the line is no longer there");
     return apply(rows[row]);
 }

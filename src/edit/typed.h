@@ -2,8 +2,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
 
-#include "core/base/result.h"
 #include "core/base/decimal.h"
+#include "core/base/result.h"
 #include "core/model/words.h"
 #include "core/time/instant.h"
 
@@ -51,8 +51,7 @@ template <typename Rows> std::string freshKey(const Rows& rows, const std::strin
 }
 
 /// Takes a key that is typed, where no other row has it.
-template <typename Rows, typename Row>
-[[nodiscard]] Fault takeKey(const Rows& rows, Row& row, std::string_view text) {
+template <typename Rows, typename Row> [[nodiscard]] Fault takeKey(const Rows& rows, Row& row, std::string_view text) {
     if (text.empty()) return inputError("an id cannot be empty");
     for (const auto& other : rows)
         if (other.id != row.id && other.key == text) return inputError("the id " + other.key + " is used already");

@@ -137,7 +137,9 @@ Json recoveriesJson(const Programme& programme, const ExposureReport& report) {
 }
 
 Json milesJson(const Programme& programme, const ExposureReport& report) {
-    const auto number = [](double value) { return json::exactNumber(Decimal::fromDouble(std::round(value * 1000) / 1000)); };
+    const auto number = [](double value) {
+        return json::exactNumber(Decimal::fromDouble(std::round(value * 1000) / 1000));
+    };
     Json list = Json::array();
     for (const MileFigures& one : report.miles) {
         Json row{{"id", programme.miles.row(one.mile)->key}};

@@ -234,8 +234,8 @@ template <typename Field> TableStatement partTable(const Field& field, int versi
     if constexpr (describe::IsDescribed<Part>)
         columns = newColumns<Part>(version);
     else
-        columns = ", " + std::string(field.parts.value) + (describe::IsId<Part>::value ? " INTEGER" : " TEXT") +
-                  " NOT NULL";
+        columns =
+            ", " + std::string(field.parts.value) + (describe::IsId<Part>::value ? " INTEGER" : " TEXT") + " NOT NULL";
     return {version, now, std::string(field.parts.table),
             "CREATE TABLE " + std::string(field.parts.table) + " (" + owner +
                 " INTEGER NOT NULL, position INTEGER NOT NULL" + columns + ", PRIMARY KEY (" + owner +

@@ -44,8 +44,8 @@ Result<std::vector<Stand>> standsFrom(std::vector<Revision> revisions, const Pro
     if (const Revision* one = *first) {
         auto programme = read(*one);
         if (!programme.ok()) return programme.errors();
-        stands.push_back({(one->contract ? "Contract programme " : "Baseline ") + one->key,
-                          std::move(programme).value()});
+        stands.push_back(
+            {(one->contract ? "Contract programme " : "Baseline ") + one->key, std::move(programme).value()});
         begun = one->number;
         since = one->dataDate.value_or(farPast);
     } else {
@@ -86,8 +86,9 @@ Result<std::vector<Stand>> standsIn(const std::filesystem::path& path, const std
     if (!isNative(path)) return standsFrom({}, *now, {}, baseline.value_or(std::string()));
     auto revisions = revisionsIn(path);
     if (!revisions.ok()) return revisions.errors();
-    return standsFrom(std::move(revisions).value(), *now,
-                       [&path](const Revision& revision) { return revisionIn(path, revision.key); }, baseline);
+    return standsFrom(
+        std::move(revisions).value(), *now,
+        [&path](const Revision& revision) { return revisionIn(path, revision.key); }, baseline);
 }
 
 } // namespace yarrin

@@ -10,9 +10,9 @@
 namespace yarrin {
 
 /// The stands of a job that analyses go through: the revision that the job names as baseline, else the contract
-/// programme in force (else the programme as if nothing had happened), what was frozen behind it in the order of its data dates, and what is forecast now, unless that is the
-/// last one, without those that the job leaves out. Without a file only the first and the last. What is no stand is named
-/// with the first.
+/// programme in force (else the programme as if nothing had happened), what was frozen behind it in the order of its
+/// data dates, and what is forecast now, unless that is the last one, without those that the job leaves out. Without a
+/// file only the first and the last. What is no stand is named with the first.
 [[nodiscard]] Result<std::vector<Stand>> standsOf(ProgrammeFile* file, const Programme& now);
 /// The same with revisions read by a function, which may keep what never changes.
 using ReadRevision = std::function<Result<Programme>(const Revision&)>;

@@ -4,17 +4,24 @@
 
 #include "app/base/format.h"
 #include "app/base/look.h"
+#include "app/base/tab_row.h"
 #include "app/contract/field_edit.h"
+#include "app/contract/section_chart.h"
 #include "app/contract/section_model.h"
+#include "app/contract/section_terms.h"
+#include "app/contract/time_cost_page.h"
 #include "app/table/grid_view.h"
 #include "app/table/inline_message.h"
+#include "app/table/list_page.h"
 
+#include <QCheckBox>
 #include <QComboBox>
 #include <QGridLayout>
 #include <QHeaderView>
 #include <QLabel>
 #include <QLineEdit>
 #include <QPushButton>
+#include <QStackedWidget>
 #include <QVBoxLayout>
 
 namespace yarrin {
@@ -49,7 +56,8 @@ ContractStage::ContractStage(Document& document, QWidget* parent)
     buildFields(*grid);
     inner->addLayout(grid);
     inner->addSpacing(6);
-    inner->addWidget(buildSections(), 1);
+    inner->addWidget(buildSections());
+    inner->addWidget(buildPages(), 1);
     connect(&m_document, &Document::changed, this, [this] {
         for (FieldEdit* field : m_fields) field->refresh();
         m_notice->dismiss();
@@ -128,8 +136,58 @@ void ContractStage::buildFields(QGridLayout& grid) {
             [=] { return period(job().particularsDays); },
             [](Transaction& tx, const std::string& text) { return setPeriod(tx, Period::particulars, text); }),
         2, 1);
+    buildNotices(grid);
     buildLateDates(grid);
     for (int column = 0; column < 4; ++column) grid.setColumnStretch(column, 1);
+}
+
+/// From when particulars run, updates of what lasts, and whether notice is a condition.
+void ContractStage::buildNotices(QGridLayout& grid) {
+    auto* runs = new QComboBox(this);
+    runs->setObjectName(QStringLiteral("particularsFrom"));
+    runs->setAccessibleName(tr("Particulars run from"));
+    runs->addItems({tr("Particulars run from the notice"), tr("Particulars run from knowing of it"),
+                    tr("Particulars run from its end")});
+    grid.addWidget(runs, 2, 2, Qt::AlignBottom);
+    grid.addWidget(field(
+                       QStringLiteral("jobUpdates"), tr("Updates while an event lasts, every"), tr("28 days"),
+                       [this] {
+                           const auto& days = m_document.programme().job.updateDays;
+                           return days ? tr("%1 days").arg(*days) : QString();
+                       },
+                       [](Transaction& tx, const std::string& text) { return setPeriod(tx, Period::update, text); }),
+                   2, 3);
+    auto* condition = new QCheckBox(tr("Without notice in time there is no time"), this);
+    condition->setObjectName(QStringLiteral("noticeIsCondition"));
+    auto* counts = new QCheckBox(tr("Time-barred events relieve the exposure all the same"), this);
+    counts->setObjectName(QStringLiteral("barredCount"));
+    grid.addWidget(condition, 3, 0, 1, 2);
+    grid.addWidget(counts, 3, 2, 1, 2);
+    const auto refresh = [this, runs, condition, counts] {
+        const Job& job = m_document.programme().job;
+        runs->setCurrentIndex(int(job.particularsFrom));
+        condition->setChecked(job.noticeIsCondition);
+        counts->setChecked(job.barredCount);
+        counts->setEnabled(job.noticeIsCondition);
+    };
+    connect(&m_document, &Document::changed, runs, refresh);
+    refresh();
+    const auto perform = [this, refresh](const QString& text, const Document::Operation& operation) {
+        const Outcome outcome = m_document.perform(text, operation);
+        if (!outcome.ok()) m_notice->say(show::error(outcome.error()));
+        refresh();
+    };
+    connect(runs, &QComboBox::activated, this, [perform, runs](int chosen) {
+        perform(runs->itemText(chosen),
+                [chosen](Transaction& tx) { return setParticularsFrom(tx, static_cast<ParticularsFrom>(chosen)); });
+    });
+    for (QCheckBox* box : {condition, counts}) {
+        const JobSwitch which = box == condition ? JobSwitch::noticeIsCondition : JobSwitch::barredCount;
+        connect(box, &QCheckBox::clicked, this, [perform, box, which](bool on) {
+            perform(tr("%1: %2").arg(box->text(), on ? tr("yes") : tr("no")),
+                    [which, on](Transaction& tx) { return setJobSwitch(tx, which, on); });
+        });
+    }
 }
 
 /// To what float is measured, and when the programme would have to start.
@@ -139,7 +197,7 @@ void ContractStage::buildLateDates(QGridLayout& grid) {
     from->setAccessibleName(tr("Float is measured to"));
     from->addItems(
         {tr("Float is measured to the programme's own finish"), tr("Float is measured to the contract dates")});
-    grid.addWidget(from, 3, 0, 1, 2);
+    grid.addWidget(from, 4, 0, 1, 2);
     const auto refresh = [this, from] { from->setCurrentIndex(int(m_document.programme().job.lateDatesFrom)); };
     connect(&m_document, &Document::changed, from, refresh);
     refresh();
@@ -151,7 +209,7 @@ void ContractStage::buildLateDates(QGridLayout& grid) {
     });
     auto* latest = new QLabel(this);
     latest->setObjectName(QStringLiteral("latestStart"));
-    grid.addWidget(latest, 3, 2, 1, 2);
+    grid.addWidget(latest, 4, 2, 1, 2);
     const auto showLatest = [this, latest] {
         const Schedule& schedule = m_document.schedule();
         const Job& j = m_document.programme().job;
@@ -198,25 +256,102 @@ QWidget* ContractStage::buildSections() {
     for (int i = 0; i < m_model->columnCount(); ++i) m_table->setColumnWidth(i, widths[i]);
     m_table->horizontalHeader()->setStretchLastSection(true);
     layout->addWidget(m_table);
-    layout->addSpacing(10);
-    auto* sumTitle = new QLabel(tr("Damages, line by line"), part);
-    sumTitle->setFont(headingFont());
+    const auto fit = [this] {
+        // The table is as tall as its rows, within reason.
+        m_table->setFixedHeight(std::min(8, std::max(1, m_model->rowCount())) * GridView::rowHeight + 28 + 14);
+    };
+    connect(&m_document, &Document::changed, m_table, fit);
+    fit();
+    return part;
+}
+
+/// What belongs to the sections: where they stand in time, the lesser terms of the chosen one, what was levied, and
+/// what time costs.
+QWidget* ContractStage::buildPages() {
+    auto* part = new QWidget(this);
+    auto* layout = new QVBoxLayout(part);
+    layout->setContentsMargins(0, 0, 0, 0);
+    layout->setSpacing(2);
+    m_tabs = new TabRow({{tr("In time"), "contractTime"},
+                         {tr("Terms"), "contractTerms"},
+                         {tr("Levied and repaid"), "contractLevied"},
+                         {tr("Time-related cost"), "contractCost"}},
+                        part);
+    m_pages = new QStackedWidget(part);
+    m_terms = new SectionTerms(m_document, part);
+    m_account = new SectionAccount(m_document, part);
+    m_cost = new TimeCostPage(m_document, part);
+    for (QWidget* page : std::initializer_list<QWidget*>{buildTime(), m_terms, m_account, m_cost})
+        m_pages->addWidget(scrolledPage(page, m_pages));
+    layout->addWidget(m_tabs, 0, Qt::AlignLeft);
+    layout->addWidget(m_pages, 1);
+    connect(m_tabs, &TabRow::chosen, this, [this](int page) {
+        m_tabs->setCurrent(page);
+        m_pages->setCurrentIndex(page);
+        presentPages();
+    });
+    connect(m_table->selectionModel(), &QItemSelectionModel::currentChanged, this, &ContractStage::presentPages);
+    connect(&m_document, &Document::changed, this, &ContractStage::presentPages);
+    connect(m_terms, &SectionTerms::refused, m_notice, &NoticeBar::say);
+    connect(m_account, &SectionAccount::refused, m_notice, &NoticeBar::say);
+    connect(m_cost, &TimeCostPage::refused, m_notice, &NoticeBar::say);
+    m_tabs->setCurrent(0);
+    presentPages();
+    return part;
+}
+
+void ContractStage::presentPages() {
+    const auto& sections = m_document.programme().sections;
+    SectionId id = m_model->sectionAt(m_table->currentIndex().row());
+    if (!id && !sections.empty()) id = sections[0].id;
+    m_terms->present(id);
+    m_account->present(id);
+    m_cost->present();
+}
+
+void ContractStage::showNamed(const QString& name) {
+    const int page = name == QLatin1String("terms")    ? 1
+                     : name == QLatin1String("levied") ? 2
+                     : name == QLatin1String("cost")   ? 3
+                                                       : 0;
+    m_tabs->setCurrent(page);
+    m_pages->setCurrentIndex(page);
+    presentPages();
+}
+
+void ContractStage::chooseNamed(const QString& key) {
+    const auto& sections = m_document.programme().sections;
+    for (std::size_t i = 0; i < sections.size(); ++i)
+        if (show::text(sections[i].key) == key) m_table->setCurrentIndex(m_model->index(int(i), 1));
+}
+
+QWidget* ContractStage::buildTime() {
+    auto* page = new QWidget(this);
+    auto* layout = new QVBoxLayout(page);
+    layout->setContentsMargins(0, 6, 0, 6);
+    layout->setSpacing(4);
+    auto* chart = new SectionChart(m_document, page);
+    layout->addWidget(chart);
+    connect(chart, &SectionChart::sectionChosen, this, [this](SectionId id) {
+        const auto index = m_document.programme().sections.indexOf(id);
+        m_table->setCurrentIndex(m_model->index(int(index), 1));
+    });
+    auto* sumTitle = new QLabel(tr("Damages, line by line"), page);
+    sumTitle->setFont(boldened(bodyFont()));
     layout->addWidget(sumTitle);
-    auto* lines = new QLabel(part);
+    auto* lines = new QLabel(page);
     lines->setObjectName(QStringLiteral("damagesLines"));
     lines->setTextInteractionFlags(Qt::TextSelectableByMouse);
     lines->setWordWrap(true);
     layout->addWidget(lines);
     layout->addStretch(1);
     const auto tell = [this, lines, sumTitle] {
-        // The table is as tall as its rows, within reason.
-        m_table->setFixedHeight(std::min(12, std::max(1, m_model->rowCount())) * GridView::rowHeight + 28 + 14);
         sumTitle->setVisible(!m_document.programme().sections.empty());
         lines->setText(damagesLines().join(QLatin1Char('\n')));
     };
     connect(&m_document, &Document::changed, lines, tell);
     tell();
-    return part;
+    return page;
 }
 
 QStringList ContractStage::damagesLines() const {
@@ -225,9 +360,26 @@ QStringList ContractStage::damagesLines() const {
     const std::string& currency = programme.job.currency;
     QStringList lines;
     if (programme.sections.empty() || !schedule.ok()) return lines;
-    const auto sumOf = [&](const Section& section, int late) {
-        return late <= 0 ? tr("%1: nothing").arg(late == 0 ? tr("on its date") : show::lateness(late))
-                         : tr("%1: %2").arg(show::lateness(late), show::money(damagesFor(section, late), currency));
+    const auto sumOf = [&](const SectionFigures& figures, int relief) {
+        const Section& section = *programme.sections.row(figures.section);
+        const int late = *figures.daysLate - relief;
+        if (late <= 0) return tr("%1: nothing").arg(late == 0 ? tr("on its date") : show::lateness(late));
+        const Date extended = figures.extended + relief;
+        const auto parts = damagesParts(section, extended, *figures.until);
+        QStringList terms;
+        // Rate by rate where there is more than one, or where a part is in use.
+        if (parts.size() > 1 || (parts.size() == 1 && !(parts[0].share == Fraction(1))))
+            for (const DamagesPart& part : parts) {
+                QString term = tr("%1 d at %2").arg(part.days).arg(show::money(part.rate, currency));
+                if (!(part.share == Fraction(1)))
+                    term +=
+                        tr(" of %1 %").arg(show::number((part.share * Fraction(100)).rounded(2).value_or(Decimal(0))));
+                terms << term;
+            }
+        QString words = tr("%1: %2").arg(show::lateness(late),
+                                         show::money(damagesBetween(section, extended, *figures.until), currency));
+        if (!terms.isEmpty()) words += QStringLiteral(" (%1)").arg(terms.join(QStringLiteral(" + ")));
+        return words;
     };
     for (const SectionFigures& figures : schedule.sections) {
         const Section& section = *programme.sections.row(figures.section);
@@ -236,19 +388,19 @@ QStringList ContractStage::damagesLines() const {
                          .arg(show::text(section.key), show::text(section.name));
             continue;
         }
-        QString line =
-            tr("%1 %2, forecast %3 against %4, at %5 a %6. Granted only, %7")
-                .arg(show::text(section.key), show::text(section.name), show::date(*figures.forecast),
-                     show::date(figures.extended), show::money(section.rate, currency),
-                     section.per == DamagesPer::day ? tr("day") : tr("week"), sumOf(section, *figures.daysLate));
+        QString line = tr("%1 %2, forecast %3 against %4, at %5 a %6. Granted only, %7")
+                           .arg(show::text(section.key), show::text(section.name), show::date(*figures.forecast),
+                                show::date(figures.extended), show::money(section.rate, currency),
+                                section.per == DamagesPer::day ? tr("day") : tr("week"), sumOf(figures, 0));
         if (figures.assessedDays > 0)
             line += tr(". With the %1 assessed, %2")
-                        .arg(show::countOf(figures.assessedDays, "day", "days"),
-                             sumOf(section, *figures.daysLate - figures.assessedDays));
+                        .arg(show::countOf(figures.assessedDays, "day", "days"), sumOf(figures, figures.assessedDays));
         if (figures.claimedDays > 0)
             line += tr(". With the %1 claimed, %2")
-                        .arg(show::countOf(figures.claimedDays, "day", "days"),
-                             sumOf(section, *figures.daysLate - figures.claimedDays));
+                        .arg(show::countOf(figures.claimedDays, "day", "days"), sumOf(figures, figures.claimedDays));
+        if (section.graceDays > 0) line += tr(". %1 of grace").arg(show::countOf(section.graceDays, "day", "days"));
+        if (figures.until != figures.forecast) line += tr(". Taken over %1").arg(show::date(*figures.until));
+        if (figures.bonus.sign() > 0) line += tr(". Bonus %1").arg(show::money(figures.bonus, currency));
         lines << line + QLatin1Char('.');
     }
     const auto cap = contractCap(programme.job);

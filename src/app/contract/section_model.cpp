@@ -97,6 +97,11 @@ QString SectionModel::shown(const Section& section, int column, bool forEditing)
         return forEditing ? show::number(*section.cap) : show::money(*section.cap, programme.job.currency);
     case SectionField::granted:
         return QString::number(section.grantedDays);
+    case SectionField::grace:
+    case SectionField::bonus:
+    case SectionField::bonusCap:
+    case SectionField::takenOver:
+        break; // on the page of its terms
     }
     return {};
 }

@@ -6,6 +6,7 @@
 #include "app/base/look.h"
 #include "app/base/tab_row.h"
 #include "app/delay/completion_chart.h"
+#include "app/delay/disruption_page.h"
 #include "app/delay/event_list.h"
 #include "app/delay/event_page.h"
 #include "app/delay/exposure_panel.h"
@@ -34,9 +35,11 @@ DelayStage::DelayStage(Document& document, Dialogs& dialogs, Date today, QWidget
     m_event = new EventPage(document, dialogs, today, this);
     m_sums = new SumsPage(document, this);
     m_recovery = new RecoveryPage(document, this);
+    m_disruption = new DisruptionPage(document, this);
     m_pages->addWidget(buildCourse());
     m_side = new SidePage(document, *m_study, this);
-    for (QWidget* page : std::initializer_list<QWidget*>{m_side, m_event, m_sums, m_recovery}) m_pages->addWidget(page);
+    for (QWidget* page : std::initializer_list<QWidget*>{m_side, m_event, m_sums, m_recovery, m_disruption})
+        m_pages->addWidget(page);
     auto* right = new QWidget(this);
     right->setObjectName(QStringLiteral("delayRight"));
     auto* column = new QVBoxLayout(right);
@@ -46,7 +49,8 @@ DelayStage::DelayStage(Document& document, Dialogs& dialogs, Date today, QWidget
                          {tr("Side by side"), "delaySide"},
                          {tr("The event"), "delayEvent"},
                          {tr("Every sum"), "delaySums"},
-                         {tr("Recovery"), "delayRecovery"}},
+                         {tr("Recovery"), "delayRecovery"},
+                         {tr("Disruption"), "delayDisruption"}},
                         right);
     m_tabs->setContentsMargins(8, 8, 8, 4);
     column->addWidget(m_tabs, 0, Qt::AlignLeft);
@@ -78,6 +82,7 @@ DelayStage::DelayStage(Document& document, Dialogs& dialogs, Date today, QWidget
         show(Page::event);
     });
     connect(m_recovery, &RecoveryPage::refused, m_notice, &NoticeBar::say);
+    connect(m_disruption, &DisruptionPage::refused, m_notice, &NoticeBar::say);
     connect(m_study, &DelayStudy::found, this, &DelayStage::showFound);
     connect(m_study, &DelayStudy::runningChanged, this, &DelayStage::showRunning);
     const auto again = [this] {
@@ -210,11 +215,12 @@ void DelayStage::show(Page page) {
 }
 
 void DelayStage::showNamed(const QString& name) {
-    show(name == QLatin1String("event")      ? Page::event
-         : name == QLatin1String("side")     ? Page::side
-         : name == QLatin1String("sums")     ? Page::sums
-         : name == QLatin1String("recovery") ? Page::recovery
-                                             : Page::course);
+    show(name == QLatin1String("event")        ? Page::event
+         : name == QLatin1String("side")       ? Page::side
+         : name == QLatin1String("sums")       ? Page::sums
+         : name == QLatin1String("recovery")   ? Page::recovery
+         : name == QLatin1String("disruption") ? Page::disruption
+                                               : Page::course);
 }
 
 void DelayStage::choose(const QString& key) {
@@ -291,7 +297,8 @@ void DelayStage::showFound() {
     m_exposure->present(found);
     if (m_pages->currentWidget() == m_event) m_event->present(m_events->current(), found);
     if (m_pages->currentWidget() == m_sums) m_sums->present(found);
-    if (m_pages->currentWidget() == m_recovery) m_recovery->refresh();
+    if (m_pages->currentWidget() == m_recovery) m_recovery->present(found);
+    if (m_pages->currentWidget() == m_disruption) m_disruption->present(found);
     const int index = m_section->currentIndex();
     if (!m_document.schedule().ok())
         return m_chart->clear(tr("There are no dates: the programme cannot be calculated."));

@@ -15,6 +15,7 @@ class QStackedWidget;
 namespace yarrin {
 
 class CompletionChart;
+class DisruptionPage;
 class EventList;
 class EventPage;
 class ExposurePanel;
@@ -24,14 +25,14 @@ class SumsPage;
 class TabRow;
 
 /// Where delay is recorded, analysed and counted: the register of events; how completion moved and what that exposes;
-/// one event; every sum; what a recovery would save.
+/// one event; every sum; time won back and what a recovery would save; disruption.
 class DelayStage : public Stage {
     Q_OBJECT
 public:
     DelayStage(Document& document, Dialogs& dialogs, Date today, QWidget* parent = nullptr);
     void setToday(Date today);
 
-    enum class Page { course, side, event, sums, recovery };
+    enum class Page { course, side, event, sums, recovery, disruption };
     void show(Page page);
     /// A page by its name on the command line.
     void showNamed(const QString& name) override;
@@ -81,6 +82,7 @@ private:
     EventPage* m_event = nullptr;
     SumsPage* m_sums = nullptr;
     RecoveryPage* m_recovery = nullptr;
+    DisruptionPage* m_disruption = nullptr;
     SidePage* m_side = nullptr;
 };
 

@@ -54,16 +54,15 @@ void DelayStudy::update() {
             }
             const std::vector<Stand>& list = *all;
             findings->now = list.back().programme;
-            auto course = exposureCourse(list);
-            if (!course.ok()) {
-                findings->fault = show::error(course.error());
+            findings->timeImpact = analyse(DelayMethod::timeImpact, list, watch.token());
+            auto report = exposureReport(list, findings->timeImpact);
+            if (!report.ok()) {
+                findings->fault = show::error(report.error());
                 return findings;
             }
-            findings->course = std::move(course).value();
-            findings->timeImpact = analyse(DelayMethod::timeImpact, list, watch.token());
+            findings->report = std::move(report).value();
             findings->chosen =
                 method == DelayMethod::timeImpact ? findings->timeImpact : analyse(method, list, watch.token());
-            findings->cost = prolongationOf(findings->timeImpact, findings->now);
             if (!findings->chosen.errors.empty()) findings->fault = show::error(findings->chosen.errors.front());
             return findings;
         },

@@ -3,7 +3,7 @@
 #pragma once
 
 #include "app/base/document.h"
-#include "core/delay/prolongation.h"
+#include "core/delay/exposure_report.h"
 
 #include <QObject>
 
@@ -19,11 +19,10 @@ public:
     explicit DelayStudy(Document& document, QObject* parent = nullptr);
 
     struct Findings {
-        Programme now; ///< what it was found for
-        std::vector<StandExposure> course;
+        Programme now;            ///< what it was found for
         DelayAnalysis chosen;     ///< by the method chosen
         DelayAnalysis timeImpact; ///< what prolongation and events are told by
-        Prolongation cost;
+        ExposureReport report;
         QString fault; ///< why there is none
     };
     /// Null until something was found.

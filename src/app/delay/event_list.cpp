@@ -79,8 +79,14 @@ QString stateText(EventState state) {
     return EventList::tr("refused");
 }
 
-QString clockText(const NoticeClock& clock, bool particulars) {
-    const QString what = particulars ? EventList::tr("particulars") : EventList::tr("notice");
+QString dutyText(Duty duty) {
+    return duty == Duty::notice        ? EventList::tr("notice")
+           : duty == Duty::particulars ? EventList::tr("particulars")
+                                       : EventList::tr("update");
+}
+
+QString clockText(const NoticeClock& clock, Duty duty) {
+    const QString what = dutyText(duty);
     using State = NoticeClock::State;
     switch (clock.state) {
     case State::running:
@@ -142,14 +148,17 @@ EventList::Entry EventList::entryOf(const DelayEvent& event) const {
     QStringList how{riskText(event.risk)};
     if (event.risk == Risk::neutral) how << tr("time, no money");
     if (!own) how << stateText(event.state);
+    if (!event.course.empty() && event.course.back().step == ClaimStep::disputed) how << tr("disputed");
     if (entry.off) how << tr("switched off");
     entry.how = how.join(QStringLiteral(" · "));
     const Date day = clockDay(programme.job, m_today);
-    const NoticeClock notice = noticeClock(programme.job, event, day);
-    const NoticeClock particulars = particularsClock(programme.job, event, day);
-    const NoticeClock& next =
-        notice.state == NoticeClock::State::given || notice.state == NoticeClock::State::none ? particulars : notice;
-    entry.clock = clockText(next, &next == &particulars);
+    NoticeClock next;
+    for (const Duty duty : duties) {
+        next = clockOf(duty, programme.job, event, day);
+        entry.clock = clockText(next, duty);
+        if (!entry.clock.isEmpty()) break;
+    }
+    if (isBarred(programme.job, event) && isOpen(event)) entry.clock = tr("time-barred: ") + entry.clock;
     using Clock = NoticeClock::State;
     if (next.state == Clock::lapsed || next.state == Clock::today || next.state == Clock::late)
         entry.urgency = Entry::Urgency::now;

@@ -59,6 +59,8 @@ private:
 [[nodiscard]] QString riskText(Risk risk);
 [[nodiscard]] QString stateText(EventState state);
 /// What a clock says, as in "notice due TODAY"; empty where it says nothing.
-[[nodiscard]] QString clockText(const NoticeClock& clock, bool particulars);
+[[nodiscard]] QString clockText(const NoticeClock& clock, Duty duty);
+/// "notice", "particulars", "update".
+[[nodiscard]] QString dutyText(Duty duty);
 
 } // namespace yarrin

@@ -6,6 +6,7 @@
 #include "app/base/look.h"
 #include "app/base/outside_address.h"
 #include "app/contract/field_edit.h"
+#include "app/delay/claim_course.h"
 #include "app/delay/event_list.h"
 #include "app/table/list_page.h"
 #include "core/model/words.h"
@@ -58,7 +59,10 @@ EventPage::EventPage(Document& document, Dialogs& dialogs, Date today, QWidget* 
     m_found->setWordWrap(true);
     m_found->setProperty("quiet", true);
     grid->addWidget(m_found, 11, 0, 1, 4);
-    grid->setRowStretch(12, 1);
+    m_course = new ClaimCourse(document, inner);
+    grid->addWidget(m_course, 12, 0, 1, 4);
+    connect(m_course, &ClaimCourse::refused, this, &EventPage::refused);
+    grid->setRowStretch(13, 1);
     scroll->setWidget(inner);
     auto* layout = new QVBoxLayout(this);
     layout->setContentsMargins(0, 0, 0, 0);
@@ -299,7 +303,8 @@ void EventPage::buildDays() {
     columns.push_back({QStringLiteral("refused"), tr("Refused"), 76, true, true, [this, days](std::size_t i) {
                            const DelayEvent* e = event();
                            const int refused = days(i).claimed - days(i).granted;
-                           return e && !isOpen(*e) && refused > 0 ? QString::number(refused) : QString();
+                           return e && !isOpenIn(*e, m_sections[i]) && refused > 0 ? QString::number(refused)
+                                                                                   : QString();
                        }});
     columns.push_back({QStringLiteral("moved"), tr("Time impact says"), 200, false, true, [this](std::size_t i) {
                            const auto found = m_moved.find(m_sections[i].value);
@@ -330,15 +335,17 @@ void EventPage::setToday(Date today) {
 void EventPage::showClocks() {
     const Job& job = m_document.programme().job;
     const Date day = clockDay(job, m_today);
-    const NoticeClock notice = noticeClock(job, *event(), day), particulars = particularsClock(job, *event(), day);
     QStringList lines;
     bool urgent = false;
-    for (const bool second : {false, true}) {
-        const NoticeClock& one = second ? particulars : notice;
+    for (const Duty duty : duties) {
+        const NoticeClock one = clockOf(duty, job, *event(), day);
         using State = NoticeClock::State;
-        if (const QString text = clockText(one, second); !text.isEmpty()) lines << text;
+        if (const QString text = clockText(one, duty); !text.isEmpty()) lines << text;
         urgent = urgent || one.state == State::today || one.state == State::lapsed;
     }
+    if (isBarred(job, *event()))
+        lines << (job.barredCount ? tr("Notice is a condition of time: it may be barred.")
+                                  : tr("Notice is a condition of time: its days do not count."));
     if (event()->risk != Risk::contractor && (!job.noticeDays || !job.particularsDays))
         lines << tr("The contract's periods for notice and particulars stand on the stage Contract.");
     m_clocks->setText(lines.join(QLatin1Char('\n')));
@@ -453,6 +460,7 @@ void EventPage::present(EventId id, const DelayStudy::Findings* findings) {
         showDocuments();
         showFound(findings);
     }
+    m_course->present(id);
     m_days->refresh();
     m_days->setFixedHeight(36 + 27 * std::max(1, int(m_sections.size())));
 }

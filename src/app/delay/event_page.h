@@ -16,6 +16,7 @@ class QPlainTextEdit;
 
 namespace yarrin {
 
+class ClaimCourse;
 class FieldEdit;
 class ListPage;
 
@@ -65,6 +66,7 @@ private:
     QLabel* m_found = nullptr;
     FieldEdit* m_delayed = nullptr;
     ListPage* m_days = nullptr;
+    ClaimCourse* m_course = nullptr;
     std::vector<SectionId> m_sections;
     std::unordered_map<std::uint32_t, QString> m_moved; ///< what time impact says, by section
 };

@@ -36,8 +36,8 @@ void ExposurePanel::present(const DelayStudy::Findings* findings) {
     m_course.clear();
     m_cost.reset();
     if (findings) {
-        m_course = findings->course;
-        m_cost = findings->cost;
+        m_course = findings->report.course;
+        m_cost = findings->report.cost;
     }
     QString words;
     for (const Tile& tile : tiles()) words += tile.title + QStringLiteral(" ") + tile.value + QStringLiteral(", ");

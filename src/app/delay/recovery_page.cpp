@@ -5,6 +5,7 @@
 #include "app/base/format.h"
 #include "app/base/look.h"
 #include "app/contract/field_edit.h"
+#include "app/delay/won_list.h"
 #include "app/table/list_page.h"
 #include "core/contract/damages_lines.h"
 #include "core/delay/prolongation.h"
@@ -55,22 +56,29 @@ RecoveryPage::RecoveryPage(Document& document, QWidget* parent)
     add("saved", tr("Saved"), 120, true, [this](std::size_t i) { return m_rows[i].saved; });
     columns.back().marked = [this](std::size_t i) { return m_rows[i].worse; };
     m_list = new ListPage(QStringLiteral("recoveryTable"), tr("What the recovery saves"),
-                          {[this] { return m_rows.size(); },
-                           [](const QString&, const auto&) { return Outcome(inputError("this list only shows", {})); },
-                           {},
-                           [](std::size_t) { return QString(); }},
-                          std::move(columns), this);
+                          shownRows([this] { return m_rows.size(); }), std::move(columns), this);
     m_list->hideLine();
     m_list->stretch(QStringLiteral("what"));
     m_list->setEmptyText({});
-    auto* layout = new QVBoxLayout(this);
-    layout->setContentsMargins(16, 12, 16, 10);
+    m_won = new WonList(document, this);
+    connect(m_won, &WonList::refused, this, &RecoveryPage::refused);
+    auto* page = new QWidget(this);
+    auto* layout = new QVBoxLayout(page);
+    layout->setContentsMargins(16, 4, 16, 10);
     layout->setSpacing(8);
+    layout->addWidget(m_won);
+    auto* title = new QLabel(tr("A trial of what might be won"), page);
+    title->setFont(headingFont());
+    layout->addSpacing(8);
+    layout->addWidget(title);
     layout->addWidget(m_words);
     layout->addWidget(m_begin, 0, Qt::AlignLeft);
     layout->addWidget(m_cost);
-    layout->addWidget(m_list, 100);
-    layout->addStretch(1); // where there is no list yet, words and button stay at the top
+    layout->addWidget(m_list);
+    layout->addStretch(1);
+    auto* outer = new QVBoxLayout(this);
+    outer->setContentsMargins(0, 0, 0, 0);
+    outer->addWidget(scrolledPage(page, this));
     connect(m_begin, &QPushButton::clicked, this, [this] {
         const Outcome begun = m_document.beginTrial();
         if (!begun.ok()) emit refused(show::error(begun.error()));
@@ -83,6 +91,11 @@ void RecoveryPage::addMoney(const QString& what, const Fraction& before, const F
     const Fraction saved = before - after;
     m_rows.push_back({what, show::money(before, currency), show::money(after, currency),
                       saved.sign() == 0 ? QString() : show::money(saved, currency), saved.sign() < 0});
+}
+
+void RecoveryPage::present(const DelayStudy::Findings* findings) {
+    m_won->present(findings);
+    refresh();
 }
 
 void RecoveryPage::refresh() {
@@ -135,6 +148,7 @@ void RecoveryPage::refresh() {
            "assessed, %3 if all claims are met.")
             .arg(net(Relief::unrelieved), net(Relief::assessed), net(Relief::claimed)));
     m_list->refresh();
+    m_list->fitRows(20);
 }
 
 } // namespace yarrin

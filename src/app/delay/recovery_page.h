@@ -2,7 +2,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
 
-#include "app/base/document.h"
+#include "app/delay/delay_study.h"
 
 #include <QWidget>
 
@@ -13,6 +13,7 @@ namespace yarrin {
 
 class FieldEdit;
 class ListPage;
+class WonList;
 
 /// What a recovery costs against what it saves: the trial against where it began.
 class RecoveryPage : public QWidget {
@@ -20,12 +21,13 @@ class RecoveryPage : public QWidget {
 public:
     explicit RecoveryPage(Document& document, QWidget* parent = nullptr);
 
-    void refresh();
+    void present(const DelayStudy::Findings* findings);
 
 signals:
     void refused(const QString& text);
 
 private:
+    void refresh();
     struct Row {
         QString what, before, after, saved;
         bool worse = false;
@@ -39,6 +41,7 @@ private:
     QPushButton* m_begin;
     FieldEdit* m_cost;
     ListPage* m_list;
+    WonList* m_won;
 };
 
 } // namespace yarrin

@@ -4,23 +4,19 @@
 
 #include "app/base/format.h"
 #include "app/base/look.h"
+#include "app/delay/side_rules.h"
+#include "app/delay/slip_list.h"
 #include "app/table/list_page.h"
-#include "edit/contract_edits.h"
 
 #include <QComboBox>
 #include <QHBoxLayout>
 #include <QLabel>
-#include <QLineEdit>
 #include <QPushButton>
 #include <QVBoxLayout>
 
 namespace yarrin {
 
 namespace {
-
-Outcome onlyShows(const QString&, const std::function<Outcome(Transaction*)>&) {
-    return inputError("this list only shows", {});
-}
 
 /// In the order of the page, short enough for a column.
 QString shortName(DelayMethod method) {
@@ -75,10 +71,29 @@ SidePage::SidePage(Document& document, DelayStudy& study, QWidget* parent)
     layout->setContentsMargins(0, 0, 0, 0);
     layout->setSpacing(4);
     layout->addWidget(buildRules());
-    layout->addWidget(m_words);
-    layout->addWidget(m_list, 5);
-    layout->addWidget(attacked);
-    layout->addWidget(m_flagList, 1);
+    auto* inner = new QWidget(this);
+    auto* column = new QVBoxLayout(inner);
+    column->setContentsMargins(0, 0, 0, 8);
+    column->setSpacing(4);
+    column->addWidget(m_words);
+    column->addWidget(m_list);
+    column->addWidget(attacked);
+    column->addWidget(m_flagList);
+    m_ignored = new QLabel(inner);
+    m_ignored->setObjectName(QStringLiteral("sideIgnored"));
+    m_ignored->setWordWrap(true);
+    m_ignored->setProperty("quiet", true);
+    m_ignored->setContentsMargins(16, 2, 16, 2);
+    column->addWidget(m_ignored);
+    auto* slipped = new QLabel(tr("Own slips that nobody recorded"), inner);
+    slipped->setFont(headingFont());
+    slipped->setContentsMargins(16, 6, 0, 0);
+    column->addWidget(slipped);
+    m_slipList = new SlipList(m_document, inner);
+    column->addWidget(m_slipList);
+    column->addStretch(1);
+    layout->addWidget(scrolledPage(inner, this), 1);
+    connect(m_slipList, &SlipList::refused, this, &SidePage::refused);
     const auto old = [this] { m_stale = true; };
     connect(&m_document, &Document::changed, this, old);
     connect(&m_document, &Document::revisionsChanged, this, old);
@@ -98,34 +113,16 @@ QWidget* SidePage::buildRules() {
     m_section->setObjectName(QStringLiteral("sideSection"));
     m_section->setAccessibleName(tr("Section"));
     m_section->setMinimumWidth(150);
-    m_rule = new QComboBox(row);
-    m_rule->setObjectName(QStringLiteral("concurrencyRule"));
-    m_rule->setAccessibleName(tr("How concurrent delay is answered for"));
-    for (const QString& name : {tr("Time, not money"), tr("Effective cause"), tr("Apportioned")}) m_rule->addItem(name);
-    m_near = new QLineEdit(row);
-    m_near->setObjectName(QStringLiteral("nearDays"));
-    m_near->setAccessibleName(tr("Paths within so many days count as driving"));
-    m_near->setFixedWidth(44);
-    m_near->setAlignment(Qt::AlignRight);
+    m_rules = new SideRules(m_document, row);
     m_stop = quietButton(tr("Stop"), "sideStop", row);
     m_stop->hide();
     line->addWidget(m_section);
     line->addWidget(m_stop);
-    line->addStretch(1);
-    line->addWidget(new QLabel(tr("Concurrent:"), row));
-    line->addWidget(m_rule);
-    line->addSpacing(6);
-    line->addWidget(new QLabel(tr("Near paths, days:"), row));
-    line->addWidget(m_near);
+    line->addWidget(m_rules, 1);
     connect(m_section, &QComboBox::activated, this, &SidePage::present);
-    connect(m_rule, &QComboBox::activated, this, [this](int rule) {
-        perform(tr("Rule of concurrency: %1").arg(m_rule->itemText(rule)),
-                [rule](Transaction& tx) { return setConcurrency(tx, static_cast<ConcurrencyRule>(rule)); });
-    });
-    connect(m_near, &QLineEdit::editingFinished, this, [this] {
-        if (m_near->text() == QString::number(m_document.programme().job.nearDays)) return;
-        perform(tr("Near paths: %1 d").arg(m_near->text()),
-                [text = m_near->text().toStdString()](Transaction& tx) { return setNearDays(tx, text); });
+    connect(m_rules, &SideRules::refused, this, &SidePage::refused);
+    connect(m_rules, &SideRules::chosen, this, [this] {
+        if (isVisible()) refresh();
     });
     connect(m_stop, &QPushButton::clicked, this, [this] {
         m_working.stop();
@@ -133,13 +130,6 @@ QWidget* SidePage::buildRules() {
         m_words->setText(tr("Stopped. It is worked out when the page is shown again."));
     });
     return row;
-}
-
-void SidePage::perform(const QString& text, const Document::Operation& operation) {
-    const Outcome outcome = m_document.perform(text, operation);
-    if (!outcome.ok()) emit refused(show::error(outcome.error()));
-    m_near->setText(QString::number(m_document.programme().job.nearDays));
-    if (isVisible()) refresh();
 }
 
 void SidePage::buildLists() {
@@ -155,20 +145,16 @@ void SidePage::buildLists() {
         add(QStringLiteral("method%1").arg(m), shortName(static_cast<DelayMethod>(m)), 82, true,
             [this, m](std::size_t i) { return m_rows[i].days[m]; });
     add(QStringLiteral("paid"), tr("Paid"), 64, true, [this](std::size_t i) { return m_rows[i].paid; });
-    m_list =
-        new ListPage(QStringLiteral("sideBySide"), tr("All methods side by side"),
-                     {[this] { return m_rows.size(); }, onlyShows, {}, [this](std::size_t i) { return m_rows[i].who; }},
-                     std::move(columns), this);
+    m_list = new ListPage(QStringLiteral("sideBySide"), tr("All methods side by side"),
+                          shownRows([this] { return m_rows.size(); }), std::move(columns), this);
     m_list->hideLine();
     m_list->stretch(QStringLiteral("title"));
     columns.clear();
     add(QStringLiteral("event"), tr("Event"), 58, false, [this](std::size_t i) { return m_flags[i].event; });
     add(QStringLiteral("methods"), tr("In"), 170, false, [this](std::size_t i) { return m_flags[i].methods; });
     add(QStringLiteral("text"), tr("Why"), 300, false, [this](std::size_t i) { return m_flags[i].text; });
-    m_flagList = new ListPage(
-        QStringLiteral("delayFlags"), tr("What may be attacked"),
-        {[this] { return m_flags.size(); }, onlyShows, {}, [this](std::size_t i) { return m_flags[i].event; }},
-        std::move(columns), this);
+    m_flagList = new ListPage(QStringLiteral("delayFlags"), tr("What may be attacked"),
+                              shownRows([this] { return m_flags.size(); }), std::move(columns), this);
     m_flagList->hideLine();
     m_flagList->stretch(QStringLiteral("text"));
     const auto choose = [this](EventId id) {
@@ -177,14 +163,16 @@ void SidePage::buildLists() {
     connect(&m_list->table(), &QAbstractItemView::doubleClicked, this,
             [this, choose](const QModelIndex& index) { choose(m_rows[m_list->model().sourceRow(index.row())].event); });
     connect(&m_flagList->table(), &QAbstractItemView::doubleClicked, this, [this, choose](const QModelIndex& index) {
-        choose(m_flags[m_flagList->model().sourceRow(index.row())].id);
+        const FlagRow& row = m_flags[m_flagList->model().sourceRow(index.row())];
+        if (row.flag.kind == DelayFlag::Kind::unrecorded)
+            m_slipList->choose(row.flag.window, row.flag.section);
+        else
+            choose(row.id);
     });
 }
 
 void SidePage::refresh(const QString& section) {
-    const Job& job = m_document.programme().job;
-    m_rule->setCurrentIndex(int(job.concurrency));
-    if (!m_near->hasFocus()) m_near->setText(QString::number(job.nearDays));
+    m_rules->refresh();
     const QString kept = m_section->count() > 0 ? m_section->currentText() : section;
     m_section->clear();
     for (const Section& one : m_document.programme().sections)
@@ -223,8 +211,7 @@ void SidePage::present() {
     m_rows.clear();
     m_flags.clear();
     if (!m_found) {
-        m_list->refresh();
-        return m_flagList->refresh();
+        return showLists();
     }
     const Found& all = *m_found;
     const auto& errors = all[std::size_t(DelayMethod::timeImpact)].errors;
@@ -232,8 +219,7 @@ void SidePage::present() {
     if (!errors.empty() || index >= m_now.sections.size()) {
         m_words->setText(errors.empty() ? tr("There are no sections yet: enter them on the stage Contract.")
                                         : show::error(errors.front()));
-        m_list->refresh();
-        return m_flagList->refresh();
+        return showLists();
     }
     const SectionId section = m_now.sections[index].id;
     for (const DelayEvent& event : m_now.events) {
@@ -256,14 +242,25 @@ void SidePage::present() {
                 continue;
             }
             const DelayEvent* event = m_now.events.row(flag.event);
-            m_flags.push_back({name, event ? show::text(event->key) : QString(), text, flag.event});
+            m_flags.push_back({name, event ? show::text(event->key) : QString(), text, flag.event, flag});
         }
     m_words->setText(tr("Days entitled to / of them concurrent; of our own, days moved. %1%2.")
                          .arg(show::text(std::string(textOf(all[0].rule))).left(1).toUpper(),
                               show::text(std::string(textOf(all[0].rule))).mid(1)));
     m_flagList->setEmptyText(tr("Nothing hangs on a tie, a rule or a thin record."));
-    m_list->refresh();
-    m_flagList->refresh();
+    QStringList ignored;
+    for (const std::string& note : all[std::size_t(DelayMethod::timeImpact)].notes) ignored << show::text(note);
+    m_ignored->setText(ignored.isEmpty() ? QString() : tr("Left aside: %1.").arg(ignored.join(QStringLiteral("; "))));
+    m_ignored->setVisible(!ignored.isEmpty());
+    m_slipList->present(all[std::size_t(DelayMethod::timeImpact)]);
+    showLists();
+}
+
+void SidePage::showLists() {
+    for (ListPage* list : {m_list, m_flagList}) {
+        list->refresh();
+        list->fitRows(list == m_list ? 20 : 8);
+    }
 }
 
 void SidePage::addTotals(SectionId section) {

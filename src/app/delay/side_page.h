@@ -10,12 +10,13 @@
 
 class QComboBox;
 class QLabel;
-class QLineEdit;
 class QPushButton;
 
 namespace yarrin {
 
 class ListPage;
+class SideRules;
+class SlipList;
 
 /// What every method says of each event side by side, by the rule of concurrency kept with the job, and what of it may
 /// be attacked.
@@ -44,21 +45,23 @@ private:
     struct FlagRow {
         QString methods, event, text;
         EventId id;
+        DelayFlag flag;
     };
     QWidget* buildRules();
     void buildLists();
     void take(Found found);
     void present();
+    void showLists();
     void addTotals(SectionId section);
-    void perform(const QString& text, const Document::Operation& operation);
 
     Document& m_document;
     DelayStudy& m_study;
     QComboBox* m_section = nullptr;
-    QComboBox* m_rule = nullptr;
-    QLineEdit* m_near = nullptr;
+    SideRules* m_rules = nullptr;
+    SlipList* m_slipList = nullptr;
     QPushButton* m_stop = nullptr;
     QLabel* m_words = nullptr;
+    QLabel* m_ignored = nullptr;
     ListPage* m_list = nullptr;
     ListPage* m_flagList = nullptr;
     std::vector<Row> m_rows;

@@ -32,12 +32,20 @@ private:
     };
     void buildDamages();
     void buildCosts();
+    void buildPaid();
+    void showLists();
+    void tellAccounts();
+    void tellOverheads(const Overheads& overheads);
 
     Document& m_document;
     std::vector<Row> m_rows;
     std::vector<CostRow> m_costs;
-    QLabel* m_total;
-    QLabel* m_costTotal;
+    std::vector<PaidSum> m_sums;
+    QLabel* m_total = nullptr;
+    QLabel* m_costTotal = nullptr;
+    QLabel* m_accounts = nullptr;
+    QLabel* m_office = nullptr;
+    ListPage* m_paid = nullptr;
     ListPage* m_damages = nullptr;
     ListPage* m_cost = nullptr;
 };

@@ -2,14 +2,46 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/table/list_page.h"
 
+#include "app/base/document.h"
+#include "app/base/format.h"
+
+#include <QAction>
 #include <QHeaderView>
 #include <QLabel>
 #include <QLineEdit>
+#include <QScrollArea>
 #include <QVBoxLayout>
 
 #include <set>
 
 namespace yarrin {
+
+ListSource shownRows(std::function<std::size_t()> size) {
+    return {std::move(size),
+            [](const QString&, const auto&) { return Outcome(inputError("this list only shows", {})); },
+            {},
+            [](std::size_t) { return QString(); }};
+}
+
+ListSource documentRows(Document& document, std::function<std::size_t()> size,
+                        std::function<QString(std::size_t)> nameOf) {
+    return {std::move(size),
+            [&document](const QString& text, const auto& change) {
+                return document.perform(text, [&](Transaction& tx) { return change(&tx); });
+            },
+            {},
+            std::move(nameOf)};
+}
+
+QWidget* scrolledPage(QWidget* page, QWidget* parent) {
+    auto* scroll = new QScrollArea(parent);
+    scroll->setWidgetResizable(true);
+    scroll->setHorizontalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
+    page->setProperty("ground", "paper");
+    page->setAttribute(Qt::WA_StyledBackground);
+    scroll->setWidget(page);
+    return scroll;
+}
 
 ListPage::ListPage(const QString& name, const QString& accessibleName, ListSource source,
                    std::vector<ListColumn> columns, QWidget* parent)
@@ -52,6 +84,28 @@ void ListPage::stretch(const QString& column) {
 
 void ListPage::hideLine() {
     m_head->hide();
+}
+
+void ListPage::letRemove(const QString& text, std::function<Outcome(std::size_t row)> remove) {
+    const auto go = [this, remove = std::move(remove)] {
+        const auto rows = selectedRows();
+        if (rows.empty()) return;
+        const Outcome outcome = remove(rows.front());
+        if (!outcome.ok()) emit m_table->refused(show::error(outcome.error()));
+    };
+    connect(m_table, &GridView::deleteRequested, this, go);
+    auto* action = new QAction(text, m_table);
+    action->setObjectName(m_table->objectName() + QStringLiteral("Remove"));
+    connect(action, &QAction::triggered, this, go);
+    m_table->addAction(action);
+    m_table->setContextMenuPolicy(Qt::ActionsContextMenu);
+}
+
+void ListPage::fitRows(int most) {
+    const int rows = std::clamp(m_model->rowCount(), 0, most);
+    const bool empty = m_model->rowCount() == 0 && !m_empty->text().isEmpty();
+    m_table->setVisible(!empty);
+    m_table->setFixedHeight(28 + GridView::rowHeight * std::max(1, rows) + 14);
 }
 
 void ListPage::refresh() {

@@ -11,6 +11,17 @@ class QLineEdit;
 
 namespace yarrin {
 
+class Document;
+
+/// Rows that are only shown.
+[[nodiscard]] ListSource shownRows(std::function<std::size_t()> size);
+/// Rows of a document, changed step by step.
+[[nodiscard]] ListSource documentRows(Document& document, std::function<std::size_t()> size,
+                                      std::function<QString(std::size_t)> nameOf);
+
+/// A page in a scroll area that is as wide as that.
+[[nodiscard]] QWidget* scrolledPage(QWidget* page, QWidget* parent);
+
 /// A list with a filter over it and a line for its buttons: what every table of the build-up stands in.
 class ListPage : public QWidget {
     Q_OBJECT
@@ -29,6 +40,10 @@ public:
     void setEmptyText(const QString& text);
     /// The column that takes what width is left over.
     void stretch(const QString& column);
+    /// Lets rows be removed: by the Delete key and by the context menu, which calls it `text`.
+    void letRemove(const QString& text, std::function<Outcome(std::size_t row)> remove);
+    /// As tall as so many rows, or as its own within reason.
+    void fitRows(int most = 12);
     void refresh();
     /// Rows of the list that are selected, in its order.
     [[nodiscard]] std::vector<std::size_t> selectedRows() const;

@@ -6,6 +6,7 @@
 
 #include "app/base/format.h"
 #include "app/base/look.h"
+#include "app/delay/event_list.h"
 
 #include <QMouseEvent>
 #include <QPainter>
@@ -112,8 +113,8 @@ void Standing::tellNotices() {
     block.value = value.join(QStringLiteral(" · "));
     const NoticeDue& first = due.front();
     block.detail = tr("%1 %2 %3")
-                       .arg(show::text(programme.events.row(first.event)->key),
-                            first.particulars ? tr("particulars") : tr("notice"), show::shortDate(*first.clock.due));
+                       .arg(show::text(programme.events.row(first.event)->key), dutyText(first.duty),
+                            show::shortDate(*first.clock.due));
     m_blocks.push_back(block);
 }
 

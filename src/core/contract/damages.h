@@ -35,9 +35,9 @@ struct SectionFigures {
 
 /// Days of lateness that are charged alike.
 struct DamagesPart {
-    int fromDay = 1; ///< of lateness, the first day late being 1
-    int days = 0;    ///< charged, whole units where only such count
-    Decimal rate;    ///< a unit
+    int fromDay = 1;              ///< of lateness, the first day late being 1
+    int days = 0;                 ///< charged, whole units where only such count
+    Decimal rate;                 ///< a unit
     Fraction share = Fraction(1); ///< of the section that the employer had not taken into use
     Fraction sum;
     friend bool operator==(const DamagesPart&, const DamagesPart&) = default;

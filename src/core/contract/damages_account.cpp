@@ -23,9 +23,8 @@ std::vector<Grant> grantsOf(const Programme& programme, SectionId section) {
         for (const ClaimEntry& entry : inOrder(event.course))
             if (entry.section == section && (entry.step == ClaimStep::interim || entry.step == ClaimStep::granted))
                 grants.push_back({entry.date, event.key, &event, entry});
-    std::stable_sort(grants.begin(), grants.end(), [](const Grant& a, const Grant& b) {
-        return a.on != b.on ? a.on < b.on : a.key < b.key;
-    });
+    std::stable_sort(grants.begin(), grants.end(),
+                     [](const Grant& a, const Grant& b) { return a.on != b.on ? a.on < b.on : a.key < b.key; });
     return grants;
 }
 
@@ -88,8 +87,8 @@ std::vector<Extension> extensionsOf(const Programme& programme, const Section& s
         const int more = grant.entry.days - had[grant.event->id];
         had[grant.event->id] = grant.entry.days;
         completion = completion + more;
-        history.push_back({grant.on, grant.event->id, more, completion, grant.entry.step == ClaimStep::interim,
-                           grant.entry.letter});
+        history.push_back(
+            {grant.on, grant.event->id, more, completion, grant.entry.step == ClaimStep::interim, grant.entry.letter});
     }
     return history;
 }
@@ -133,9 +132,9 @@ DamagesAccount totalAccount(const Programme& programme, const std::vector<Damage
     DamagesAccount total;
     for (const DamagesAccount& one : accounts) {
         total.dated = total.dated || one.dated;
-        for (const auto sum : {&DamagesAccount::accrued, &DamagesAccount::forecast, &DamagesAccount::levied,
-                               &DamagesAccount::paid, &DamagesAccount::repaid, &DamagesAccount::repayable,
-                               &DamagesAccount::interest, &DamagesAccount::bonus})
+        for (const auto sum :
+             {&DamagesAccount::accrued, &DamagesAccount::forecast, &DamagesAccount::levied, &DamagesAccount::paid,
+              &DamagesAccount::repaid, &DamagesAccount::repayable, &DamagesAccount::interest, &DamagesAccount::bonus})
             total.*sum = total.*sum + one.*sum;
     }
     if (const auto cap = contractCap(programme.job)) {
@@ -159,9 +158,8 @@ std::optional<Exposure> exposureOtherwise(const Programme& programme, const std:
     other.events = programme.events;
     std::vector<SectionFigures> figures;
     for (const SectionFigures& one : sections)
-        figures.push_back(sectionFigures(
-            other, *other.sections.row(one.section),
-            one.forecast ? std::optional(startOf(*one.forecast + 1)) : std::nullopt));
+        figures.push_back(sectionFigures(other, *other.sections.row(one.section),
+                                         one.forecast ? std::optional(startOf(*one.forecast + 1)) : std::nullopt));
     return totalExposure(other, figures);
 }
 

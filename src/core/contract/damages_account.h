@@ -13,7 +13,7 @@ namespace yarrin {
 struct Extension {
     std::optional<Date> on; ///< none: granted without its day being kept
     EventId event;
-    int days = 0; ///< by which it moved
+    int days = 0;    ///< by which it moved
     Date completion; ///< as extended then
     bool interim = false;
     std::string letter;
@@ -23,7 +23,8 @@ struct Extension {
 /// The completion date as extended at the end of a day.
 [[nodiscard]] Date extendedOn(const Section& section, const std::vector<Extension>& history, Date day);
 
-/// Damages of a section as they stand at the data date: docs/engine.md section 9. Exact sums in the contract's currency.
+/// Damages of a section as they stand at the data date: docs/engine.md section 9. Exact sums in the contract's
+/// currency.
 struct DamagesAccount {
     SectionId section;
     bool dated = false; ///< there is a data date and a forecast; else accrued, due and interest say nothing

@@ -95,9 +95,9 @@ struct DelayFlag {
 };
 
 template <> struct Words<DelayFlag::Kind> {
-    static constexpr std::string_view list[] = {"tie",           "near_path", "above_moved",    "above_taken",
-                                                "stand_too_old", "missing",   "same_day_turns", "in_baseline",
-                                                "unrecorded_slip"};
+    static constexpr std::string_view list[] = {
+        "tie",     "near_path",      "above_moved", "above_taken",    "stand_too_old",
+        "missing", "same_day_turns", "in_baseline", "unrecorded_slip"};
 };
 
 /// An own slip of one window and section that no event tells: what the later stand, as built and without what came in

@@ -19,7 +19,11 @@ Result<ExposureReport> exposureReport(std::span<const Stand> stands, const Delay
     report.paid = paidSums(impact, stands);
     report.recoveries = recoveriesOf(impact, now);
     report.overheads = overheadsOf(now, dates, report.paid);
-    for (const MeasuredMile& mile : now.miles) report.miles.push_back(figuresOf(mile, OutputHistory(stands, mile.item)));
+    for (const MeasuredMile& mile : now.miles) {
+        const OutputHistory& history =
+            report.outputs.try_emplace(mile.item, OutputHistory(stands, mile.item)).first->second;
+        report.miles.push_back(figuresOf(mile, history));
+    }
     return report;
 }
 

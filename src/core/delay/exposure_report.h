@@ -6,6 +6,8 @@
 #include "core/delay/measured_mile.h"
 #include "core/delay/money.h"
 
+#include <map>
+
 namespace yarrin {
 
 /// All that time and money come to, for whoever tells it: window and command line.
@@ -13,12 +15,13 @@ struct ExposureReport {
     std::vector<StandExposure> course;
     Prolongation cost;
     std::vector<DamagesAccount> accounts;
-    DamagesAccount account; ///< in all
+    DamagesAccount account;            ///< in all
     std::optional<Exposure> otherwise; ///< with events that lost their time counted the other way
     std::vector<PaidSum> paid;
     std::vector<Recovery> recoveries;
     Overheads overheads;
     std::vector<MileFigures> miles;
+    std::map<BookItemId, OutputHistory> outputs; ///< of the items that miles name
 };
 /// `impact` is the time impact analysis of the stands. An error where a stand cannot be calculated.
 [[nodiscard]] Result<ExposureReport> exposureReport(std::span<const Stand> stands, const DelayAnalysis& impact);

@@ -42,8 +42,8 @@ private:
 struct MileFigures {
     MileId mile;
     Output quiet, hurt;
-    double expectedHours = 0; ///< for what was done in the disturbed span, at the quiet one's output
-    double lostHours = 0;     ///< negative where it went better than in the quiet one
+    double expectedHours = 0;    ///< for what was done in the disturbed span, at the quiet one's output
+    double lostHours = 0;        ///< negative where it went better than in the quiet one
     std::optional<Decimal> cost; ///< of the hours lost, to two decimals
     std::string whyNot;          ///< it cannot be worked out
 };

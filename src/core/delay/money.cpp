@@ -109,7 +109,8 @@ std::vector<PaidSum> paidSums(const DelayAnalysis& analysis, std::span<const Sta
             actual = actual + stand.perDay(section.id, days, &before, &anyActual) * Fraction(f.compensable);
         }
         const int recovered = -sharesOf(analysis, now, section.id).recovered;
-        const int movement = analysis.steps.back().of(section.id)->after - analysis.steps.front().of(section.id)->before;
+        const int movement =
+            analysis.steps.back().of(section.id)->after - analysis.steps.front().of(section.id)->before;
         sum.afterRecovery = std::max(0, sum.days - recovered);
         sum.cameAbout = std::clamp(movement, 0, sum.days);
         sum.recovered = partOf(sum.modelled, sum.afterRecovery, sum.days);

@@ -19,8 +19,8 @@ struct Prolongation {
     Fraction paid;      ///< compensable days at what the hammocks of their section cost a day; no part of the total
     [[nodiscard]] Fraction total() const { return employer + concurrent + neutral + own + recovered; }
 };
-/// The section that a hammock belongs to: of the milestone that it ends at, else of the one that follows its last anchor
-/// by the fewest links, of several the latest; one that no milestone follows to the section that governs.
+/// The section that a hammock belongs to: of the milestone that it ends at, else of the one that follows its last
+/// anchor by the fewest links, of several the latest; one that no milestone follows to the section that governs.
 class HammockSections {
 public:
     HammockSections(const Programme& programme, const Schedule& dates);

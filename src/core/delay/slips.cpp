@@ -64,8 +64,8 @@ void Analyst::slipsIn(std::size_t window) {
     }
 }
 
-/// Marked as concurrent it takes the money of as many of the window's paid days, the last event's first, as nobody knows
-/// when it began; not marked it is flagged.
+/// Marked as concurrent it takes the money of as many of the window's paid days, the last event's first, as nobody
+/// knows when it began; not marked it is flagged.
 void Analyst::takeForSlip(OwnSlip& slip) {
     if (!slip.mark) {
         std::string keys;

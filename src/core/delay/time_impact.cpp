@@ -356,7 +356,8 @@ void WindowInsertion::answerTheirs(const EventGroup& theirs, const std::vector<P
     if (theirs.empty()) return;
     auto& steps = m_analyst.m_out.steps;
     const bool neutralIn = std::any_of(theirs.begin(), theirs.end(), [](const DelayEvent* e) { return isNeutral(*e); });
-    const bool employerIn = std::any_of(theirs.begin(), theirs.end(), [](const DelayEvent* e) { return !isNeutral(*e); });
+    const bool employerIn =
+        std::any_of(theirs.begin(), theirs.end(), [](const DelayEvent* e) { return !isNeutral(*e); });
     // Unless the contract says otherwise, nobody's delay beside the employer's takes the money.
     const bool neutralPaid = m_analyst.now().job.neutralPaid && employerIn;
     const Answer all = answer(theirs, isOwn, neutralIn || neutralPaid ? nullptr : isNeutral);

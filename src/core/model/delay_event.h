@@ -93,8 +93,8 @@ struct DelayEvent {
     std::vector<std::string> documents; ///< where they are: paths or addresses
     std::vector<ActivityId> affects;    ///< named by the planner, beside those of effects and fragment
     std::vector<Effect> effects;
-    bool inForecast = true; ///< effects and fragment count in the programme's dates
-    std::vector<ClaimEntry> course;   ///< days and state follow it where it says anything
+    bool inForecast = true;         ///< effects and fragment count in the programme's dates
+    std::vector<ClaimEntry> course; ///< days and state follow it where it says anything
     std::vector<EventUpdate> updates;
     friend bool operator==(const DelayEvent&, const DelayEvent&) = default;
 };
@@ -144,8 +144,8 @@ struct MeasuredMile {
     MileId id;
     std::string key;
     std::string title;
-    EventId event;   ///< that disturbed it
-    BookItemId item; ///< of the output book
+    EventId event;                          ///< that disturbed it
+    BookItemId item;                        ///< of the output book
     std::optional<Date> quietFrom, quietTo; ///< both included
     std::optional<Date> hurtFrom, hurtTo;
     std::optional<Decimal> costPerHour; ///< of a crew, in the contract's currency

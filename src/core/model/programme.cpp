@@ -295,9 +295,9 @@ public:
         share(job.interestRate, "interest_rate", "it");
         share(job.tenderOverhead, "tender_overhead", "it");
         for (const auto& [value, what] :
-             {std::pair{&Job::companyOverhead, "company_overhead"}, std::pair{&Job::companyTurnover, "company_turnover"},
-              std::pair{&Job::billedHere, "billed_here"}, std::pair{&Job::billedInAll, "billed_in_all"},
-              std::pair{&Job::overheadInAll, "overhead_in_all"}})
+             {std::pair{&Job::companyOverhead, "company_overhead"},
+              std::pair{&Job::companyTurnover, "company_turnover"}, std::pair{&Job::billedHere, "billed_here"},
+              std::pair{&Job::billedInAll, "billed_in_all"}, std::pair{&Job::overheadInAll, "overhead_in_all"}})
             sum(job.*value, what, "the sum");
         if (m_programme.job.nearDays < 0 || m_programme.job.nearDays > mostNearDays)
             add("near_days", "it is out of all bounds");

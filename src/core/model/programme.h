@@ -142,17 +142,17 @@ struct Job {
     std::optional<int> noticeDays;          ///< calendar days from knowing of an event to its notice
     std::optional<int> particularsDays;     ///< from the notice to the particulars
     ConcurrencyRule concurrency = ConcurrencyRule::timeNotMoney;
-    int nearDays = 0; ///< paths so near to the driving one count as driving when a slip is taken apart
+    int nearDays = 0;         ///< paths so near to the driving one count as driving when a slip is taken apart
     bool causesOnly = false;  ///< own delays lie beside others on the days of their causes only, not as long as felt
     bool neutralPaid = false; ///< nobody's delay beside the employer's takes no money from it
     ParticularsFrom particularsFrom = ParticularsFrom::notice;
-    std::optional<int> updateDays; ///< from one update of an event that lasts to the next
-    bool noticeIsCondition = false; ///< without notice in time there is no time
-    bool barredCount = true;        ///< what lapsed relieves the exposure all the same
-    std::string baseline; ///< revision that analyses begin with; none: the contract programme in force
-    std::string leftOut;  ///< revisions that are no stands, with semicolons between them
-    std::optional<int> tooOldDays;       ///< a stand so much older than an event is flagged
-    std::optional<Decimal> interestRate; ///< a year, as a share, on what is repayable
+    std::optional<int> updateDays;         ///< from one update of an event that lasts to the next
+    bool noticeIsCondition = false;        ///< without notice in time there is no time
+    bool barredCount = true;               ///< what lapsed relieves the exposure all the same
+    std::string baseline;                  ///< revision that analyses begin with; none: the contract programme in force
+    std::string leftOut;                   ///< revisions that are no stands, with semicolons between them
+    std::optional<int> tooOldDays;         ///< a stand so much older than an event is flagged
+    std::optional<Decimal> interestRate;   ///< a year, as a share, on what is repayable
     std::optional<Decimal> tenderOverhead; ///< head office in the tender, as a share of the contract sum
     std::optional<Decimal> companyOverhead, companyTurnover; ///< of the firm in a year
     std::optional<Decimal> billedHere, billedInAll;          ///< of the job and of the firm over the job's actual time

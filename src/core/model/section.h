@@ -71,9 +71,9 @@ struct Section {
     DamagesPer per = DamagesPer::day;
     PartRule part = PartRule::proRata;
     std::optional<Decimal> cap;
-    int grantedDays = 0;         ///< calendar days, all that was granted so far
-    int graceDays = 0;           ///< of lateness, that cost nothing
-    std::vector<RateStep> steps; ///< by day
+    int grantedDays = 0;             ///< calendar days, all that was granted so far
+    int graceDays = 0;               ///< of lateness, that cost nothing
+    std::vector<RateStep> steps;     ///< by day
     std::optional<Decimal> bonus;    ///< a day for completion before the extended date
     std::optional<Decimal> bonusCap; ///< of all of it
     std::optional<Date> takenOver;   ///< damages end with this day, whatever is not finished

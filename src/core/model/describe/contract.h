@@ -25,18 +25,26 @@ template <> struct Described<Job> {
     static constexpr std::tuple money{
         field(&Job::currency, "currency").always(), field(&Job::contractSum, "contract_sum").always(),
         field(&Job::damagesCap, "damages_cap").always(), field(&Job::damagesCapShare, "damages_cap_share").always()};
-    static constexpr std::tuple periods{
-        field(&Job::noticeDays, "notice_days").since(5), field(&Job::particularsDays, "particulars_days").since(5),
-        field(&Job::concurrency, "concurrency").since(8), field(&Job::nearDays, "near_days").since(8),
-        field(&Job::causesOnly, "causes_only").since(9), field(&Job::neutralPaid, "neutral_paid").since(9),
-        field(&Job::particularsFrom, "particulars_from").since(9), field(&Job::updateDays, "update_days").since(9),
-        field(&Job::noticeIsCondition, "notice_is_condition").since(9),
-        field(&Job::barredCount, "barred_count").since(9), field(&Job::baseline, "baseline").since(9),
-        field(&Job::leftOut, "left_out").since(9), field(&Job::tooOldDays, "too_old_days").since(9),
-        field(&Job::interestRate, "interest_rate").since(9), field(&Job::tenderOverhead, "tender_overhead").since(9),
-        field(&Job::companyOverhead, "company_overhead").since(9),
-        field(&Job::companyTurnover, "company_turnover").since(9), field(&Job::billedHere, "billed_here").since(9),
-        field(&Job::billedInAll, "billed_in_all").since(9), field(&Job::overheadInAll, "overhead_in_all").since(9)};
+    static constexpr std::tuple periods{field(&Job::noticeDays, "notice_days").since(5),
+                                        field(&Job::particularsDays, "particulars_days").since(5),
+                                        field(&Job::concurrency, "concurrency").since(8),
+                                        field(&Job::nearDays, "near_days").since(8),
+                                        field(&Job::causesOnly, "causes_only").since(9),
+                                        field(&Job::neutralPaid, "neutral_paid").since(9),
+                                        field(&Job::particularsFrom, "particulars_from").since(9),
+                                        field(&Job::updateDays, "update_days").since(9),
+                                        field(&Job::noticeIsCondition, "notice_is_condition").since(9),
+                                        field(&Job::barredCount, "barred_count").since(9),
+                                        field(&Job::baseline, "baseline").since(9),
+                                        field(&Job::leftOut, "left_out").since(9),
+                                        field(&Job::tooOldDays, "too_old_days").since(9),
+                                        field(&Job::interestRate, "interest_rate").since(9),
+                                        field(&Job::tenderOverhead, "tender_overhead").since(9),
+                                        field(&Job::companyOverhead, "company_overhead").since(9),
+                                        field(&Job::companyTurnover, "company_turnover").since(9),
+                                        field(&Job::billedHere, "billed_here").since(9),
+                                        field(&Job::billedInAll, "billed_in_all").since(9),
+                                        field(&Job::overheadInAll, "overhead_in_all").since(9)};
     static constexpr std::tuple fields = std::tuple_cat(top, options, money, periods);
 };
 
@@ -65,23 +73,24 @@ template <> struct Described<SlipMark> {
 
 template <> struct Described<Section> {
     static constexpr std::string_view table = "section", list = "sections";
-    static constexpr std::tuple fields{field(&Section::key, "id").column("key").needed().always(),
-                                       field(&Section::name, "name").always(),
-                                       field(&Section::milestone, "milestone").always(),
-                                       field(&Section::completion, "completion").needed().always(),
-                                       field(&Section::rate, "rate").always(),
-                                       field(&Section::per, "per").always(),
-                                       field(&Section::part, "part").always(),
-                                       field(&Section::cap, "cap").always(),
-                                       field(&Section::grantedDays, "granted_days").always(),
-                                       field(&Section::graceDays, "grace_days").since(9),
-                                       field(&Section::steps, "steps").since(9).in({"rate_step", "section"}),
-                                       field(&Section::bonus, "bonus").since(9),
-                                       field(&Section::bonusCap, "bonus_cap").since(9),
-                                       field(&Section::takenOver, "taken_over").since(9),
-                                       field(&Section::possessions, "possessions").since(9).in({"possession", "section"}),
-                                       field(&Section::deductions, "deductions").since(9).in({"deduction", "section"}),
-                                       field(&Section::slips, "slips").since(9).in({"slip_mark", "section"})};
+    static constexpr std::tuple fields{
+        field(&Section::key, "id").column("key").needed().always(),
+        field(&Section::name, "name").always(),
+        field(&Section::milestone, "milestone").always(),
+        field(&Section::completion, "completion").needed().always(),
+        field(&Section::rate, "rate").always(),
+        field(&Section::per, "per").always(),
+        field(&Section::part, "part").always(),
+        field(&Section::cap, "cap").always(),
+        field(&Section::grantedDays, "granted_days").always(),
+        field(&Section::graceDays, "grace_days").since(9),
+        field(&Section::steps, "steps").since(9).in({"rate_step", "section"}),
+        field(&Section::bonus, "bonus").since(9),
+        field(&Section::bonusCap, "bonus_cap").since(9),
+        field(&Section::takenOver, "taken_over").since(9),
+        field(&Section::possessions, "possessions").since(9).in({"possession", "section"}),
+        field(&Section::deductions, "deductions").since(9).in({"deduction", "section"}),
+        field(&Section::slips, "slips").since(9).in({"slip_mark", "section"})};
 };
 
 template <> struct Described<EventDays> {
