@@ -570,9 +570,13 @@ programme = {
     "calendars": calendars, "breakdown": breakdown, "locations": locations,
     "activities": activities, "links": links,
     "contract": {"currency": "GBP", "contract_sum": 48600000, "damages_cap_share": 0.10, "notice_days": 28,
-                 "particulars_days": 42, "sections": [
-        {"id": "S1", "name": "Causeway and yard", "milestone": "M100", "completion": "2027-07-06", "rate": 3500},
-        {"id": "S2", "name": "Berth", "milestone": "M200", "completion": "2027-06-01", "rate": 8000},
+                 "particulars_days": 42, "update_days": 28, "interest_rate": 0.05, "tender_overhead": 0.055,
+                 "company_overhead": 5200000, "company_turnover": 96000000, "billed_here": 38200000,
+                 "billed_in_all": 92000000, "overhead_in_all": 5100000, "sections": [
+        {"id": "S1", "name": "Causeway and yard", "milestone": "M100", "completion": "2027-07-06", "rate": 3500,
+         "bonus": 1000, "bonus_cap": 30000},
+        {"id": "S2", "name": "Berth", "milestone": "M200", "completion": "2027-06-01", "rate": 8000,
+         "steps": [{"from_day": 29, "rate": 10000}]},
         {"id": "S3", "name": "Terminal", "milestone": "M300", "completion": "2027-07-06", "rate": 2500}]},
     "events": [],
     "book": [book_row(key) for key in sorted(used)], "bill": list(bill.values()), "allocations": allocations,

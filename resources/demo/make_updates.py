@@ -45,10 +45,10 @@ events = [
      "from": "2026-07-15", "to": "2026-07-25", "effects": "B110 +6d", "affects": "B110",
      "cause": "Ground conditions", "description": "Rock head under two of the six sockets lies 1.4 m lower than the "
      "ground report says; longer casings and sockets.", "documents": "letters/0031 rock level.pdf"},
-    {"key": "E07", "title": "Concrete wagon off the ferry, three pours lost", "risk": "contractor",
-     "known": "2026-09-07", "from": "2026-09-07", "to": "2026-09-10",
-     "effects": "B130 stopped 2026-09-07 to 2026-09-10", "affects": "B130", "cause": "Supply",
-     "description": "The wagon slid off the slip; no other could be had on the island for four days."},
+    {"key": "E07", "title": "Linkspan welds rejected", "risk": "contractor",
+     "known": "2026-10-19", "from": "2026-10-19", "to": "2026-10-22",
+     "effects": "P060 +3d", "affects": "P060", "cause": "Workmanship",
+     "description": "The inspector rejected the welds of both main girders; they were cut out and made anew."},
     {"key": "E08", "title": "Deeper cap instructed at dolphin 2", "risk": "employer", "known": "2026-10-26",
      "from": "2026-10-26", "to": "2026-12-05", "effects": "B230 quantity 378", "affects": "B230",
      "cause": "Instruction", "description": "Instruction 14: cap of dolphin 2 deepened by 0.5 m for the larger fender.",
@@ -64,21 +64,41 @@ events = [
 ]
 by_key = {event["key"]: event for event in events}
 
-# What becomes of them from one update to the next: fields, and days by section (claimed, granted).
+# What becomes of them from one update to the next: fields; days by section where nobody answered yet; and the course
+# of the claim, line by line: what was said, of which section, how many days, when, by which letter.
 later = {
-    "1": {"E01": ({"noticeGiven": "2026-04-02", "particularsGiven": "2026-04-30"}, {"S2": {"claimed": 16}}),
-          "E02": ({"noticeGiven": "2026-05-18", "particularsGiven": "2026-06-15"}, {"S2": {"claimed": 4}}),
-          "E03": ({"noticeGiven": "2026-06-12"}, {"S2": {"claimed": 14}}),
-          "E05": ({"noticeGiven": "2026-06-25"}, {"S3": {"claimed": 28}})},
-    "2": {"E01": ({}, {"S2": {"granted": 14}}), "E02": ({}, {"S2": {"granted": 1}}),
-          "E06": ({"noticeGiven": "2026-07-22", "particularsGiven": "2026-08-28"}, {"S2": {"claimed": 6}}),
-          "E03": ({"particularsGiven": "2026-07-22"}, {}),
-          "E05": ({"particularsGiven": "2026-07-30"}, {})},
-    "3": {"E06": ({}, {"S2": {"granted": 3}}), "E05": ({"state": "refused"}, {}),
-          "E08": ({"noticeGiven": "2026-11-04", "particularsGiven": "2026-12-11"}, {"S2": {"claimed": 15}})},
-    "4": {"E09": ({"noticeGiven": "2027-01-25"}, {"S2": {"claimed": 12}}),
-          "E10": ({}, {"S3": {"claimed": 8}})},
+    "1": {"E01": ({"noticeGiven": "2026-04-02", "particularsGiven": "2026-04-30"}, {},
+                  [("claimed", "S2", 16, "2026-04-30", "letter 0014")]),
+          "E02": ({"noticeGiven": "2026-05-18", "particularsGiven": "2026-06-15"}, {},
+                  [("claimed", "S2", 4, "2026-06-15", "letter 0025")]),
+          "E03": ({"noticeGiven": "2026-06-12"}, {}, []),
+          "E05": ({"noticeGiven": "2026-06-25"}, {}, [])},
+    "2": {"E01": ({}, {}, [("interim", "S2", 8, "2026-07-10", "certificate of time 1"),
+                           ("granted", "S2", 14, "2026-09-21", "certificate of time 2")]),
+          "E02": ({}, {}, [("granted", "S2", 1, "2026-09-21", "certificate of time 2")]),
+          "E06": ({"noticeGiven": "2026-07-22", "particularsGiven": "2026-08-28"}, {},
+                  [("claimed", "S2", 6, "2026-08-28", "letter 0036")]),
+          "E03": ({"particularsGiven": "2026-07-22"}, {}, [("claimed", "S2", 14, "2026-07-22", "letter 0033")]),
+          "E05": ({"particularsGiven": "2026-07-30"}, {}, [("claimed", "S3", 28, "2026-07-30", "letter 0034")])},
+    "3": {"E06": ({}, {}, [("granted", "S2", 3, "2026-11-09", "certificate of time 3")]),
+          "E05": ({}, {}, [("refused", "S3", "", "2026-11-09", "certificate of time 3")]),
+          "E03": ({}, {}, [("refused", "S2", "", "2026-11-09", "certificate of time 3"),
+                           ("disputed", "S2", "", "2026-11-20", "letter 0051")]),
+          "E08": ({"noticeGiven": "2026-11-04", "particularsGiven": "2026-12-11"}, {},
+                  [("claimed", "S2", 15, "2026-12-11", "letter 0056")])},
+    "4": {"E09": ({"noticeGiven": "2027-01-25"}, {"S2": {"claimed": 12}}, []),
+          "E10": ({}, {"S3": {"claimed": 8}}, [])},
 }
+# Time that was won back, and output that was disturbed, as it came to be recorded.
+won = {"4": [{"key": "R1", "title": "Second cap gang and a night pour", "by": "contractor", "how": "bought",
+              "from": "2027-01-11", "to": "2027-02-26", "won": "S2 12", "cost": "38500", "activities": "B430"},
+             {"key": "R2", "title": "Dolphin furniture beside the linkspan trials", "by": "employer",
+              "how": "replanned", "from": "2027-02-15", "to": "2027-02-26", "won": "S2 5", "activities": "B450"}]}
+miles = {"2": [{"key": "D1", "title": "Sockets in low rock", "event": "E06", "item": "M05",
+                "quietFrom": "2026-08-05", "quietTo": "2026-08-27", "hurtFrom": "2026-07-06",
+                "hurtTo": "2026-07-22", "costPerHour": "640"}]}
+# What hammocks really cost, against what they were priced at.
+spent = {"H010": 1.03, "H040": 0.98, "H020": 1.06, "H050": 1.0, "H030": 0.97}
 # What the planner changed, update by update: crews, to win time back.
 changes = {"4": [("B430", "crews", "1.25")]}
 updates = [("1", "2026-07-01"), ("2", "2026-10-05"), ("3", "2027-01-04"), ("4", "2027-03-01")]
@@ -196,6 +216,19 @@ real = play()
 planned = dates({**contract, "events": []})
 
 
+def costs(data_date):
+    """What the hammocks cost up to a data date: weeks on hire at what they really cost."""
+    sums = {}
+    for key, row in activities.items():
+        if row["kind"] != "hammock":
+            continue
+        start, finish = real[key]["es"][:10], real[key]["ef"][:10]
+        days = (datetime.date.fromisoformat(min(finish, data_date)) - datetime.date.fromisoformat(start)).days
+        if days > 0:
+            sums[key] = str(round(days / 7 * row["cost_per_week"] * spent[key] / 50) * 50)
+    return sums
+
+
 def offset(day):
     """How far the clocks of the site are from UTC: summer time ends on the last Sunday of October."""
     return "+01:00" if datetime.date(day.year, 3, 29) <= day <= datetime.date(day.year, 10, 24) else "+00:00"
@@ -212,7 +245,9 @@ for number, (key, data_date) in enumerate(updates):
         "key": key, "purpose": f"Update {key}", "data_date": data_date, "by": "R. Tamsin",
         "at": f"{day + datetime.timedelta(days=2)} 15:{10 + 7 * number}:00 {offset(day)}",
         "events": fresh,
-        "later": [{"key": event, "fields": fields, "days": days} for event, (fields, days) in later[key].items()],
+        "later": [{"key": event, "fields": fields, "days": days, "course": [list(line) for line in course]}
+                  for event, (fields, days, course) in later[key].items()],
+        "won": won.get(key, []), "miles": miles.get(key, []), "costs": costs(data_date),
         "changes": [list(change) for change in changes.get(key, [])],
         "form": form(real, data_date, planned)})
 here.joinpath("updates.json").write_text(json.dumps(story, ensure_ascii=False, indent=1) + "\n", encoding="utf-8")

@@ -3,7 +3,11 @@
 // Plays the demo's story into a native file, edit by edit, as a planner would have made it over the year: the contract
 // programme, then each update with its events, changes and the form from site. Only done while building.
 #include "core/delay/analysis.h"
+#include "core/model/words.h"
+#include "edit/acceleration_edits.h"
 #include "edit/activity_edits.h"
+#include "edit/claim_edits.h"
+#include "edit/cost_edits.h"
 #include "edit/event_edits.h"
 #include "edit/narrative.h"
 #include "edit/progress_edits.h"
@@ -50,6 +54,12 @@ public:
                 const auto count = applyProgressForm(tx, formOf(update["form"]));
                 return count.ok() ? done() : Outcome(count.errors());
             });
+            for (const auto& [key, sum] : update["costs"].items())
+                step("Cost of " + std::string(key) + " to date",
+                     [&](Transaction& tx) { return setCostToDate(tx, activity(key), std::string(sum)); });
+            for (const Json& record : update["won"]) addWon(record);
+            for (const Json& mile : update["miles"]) addMeasured(mile);
+            m_dataDate = update["data_date"];
             assess();
             freeze(update);
         }
@@ -122,6 +132,35 @@ private:
         });
     }
 
+    void addWon(const Json& row) {
+        static constexpr std::pair<const char*, WonField> fields[] = {
+            {"title", WonField::title}, {"by", WonField::by},   {"how", WonField::how},
+            {"from", WonField::from},   {"to", WonField::to},   {"won", WonField::won},
+            {"cost", WonField::cost},   {"key", WonField::key}, {"activities", WonField::activities}};
+        step(std::string(row["key"]) + " " + std::string(row["title"]), [&](Transaction& tx) {
+            const auto id = addAcceleration(tx, *parseDate(std::string(row["from"])));
+            if (!id.ok()) return Outcome(id.errors());
+            for (const auto& [name, field] : fields)
+                if (row.contains(name))
+                    if (Outcome set = setWonField(tx, *id, field, std::string(row[name])); !set.ok()) return set;
+            return done();
+        });
+    }
+
+    void addMeasured(const Json& row) {
+        static constexpr std::pair<const char*, MileField> fields[] = {
+            {"key", MileField::key},       {"title", MileField::title},       {"event", MileField::event},
+            {"item", MileField::item},     {"quietTo", MileField::quietTo},   {"quietFrom", MileField::quietFrom},
+            {"hurtTo", MileField::hurtTo}, {"hurtFrom", MileField::hurtFrom}, {"costPerHour", MileField::costPerHour}};
+        step(std::string(row["key"]) + " " + std::string(row["title"]), [&](Transaction& tx) {
+            const auto id = addMile(tx);
+            if (!id.ok()) return Outcome(id.errors());
+            for (const auto& [name, field] : fields)
+                if (Outcome set = setMileField(tx, *id, field, std::string(row[name])); !set.ok()) return set;
+            return done();
+        });
+    }
+
     void change(const Json& row) {
         const std::string key = row["key"];
         const EventId id = m_events.at(key);
@@ -136,6 +175,13 @@ private:
                     if (Outcome set = setEventDays(tx, id, section(of), which, std::to_string(int(count))); !set.ok())
                         return set;
                 }
+            for (const Json& line : row["course"]) {
+                const std::string days = line[2].is_string() ? std::string() : std::to_string(int(line[2]));
+                if (Outcome said = addClaimEntry(tx, id, *fromWord<ClaimStep>(std::string(line[0])), section(line[1]),
+                                                 days, std::string(line[3]), std::string(line[4]));
+                    !said.ok())
+                    return said;
+            }
             return done();
         });
     }
@@ -163,12 +209,17 @@ private:
         for (const EventId id : events) {
             const DelayEvent event = *m_programme.events.row(id);
             step(event.key + " assessed by time impact", [&](Transaction& tx) {
-                // Only where time is claimed.
-                for (const EventDays& days : event.sectionDays)
-                    if (Outcome set = setEventDays(tx, id, days.section, EventDay::assessed,
-                                                   std::to_string(daysOf(found, id, days.section).entitled));
-                        !set.ok())
-                        return set;
+                // Only where time is claimed; where it has a course, as a line of it.
+                for (const EventDays& days : event.sectionDays) {
+                    const int entitled = daysOf(found, id, days.section).entitled;
+                    Outcome set = done();
+                    if (!followsCourse(event, days.section))
+                        set = setEventDays(tx, id, days.section, EventDay::assessed, std::to_string(entitled));
+                    else if (days.assessed != entitled && isOpenIn(event, days.section))
+                        set = addClaimEntry(tx, id, ClaimStep::assessed, days.section, std::to_string(entitled),
+                                            m_dataDate, "time impact");
+                    if (!set.ok()) return set;
+                }
                 return done();
             });
         }
@@ -217,6 +268,7 @@ private:
     Stamp m_stamp;
     std::map<std::string, EventId> m_events;
     std::vector<Stand> m_stands;
+    std::string m_dataDate; ///< of the update that is being made
 };
 
 int make(const std::string& contract, const std::string& story, const std::string& out) {

@@ -54,7 +54,7 @@ SectionLayout layoutSections(const Programme& programme, const std::vector<Secti
         line.section = section.id;
         line.y = y;
         line.height = metrics.band;
-        line.base = y + metrics.band - 18;
+        line.base = y + metrics.band - 16;
         line.contract = {x(figures.completion), figures.completion};
         line.extended = {x(figures.extended), figures.extended};
         line.sum = figures.damages.unrelieved;

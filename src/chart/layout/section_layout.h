@@ -42,7 +42,7 @@ struct SectionLayout {
 };
 
 struct SectionMetrics {
-    double left = 170, right = 150, axis = 22, band = 58, growth = 30;
+    double left = 170, right = 150, axis = 22, band = 48, growth = 22;
 };
 
 /// Lays the sections of a programme out over the time of their dates. What grows is drawn to one scale of money.

@@ -74,21 +74,21 @@ void paintSections(QPainter& painter, const SectionLayout& layout, const Section
         const auto elided = [&](const QString& words) {
             return painter.fontMetrics().elidedText(words, Qt::ElideRight, int(layout.left) - 8);
         };
-        painter.drawText(QRectF(0, line.y + 8, layout.left - 8, 18), Qt::AlignVCenter, elided(ink.name(line)));
+        painter.drawText(QRectF(0, line.y + 5, layout.left - 8, 18), Qt::AlignVCenter, elided(ink.name(line)));
         painter.setFont(secondaryFont());
         painter.setPen(t.muted);
-        painter.drawText(QRectF(0, line.y + 26, layout.left - 8, 16), Qt::AlignVCenter, elided(ink.detail(line)));
+        painter.drawText(QRectF(0, line.y + 23, layout.left - 8, 16), Qt::AlignVCenter, elided(ink.detail(line)));
         paintGrowth(painter, line, t);
         paintGrants(painter, line, t);
         const bool moved = line.extended.date != line.contract.date;
-        paintDate(painter, line, line.contract, t.contractDate, ink, 24, true);
+        paintDate(painter, line, line.contract, t.contractDate, ink, 20, true);
         if (moved && (!line.forecast || line.forecast->x - line.extended.x > 50))
-            paintDate(painter, line, line.extended, t.recovered, ink, 14, false);
+            paintDate(painter, line, line.extended, t.recovered, ink, 12, false);
         if (line.forecast) {
             const QColor colour = line.daysLate > 0 ? t.criticalText : t.goodText;
-            paintDate(painter, line, *line.forecast, colour, ink, 34, line.daysLate < 0 && !moved);
+            paintDate(painter, line, *line.forecast, colour, ink, 28, line.daysLate < 0 && !moved);
             painter.setFont(boldened(secondaryFont()));
-            painter.drawText(QRectF(std::max(line.forecast->x, line.extended.x) + 8, line.y + 6, 400, 18),
+            painter.drawText(QRectF(std::max(line.forecast->x, line.extended.x) + 8, line.y + 3, 400, 18),
                              Qt::AlignVCenter, ink.result(line));
             painter.setFont(secondaryFont());
         }

@@ -71,9 +71,9 @@ void Analyst::takeForSlip(OwnSlip& slip) {
         std::string keys;
         for (const EventId id : slip.events) keys += (keys.empty() ? "" : ", ") + now().events.row(id)->key;
         flag(DelayFlag::Kind::unrecorded, slip.events.front(), slip.window,
-             "in " + m_out.stands[slip.window] + " our own work slipped " + std::to_string(slip.beside) +
-                 (slip.beside == 1 ? " day" : " days") + " of section " + now().sections.row(slip.section)->key +
-                 " beside " + keys + ", and nobody said whether that was concurrent, pacing or neither");
+             "own slip of " + std::to_string(slip.beside) + (slip.beside == 1 ? " day" : " days") + " in " +
+                 now().sections.row(slip.section)->key + " beside " + keys + " up to " + m_out.stands[slip.window] +
+                 " is open: nobody said whether it is concurrent, pacing or neither");
         m_out.flags.back().section = slip.section;
         return;
     }
