@@ -80,7 +80,7 @@ later = {
                   [("claimed", "S2", 6, "2026-08-28", "letter 0036")]),
           "E03": ({"particularsGiven": "2026-07-22"}, {}, [("claimed", "S2", 14, "2026-07-22", "letter 0033")]),
           "E05": ({"particularsGiven": "2026-07-30"}, {}, [("claimed", "S3", 28, "2026-07-30", "letter 0034")])},
-    "3": {"E06": ({}, {}, [("granted", "S2", 3, "2026-11-09", "certificate of time 3")]),
+    "3": {"E06": ({}, {}, [("granted", "S2", 2, "2026-11-09", "certificate of time 3")]),
           "E05": ({}, {}, [("refused", "S3", "", "2026-11-09", "certificate of time 3")]),
           "E03": ({}, {}, [("refused", "S2", "", "2026-11-09", "certificate of time 3"),
                            ("disputed", "S2", "", "2026-11-20", "letter 0051")]),

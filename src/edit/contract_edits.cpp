@@ -255,73 +255,65 @@ Outcome removeSection(Transaction& tx, SectionId id) {
     return done();
 }
 
+namespace {
+
+/// Its sums and days.
+Fault readTerm(Section& section, SectionField field, std::string_view text) {
+    std::optional<Decimal> sum;
+    std::optional<int> days;
+    Fault fault;
+    switch (field) {
+    case SectionField::rate:
+        fault = readSum(sum, text, "a rate of damages");
+        section.rate = sum.value_or(Decimal(0));
+        return fault;
+    case SectionField::cap:
+        return readSum(section.cap, text, "a cap");
+    case SectionField::grace:
+        fault = readDays(days, text, 0, 36500);
+        section.graceDays = days.value_or(0);
+        return fault;
+    case SectionField::granted:
+        fault = readDays(days, text, 0, 36500);
+        section.grantedDays = days.value_or(0);
+        return fault;
+    case SectionField::bonus:
+        return readSum(section.bonus, text, "a bonus");
+    case SectionField::bonusCap:
+        return readSum(section.bonusCap, text, "a cap");
+    default:
+        return readDate(section.takenOver, text);
+    }
+}
+
+Fault readInto(Section& section, const Programme& programme, SectionField field, std::string_view text) {
+    switch (field) {
+    case SectionField::key:
+        return takeKey(programme.sections, section, text);
+    case SectionField::name:
+        if (text.empty()) return inputError("a section needs a name");
+        section.name = text;
+        return {};
+    case SectionField::milestone:
+        return setMilestone(programme, section, text);
+    case SectionField::completion:
+        return readDay(section.completion, text);
+    case SectionField::per:
+        return choose(section.per, text);
+    case SectionField::part:
+        return choose(section.part, text);
+    default:
+        return readTerm(section, field, text);
+    }
+}
+
+} // namespace
+
 Outcome setSectionField(Transaction& tx, SectionId id, SectionField field, std::string_view text) {
     const Section* row = tx.programme().sections.row(id);
     if (!row) return inputError("the section is no longer there");
     Section section = *row;
-    text = trimmedView(text);
-    Fault fault;
-    switch (field) {
-    case SectionField::key:
-        if (text.empty()) fault = inputError("an id cannot be empty");
-        for (const Section& other : tx.programme().sections)
-            if (other.id != id && other.key == text)
-                fault = inputError("the id " + other.key + " is used by " + other.name);
-        section.key = text;
-        break;
-    case SectionField::name:
-        if (text.empty()) fault = inputError("a section needs a name");
-        section.name = text;
-        break;
-    case SectionField::milestone:
-        fault = setMilestone(tx.programme(), section, text);
-        break;
-    case SectionField::completion: {
-        const auto date = parseTypedDate(text);
-        if (date.ok())
-            section.completion = *date;
-        else
-            fault = date.error();
-        break;
-    }
-    case SectionField::rate: {
-        std::optional<Decimal> rate;
-        fault = readSum(rate, text, "a rate of damages");
-        section.rate = rate.value_or(Decimal(0));
-        break;
-    }
-    case SectionField::per:
-        fault = choose(section.per, text);
-        break;
-    case SectionField::part:
-        fault = choose(section.part, text);
-        break;
-    case SectionField::cap:
-        fault = readSum(section.cap, text, "a cap");
-        break;
-    case SectionField::grace: {
-        std::optional<int> days;
-        fault = readDays(days, text, 0, 36500);
-        section.graceDays = days.value_or(0);
-        break;
-    }
-    case SectionField::bonus:
-        fault = readSum(section.bonus, text, "a bonus");
-        break;
-    case SectionField::bonusCap:
-        fault = readSum(section.bonusCap, text, "a cap");
-        break;
-    case SectionField::takenOver:
-        fault = readDate(section.takenOver, text);
-        break;
-    case SectionField::granted: {
-        const auto days = wholeNumber(std::string(text.empty() ? "0" : text));
-        if (!days || *days < 0 || *days > 36500) fault = inputError("time granted is a whole number of calendar days");
-        section.grantedDays = days.value_or(0);
-        break;
-    }
-    }
-    if (fault) return *fault;
+    if (Fault fault = readInto(section, tx.programme(), field, trimmedView(text))) return *fault;
     tx.set(std::move(section));
     return done();
 }

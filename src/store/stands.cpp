@@ -31,6 +31,25 @@ std::string whyNot(const Revision& one, const Revision* next, const Instant& sin
     return {};
 }
 
+/// Whether two states differ only in what analyses go by: rules, stands, and what own slips were taken for.
+bool sameWorks(const Programme& last, const Programme& now) {
+    if (last == now) return true;
+    Programme as = last;
+    for (const auto rule : {&Job::causesOnly, &Job::neutralPaid}) as.job.*rule = now.job.*rule;
+    as.job.concurrency = now.job.concurrency;
+    as.job.nearDays = now.job.nearDays;
+    as.job.tooOldDays = now.job.tooOldDays;
+    as.job.baseline = now.job.baseline;
+    as.job.leftOut = now.job.leftOut;
+    for (std::size_t i = 0; i < as.sections.size(); ++i)
+        if (const Section* later = now.sections.row(as.sections[i].id)) {
+            Section section = as.sections[i];
+            section.slips = later->slips;
+            as.sections.replace(i, std::move(section));
+        }
+    return as == now;
+}
+
 } // namespace
 
 Result<std::vector<Stand>> standsFrom(std::vector<Revision> revisions, const Programme& now, const ReadRevision& read,
@@ -67,7 +86,10 @@ Result<std::vector<Stand>> standsFrom(std::vector<Revision> revisions, const Pro
         if (!programme.ok()) return programme.errors();
         stands.push_back({one.purpose.empty() ? one.key : one.purpose, std::move(programme).value()});
     }
-    if (stands.size() == 1 || !(stands.back().programme == now)) stands.push_back({"Now", now});
+    if (stands.size() == 1 || !sameWorks(stands.back().programme, now))
+        stands.push_back({"Now", now});
+    else
+        stands.back().programme = now;
     stands.front().ignored = std::move(ignored);
     return stands;
 }

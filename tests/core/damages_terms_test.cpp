@@ -13,7 +13,9 @@ using namespace yarrin::test;
 
 namespace {
 
-Date march(int day) { return dateFrom(2027, 3, 1) + (day - 1); }
+Date march(int day) {
+    return dateFrom(2027, 3, 1) + (day - 1);
+}
 
 QString text(const Fraction& sum) {
     return QString::fromStdString(sum.rounded(2)->text());
@@ -150,7 +152,8 @@ private slots:
         QCOMPARE(text(damagesBetween(s, s.completion + 1, s.completion + 9)), QStringLiteral("5000"));
     }
 
-    /// Taken over on the 14th it is four days late, whatever is not finished; before its date it is not late, and early.
+    /// Taken over on the 14th it is four days late, whatever is not finished; before its date it is not late, and
+    /// early.
     void takingOverEndsDamages() {
         Works job;
         QCOMPARE(*job.dates().sections[0].daysLate, 9);
@@ -189,7 +192,8 @@ private slots:
     void whatWasGrantedForNowIsNotOpenTwice() {
         Works job;
         const EventId id = job.event("E1", [](DelayEvent& e) {
-            e.course = {said(ClaimStep::interim, 20, 5), said(ClaimStep::claimed, 12, 12), said(ClaimStep::assessed, 14, 10)};
+            e.course = {said(ClaimStep::interim, 20, 5), said(ClaimStep::claimed, 12, 12),
+                        said(ClaimStep::assessed, 14, 10)};
             takeFromCourse(e);
         });
         job.terms([](Section& s) { s.grantedDays = 5; });
@@ -222,7 +226,8 @@ private slots:
         e.course = {said(ClaimStep::refused, 9, 0), said(ClaimStep::claimed, 9, 12)};
         takeFromCourse(e);
         QCOMPARE(e.state, EventState::refused);
-        e.course = {said(ClaimStep::refused, 9, 0), said(ClaimStep::claimed, 5, 12), said(ClaimStep::claimed, 6, 3, SectionId{2})};
+        e.course = {said(ClaimStep::refused, 9, 0), said(ClaimStep::claimed, 5, 12),
+                    said(ClaimStep::claimed, 6, 3, SectionId{2})};
         takeFromCourse(e);
         QCOMPARE(e.state, EventState::claimed);
         QVERIFY(!isOpenIn(e, SectionId{1}));
@@ -263,8 +268,8 @@ private slots:
     }
 
     /// 9,000 were taken on the 20th, when nine days late cost as much. On the 25th four days are granted: five days,
-    /// 5,000, remain due; 4,000 come back. At 10 % a year they bear interest from the 25th until the morning of 4 April,
-    /// ten days: 4,000 * 0.1 * 10 / 365 = 10.96. A repayment on the 30th ends it after five days: 5.48.
+    /// 5,000, remain due; 4,000 come back. At 10 % a year they bear interest from the 25th until the morning of 4
+    /// April, ten days: 4,000 * 0.1 * 10 / 365 = 10.96. A repayment on the 30th ends it after five days: 5.48.
     void whatWasTakenBeforeAGrantComesBackWithInterest() {
         Works job;
         job.at(35); // 4 April

@@ -14,8 +14,12 @@ using namespace yarrin::test;
 namespace {
 
 constexpr Minutes day = minutesPerDay;
-Date march(int n) { return dateFrom(2027, 3, 1) + (n - 1); }
-Instant morning(int n) { return startOf(march(n)); }
+Date march(int n) {
+    return dateFrom(2027, 3, 1) + (n - 1);
+}
+Instant morning(int n) {
+    return startOf(march(n));
+}
 QString text(const Fraction& sum) {
     return QString::fromStdString(sum.rounded(2)->text());
 }
@@ -94,8 +98,7 @@ class DelayMoneyTest : public QObject {
         Works now = job;
         now.at(31).done("A", 1, 10).done("B", 11, 25).done("D", 11, 20 + ownDays).done("M", 26, 25);
         now.change("M", [](Activity& a) { a.actualStart = a.actualFinish = morning(26); });
-        if (ownDays > 5)
-            now.change("M", [=](Activity& a) { a.actualStart = a.actualFinish = morning(21 + ownDays); });
+        if (ownDays > 5) now.change("M", [=](Activity& a) { a.actualStart = a.actualFinish = morning(21 + ownDays); });
         (void)now.event("E", Risk::employer, 13, 17, {now.more("B", 5)});
         if (mark) now.mark(31, *mark);
         stands.push_back({"now", now.programme});
@@ -145,8 +148,8 @@ private slots:
                                  [](const DelayFlag& f) { return f.kind == DelayFlag::Kind::unrecorded; }));
         }
         const auto stands = slipped(SlipIs::concurrent, 2); // two of five
-        QCOMPARE(sharesOf(impactOf(stands), stands.back().programme, stands.back().programme.sections[0].id).compensable,
-                 3);
+        QCOMPARE(
+            sharesOf(impactOf(stands), stands.back().programme, stands.back().programme.sections[0].id).compensable, 3);
     }
 
     /// Nothing slips between stands of one data date: what differs there is re-planning.
@@ -276,8 +279,8 @@ private slots:
         }
     }
 
-    /// Contract of 200,000 over 20 days, five paid days. Hudson 5 %: 500 a day. Emden 6 of 100: 600 a day. Eichleay: half
-    /// of what was billed, 30,000 of overhead, in 30 days: 500 a day.
+    /// Contract of 200,000 over 20 days, five paid days. Hudson 5 %: 500 a day. Emden 6 of 100: 600 a day. Eichleay:
+    /// half of what was billed, 30,000 of overhead, in 30 days: 500 a day.
     void headOfficeByThreeFormulas() {
         Works job;
         job.at(31);
@@ -359,7 +362,9 @@ private slots:
         (void)other.event("N", Risk::neutral, 11, 15, {other.more("B", 5)});
         (void)other.event("E", Risk::employer, 12, 16, {other.more("D", 8)});
         neutral.push_back({"now", other.programme});
-        const auto paid = [&] { return sharesOf(impactOf(neutral), neutral.back().programme, other.first()).compensable; };
+        const auto paid = [&] {
+            return sharesOf(impactOf(neutral), neutral.back().programme, other.first()).compensable;
+        };
         QCOMPARE(paid(), 3);
         neutral.back().programme.job.neutralPaid = true;
         QVERIFY(paid() >= 3);

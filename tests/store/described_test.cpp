@@ -4,10 +4,14 @@
 // against the programme, and a plain text goes everywhere by being described.
 #include "core/model/describe/references.h"
 #include "core/model/describe/texts.h"
+#include "edit/acceleration_edits.h"
 #include "edit/activity_edits.h"
+#include "edit/claim_edits.h"
 #include "edit/compare.h"
 #include "edit/contract_edits.h"
+#include "edit/event_edits.h"
 #include "edit/forget.h"
+#include "edit/section_edits.h"
 #include "edit/table_import.h"
 #include "store/file.h"
 #include "store/json.h"
@@ -166,6 +170,49 @@ private slots:
             file.run("INSERT OR REPLACE INTO job VALUES ('near_days', '366')");
         }
         QVERIFY(!readProgramme(path).ok());
+    }
+
+    /// A file of version 8 knew no courses of claims nor records of time won: it opens without any, its seal holds, and
+    /// what is new is kept, sealed and taken back.
+    void aSealOfVersion8HoldsAfterTheRecordsCame() {
+        const std::string path = m_folder.filePath(QStringLiteral("eight.yarrin")).toStdString();
+        QVERIFY(QFile::copy(QStringLiteral(SOURCE_DIR "/tests/data/native/version8-frozen.yarrin"),
+                            QString::fromStdString(path)));
+        QFile::setPermissions(QString::fromStdString(path), QFile::ReadOwner | QFile::WriteOwner);
+        const std::string seal = "7-JFK9-YX8W-2RHQ-VHXZ-73HR-X33Q";
+        {
+            const auto held = ProgrammeFile::open(path, {"Planner", "2027-03-02 08:00:00"});
+            QVERIFY2(held.ok(), held.ok() ? "" : held.error().sentence().c_str());
+            Programme p = held->programme;
+            const Programme before = p;
+            QVERIFY(p.accelerations.empty() && p.sections[0].steps.empty() && p.job.barredCount);
+            Transaction tx(p);
+            const SectionId section = p.sections[0].id;
+            QVERIFY(addRateStep(tx, section, "15", "900").ok());
+            QVERIFY(setSectionField(tx, section, SectionField::grace, "3").ok());
+            QVERIFY(setEventField(tx, p.events[0].id, EventField::risk, "employer").ok());
+            QVERIFY(addClaimEntry(tx, p.events[0].id, ClaimStep::granted, section, "4", "1 Jun 2030", "letter").ok());
+            QVERIFY(addAcceleration(tx, dateFrom(2027, 3, 2)).ok());
+            QVERIFY(setJobSwitch(tx, JobSwitch::barredCount, false).ok());
+            const Edit edit = *tx.commit("terms");
+            QVERIFY(held->file->record(EntryKind::edit, edit, p, {"Planner", "2027-03-02 08:00:00"}).ok());
+            QVERIFY(*readProgramme(path).operator->() == p);
+            QVERIFY(*held->file->programmeAfter(0).operator->() == before);
+            apply(p, inverse(edit));
+            QVERIFY(held->file->record(EntryKind::undo, inverse(edit), p, {"Planner", "2027-03-02 08:00:00"}).ok());
+            QVERIFY(*readProgramme(path).operator->() == p && p == before);
+            QVERIFY(held->file->freeze(p, "B", "Update", "", {"Planner", "2027-03-02 08:00:00"}).ok());
+        }
+        const auto found = verifyFile(path, seal);
+        QVERIFY(found.ok());
+        for (const std::string& fault : found->faults) qWarning("%s", fault.c_str());
+        QVERIFY(found->whole());
+        // A row that came into a new table is sealed as well.
+        {
+            Database file(path, Database::Mode::change);
+            file.run("INSERT INTO acceleration (id, position, key) VALUES (9, 0, 'R9')");
+        }
+        QVERIFY(!verifyFile(path, seal)->whole());
     }
 
     /// Every version's tables lead to today's: made anew, or brought there step by step, they have the same columns.

@@ -3,15 +3,19 @@
 #include "support/anybody.h"
 
 #include "core/network/schedule.h"
+#include "edit/acceleration_edits.h"
 #include "edit/activity_edits.h"
 #include "edit/bill_edits.h"
 #include "edit/breakdown_edits.h"
 #include "edit/calendar_edits.h"
+#include "edit/claim_edits.h"
 #include "edit/contract_edits.h"
+#include "edit/cost_edits.h"
 #include "edit/event_edits.h"
 #include "edit/link_edits.h"
 #include "edit/location_edits.h"
 #include "edit/progress_edits.h"
+#include "edit/section_edits.h"
 #include "edit/sequence_edits.h"
 #include "edit/table_import.h"
 
@@ -24,7 +28,7 @@ public:
     Anybody(Transaction& tx, std::mt19937& random, Manners manners) : m_tx(tx), m_random(random), m_manners(manners) {}
 
     Outcome act() {
-        switch (below(12)) {
+        switch (below(15)) {
         case 0:
             return activity();
         case 1:
@@ -47,6 +51,12 @@ public:
             return sequence();
         case 10:
             return progress();
+        case 11:
+            return terms();
+        case 12:
+            return claim();
+        case 13:
+            return records();
         default:
             return tables();
         }
@@ -268,9 +278,9 @@ private:
             return removeSection(m_tx, some(p().sections));
         case 2:
         case 3: {
-            const auto field = any<SectionField>(8);
+            const auto field = any<SectionField>(12);
             return setSectionField(m_tx, some(p().sections), field,
-                                   field == SectionField::completion ? date()
+                                   field == SectionField::completion || field == SectionField::takenOver ? date()
                                    : field == SectionField::milestone && !p().activities.empty()
                                        ? p().activities[below(p().activities.size())].key
                                    : below(2) ? figure()
@@ -308,6 +318,87 @@ private:
             return setInForecast(m_tx, id, below(2) == 0);
         default:
             return removeEvent(m_tx, id);
+        }
+    }
+    Outcome terms() {
+        const SectionId id = some(p().sections);
+        const std::size_t row = below(3);
+        switch (below(11)) {
+        case 0:
+            return addRateStep(m_tx, id, figure(), figure());
+        case 1:
+            return below(2) ? setRateStep(m_tx, id, row, any<StepPart>(1), figure()) : removeRateStep(m_tx, id, row);
+        case 2:
+            return addPossession(m_tx, id, date(), figure());
+        case 3:
+            return below(2) ? setPossession(m_tx, id, row, any<PossessionPart>(1), below(2) ? date() : figure())
+                            : removePossession(m_tx, id, row);
+        case 4:
+            return addDeduction(m_tx, id, any<DeductionKind>(2), date(), figure(), words());
+        case 5:
+            return below(2) ? setDeduction(m_tx, id, row, any<DeductionPart>(3), below(2) ? date() : words())
+                            : removeDeduction(m_tx, id, row);
+        case 6:
+            return markSlip(m_tx, id, {dateOf(p().job.start) + int(below(300)), any<SlipIs>(2), words(), {}, words()});
+        case 7:
+            return p().sections.row(id) && !p().sections.row(id)->slips.empty()
+                       ? openSlip(m_tx, id, p().sections.row(id)->slips[0].window)
+                       : setJobSwitch(m_tx, any<JobSwitch>(3), below(2) == 0);
+        case 8:
+            return setJobSum(m_tx, any<JobSum>(9), figure());
+        case 9:
+            return below(2) ? setBaseline(m_tx, words()) : setLeftOut(m_tx, words(), below(3) > 0);
+        default:
+            return below(2) ? setParticularsFrom(m_tx, any<ParticularsFrom>(2))
+                            : setPeriod(m_tx, any<Period>(3), figure());
+        }
+    }
+    Outcome claim() {
+        const EventId id = some(p().events);
+        const std::size_t row = below(3);
+        switch (below(6)) {
+        case 0:
+        case 1:
+            return addClaimEntry(m_tx, id, any<ClaimStep>(5), some(p().sections), figure(), date(), words());
+        case 2:
+            return setClaimEntry(m_tx, id, row, any<ClaimPart>(4),
+                                 below(3) == 0 ? date()
+                                 : below(2)    ? figure()
+                                               : words());
+        case 3:
+            return removeClaimEntry(m_tx, id, row);
+        case 4:
+            return addEventUpdate(m_tx, id, date(), words());
+        default:
+            return below(2) ? setEventUpdate(m_tx, id, row, any<UpdatePart>(1), below(2) ? date() : words())
+                            : removeEventUpdate(m_tx, id, row);
+        }
+    }
+    Outcome records() {
+        const AccelerationId won = some(p().accelerations);
+        const MileId mile = some(p().miles);
+        switch (below(8)) {
+        case 0:
+            return made(addAcceleration(m_tx, dateOf(p().job.start) + int(below(300))));
+        case 1:
+        case 2: {
+            const auto field = any<WonField>(9);
+            return setWonField(m_tx, won, field,
+                               field == WonField::won && !p().sections.empty() ? p().sections[0].key + " " + figure()
+                               : below(2)                                      ? date()
+                                                                               : words());
+        }
+        case 3:
+            return made(addMile(m_tx));
+        case 4:
+        case 5:
+            return setMileField(m_tx, mile, any<MileField>(9), below(2) ? date() : words());
+        case 6:
+            return below(2) ? removeMile(m_tx, mile) : removeAcceleration(m_tx, won);
+        default: {
+            const ActivityId id = some(p().activities);
+            return below(2) ? setCostToDate(m_tx, id, figure()) : setCostPerWeek(m_tx, id, figure());
+        }
         }
     }
     Outcome bill() {

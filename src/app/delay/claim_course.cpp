@@ -98,6 +98,10 @@ void ClaimCourse::buildCourse() {
         return m_document.perform(named(tr("a line of its course taken away")),
                                   [&](Transaction& tx) { return removeClaimEntry(tx, m_id, row); });
     });
+    buildEntry();
+}
+
+void ClaimCourse::buildEntry() {
     m_addStep = new EntryLine(
         QStringLiteral("claimEntry"),
         {{QStringLiteral("claimStep"), tr("What was said"), 130, [] { return steps().words; }},

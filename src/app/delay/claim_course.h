@@ -24,6 +24,7 @@ signals:
 
 private:
     void buildCourse();
+    void buildEntry();
     void buildUpdates();
     [[nodiscard]] const DelayEvent* event() const { return m_document.programme().events.row(m_id); }
     [[nodiscard]] QString named(const QString& what) const;

@@ -100,7 +100,8 @@ Outcome SlipList::mark(Transaction& tx, std::size_t row, const std::function<voi
         mark = *before;
     } else {
         mark.window = m_slips[row].end;
-        mark.who = m_document.keeper().author();
+        const std::string& author = m_document.keeper().author();
+        mark.who = author.empty() ? tr("the planner").toStdString() : author;
         const QDate today = QDate::currentDate();
         mark.on = dateFrom(today.year(), unsigned(today.month()), unsigned(today.day()));
     }

@@ -177,33 +177,8 @@ void SumsPage::present(const DelayStudy::Findings* findings) {
         m_office->clear();
         return showLists();
     }
-    for (const DelayStep& step : findings->timeImpact.steps) {
-        if (step.timeCostAfter == step.timeCostBefore) continue;
-        const DelayEvent* event = findings->now.events.row(step.event);
-        CostRow row;
-        row.stand = show::text(findings->timeImpact.stands[step.window]);
-        QStringList together;
-        for (const EventId id : step.together)
-            if (const DelayEvent* other = findings->now.events.row(id)) together << show::text(other->key);
-        row.step = event                ? show::text(event->key + " " + event->title)
-                   : together.isEmpty() ? tr("our progress and re-planning")
-                                        : tr("%1 in common").arg(together.join(QStringLiteral(", ")));
-        row.who = event ? riskText(event->risk) : (together.isEmpty() ? tr("ours") : tr("shared"));
-        row.before = step.timeCostBefore;
-        row.after = step.timeCostAfter;
-        const Prolongation one = prolongationOf(step, findings->now);
-        if (one.recovered.sign() < 0)
-            row.answers = tr("saved again");
-        else if (one.concurrent.sign() > 0)
-            row.answers = one.employer.sign() == 0
-                              ? tr("concurrent: each side its own")
-                              : tr("employer, but %1 concurrent").arg(show::money(one.concurrent, currency));
-        else if (one.employer.sign() > 0)
-            row.answers = tr("employer");
-        else
-            row.answers = one.neutral.sign() > 0 ? tr("each side its own") : tr("we");
-        m_costs.push_back(std::move(row));
-    }
+    for (std::size_t i = 0; i < findings->report.stepCosts.size(); ++i)
+        addCost(*findings, findings->timeImpact.steps[i], findings->report.stepCosts[i]);
     m_sums = findings->report.paid;
     tellOverheads(findings->report.overheads);
     showLists();
@@ -213,6 +188,34 @@ void SumsPage::present(const DelayStudy::Findings* findings) {
             .arg(show::money(c.employer, currency), show::money(c.concurrent, currency),
                  show::money(c.neutral, currency), show::money(c.own, currency), show::money(c.recovered, currency),
                  show::money(c.total(), currency)));
+}
+
+/// What a step added to the hammocks, and who answers for it.
+void SumsPage::addCost(const DelayStudy::Findings& findings, const DelayStep& step, const Prolongation& cost) {
+    if (step.timeCostAfter == step.timeCostBefore) return;
+    const DelayEvent* event = findings.now.events.row(step.event);
+    CostRow row;
+    row.stand = show::text(findings.timeImpact.stands[step.window]);
+    QStringList together;
+    for (const EventId id : step.together)
+        if (const DelayEvent* other = findings.now.events.row(id)) together << show::text(other->key);
+    row.step = event                ? show::text(event->key + " " + event->title)
+               : together.isEmpty() ? tr("our progress and re-planning")
+                                    : tr("%1 in common").arg(together.join(QStringLiteral(", ")));
+    row.who = event ? riskText(event->risk) : (together.isEmpty() ? tr("ours") : tr("shared"));
+    row.before = step.timeCostBefore;
+    row.after = step.timeCostAfter;
+    const QString shared = show::money(cost.concurrent, findings.now.job.currency);
+    if (cost.recovered.sign() < 0)
+        row.answers = tr("saved again");
+    else if (cost.concurrent.sign() > 0)
+        row.answers = cost.employer.sign() == 0 ? tr("concurrent: each side its own")
+                                                : tr("employer, but %1 concurrent").arg(shared);
+    else if (cost.employer.sign() > 0)
+        row.answers = tr("employer");
+    else
+        row.answers = cost.neutral.sign() > 0 ? tr("each side its own") : tr("we");
+    m_costs.push_back(std::move(row));
 }
 
 void SumsPage::showLists() {

@@ -33,6 +33,7 @@ private:
     void buildDamages();
     void buildCosts();
     void buildPaid();
+    void addCost(const DelayStudy::Findings& findings, const DelayStep& step, const Prolongation& cost);
     void showLists();
     void tellAccounts();
     void tellOverheads(const Overheads& overheads);

@@ -127,10 +127,26 @@ private:
         }
     }
 
-    /// Every start gets its wait from the link that ended last, or from its access where that came later.
+    /// The links that ended the wait of a start last: of several that ended it alike all keep it, so that nothing hangs
+    /// on the order of rows.
+    struct Held {
+        Instant bound;
+        Minutes worked = 0; ///< on the successor's calendar
+        std::vector<std::size_t> links;
+
+        void take(std::size_t link, Instant at, Minutes of) {
+            if (!links.empty() && of < worked) return;
+            if (links.empty() || of > worked) links.clear();
+            links.push_back(link);
+            bound = links.size() == 1 ? at : std::max(bound, at);
+            worked = of;
+        }
+    };
+
+    /// Every start gets its wait from the links that ended last, or from its access where that came later.
     void links() {
         const Programme& real = m_now.programme();
-        std::unordered_map<ActivityId, std::pair<Instant, std::size_t>> last; // of the links that hold a start
+        std::unordered_map<ActivityId, Held> last; // of the links that hold a start
         std::vector<Link> links = m_model.links.take();
         for (std::size_t i = 0; i < links.size(); ++i) {
             const ActivityFigures &from = m_now.of(links[i].from), &to = m_now.of(links[i].to);
@@ -140,9 +156,7 @@ private:
             const WorkCalendar& own = calendar(to);
             const Instant met = ofStart ? to.earlyStart : to.earlyFinish;
             if (own.worked(bound) > own.worked(met)) measureLag(links[i], from, to); // out of sequence
-            if (!ofStart) continue;
-            const auto known = last.find(links[i].to);
-            if (known == last.end() || bound > known->second.first) last[links[i].to] = {bound, i};
+            if (ofStart) last[links[i].to].take(i, bound, own.worked(bound));
         }
         std::vector<Activity> rows = m_model.activities.take();
         const ActingEffects acting(m_model);
@@ -154,7 +168,7 @@ private:
             const WorkCalendar& own = calendar(f);
             const auto held = last.find(rows[i].id);
             const auto access = accessOf(acting.on(rows[i].id));
-            const Instant wait = held == last.end() ? m_model.job.start : held->second.first;
+            const Instant wait = held == last.end() ? m_model.job.start : held->second.bound;
             if (access && own.worked(startOf(access->first)) > own.worked(wait)) {
                 accesses.emplace_back(rows[i].id, dateOf(f.earlyStart));
                 continue;
@@ -166,7 +180,8 @@ private:
             if (f.state == NodeState::notStarted && !(dataDate && own.worked(*dataDate) == own.worked(f.earlyStart)))
                 continue;
             if (held != last.end())
-                measureLag(links[held->second.second], m_now.of(links[held->second.second].from), f);
+                for (const std::size_t link : held->second.links)
+                    measureLag(links[link], m_now.of(links[link].from), f);
             else if (!rows[i].event) // a fragment stands or falls with its event's date
                 rows[i].constraint = Constraint{ConstraintType::startNotBefore, {f.earlyStart, false}};
             else

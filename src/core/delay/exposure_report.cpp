@@ -13,6 +13,7 @@ Result<ExposureReport> exposureReport(std::span<const Stand> stands, const Delay
     const Schedule dates = schedule(now);
     if (!dates.ok()) return dates.errors;
     report.cost = prolongationOf(impact, now);
+    report.stepCosts = prolongationsOf(impact, now);
     report.accounts = damagesAccounts(now, dates.sections);
     report.account = totalAccount(now, report.accounts);
     report.otherwise = exposureOtherwise(now, dates.sections);

@@ -14,6 +14,7 @@ namespace yarrin {
 struct ExposureReport {
     std::vector<StandExposure> course;
     Prolongation cost;
+    std::vector<Prolongation> stepCosts; ///< of each step of the analysis
     std::vector<DamagesAccount> accounts;
     DamagesAccount account;            ///< in all
     std::optional<Exposure> otherwise; ///< with events that lost their time counted the other way

@@ -120,18 +120,19 @@ Prolongation prolongationOf(const DelayStep& step, const Programme& now) {
     return costOf(step, now, ratesOf(now));
 }
 
+std::vector<Prolongation> prolongationsOf(const DelayAnalysis& analysis, const Programme& now) {
+    const auto rates = ratesOf(now);
+    std::vector<Prolongation> list;
+    for (const DelayStep& step : analysis.steps) list.push_back(costOf(step, now, rates));
+    return list;
+}
+
 Prolongation prolongationOf(const DelayAnalysis& analysis, const Programme& now) {
     Prolongation sum;
-    const auto rates = ratesOf(now);
-    for (const DelayStep& step : analysis.steps) {
-        const Prolongation one = costOf(step, now, rates);
-        sum.employer = sum.employer + one.employer;
-        sum.concurrent = sum.concurrent + one.concurrent;
-        sum.neutral = sum.neutral + one.neutral;
-        sum.own = sum.own + one.own;
-        sum.recovered = sum.recovered + one.recovered;
-        sum.paid = sum.paid + one.paid;
-    }
+    for (const Prolongation& one : prolongationsOf(analysis, now))
+        for (const auto part : {&Prolongation::employer, &Prolongation::concurrent, &Prolongation::neutral,
+                                &Prolongation::own, &Prolongation::recovered, &Prolongation::paid})
+            sum.*part = sum.*part + one.*part;
     return sum;
 }
 

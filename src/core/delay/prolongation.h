@@ -37,6 +37,8 @@ private:
 
 /// Of one step.
 [[nodiscard]] Prolongation prolongationOf(const DelayStep& step, const Programme& now);
+/// Of each step of an analysis, in its order.
+[[nodiscard]] std::vector<Prolongation> prolongationsOf(const DelayAnalysis& analysis, const Programme& now);
 /// Of all steps; they add up to the cost now less the cost as planned.
 [[nodiscard]] Prolongation prolongationOf(const DelayAnalysis& analysis, const Programme& now);
 

@@ -70,11 +70,12 @@ void Analyst::takeForSlip(OwnSlip& slip) {
     if (!slip.mark) {
         std::string keys;
         for (const EventId id : slip.events) keys += (keys.empty() ? "" : ", ") + now().events.row(id)->key;
-        flag(DelayFlag::Kind::unrecorded, slip.events.front(), slip.window,
-             "own slip of " + std::to_string(slip.beside) + (slip.beside == 1 ? " day" : " days") + " in " +
-                 now().sections.row(slip.section)->key + " beside " + keys + " up to " + m_out.stands[slip.window] +
-                 " is open: nobody said whether it is concurrent, pacing or neither");
-        m_out.flags.back().section = slip.section;
+        m_out.flags.push_back({DelayFlag::Kind::unrecorded, slip.events.front(), slip.window,
+                               "own slip of " + std::to_string(slip.beside) + (slip.beside == 1 ? " day" : " days") +
+                                   " in " + now().sections.row(slip.section)->key + " beside " + keys + " up to " +
+                                   m_out.stands[slip.window] +
+                                   " is open: nobody said whether it is concurrent, pacing or neither",
+                               slip.section});
         return;
     }
     if (slip.mark->is != SlipIs::concurrent) return;
