@@ -188,6 +188,7 @@ int runApplication(int& count, char** words) {
     settle();
     // What is worked out beside the window belongs into its picture.
     while (!picture.isEmpty() && window.isWorking()) settle();
+    if (!picture.isEmpty()) settle(); // and is laid out
     if (!picture.isEmpty()) return window.grab().save(picture) ? 0 : 3;
     return application.exec();
 }

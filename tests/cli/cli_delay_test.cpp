@@ -129,6 +129,83 @@ private slots:
                                      << "events[0].blame";
         QTest::newRow("twice") << R"(/id "E2")"
                                << "used twice";
+        QTest::newRow("course") << R"(/course [{"step": "promised", "date": "2027-03-09", "section": "S1"}])"
+                                << "course[0].step";
+        QTest::newRow("course without day") << R"(/course [{"step": "claimed", "section": "S1"}])"
+                                            << "course[0].date";
+        QTest::newRow("course without section") << R"(/course [{"step": "claimed", "date": "2027-03-09"}])"
+                                                << "course[0].section";
+        QTest::newRow("course elsewhere") << R"(/course [{"step": "claimed", "date": "2027-03-09", "section": "S9"}])"
+                                          << "no section S9";
+        QTest::newRow("days of a course")
+            << R"(/course [{"step": "claimed", "date": "2027-03-09", "section": "S1", "days": -1}])"
+            << "course is out of all bounds";
+        QTest::newRow("update") << R"(/updates [{"date": "soon"}])"
+                                << "updates[0].date";
+    }
+
+    /// The same of terms, records and miles: each with the place where it stands.
+    void faultsOfTermsAreNamedWithTheirPlace_data() {
+        QTest::addColumn<QString>("patch");
+        QTest::addColumn<QString>("said");
+        const auto row = [](const char* name, const char* patch, const char* said) {
+            QTest::newRow(name) << QString::fromLatin1(patch) << QString::fromLatin1(said);
+        };
+        row("grace", R"(/contract/sections/0/grace_days -1)", "its grace is out of all bounds");
+        row("step", R"(/contract/sections/0/steps [{"from_day": 0, "rate": 5}])", "step of its rate begins");
+        row("steps", R"(/contract/sections/0/steps [{"from_day": 5, "rate": 5}, {"from_day": 5, "rate": 6}])",
+            "begin on one day");
+        row("rate", R"(/contract/sections/0/steps [{"from_day": 5, "rate": -5}])", "step of its rate is out");
+        row("share", R"(/contract/sections/0/possessions [{"date": "2027-03-09", "share": 1.5}])", "no share");
+        row("shares",
+            R"(/contract/sections/0/possessions [{"date": "2027-03-09", "share": 0.6}, {"date": "2027-03-10", "share": 0.5}])",
+            "more than the whole");
+        row("deduction", R"(/contract/sections/0/deductions [{"kind": "lost", "date": "2027-03-09", "sum": 1}])",
+            "deductions[0].kind");
+        row("sum", R"(/contract/sections/0/deductions [{"kind": "paid", "date": "2027-03-09", "sum": -1}])",
+            "a sum that was deducted");
+        row("marks",
+            R"(/contract/sections/0/slips [{"window": "2027-03-09", "is": "pacing"}, {"window": "2027-03-09", "is": "neither"}])",
+            "marked twice");
+        row("interest", R"(/contract/interest_rate 8)", "interest_rate");
+        row("updates", R"(/contract/update_days 0)", "update_days");
+        row("from", R"(/contract/particulars_from "whenever")", "particulars_from");
+        row("won", R"(/accelerations [{"id": "R1", "won": [{"section": "S9", "days": 3}]}])", "no section S9");
+        row("won twice", R"(/accelerations [{"id": "R1"}, {"id": "R1"}])", "used twice");
+        row("by", R"(/accelerations [{"id": "R1", "by": "nobody"}])", "accelerations[0].by");
+        row("mile", R"(/measured_miles [{"id": "D1", "item": "P9"}])", "no item of the output book P9");
+        row("span", R"(/measured_miles [{"id": "D1", "quiet_from": "2027-03-09", "quiet_to": "2027-03-01"}])",
+            "a span ends before it begins");
+        row("cost", R"(/activities/0/cost_to_date -1)", "cost to date");
+    }
+    void faultsOfTermsAreNamedWithTheirPlace() {
+        QFETCH(QString, patch);
+        QFETCH(QString, said);
+        Json json = job();
+        const std::string text = patch.toStdString();
+        const auto space = text.find(' ');
+        json[Json::json_pointer(text.substr(0, space))] = Json::parse(text.substr(space + 1));
+        const Call c = call({"calc", written(json), "--json"});
+        QVERIFY2(c.status == ExitStatus::file || c.status == ExitStatus::programme, c.out.c_str());
+        QVERIFY2(QString::fromStdString(c.err).contains(said), c.err.c_str());
+    }
+
+    /// Terms, courses, records and miles read back as they were written.
+    void termsReadBackAsTheyWere() {
+        const auto demo = readProgramme(DEMO);
+        QVERIFY(demo.ok());
+        const std::string once = programmeToJson(*demo);
+        const auto again = programmeFromJson(once);
+        QVERIFY2(again.ok(), again.ok() ? "" : again.error().sentence().c_str());
+        QCOMPARE(programmeToJson(*again), once);
+        const Json json = Json::parse(once);
+        QVERIFY(json["accelerations"].size() == 2 && json["measured_miles"].size() == 1);
+        QVERIFY(json["contract"]["sections"][1]["steps"][0]["from_day"] == 29);
+        QVERIFY(json["events"][0]["course"].size() >= 3);
+        // What says nothing is not written: older programs read what older programs could say.
+        const std::string plain = programmeToJson(*programmeFromJson(job().dump()));
+        for (const char* key : {"accelerations", "measured_miles", "grace_days", "course", "baseline", "barred_count"})
+            QVERIFY2(plain.find(key) == std::string::npos, key);
     }
     void faultsOfEventsAreNamedWithTheirPlace() {
         QFETCH(QString, patch);
@@ -194,6 +271,56 @@ private slots:
         const Json e = told({"exposure", written(json), "--json"});
         QVERIFY(e["damages_total"]["unrelieved"] == 0);
         QVERIFY(e["lines"].is_array() && e["lines"].empty());
+    }
+
+    /// On the demo: every figure of time and money is there, and those that follow from each other agree.
+    void exposureTellsTimeAndMoney() {
+        const Json e = told({"exposure", DEMO, "--json"});
+        const Json& berth = e["accounts"][1];
+        QVERIFY(berth["section"] == "S2" && berth["extensions"].size() == 4);
+        int days = 0;
+        for (const Json& one : berth["extensions"]) days += one["days"].get<int>();
+        for (const Json& line : e["lines"])
+            if (line["relief"] == "unrelieved" && line["section"] == "S2") {
+                QVERIFY(line["granted_days"] == days);
+                double sum = 0;
+                for (const Json& part : line["parts"]) sum += part["sum"].get<double>();
+                QCOMPARE(sum, line["sum"].get<double>());
+            }
+        QVERIFY(berth["forecast"].get<double>() > 0 && berth["accrued"] == 0);
+        const Json impact = told({"impact", DEMO, "--json"});
+        for (std::size_t s = 0; s < 3; ++s) {
+            const Json &paid = e["paid_days"][s], &won = e["recoveries"][s], &section = impact["sections"][s];
+            QVERIFY(paid["days"] == section["compensable"]);
+            QVERIFY(won["days"].get<int>() + won["credit"].get<int>() == -section["recovered"].get<int>());
+            QVERIFY(won["employer"].get<int>() + won["contractor"].get<int>() + won["unrecorded"].get<int>() ==
+                    won["days"]);
+            QVERIFY(paid["after_recovery"].get<double>() <= paid["before_recovery"].get<double>());
+        }
+        QVERIFY(e["recoveries"][1]["records"] == Json({"R1", "R2"}));
+        for (const char* formula : {"hudson", "emden", "eichleay"}) QVERIFY(e["overheads"][formula].get<double>() > 0);
+        QVERIFY(e["measured_miles"][0]["id"] == "D1" && e["measured_miles"][0]["lost_hours"].get<double>() > 0);
+        QVERIFY(!impact["own_slips"].empty() && impact["own_slips"][0]["taken_for"].is_null());
+        const Call words = call({"exposure", DEMO});
+        for (const char* part : {"Damages so far:", "certificate of time 1", "Recovered in S2", "Head office by Hudson",
+                                 "Measured mile D1", "priced when they were suffered"})
+            QVERIFY2(words.out.find(part) != std::string::npos, part);
+        QVERIFY(call({"impact", DEMO}).out.find("beside E01") != std::string::npos);
+    }
+
+    /// Another baseline may be named; one that is not there is an error, and what is no stand is told.
+    void anotherBaselineMayBeNamed() {
+        const Json whole = told({"impact", DEMO, "--json"}),
+                   later = told({"impact", DEMO, "--baseline", "2", "--json"});
+        QVERIFY(whole["stands"].size() == 5 && later["stands"].size() == 3);
+        QVERIFY(later["stands"][0] == "Baseline 2");
+        QVERIFY(later["notes"].dump().find("revision 1 is no stand") != std::string::npos);
+        QVERIFY(later["steps"][0]["sections"][1]["before"] == "2027-06-25");
+        const Call missing = call({"impact", DEMO, "--baseline", "Z"});
+        QVERIFY(missing.status != ExitStatus::done);
+        QVERIFY2(missing.err.find("no revision Z") != std::string::npos, missing.err.c_str());
+        QVERIFY(call({"exposure", written(job()), "--baseline", "Z"}).status != ExitStatus::done);
+        QVERIFY(told({"exposure", DEMO, "--baseline", "2", "--json"})["updates"].size() == 3);
     }
 
     // ---- impact
@@ -269,6 +396,7 @@ private slots:
         QTest::newRow("unknown option") << QStringList{"exposure", "FILE", "--loud"};
         QTest::newRow("no method") << QStringList{"impact", "FILE", "--method"};
         QTest::newRow("no rule") << QStringList{"impact", "FILE", "--rule"};
+        QTest::newRow("no baseline") << QStringList{"impact", "FILE", "--baseline"};
         QTest::newRow("unknown rule") << QStringList{"impact", "FILE", "--rule", "luck"};
         QTest::newRow("near is no number") << QStringList{"impact", "FILE", "--near", "soon"};
         QTest::newRow("near is too far") << QStringList{"impact", "FILE", "--near", "366"};

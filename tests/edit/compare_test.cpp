@@ -153,6 +153,41 @@ private slots:
         QCOMPARE(s.tasks, std::size_t(3));
         QCOMPARE(s.finishToStart, std::size_t(1));
     }
+
+    /// Whatever anybody changes of job, sections, events, records and miles is told.
+    void noChangeGoesUntold() {
+        int told = 0;
+        for (std::uint32_t seed = 1; seed <= 40; ++seed) {
+            std::mt19937 random(seed);
+            Programme p = randomProgramme(seed, RandomShape{});
+            for (int step = 0; step < 60; ++step) {
+                const Programme before = p;
+                Transaction tx(p);
+                if (!anyEdit(tx, random).ok()) continue;
+                const auto edit = tx.commit("step");
+                if (!edit) continue;
+                if (!faultsOf(p).empty()) {
+                    p = before;
+                    continue;
+                }
+                const bool concerned =
+                    std::any_of(edit->changes.begin(), edit->changes.end(), [](const Change& change) {
+                        return std::holds_alternative<JobChange>(change) ||
+                               std::holds_alternative<RowChange<Section>>(change) ||
+                               std::holds_alternative<RowChange<DelayEvent>>(change) ||
+                               std::holds_alternative<RowChange<Acceleration>>(change) ||
+                               std::holds_alternative<RowChange<MeasuredMile>>(change);
+                    });
+                const bool same = before.job == p.job && before.sections == p.sections && before.events == p.events &&
+                                  before.accelerations == p.accelerations && before.miles == p.miles;
+                if (!concerned || same) continue;
+                QVERIFY2(!between(before, p).empty(),
+                         qPrintable(QStringLiteral("seed %1 step %2").arg(seed).arg(step)));
+                ++told;
+            }
+        }
+        QVERIFY2(told > 200, qPrintable(QString::number(told)));
+    }
 };
 
 QTEST_APPLESS_MAIN(CompareTest)

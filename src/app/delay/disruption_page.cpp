@@ -101,7 +101,7 @@ std::vector<ListColumn> DisruptionPage::columns() {
     };
     const auto day = [](const std::optional<Date>& date) { return date ? show::date(*date) : QString(); };
     column("key", tr("Id"), 44, MileField::key, [this](std::size_t i) { return show::text(mile(i).key); });
-    column("title", tr("What was disturbed"), 140, MileField::title,
+    column("title", tr("What"), 140, MileField::title,
            [this](std::size_t i) { return show::text(mile(i).title); });
     column("event", tr("Event"), 56, MileField::event, [this](std::size_t i) {
         const DelayEvent* event = m_document.programme().events.row(mile(i).event);
@@ -123,13 +123,13 @@ std::vector<ListColumn> DisruptionPage::columns() {
             words << show::text(item.key) + QStringLiteral("   ") + show::text(item.name);
         return words;
     };
-    column("quietFrom", tr("Without, from"), 88, MileField::quietFrom,
+    column("quietFrom", tr("Quiet from"), 88, MileField::quietFrom,
            [this, day](std::size_t i) { return day(mile(i).quietFrom); });
     column("quietTo", tr("to"), 88, MileField::quietTo, [this, day](std::size_t i) { return day(mile(i).quietTo); });
-    column("hurtFrom", tr("Disturbed, from"), 96, MileField::hurtFrom,
+    column("hurtFrom", tr("Disturbed from"), 108, MileField::hurtFrom,
            [this, day](std::size_t i) { return day(mile(i).hurtFrom); });
     column("hurtTo", tr("to"), 88, MileField::hurtTo, [this, day](std::size_t i) { return day(mile(i).hurtTo); });
-    column("costPerHour", tr("A crew-hour costs"), 104, MileField::costPerHour, [this](std::size_t i) {
+    column("costPerHour", tr("Cost an hour"), 92, MileField::costPerHour, [this](std::size_t i) {
         return mile(i).costPerHour ? show::money(*mile(i).costPerHour, m_document.programme().job.currency) : QString();
     });
     list.back().right = true;

@@ -17,10 +17,12 @@ namespace yarrin {
 
 namespace {
 
-constexpr int left = 52, right = 16, top = 24, foot = 24;
+constexpr int left = 52, right = 16, top = 40, foot = 24;
 
+/// To three digits where it is small.
 QString figure(double value) {
-    const auto rounded = Decimal::fromDouble(std::round(value * 100) / 100);
+    const double digits = std::abs(value) < 1 ? 1000 : std::abs(value) < 100 ? 100 : 1;
+    const auto rounded = Decimal::fromDouble(std::round(value * digits) / digits);
     return rounded ? show::number(*rounded) : QString();
 }
 
@@ -157,7 +159,7 @@ void OutputChart::paintSpan(QPainter& painter, const Span& span, const QColor& c
     painter.drawLine(a, top, a, height() - foot);
     painter.drawLine(b, top, b, height() - foot);
     painter.setFont(boldened(secondaryFont()));
-    painter.drawText(QRect(a + 4, 4, std::max(90, b - a), 18), Qt::AlignVCenter, words);
+    painter.drawText(QRect(a + 4, top - 18, std::max(110, b - a), 18), Qt::AlignVCenter, words);
     if (rate <= 0) return;
     QPen level(colour, 2);
     painter.setPen(level);
@@ -171,7 +173,7 @@ void OutputChart::paintAxis(QPainter& painter) {
     painter.setFont(secondaryFont());
     painter.setPen(t.muted);
     painter.drawLine(left, height() - foot, width() - right, height() - foot);
-    painter.drawText(QRect(0, 4, left + 200, 18), Qt::AlignVCenter, QString());
+    painter.drawText(QRect(0, 4, left + 110, 18), Qt::AlignVCenter, tr("%1 a crew-hour").arg(m_unit));
     painter.drawText(QRect(0, int(yOf(m_most)) - 9, left - 6, 18), Qt::AlignRight | Qt::AlignVCenter, figure(m_most));
     painter.drawText(QRect(0, int(yOf(m_most / 2)) - 9, left - 6, 18), Qt::AlignRight | Qt::AlignVCenter,
                      figure(m_most / 2));

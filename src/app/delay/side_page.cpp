@@ -116,8 +116,7 @@ QWidget* SidePage::buildRules() {
     m_rules = new SideRules(m_document, row);
     m_stop = quietButton(tr("Stop"), "sideStop", row);
     m_stop->hide();
-    line->addWidget(m_section);
-    line->addWidget(m_stop);
+    m_rules->lead({m_section, m_stop});
     line->addWidget(m_rules, 1);
     connect(m_section, &QComboBox::activated, this, &SidePage::present);
     connect(m_rules, &SideRules::refused, this, &SidePage::refused);

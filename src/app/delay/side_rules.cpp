@@ -13,6 +13,7 @@
 #include <QLineEdit>
 #include <QMenu>
 #include <QPushButton>
+#include <QVBoxLayout>
 
 #include <algorithm>
 
@@ -41,25 +42,33 @@ SideRules::SideRules(Document& document, QWidget* parent)
             return [text](Transaction& tx) { return setPeriod(tx, Period::tooOld, text); };
         },
         tr("Stands flagged when older than: %1 d"));
-    auto* line = new QHBoxLayout(this);
-    line->setContentsMargins(0, 0, 0, 0);
-    line->setSpacing(6);
-    const auto words = [&](const QString& text) {
+    auto* both = new QVBoxLayout(this);
+    both->setContentsMargins(0, 0, 0, 0);
+    both->setSpacing(4);
+    auto* lower = new QHBoxLayout;
+    for (QHBoxLayout* line : {m_upper = new QHBoxLayout, lower}) {
+        line->setSpacing(6);
+        both->addLayout(line);
+    }
+    const auto words = [&](QHBoxLayout* line, const QString& text) {
         auto* label = new QLabel(text, this);
         setInk(label, Ink::muted);
         line->addWidget(label);
     };
-    words(tr("From"));
-    m_baseline->setMaximumWidth(170);
-    line->addWidget(m_baseline);
-    line->addWidget(m_stands);
-    line->addStretch(1);
-    line->addWidget(m_rule);
-    words(tr("near, d"));
-    line->addWidget(m_near);
-    words(tr("too old, d"));
-    line->addWidget(m_tooOld);
-    line->addWidget(m_lesser);
+    words(m_upper, tr("From"));
+    m_baseline->setMaximumWidth(210);
+    m_upper->addWidget(m_baseline);
+    m_upper->addWidget(m_stands);
+    m_upper->addStretch(1);
+    words(lower, tr("Concurrent:"));
+    lower->addWidget(m_rule);
+    words(lower, tr("near paths, days"));
+    lower->addWidget(m_near);
+    words(lower, tr("stands older than"));
+    lower->addWidget(m_tooOld);
+    words(lower, tr("days"));
+    lower->addStretch(1);
+    lower->addWidget(m_lesser);
     connect(m_baseline, &QComboBox::activated, this, [this](int index) {
         const std::string key = index > 0 ? m_revisions[std::size_t(index - 1)] : std::string();
         perform(tr("Analyses begin with: %1").arg(m_baseline->itemText(index)),
@@ -71,6 +80,12 @@ SideRules::SideRules(Document& document, QWidget* parent)
     });
     buildMenus();
     refresh();
+}
+
+void SideRules::lead(std::initializer_list<QWidget*> widgets) {
+    int place = 0;
+    for (QWidget* widget : widgets) m_upper->insertWidget(place++, widget);
+    m_upper->insertSpacing(place, 6);
 }
 
 QLineEdit* SideRules::days(const char* name, const QString& label, Document::Operation (*change)(const std::string&),

@@ -6,7 +6,10 @@
 
 #include <QWidget>
 
+#include <initializer_list>
+
 class QComboBox;
+class QHBoxLayout;
 class QLineEdit;
 class QPushButton;
 
@@ -19,6 +22,8 @@ class SideRules : public QWidget {
 public:
     explicit SideRules(Document& document, QWidget* parent = nullptr);
 
+    /// Puts what is chosen first in front of the upper line.
+    void lead(std::initializer_list<QWidget*> widgets);
     void refresh();
 
 signals:
@@ -34,6 +39,7 @@ private:
     void fillStands();
 
     Document& m_document;
+    QHBoxLayout* m_upper = nullptr;
     QComboBox* m_baseline;
     QPushButton* m_stands;
     QComboBox* m_rule;

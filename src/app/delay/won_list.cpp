@@ -79,20 +79,20 @@ std::vector<ListColumn> WonList::columns() {
     column("key", tr("Id"), 44, false, WonField::key, [this](std::size_t i) { return show::text(record(i).key); });
     column("title", tr("What was done"), 150, false, WonField::title,
            [this](std::size_t i) { return show::text(record(i).title); });
-    column("by", tr("Instructed by"), 96, false, WonField::by,
+    column("by", tr("Instructed by"), 100, false, WonField::by,
            [this](std::size_t i) { return parties().of(record(i).by); });
     list.back().choices = [] { return parties().words; };
-    column("how", tr("How"), 90, false, WonField::how, [this](std::size_t i) { return ways().of(record(i).how); });
+    column("how", tr("How"), 104, false, WonField::how, [this](std::size_t i) { return ways().of(record(i).how); });
     list.back().choices = [] { return ways().words; };
     column("from", tr("From"), 84, false, WonField::from, [this, day](std::size_t i) { return day(record(i).from); });
     column("to", tr("To"), 84, false, WonField::to, [this, day](std::size_t i) { return day(record(i).to); });
     column("won", tr("Days won"), 84, false, WonField::won,
            [this](std::size_t i) { return show::text(wonText(m_document.programme(), record(i))); });
-    column("cost", tr("Cost"), 76, true, WonField::cost, [this](std::size_t i) {
+    column("cost", tr("Cost"), 70, true, WonField::cost, [this](std::size_t i) {
         return record(i).cost ? show::money(*record(i).cost, m_document.programme().job.currency) : QString();
     });
     list.back().editText = [this](std::size_t i) { return record(i).cost ? show::number(*record(i).cost) : QString(); };
-    column("activities", tr("Activities"), 90, false, WonField::activities, [this](std::size_t i) {
+    column("activities", tr("Activities"), 76, false, WonField::activities, [this](std::size_t i) {
         QStringList keys;
         for (const ActivityId id : record(i).activities)
             if (const Activity* activity = m_document.programme().activities.row(id)) keys << show::text(activity->key);
