@@ -24,7 +24,7 @@ expect "moves the section by" "E01 4 4" "$("$CLI" impact "$ROOM/job.yarrin" --js
 # All methods side by side; the rule of concurrency is chosen there and kept with the job.
 clk 684 107; sleep 1
 shot side
-clk 908 142; key Down Return
+clk 639 172; key Down Return
 expect "the rule" "effective_cause" "$(read_file "$ROOM/job.yarrin" '.contract.concurrency')"
 expect "the rule of the command line" "effective_cause" "$("$CLI" impact "$ROOM/job.yarrin" --json | jq -r .rule)"
 key ctrl+z

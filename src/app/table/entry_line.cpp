@@ -77,7 +77,7 @@ void EntryLine::commit() {
     QLineEdit* first = nullptr;
     for (Field& field : m_fields) {
         if (!field.edit) continue;
-        field.edit->clear();
+        field.edit->setText({}); // with nothing to take back: undo is then that of the row
         if (!first) first = field.edit;
     }
     if (first) first->setFocus();
