@@ -28,7 +28,7 @@ clk 240 581; typ "29 Mar 2027"; key Tab; typ "3500"; key Tab; line "certificate 
 expect "levied" "levied 2027-03-29 3500 certificate 4" \
   "$(read_file "$ROOM/job.yarrin" '.contract.sections[0].deductions[0] | "\(.kind) \(.date) \(.sum) \(.note)"')"
 # An event, and the course of its claim: claimed, then granted.
-clk 40 460; clk 411 109; line "Access late"
+key ctrl+e; line "Access late" # from within a field
 clk 742 722; typ "6"; key Tab; typ "22 Mar 2027"; key Tab; line "letter 9"
 shot claimed
 expect "claimed" "claimed 6 letter 9" \

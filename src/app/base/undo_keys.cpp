@@ -18,6 +18,11 @@ void UndoKeys::watch() {
 bool UndoKeys::eventFilter(QObject* watched, QEvent* event) {
     if (event->type() != QEvent::ShortcutOverride) return false;
     auto* key = static_cast<QKeyEvent*>(event);
+    if (key->modifiers() == Qt::ControlModifier && qobject_cast<QLineEdit*>(watched) &&
+        (key->key() == Qt::Key_E || key->key() == Qt::Key_K || key->key() == Qt::Key_U)) {
+        event->ignore();
+        return true;
+    }
     const bool undo = key->matches(QKeySequence::Undo), redo = key->matches(QKeySequence::Redo);
     if (!undo && !redo) return false;
     if (const auto* line = qobject_cast<QLineEdit*>(watched)) {
