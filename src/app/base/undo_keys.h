@@ -7,8 +7,8 @@
 namespace yarrin {
 
 /// The keys of undo and redo belong to a field only while something typed in it could be taken back, or done again;
-/// else they are the programme's, wherever the keyboard happens to be. Ctrl+E, Ctrl+K and Ctrl+U, which the toolkit gives
-/// to the ends of a line on some systems, are always those of the commands.
+/// else they are the programme's, wherever the keyboard happens to be. Ctrl+E, Ctrl+K and Ctrl+U, which the toolkit
+/// gives to the ends of a line on some systems, are always those of the commands.
 class UndoKeys : public QObject {
     Q_OBJECT
 public:

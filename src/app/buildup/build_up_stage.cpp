@@ -3,6 +3,7 @@
 #include "app/buildup/build_up_stage.h"
 
 #include "app/base/format.h"
+#include "app/base/lazy_pages.h"
 #include "app/base/look.h"
 #include "app/base/tab_row.h"
 #include "app/buildup/bill_list.h"
@@ -23,7 +24,6 @@
 #include <QPushButton>
 #include <QSettings>
 #include <QSplitter>
-#include <QStackedWidget>
 #include <QVBoxLayout>
 
 namespace yarrin {
@@ -38,9 +38,8 @@ const QString bookFiles = QStringLiteral("Output books (*.json *.csv *.xlsx);;Al
 BuildUpStage::BuildUpStage(Document& document, ViewState& state, OutputBook& book, Dialogs& dialogs,
                            QSettings& settings, QWidget* parent)
     : Stage(parent), m_document(document), m_state(state), m_dialogs(dialogs), m_book(book),
-      m_notice(new NoticeBar(this)), m_bill(new BillPanel(document, state, m_book, this)),
-      m_pages(new QStackedWidget(this)), m_table(new ActivityTable(document, state, buildUpColumns(), true, this)),
-      m_sequences(new SequencePage(document, m_book, this)), m_import(new ImportPage(document, settings, this)) {
+      m_notice(new NoticeBar(this)), m_bill(new BillPanel(document, state, m_book, this)), m_pages(new LazyPages(this)),
+      m_table(new ActivityTable(document, state, buildUpColumns(), true, this)) {
     setObjectName(QStringLiteral("buildUpStage"));
     auto* middle = new QWidget(this);
     middle->setObjectName(QStringLiteral("buildUpMiddle"));
@@ -51,9 +50,7 @@ BuildUpStage::BuildUpStage(Document& document, ViewState& state, OutputBook& boo
     column->addWidget(buildHead());
     column->addWidget(m_notice);
     column->addWidget(m_pages, 1);
-    for (QWidget* page : {buildActivities(), buildBill(), buildBook(), static_cast<QWidget*>(m_sequences),
-                          static_cast<QWidget*>(m_import)})
-        m_pages->addWidget(page);
+    addPages(settings);
     auto* parts = new QSplitter(this);
     parts->setObjectName(QStringLiteral("buildUpParts"));
     parts->addWidget(m_bill);
@@ -71,7 +68,6 @@ BuildUpStage::BuildUpStage(Document& document, ViewState& state, OutputBook& boo
         m_notice->dismiss();
         if (isVisible()) refresh();
     });
-    connect(&m_book, &OutputBook::changed, m_ownBook, &ListPage::refresh);
     connect(m_table, &GridView::refused, m_notice, &NoticeBar::say);
     connect(m_table, &ActivityTable::question, m_notice, &NoticeBar::ask);
     connect(m_bill, &BillPanel::refused, m_notice, &NoticeBar::say);
@@ -82,14 +78,32 @@ BuildUpStage::BuildUpStage(Document& document, ViewState& state, OutputBook& boo
         m_table->reveal(id);
         m_table->setFocus(); // the button that was pressed goes with the next look at the item
     });
-    connect(m_sequences, &SequencePage::refused, m_notice, &NoticeBar::say);
-    connect(m_sequences, &SequencePage::question, m_notice, &NoticeBar::ask);
-    connect(m_sequences, &SequencePage::reveal, this, [this](ActivityId id) {
-        show(Page::activities);
-        m_table->reveal(id);
-    });
-    connect(m_import, &ImportPage::finished, this, [this] { show(Page::activities); });
     refresh();
+}
+
+void BuildUpStage::addPages(QSettings& settings) {
+    m_pages->add([this] { return buildActivities(); });
+    m_pages->add([this] { return buildBill(); });
+    m_pages->add([this] {
+        QWidget* page = buildBook();
+        connect(&m_book, &OutputBook::changed, m_ownBook, &ListPage::refresh);
+        return page;
+    });
+    m_pages->add([this] {
+        m_sequences = new SequencePage(m_document, m_book, this);
+        connect(m_sequences, &SequencePage::refused, m_notice, &NoticeBar::say);
+        connect(m_sequences, &SequencePage::question, m_notice, &NoticeBar::ask);
+        connect(m_sequences, &SequencePage::reveal, this, [this](ActivityId id) {
+            show(Page::activities);
+            m_table->reveal(id);
+        });
+        return m_sequences;
+    });
+    m_pages->add([this, &settings] {
+        m_import = new ImportPage(m_document, settings, this);
+        connect(m_import, &ImportPage::finished, this, [this] { show(Page::activities); });
+        return m_import;
+    });
 }
 
 QWidget* BuildUpStage::buildHead() {
@@ -315,8 +329,9 @@ void BuildUpStage::showNamed(const QString& name) {
 }
 
 void BuildUpStage::show(Page page) {
+    m_pages->build(int(page));
     if (page == Page::sequences) m_sequences->chooseOf(m_state.current());
-    m_pages->setCurrentIndex(int(page));
+    m_pages->showPage(int(page));
     m_tabs->setCurrent(int(page));
     refresh();
 }
@@ -324,11 +339,13 @@ void BuildUpStage::show(Page page) {
 void BuildUpStage::importBillFile() {
     const QString path = m_dialogs.fileToImport(this, tr("Import a bill"), tableFiles);
     if (path.isEmpty()) return;
+    m_pages->build(int(Page::import));
     m_import->begin(ImportPage::What::bill, path);
     show(Page::import);
 }
 
 void BuildUpStage::importBillClipboard() {
+    m_pages->build(int(Page::import));
     m_import->begin(ImportPage::What::bill, {});
     show(Page::import);
 }
@@ -336,6 +353,7 @@ void BuildUpStage::importBillClipboard() {
 void BuildUpStage::importSchedule() {
     const QString path = m_dialogs.fileToImport(this, tr("Import a schedule"), tableFiles);
     if (path.isEmpty()) return;
+    m_pages->build(int(Page::import));
     m_import->begin(ImportPage::What::schedule, path);
     show(Page::import);
 }
@@ -348,7 +366,6 @@ void BuildUpStage::showEvent(QShowEvent* event) {
 }
 
 void BuildUpStage::refresh() {
-    if (!m_limits) return; // still being built
     qint64 tasks = 0, measured = 0;
     for (const Activity& activity : m_document.programme().activities) {
         tasks += activity.kind == ActivityKind::task ? 1 : 0;

@@ -9,7 +9,6 @@
 
 class QLabel;
 class QSettings;
-class QStackedWidget;
 
 namespace yarrin {
 
@@ -18,6 +17,7 @@ class ActivityTable;
 class BillPanel;
 class Dialogs;
 class ImportPage;
+class LazyPages;
 class ListPage;
 class SequencePage;
 
@@ -50,6 +50,7 @@ protected:
     void showEvent(QShowEvent* event) override;
 
 private:
+    void addPages(QSettings& settings);
     QWidget* buildHead();
     QWidget* buildActivities();
     QWidget* buildBill();
@@ -66,14 +67,14 @@ private:
     std::vector<BookItem> m_changing; ///< the planner's book while a change of it is under way
     NoticeBar* m_notice;
     BillPanel* m_bill;
-    QStackedWidget* m_pages;
+    LazyPages* m_pages;
     ActivityTable* m_table;
     ListPage* m_billPage = nullptr;
     ListPage* m_ownBook = nullptr;
     ListPage* m_jobBook = nullptr;
     ListPage* m_limits = nullptr;
-    SequencePage* m_sequences;
-    ImportPage* m_import;
+    SequencePage* m_sequences = nullptr;
+    ImportPage* m_import = nullptr;
     TabRow* m_tabs = nullptr;
     QLabel* m_count = nullptr;
     QLabel* m_empty = nullptr;

@@ -19,9 +19,8 @@ CompletionChart::CompletionChart(QWidget* parent) : QWidget(parent) {
     setMinimumWidth(420);
 }
 
-void CompletionChart::present(const DelayStudy::Findings& findings, const SectionFigures& section) {
-    m_analysis = findings.chosen;
-    m_now = findings.now;
+void CompletionChart::present(std::shared_ptr<const DelayStudy::Findings> findings, const SectionFigures& section) {
+    m_found = std::move(findings);
     m_section = section;
     m_empty.clear();
     relayout();
@@ -45,7 +44,7 @@ void CompletionChart::choose(EventId event) {
 }
 
 QString CompletionChart::rowText(const StepRow& row) const {
-    const DelayEvent* event = m_now.events.row(row.event);
+    const DelayEvent* event = now().events.row(row.event);
     const QString days =
         QStringLiteral("%1%2 d").arg(row.days > 0 ? QStringLiteral("+") : QStringLiteral("−")).arg(std::abs(row.days));
     if (event) {
@@ -61,7 +60,7 @@ QString CompletionChart::rowText(const StepRow& row) const {
     }
     QStringList together;
     for (const EventId id : row.together)
-        if (const DelayEvent* one = m_now.events.row(id)) together << show::text(one->key);
+        if (const DelayEvent* one = now().events.row(id)) together << show::text(one->key);
     if (!together.isEmpty()) return tr("%1 %2 in common").arg(days, together.join(QStringLiteral(", ")));
     switch (row.carrier) {
     case Carrier::common:
@@ -76,7 +75,8 @@ QString CompletionChart::rowText(const StepRow& row) const {
 }
 
 void CompletionChart::relayout() {
-    m_layout = layoutSteps(m_analysis, m_now, m_section, width());
+    if (!m_found) return;
+    m_layout = layoutSteps(analysis(), now(), m_section, width());
     if (m_layout) setMinimumHeight(int(m_layout->height));
     update();
 }
@@ -104,7 +104,7 @@ bool CompletionChart::event(QEvent* event) {
         QToolTip::hideText();
         return true;
     }
-    const DelayStep& step = m_analysis.steps[row->step];
+    const DelayStep& step = analysis().steps[row->step];
     const StepFigures& f = *step.of(m_section.section);
     const auto chain = [](const std::vector<std::string>& keys) {
         QStringList list;
@@ -136,7 +136,7 @@ void CompletionChart::paintEvent(QPaintEvent*) {
                 [this](const StepRow& row) { return rowText(row); },
                 tr("completion %1").arg(show::date(m_layout->contract.date)),
                 show::date(m_layout->forecast.date),
-                show::text(m_analysis.stands.front()),
+                show::text(analysis().stands.front()),
                 tr("Forecast"),
                 m_layout->granted ? tr("granted: %1").arg(show::shortDate(m_layout->granted->date)) : QString(),
                 m_layout->assessed ? tr("assessed: %1").arg(show::shortDate(m_layout->assessed->date)) : QString(),

@@ -16,7 +16,7 @@ public:
     explicit CompletionChart(QWidget* parent = nullptr);
 
     /// Shows a section of what was found; the figures of the section as they are now.
-    void present(const DelayStudy::Findings& findings, const SectionFigures& section);
+    void present(std::shared_ptr<const DelayStudy::Findings> findings, const SectionFigures& section);
     void clear(const QString& why);
     void choose(EventId event);
     [[nodiscard]] const std::optional<StepLayout>& layoutNow() const { return m_layout; }
@@ -36,8 +36,10 @@ private:
     void relayout();
     [[nodiscard]] const StepRow* rowAt(double y) const;
 
-    DelayAnalysis m_analysis;
-    Programme m_now;
+    [[nodiscard]] const DelayAnalysis& analysis() const { return m_found->chosen; }
+    [[nodiscard]] const Programme& now() const { return m_found->now; }
+
+    std::shared_ptr<const DelayStudy::Findings> m_found; ///< what is laid out; there where there is a layout
     SectionFigures m_section;
     std::optional<StepLayout> m_layout;
     QString m_empty;

@@ -3,6 +3,7 @@
 #include "app/delay/delay_stage.h"
 
 #include "app/base/format.h"
+#include "app/base/lazy_pages.h"
 #include "app/base/look.h"
 #include "app/base/tab_row.h"
 #include "app/delay/completion_chart.h"
@@ -22,24 +23,16 @@
 #include <QPushButton>
 #include <QScrollArea>
 #include <QSplitter>
-#include <QStackedWidget>
 #include <QTimer>
 #include <QVBoxLayout>
 
 namespace yarrin {
 
 DelayStage::DelayStage(Document& document, Dialogs& dialogs, Date today, QWidget* parent)
-    : Stage(parent), m_document(document), m_today(today), m_study(new DelayStudy(document, this)),
-      m_notice(new NoticeBar(this)), m_pages(new QStackedWidget(this)) {
+    : Stage(parent), m_document(document), m_dialogs(dialogs), m_today(today), m_study(new DelayStudy(document, this)),
+      m_notice(new NoticeBar(this)), m_pages(new LazyPages(this)) {
     setObjectName(QStringLiteral("delayStage"));
-    m_event = new EventPage(document, dialogs, today, this);
-    m_sums = new SumsPage(document, this);
-    m_recovery = new RecoveryPage(document, this);
-    m_disruption = new DisruptionPage(document, this);
-    m_pages->addWidget(buildCourse());
-    m_side = new SidePage(document, *m_study, this);
-    for (QWidget* page : std::initializer_list<QWidget*>{m_side, m_event, m_sums, m_recovery, m_disruption})
-        m_pages->addWidget(page);
+    addPages();
     auto* right = new QWidget(this);
     right->setObjectName(QStringLiteral("delayRight"));
     auto* column = new QVBoxLayout(right);
@@ -74,28 +67,55 @@ DelayStage::DelayStage(Document& document, Dialogs& dialogs, Date today, QWidget
     connect(m_events, &EventList::deleteWanted, this, &DelayStage::deleteEvent);
     connect(m_chart, &CompletionChart::eventChosen, this, [this](EventId id) { m_events->choose(id); });
     connect(m_exposure, &ExposurePanel::sumsWanted, this, [this] { show(Page::sums); });
-    connect(m_event, &EventPage::refused, m_notice, &NoticeBar::say);
-    connect(m_event, &EventPage::reveal, this, &DelayStage::reveal);
-    connect(m_side, &SidePage::refused, m_notice, &NoticeBar::say);
-    connect(m_side, &SidePage::eventChosen, this, [this](EventId id) {
-        m_events->choose(id);
-        show(Page::event);
-    });
-    connect(m_recovery, &RecoveryPage::refused, m_notice, &NoticeBar::say);
-    connect(m_disruption, &DisruptionPage::refused, m_notice, &NoticeBar::say);
     connect(m_study, &DelayStudy::found, this, &DelayStage::showFound);
     connect(m_study, &DelayStudy::runningChanged, this, &DelayStage::showRunning);
     const auto again = [this] {
         m_notice->dismiss();
+        if (m_side) m_side->outdate();
         if (isVisible()) refresh();
     };
     connect(&document, &Document::changed, this, again);
     connect(&document, &Document::revisionsChanged, this, [this] {
+        if (m_side) m_side->outdate();
         if (isVisible()) refresh();
     });
     // Another programme: the section that is latest there is shown first.
-    connect(&document, &Document::replaced, this, [this] { m_section->clear(); });
-    show(Page::course);
+    connect(&document, &Document::replaced, this, [this] {
+        m_section->clear();
+        if (m_side) m_side->outdate(true);
+    });
+    m_tabs->setCurrent(0);
+}
+
+void DelayStage::addPages() {
+    m_pages->add([this] { return buildCourse(); });
+    m_pages->add([this] {
+        m_side = new SidePage(m_document, *m_study, this);
+        connect(m_side, &SidePage::refused, m_notice, &NoticeBar::say);
+        connect(m_side, &SidePage::eventChosen, this, [this](EventId id) {
+            m_events->choose(id);
+            show(Page::event);
+        });
+        return m_side;
+    });
+    m_pages->add([this] {
+        m_event = new EventPage(m_document, m_dialogs, m_today, this);
+        connect(m_event, &EventPage::refused, m_notice, &NoticeBar::say);
+        connect(m_event, &EventPage::reveal, this, &DelayStage::reveal);
+        return m_event;
+    });
+    m_pages->add([this] { return m_sums = new SumsPage(m_document, this); });
+    m_pages->add([this] {
+        m_recovery = new RecoveryPage(m_document, this);
+        connect(m_recovery, &RecoveryPage::refused, m_notice, &NoticeBar::say);
+        return m_recovery;
+    });
+    m_pages->add([this] {
+        m_disruption = new DisruptionPage(m_document, this);
+        connect(m_disruption, &DisruptionPage::refused, m_notice, &NoticeBar::say);
+        return m_disruption;
+    });
+    m_pages->showPage(int(Page::course));
 }
 
 QWidget* DelayStage::buildRegister() {
@@ -210,7 +230,7 @@ QWidget* DelayStage::buildCourse() {
 
 void DelayStage::show(Page page) {
     m_tabs->setCurrent(int(page));
-    m_pages->setCurrentIndex(int(page));
+    m_pages->showPage(int(page));
     refresh();
 }
 
@@ -231,7 +251,7 @@ void DelayStage::choose(const QString& key) {
 void DelayStage::setToday(Date today) {
     m_today = today;
     m_events->setToday(today);
-    m_event->setToday(today);
+    if (m_event) m_event->setToday(today);
     if (isVisible()) refresh();
 }
 
@@ -263,11 +283,15 @@ void DelayStage::refresh() {
     tellSection();
     m_study->update();
     showFound();
-    if (m_pages->currentWidget() == m_side) m_side->refresh(m_section->currentText());
+    if (shows(Page::side)) m_side->refresh(m_section->currentText());
+}
+
+bool DelayStage::shows(Page page) const {
+    return m_pages->currentIndex() == int(page);
 }
 
 bool DelayStage::isWorking() const {
-    return m_study->isRunning() || m_side->isWorking();
+    return m_study->isRunning() || (m_side && m_side->isWorking());
 }
 
 /// The register tells days of the section that the chart shows.
@@ -295,10 +319,10 @@ void DelayStage::showFound() {
     const DelayMethodText& text = textOf(m_study->method());
     m_words->setText(QString::fromUtf8(text.steps) + QLatin1Char('\n') + QString::fromUtf8(text.limits));
     m_exposure->present(found);
-    if (m_pages->currentWidget() == m_event) m_event->present(m_events->current(), found);
-    if (m_pages->currentWidget() == m_sums) m_sums->present(found);
-    if (m_pages->currentWidget() == m_recovery) m_recovery->present(found);
-    if (m_pages->currentWidget() == m_disruption) m_disruption->present(found);
+    if (shows(Page::event)) m_event->present(m_events->current(), found);
+    if (shows(Page::sums)) m_sums->present(found);
+    if (shows(Page::recovery)) m_recovery->present(found);
+    if (shows(Page::disruption)) m_disruption->present(found);
     const int index = m_section->currentIndex();
     if (!m_document.schedule().ok())
         return m_chart->clear(tr("There are no dates: the programme cannot be calculated."));
@@ -306,13 +330,13 @@ void DelayStage::showFound() {
     if (!found) return m_chart->clear(tr("Being worked out…"));
     if (!found->fault.isEmpty()) return m_chart->clear(found->fault);
     const auto& sections = m_document.schedule().sections;
-    if (std::size_t(index) < sections.size()) m_chart->present(*found, sections[std::size_t(index)]);
+    if (std::size_t(index) < sections.size()) m_chart->present(m_study->sharedFindings(), sections[std::size_t(index)]);
     m_chart->choose(m_events->current());
 }
 
 void DelayStage::chooseEvent(EventId id) {
     m_chart->choose(id);
-    if (m_pages->currentWidget() == m_event) m_event->present(id, m_study->findings());
+    if (shows(Page::event)) m_event->present(id, m_study->findings());
 }
 
 void DelayStage::addEvent() {

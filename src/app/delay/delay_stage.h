@@ -10,7 +10,6 @@ class QComboBox;
 class QLabel;
 class QLineEdit;
 class QPushButton;
-class QStackedWidget;
 
 namespace yarrin {
 
@@ -19,6 +18,7 @@ class DisruptionPage;
 class EventList;
 class EventPage;
 class ExposurePanel;
+class LazyPages;
 class RecoveryPage;
 class SidePage;
 class SumsPage;
@@ -55,6 +55,8 @@ protected:
 private:
     QWidget* buildRegister();
     QWidget* buildCourse();
+    void addPages();
+    [[nodiscard]] bool shows(Page page) const;
     QWidget* buildCharts(QWidget* page);
     void refresh();
     void showFound();
@@ -64,6 +66,7 @@ private:
     void tellSection();
 
     Document& m_document;
+    Dialogs& m_dialogs;
     Date m_today;
     DelayStudy* m_study;
     NoticeBar* m_notice;
@@ -71,7 +74,7 @@ private:
     QLabel* m_empty = nullptr;
     QLineEdit* m_filter = nullptr;
     TabRow* m_tabs = nullptr;
-    QStackedWidget* m_pages;
+    LazyPages* m_pages;
     QComboBox* m_section = nullptr;
     QComboBox* m_method = nullptr;
     QLabel* m_words = nullptr;

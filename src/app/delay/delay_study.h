@@ -27,6 +27,8 @@ public:
     };
     /// Null until something was found.
     [[nodiscard]] const Findings* findings() const { return m_findings.get(); }
+    /// The same, to be kept: it never changes.
+    [[nodiscard]] std::shared_ptr<const Findings> sharedFindings() const { return m_findings; }
 
     [[nodiscard]] DelayMethod method() const { return m_method; }
     void setMethod(DelayMethod method);

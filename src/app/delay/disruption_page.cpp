@@ -101,8 +101,7 @@ std::vector<ListColumn> DisruptionPage::columns() {
     };
     const auto day = [](const std::optional<Date>& date) { return date ? show::date(*date) : QString(); };
     column("key", tr("Id"), 44, MileField::key, [this](std::size_t i) { return show::text(mile(i).key); });
-    column("title", tr("What"), 140, MileField::title,
-           [this](std::size_t i) { return show::text(mile(i).title); });
+    column("title", tr("What"), 140, MileField::title, [this](std::size_t i) { return show::text(mile(i).title); });
     column("event", tr("Event"), 56, MileField::event, [this](std::size_t i) {
         const DelayEvent* event = m_document.programme().events.row(mile(i).event);
         return event ? show::text(event->key) : QString();

@@ -94,14 +94,13 @@ SidePage::SidePage(Document& document, DelayStudy& study, QWidget* parent)
     column->addStretch(1);
     layout->addWidget(scrolledPage(inner, this), 1);
     connect(m_slipList, &SlipList::refused, this, &SidePage::refused);
-    const auto old = [this] { m_stale = true; };
-    connect(&m_document, &Document::changed, this, old);
-    connect(&m_document, &Document::revisionsChanged, this, old);
-    connect(&m_document, &Document::replaced, this, [this] {
-        m_stale = true;
-        m_found.reset();
-        m_section->clear();
-    });
+}
+
+void SidePage::outdate(bool replaced) {
+    m_stale = true;
+    if (!replaced) return;
+    m_found.reset();
+    m_section->clear();
 }
 
 QWidget* SidePage::buildRules() {

@@ -25,6 +25,8 @@ class SidePage : public QWidget {
 public:
     SidePage(Document& document, DelayStudy& study, QWidget* parent = nullptr);
 
+    /// What it shows is that of an older programme, or of another one.
+    void outdate(bool replaced = false);
     /// Works it out anew where it is no longer that of the programme. `section` is shown until another one is chosen.
     void refresh(const QString& section = {});
     [[nodiscard]] bool isWorking() const { return m_working.isRunning(); }
