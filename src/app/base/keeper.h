@@ -21,7 +21,7 @@ struct Keeping {
     std::string author;
     std::function<std::string()> now;
     QString second = {};         ///< where work goes when neither the file nor the folder takes it
-    int writeMilliseconds = 40;  ///< so long an edit waits for the disk before the window goes on without it
+    int writeMilliseconds = 20;  ///< so long an edit waits for the disk before the window goes on without it
     int readMilliseconds = 5000; ///< and so long a page for what it asks of the file
     int pageMilliseconds = 30;   ///< and so long for what is worked out beside the window
     QString signingKey = {};     ///< the file of the key that can sign freezes; empty: there is none

@@ -148,7 +148,7 @@ EventList::Entry EventList::entryOf(const DelayEvent& event) const {
     QStringList how{riskText(event.risk)};
     if (event.risk == Risk::neutral) how << tr("time, no money");
     if (!own) how << stateText(event.state);
-    if (!event.course.empty() && event.course.back().step == ClaimStep::disputed) how << tr("disputed");
+    if (!event.course.empty() && inOrder(event.course).back().step == ClaimStep::disputed) how << tr("disputed");
     if (entry.off) how << tr("switched off");
     entry.how = how.join(QStringLiteral(" · "));
     const Date day = clockDay(programme.job, m_today);

@@ -40,8 +40,8 @@ SectionLayout layoutSections(const Programme& programme, const std::vector<Secti
     const auto x = [&](Date date) { return out.left + scale.x(startOf(date)); };
     const AxisLayout axis = axisFor(scale, out.right - out.left, dateOf(programme.job.start));
     for (AxisCell cell : axis.upper) {
-        cell.x0 += out.left;
-        cell.x1 += out.left;
+        cell.x0 = out.left + std::max(0.0, cell.x0);
+        cell.x1 = std::min(out.right, out.left + cell.x1);
         out.months.push_back(std::move(cell));
     }
     if (programme.job.dataDate) out.dataDate = x(dateOf(*programme.job.dataDate));

@@ -58,6 +58,7 @@ Prolongation costOf(const DelayStep& step, const Programme& now, const std::map<
 
 HammockSections::HammockSections(const Programme& programme, const Schedule& dates)
     : m_programme(programme), m_dates(dates), m_next(programme.activities.size(), {-1, {}}) {
+    if (!dates.ok()) return;
     const auto finish = [&](SectionId id) {
         return m_dates.activities[m_programme.activities.indexOf(m_programme.sections.row(id)->milestone)].earlyFinish;
     };
