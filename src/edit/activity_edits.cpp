@@ -101,6 +101,12 @@ Result<std::optional<Decimal>> parseOptionalFigure(std::string_view text) {
 }
 
 std::string freeKey(const Programme& programme, const std::string& like) {
+    std::unordered_set<std::string> taken;
+    for (const Activity& activity : programme.activities) taken.insert(activity.key);
+    return freeKey(taken, like);
+}
+
+std::string freeKey(const std::unordered_set<std::string>& taken, const std::string& like) {
     std::size_t digits = 0;
     while (digits < like.size() && like[like.size() - 1 - digits] >= '0' && like[like.size() - 1 - digits] <= '9')
         ++digits;
@@ -108,8 +114,6 @@ std::string freeKey(const Programme& programme, const std::string& like) {
     const std::string prefix = digits > 0 ? like.substr(0, like.size() - digits) : (like.empty() ? "A" : like + "-");
     const std::size_t width = digits > 0 ? digits : 3;
     long number = digits > 0 ? std::stol(like.substr(like.size() - digits)) : 0;
-    std::unordered_set<std::string_view> taken;
-    for (const Activity& activity : programme.activities) taken.insert(activity.key);
     const auto key = [&](long n) {
         std::string text = std::to_string(n);
         if (text.size() < width) text.insert(0, width - text.size(), '0');

@@ -7,6 +7,8 @@
 #include "edit/transaction.h"
 
 #include <span>
+#include <string>
+#include <unordered_set>
 
 namespace yarrin {
 
@@ -15,6 +17,8 @@ namespace yarrin {
 
 /// A key that no activity has, counting on from `like` ("B220" gives "B230" or the next free one).
 [[nodiscard]] std::string freeKey(const Programme& programme, const std::string& like);
+/// The same where the keys that are taken are known.
+[[nodiscard]] std::string freeKey(const std::unordered_set<std::string>& taken, const std::string& like);
 
 /// Adds a row below `below` (at the end where none), in the breakdown and location of that row unless stated.
 [[nodiscard]] Result<ActivityId> addActivity(Transaction& tx, ActivityKind kind, ActivityId below,

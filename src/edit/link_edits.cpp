@@ -55,6 +55,16 @@ Result<LinkId> addLink(Transaction& tx, Link link, Loops loops) {
     return link.id;
 }
 
+Outcome reverseLink(Transaction& tx, LinkId id) {
+    const Link* row = tx.programme().links.row(id);
+    if (!row) return inputError("the link is no longer there");
+    Link link = *row;
+    std::swap(link.from, link.to);
+    if (Outcome gone = removeLink(tx, id); !gone.ok()) return gone;
+    const auto added = addLink(tx, link);
+    return added.ok() ? done() : Outcome(added.errors());
+}
+
 Outcome removeLink(Transaction& tx, LinkId id) {
     if (!tx.programme().links.row(id)) return inputError("the link is no longer there");
     tx.erase<Link>(id);

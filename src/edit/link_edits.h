@@ -14,6 +14,8 @@ enum class Loops { now, later };
 /// closes a loop, which is drawn out activity by activity.
 [[nodiscard]] Result<LinkId> addLink(Transaction& tx, Link link, Loops loops = Loops::now);
 [[nodiscard]] Outcome removeLink(Transaction& tx, LinkId id);
+/// Makes the follower the one that is followed, with type and lag as they were.
+[[nodiscard]] Outcome reverseLink(Transaction& tx, LinkId id);
 /// Makes the links into an activity those that the phrases say; a link that stays keeps its place.
 [[nodiscard]] Outcome setWaitsFor(Transaction& tx, ActivityId id, std::string_view phrases, Loops loops = Loops::now);
 /// The phrases of all links into an activity, in the programme's order, separated by "; ".

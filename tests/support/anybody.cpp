@@ -15,6 +15,7 @@
 #include "edit/link_edits.h"
 #include "edit/location_edits.h"
 #include "edit/progress_edits.h"
+#include "edit/row_edits.h"
 #include "edit/section_edits.h"
 #include "edit/sequence_edits.h"
 #include "edit/table_import.h"
@@ -179,7 +180,18 @@ private:
     }
     Outcome links() {
         const ActivityId a = some(p().activities), b = some(p().activities);
-        switch (below(5)) {
+        const std::array both{a, b};
+        switch (below(9)) {
+        case 4:
+            return reverseLink(m_tx, some(p().links));
+        case 5:
+            return moveActivities(m_tx, both, below(2) ? 1 : -1);
+        case 6:
+            return chainActivities(m_tx, both);
+        case 7:
+            return made(duplicateActivities(m_tx, both));
+        case 8:
+            return made(putActivities(m_tx, takenAlone(p(), both), a, some(p().breakdown)));
         case 0:
             return made(
                 addLink(m_tx, {{}, a, b, any<LinkType>(3), Minutes(below(3)) * 480 - 480, any<LagCalendar>(4)}));

@@ -73,10 +73,28 @@ std::pair<Instant, Instant> BarChartView::extent() const {
 
 void BarChartView::fit() {
     const auto [first, last] = extent();
-    const double days = std::max(5.0, static_cast<double>(last - first) / static_cast<double>(minutesPerDay));
+    showSpan(first, last, 8);
+}
+
+void BarChartView::fitSelection() {
+    std::optional<std::pair<Instant, Instant>> span;
+    for (const ActivityId id : m_state.selection()) {
+        const std::size_t index = m_document.programme().activities.indexOf(id);
+        if (index >= m_document.schedule().activities.size()) continue;
+        const ActivityFigures& figures = m_document.schedule().activities[index];
+        if (!span) span.emplace(figures.earlyStart, figures.earlyFinish);
+        span->first = std::min(span->first, figures.earlyStart);
+        span->second = std::max(span->second, figures.earlyFinish);
+    }
+    if (!span) return fit();
+    showSpan(span->first, span->second, 1);
+}
+
+void BarChartView::showSpan(Instant first, Instant last, double around) {
+    const double days = std::max(around, static_cast<double>(last - first) / static_cast<double>(minutesPerDay));
     const double width = std::max(100, viewport()->width());
-    const double ppd = std::clamp(width / (days * 1.12 + 8), leastPixelsPerDay, mostPixelsPerDay);
-    m_state.setTime(first - static_cast<Minutes>((days * 0.02 + 2) * static_cast<double>(minutesPerDay)), ppd);
+    const double ppd = std::clamp(width / (days * 1.12 + around), leastPixelsPerDay, mostPixelsPerDay);
+    m_state.setTime(first - static_cast<Minutes>((days * 0.02 + around / 4) * static_cast<double>(minutesPerDay)), ppd);
 }
 
 void BarChartView::setShowsLinks(bool shown) {
@@ -280,15 +298,47 @@ void BarChartView::finish(const BarGesture& gesture) {
     if (!outcome.ok()) emit refused(show::error(outcome.error()));
 }
 
+QString BarChartView::linkWords() const {
+    const Programme& programme = m_document.programme();
+    const Link* link = programme.links.row(m_selectedLink);
+    return link ? tr("%1 to %2")
+                      .arg(show::text(programme.activities.row(link->from)->key),
+                           show::text(programme.activities.row(link->to)->key))
+                : QString();
+}
+
 void BarChartView::deleteSelectedLink() {
-    const Link* link = m_document.programme().links.row(m_selectedLink);
-    if (!link) return;
-    const QString text = tr("Link from %1 to %2 taken away")
-                             .arg(show::text(m_document.programme().activities.row(link->from)->key),
-                                  show::text(m_document.programme().activities.row(link->to)->key));
+    const QString words = linkWords();
+    if (words.isEmpty()) return;
     const LinkId id = std::exchange(m_selectedLink, {});
-    const Outcome outcome = m_document.perform(text, [id](Transaction& tx) { return removeLink(tx, id); });
+    const Outcome outcome = m_document.perform(tr("Link from %1 taken away").arg(words),
+                                               [id](Transaction& tx) { return removeLink(tx, id); });
     if (!outcome.ok()) emit refused(show::error(outcome.error()));
+}
+
+void BarChartView::reverseSelectedLink() {
+    const QString words = linkWords();
+    if (words.isEmpty()) return;
+    const LinkId id = std::exchange(m_selectedLink, {});
+    const Outcome outcome = m_document.perform(tr("Link from %1 reversed").arg(words),
+                                               [id](Transaction& tx) { return reverseLink(tx, id); });
+    if (!outcome.ok()) emit refused(show::error(outcome.error()));
+}
+
+/// What a menu is asked for on is selected first, unless it is among what is.
+void BarChartView::contextMenuEvent(QContextMenuEvent* event) {
+    m_tool.cancel();
+    const bool keyed = event->reason() == QContextMenuEvent::Keyboard;
+    if (!keyed) {
+        const ChartPoint at = chartPoint(event->pos());
+        const BarHit hit = hitTest(layout(), at);
+        m_selectedLink = hit.link;
+        const ActivityId id = hit.activity ? hit.activity : m_rows.activityAt(int(at.y / BarMetrics{}.rowHeight));
+        if (!hit.link && id && !m_state.isSelected(id)) m_state.select(id);
+        viewport()->update();
+    }
+    emit menuWanted(keyed ? viewport()->mapToGlobal(viewport()->rect().center()) : event->globalPos(), m_selectedLink);
+    event->accept();
 }
 
 void BarChartView::wheelEvent(QWheelEvent* event) {

@@ -26,12 +26,17 @@ public:
     [[nodiscard]] BarRequest request() const;
     /// Shows the whole programme.
     void fit();
+    /// Shows the selected activities in full width; the whole programme where none are.
+    void fitSelection();
     void setShowsLinks(bool shown);
     [[nodiscard]] bool showsLinks() const { return m_links; }
     [[nodiscard]] LinkId selectedLink() const { return m_selectedLink; }
     void deleteSelectedLink();
+    void reverseSelectedLink();
 
 signals:
+    /// A menu was asked for; on a link, or on an activity or nothing.
+    void menuWanted(const QPoint& globalPos, LinkId link);
     void refused(const QString& reason);
     void message(const QString& text);
 
@@ -44,6 +49,7 @@ protected:
     void mouseDoubleClickEvent(QMouseEvent* event) override;
     void wheelEvent(QWheelEvent* event) override;
     void keyPressEvent(QKeyEvent* event) override;
+    void contextMenuEvent(QContextMenuEvent* event) override;
     bool viewportEvent(QEvent* event) override;
 
 private:
@@ -53,6 +59,10 @@ private:
     void updateScrollBars();
     void takeHorizontal(int value);
     void finish(const BarGesture& gesture);
+    /// Fits a span, with so many days about it for what is written beside the bars.
+    void showSpan(Instant first, Instant last, double around);
+    /// The link that is selected, in words; empty where none is.
+    [[nodiscard]] QString linkWords() const;
     void paintPreview(QPainter& painter) const;
     [[nodiscard]] ChartPoint chartPoint(const QPoint& at) const;
     [[nodiscard]] QString tip(const BarHit& hit) const;

@@ -191,6 +191,8 @@ std::vector<ActivityColumn> programmeColumns() {
     start.text = [](Cell x) { return x.figures ? show::startDate(x.figures->earlyStart) : QString(); };
     ActivityColumn finish = column("finish", "Finish", 87, "finish");
     finish.text = [](Cell x) { return x.figures ? show::finishDate(x.figures->earlyFinish) : QString(); };
+    start.holds = ConstraintType::startNotBefore;
+    finish.holds = ConstraintType::finishNotBefore;
     ActivityColumn slack = column("float", "Float", 64, "float");
     slack.right = true;
     slack.text = [](Cell x) {

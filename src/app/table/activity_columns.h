@@ -8,6 +8,7 @@
 #include <QString>
 
 #include <functional>
+#include <optional>
 #include <span>
 #include <vector>
 
@@ -38,6 +39,8 @@ struct ActivityColumn {
     std::function<bool(const ActivityCell&)> editable;                           ///< none: always, where commit is
     GridModel::Completion completion = GridModel::Completion::none;
     std::function<QStringList(const Programme&)> choices;
+    /// A computed date: one that is typed is no value but a wish, to hold the activity there so.
+    std::optional<ConstraintType> holds;
     bool quiet = false;    ///< secondary: in the muted ink
     bool emphatic = false; ///< set bold
 };

@@ -7,6 +7,7 @@
 #include "core/model/describe/texts.h"
 #include "edit/activity_edits.h"
 #include "edit/breakdown_edits.h"
+#include "edit/contract_edits.h"
 #include "edit/sequence_edits.h"
 
 #include <map>
@@ -196,8 +197,15 @@ Qt::ItemFlags ActivityModel::flags(const QModelIndex& index) const {
     const ChartRow& row = m_rows[static_cast<std::size_t>(index.row())];
     if (row.isGroup) return groupAt(index.row()) && index.column() == 0 ? flags | Qt::ItemIsEditable : flags;
     const ActivityColumn& column = m_columns[static_cast<std::size_t>(index.column())];
-    if (column.commit && (!column.editable || column.editable(cell(row)))) flags |= Qt::ItemIsEditable;
+    if (takesValue(index) || mayHold(row, column)) flags |= Qt::ItemIsEditable;
     return flags;
+}
+
+bool ActivityModel::takesValue(const QModelIndex& index) const {
+    const ChartRow& row = m_rows[static_cast<std::size_t>(index.row())];
+    if (row.isGroup) return false;
+    const ActivityColumn& column = m_columns[static_cast<std::size_t>(index.column())];
+    return column.commit && (!column.editable || column.editable(cell(row)));
 }
 
 bool ActivityModel::setData(const QModelIndex& index, const QVariant& value, int role) {
@@ -240,8 +248,28 @@ Outcome ActivityModel::addRows(Transaction& tx, const std::vector<Entry>& entrie
     return done();
 }
 
+/// What has not begun, and is no hammock, can be held.
+bool ActivityModel::mayHold(const ChartRow& row, const ActivityColumn& column) const {
+    const Activity& activity = m_document.programme().activities[row.index];
+    return column.holds && activity.kind != ActivityKind::hammock && !activity.actualStart && !activity.actualFinish;
+}
+
+Outcome ActivityModel::wishFor(const Entry& entry) {
+    const ChartRow& row = m_rows[static_cast<std::size_t>(entry.row)];
+    const ActivityColumn& column = m_columns[static_cast<std::size_t>(entry.column)];
+    if (!mayHold(row, column)) return inputError("it has begun, or follows from others", "its date cannot be typed");
+    if (entry.text.trimmed().isEmpty() || entry.text == column.text(cell(row))) return done();
+    const auto date = parseTypedDate(entry.text.toStdString());
+    if (!date.ok()) return date.error();
+    emit holdWanted(row.activity, Constraint{*column.holds, {startOf(*date), true}});
+    return done();
+}
+
 Outcome ActivityModel::commit(const std::vector<Entry>& entries, const QString& text) {
     if (entries.empty()) return done();
+    if (entries.size() == 1 && entries.front().row < rowCount() && !isHeading(entries.front().row) &&
+        m_columns[std::size_t(entries.front().column)].holds)
+        return wishFor(entries.front());
     // Rows may be rebuilt by what an entry does, so they are looked up before.
     std::vector<Target> targets;
     for (const Entry& entry : entries)

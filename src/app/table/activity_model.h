@@ -26,6 +26,7 @@ public:
     int columnCount(const QModelIndex& parent = {}) const override;
     QVariant data(const QModelIndex& index, int role) const override;
     QVariant headerData(int section, Qt::Orientation orientation, int role) const override;
+    [[nodiscard]] bool takesValue(const QModelIndex& index) const override;
     Qt::ItemFlags flags(const QModelIndex& index) const override;
     bool setData(const QModelIndex& index, const QVariant& value, int role) override;
 
@@ -47,6 +48,8 @@ public:
 signals:
     /// The rows are other ones; views restore their selection.
     void rowsRebuilt();
+    /// A date was typed where one is computed: whether the activity is to be held there.
+    void holdWanted(ActivityId id, const Constraint& constraint);
 
 private:
     struct Target {
@@ -56,6 +59,8 @@ private:
     [[nodiscard]] Outcome addRows(Transaction& tx, const std::vector<Entry>& entries,
                                   std::vector<Target>& targets) const;
     void refresh();
+    [[nodiscard]] bool mayHold(const ChartRow& row, const ActivityColumn& column) const;
+    [[nodiscard]] Outcome wishFor(const Entry& entry);
     [[nodiscard]] bool tellsByHand() const;
     [[nodiscard]] static bool isAltered(const ActivityCell& at, const ActivityColumn& column);
     [[nodiscard]] ActivityCell cell(const ChartRow& row) const;

@@ -3,15 +3,27 @@
 #include "app/table/activity_table.h"
 
 #include "app/base/format.h"
+#include "core/network/why.h"
 #include "edit/activity_edits.h"
 #include "edit/breakdown_edits.h"
+#include "edit/row_edits.h"
+#include "store/json.h"
 
+#include <QApplication>
+#include <QClipboard>
 #include <QHeaderView>
 #include <QItemSelection>
+#include <QMimeData>
 #include <QScopedValueRollback>
 #include <QScrollBar>
 
 namespace yarrin {
+
+namespace {
+
+constexpr auto activitiesFormat = "application/x-yarrin-activities+json";
+
+} // namespace
 
 ActivityTable::ActivityTable(Document& document, ViewState& state, std::vector<ActivityColumn> columns, bool tasksOnly,
                              QWidget* parent)
@@ -32,6 +44,8 @@ ActivityTable::ActivityTable(Document& document, ViewState& state, std::vector<A
     connect(this, &GridView::deleteRequested, this, &ActivityTable::deleteSelected);
     connect(this, &GridView::addRequested, this, [this] { addActivity(ActivityKind::task); });
     connect(this, &GridView::moveDepthRequested, this, &ActivityTable::moveDepth);
+    connect(this, &GridView::moveRowsRequested, this, &ActivityTable::moveRows);
+    connect(m_model, &ActivityModel::holdWanted, this, &ActivityTable::askToHold);
 }
 
 void ActivityTable::takeSelection() {
@@ -72,9 +86,34 @@ void ActivityTable::showSelection() {
     horizontalScrollBar()->setValue(sideways);
 }
 
-void ActivityTable::perform(const QString& text, const Document::Operation& operation) {
+bool ActivityTable::perform(const QString& text, const Document::Operation& operation) {
     const Outcome outcome = m_document.perform(text, operation);
     if (!outcome.ok()) emit refused(show::error(outcome.error()));
+    return outcome.ok();
+}
+
+/// Does what makes rows, and selects them.
+bool ActivityTable::performRows(const QString& text,
+                                const std::function<Result<std::vector<ActivityId>>(Transaction&)>& operation) {
+    std::vector<ActivityId> made;
+    const bool done = perform(text, [&](Transaction& tx) -> Outcome {
+        auto rows = operation(tx);
+        if (!rows.ok()) return rows.errors();
+        made = std::move(*rows);
+        return yarrin::done();
+    });
+    if (!done || made.empty()) return false;
+    reveal(made.front());
+    m_state.select(made, made.front());
+    return true;
+}
+
+std::vector<ActivityId> ActivityTable::chosen() const {
+    std::vector<ActivityId> ids = m_state.selection();
+    std::erase_if(ids, [this](ActivityId id) { return m_model->rowOf(id) < 0; });
+    std::sort(ids.begin(), ids.end(),
+              [this](ActivityId a, ActivityId b) { return m_model->rowOf(a) < m_model->rowOf(b); });
+    return ids;
 }
 
 void ActivityTable::reveal(ActivityId id) {
@@ -185,6 +224,97 @@ void ActivityTable::moveDepth(bool deeper) {
                 const auto into = indentActivities(tx, ids);
                 return into.ok() ? done() : Outcome(into.errors());
             });
+}
+
+void ActivityTable::moveRows(int step) {
+    const Lens& lens = m_state.lens();
+    if (lens.order != RowOrder::given || lens.grouping != Grouping::breakdown || lens.filter != RowFilter::all ||
+        !lens.words.empty())
+        return emit refused(tr("Rows are moved where all of them stand in their own order. Choose the lens “By "
+                               "breakdown” without words, and click the sorted heading until its arrow goes."));
+    const std::vector<ActivityId> ids = chosen();
+    if (ids.empty()) return;
+    const QString what = show::countOf(qint64(ids.size()), "activity", "activities");
+    if (perform(step < 0 ? tr("%1 moved up").arg(what) : tr("%1 moved down").arg(what),
+                [&](Transaction& tx) { return moveActivities(tx, ids, step); }))
+        m_state.select(ids, m_state.current());
+}
+
+void ActivityTable::duplicateSelected() {
+    const std::vector<ActivityId> ids = chosen();
+    if (ids.empty()) return emit refused(tr("Select the activities to duplicate first."));
+    performRows(tr("%1 duplicated").arg(show::countOf(qint64(ids.size()), "activity", "activities")),
+                [&](Transaction& tx) { return duplicateActivities(tx, ids); });
+}
+
+void ActivityTable::chainSelected() {
+    const std::vector<ActivityId> ids = chosen();
+    perform(tr("%1 chained").arg(show::countOf(qint64(ids.size()), "activity", "activities")),
+            [&](Transaction& tx) { return chainActivities(tx, ids); });
+}
+
+void ActivityTable::copyActivities() {
+    const std::vector<ActivityId> ids = chosen();
+    if (ids.empty()) return emit refused(tr("Select the activities to copy first."));
+    QStringList lines;
+    for (const ActivityId id : ids) {
+        const Activity& activity = *m_document.programme().activities.row(id);
+        lines << show::text(activity.key) + QLatin1Char('\t') + show::text(activity.name);
+    }
+    auto* copied = new QMimeData; // the clipboard's from here on
+    copied->setText(lines.join(QLatin1Char('\n')) + QLatin1Char('\n'));
+    copied->setData(QLatin1String(activitiesFormat),
+                    QByteArray::fromStdString(programmeToJson(takenAlone(m_document.programme(), ids))));
+    QApplication::clipboard()->setMimeData(copied);
+}
+
+void ActivityTable::pasteActivities() {
+    const QMimeData* copied = QApplication::clipboard()->mimeData();
+    if (!copied || !copied->hasFormat(QLatin1String(activitiesFormat)))
+        return emit refused(tr("There are no activities on the clipboard. Copy some first; cells are pasted with "
+                               "Ctrl+V."));
+    const auto taken = programmeFromJson(copied->data(QLatin1String(activitiesFormat)).toStdString());
+    if (!taken.ok()) return emit refused(tr("Not pasted. %1").arg(show::error(taken.error())));
+    const ActivityId below = m_model->activityAt(currentIndex().row());
+    const Activity* row = m_document.programme().activities.row(below);
+    const BreakdownId group = row ? row->breakdown : m_model->groupAt(currentIndex().row());
+    performRows(tr("%1 pasted").arg(show::countOf(qint64(taken->activities.size()), "activity", "activities")),
+                [&](Transaction& tx) { return putActivities(tx, *taken, below, group); });
+}
+
+void ActivityTable::selectGroup() {
+    int row = currentIndex().row();
+    if (row < 0) return;
+    int heading = row;
+    while (heading >= 0 && !m_model->isHeading(heading)) --heading;
+    const int depth = heading >= 0 ? m_model->depth(heading) : -1;
+    std::vector<ActivityId> ids;
+    for (int at = heading + 1; at < m_model->rowCount(); ++at) {
+        if (m_model->isHeading(at) && m_model->depth(at) <= depth) break;
+        if (const ActivityId id = m_model->activityAt(at)) ids.push_back(id);
+    }
+    if (!ids.empty()) m_state.select(ids, m_state.current() ? m_state.current() : ids.front());
+}
+
+void ActivityTable::selectDrivingPath() {
+    const ActivityId id = m_state.current();
+    const Activity* activity = m_document.programme().activities.row(id);
+    if (!activity || activity->kind == ActivityKind::hammock || m_document.schedule().activities.empty())
+        return emit refused(tr("Select an activity that links lead to; a hammock follows from others."));
+    const Why why = explain(m_document.programme(), m_document.schedule(), id);
+    std::vector<ActivityId> ids = why.chainBack;
+    if (!why.chainOn.empty()) ids.insert(ids.end(), why.chainOn.begin() + 1, why.chainOn.end());
+    m_state.select(ids, id);
+}
+
+void ActivityTable::askToHold(ActivityId id, const Constraint& constraint) {
+    const Activity& activity = *m_document.programme().activities.row(id);
+    const QString what = show::text(activity.key), words = constraintText(constraint);
+    emit question(tr("%1 begins when its links let it. Hold it: %2?").arg(what, words), tr("Hold it"),
+                  [this, id, constraint, what, words] {
+                      perform(tr("%1 held: %2").arg(what, words),
+                              [&](Transaction& tx) { return setConstraint(tx, id, constraint); });
+                  });
 }
 
 } // namespace yarrin

@@ -41,6 +41,9 @@ public:
     [[nodiscard]] virtual Completion completion(int) const { return Completion::none; }
     /// What may be chosen in a cell, or completed in phrases: each with an explanation behind a tab.
     [[nodiscard]] virtual QStringList choices(const QModelIndex&) const { return {}; }
+    /// Whether what is typed in a cell is its value: such cells are filled, cleared, and stopped at by Tab. What else
+    /// can be typed in is a wish that is asked about.
+    [[nodiscard]] virtual bool takesValue(const QModelIndex& index) const { return flags(index) & Qt::ItemIsEditable; }
     /// The stable name of a column, for tests and for remembering its width.
     [[nodiscard]] virtual QString columnName(int column) const = 0;
     [[nodiscard]] int columnOf(const QString& name) const {

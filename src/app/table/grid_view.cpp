@@ -7,8 +7,10 @@
 
 #include <QApplication>
 #include <QClipboard>
+#include <QContextMenuEvent>
 #include <QHeaderView>
 #include <QKeyEvent>
+#include <QMetaMethod>
 #include <QScrollBar>
 
 namespace yarrin {
@@ -127,7 +129,7 @@ void GridView::fillDown() {
             text = cell.data(Qt::EditRole).toString();
             continue;
         }
-        if (cell.flags() & Qt::ItemIsEditable) entries.push_back({cell.row(), column, text});
+        if (grid()->takesValue(cell)) entries.push_back({cell.row(), column, text});
     }
     if (entries.empty()) {
         emit refused(tr("Select the cell to copy and the cells below it first."));
@@ -140,10 +142,49 @@ void GridView::fillDown() {
 void GridView::clearCells() {
     std::vector<GridModel::Entry> entries;
     for (const QModelIndex& cell : selectionModel()->selectedIndexes())
-        if (!grid()->isHeading(cell.row()) && cell.flags() & Qt::ItemIsEditable)
+        if (!grid()->isHeading(cell.row()) && grid()->takesValue(cell))
             entries.push_back({cell.row(), cell.column(), {}});
     if (!entries.empty())
         report(grid()->commit(entries, tr("%1 cleared").arg(show::countOf(qint64(entries.size()), "cell", "cells"))));
+}
+
+QModelIndex GridView::nextToType(const QModelIndex& from, bool back) const {
+    const QHeaderView& header = *horizontalHeader();
+    int row = from.row(), place = header.visualIndex(from.column());
+    const int columns = grid()->columnCount();
+    while (row >= 0 && row < grid()->rowCount()) {
+        place += back ? -1 : 1;
+        if (place < 0 || place >= columns) {
+            row += back ? -1 : 1;
+            place = back ? columns : -1;
+            continue;
+        }
+        const int column = header.logicalIndex(place);
+        const QModelIndex at = grid()->index(row, column);
+        if (grid()->isHeading(row) || isColumnHidden(column) || !grid()->takesValue(at)) continue;
+        return at;
+    }
+    return {};
+}
+
+/// Tab goes on to the next cell that can be typed in, rather than to one that only follows.
+void GridView::closeEditor(QWidget* editor, QAbstractItemDelegate::EndEditHint hint) {
+    const bool on = hint == QAbstractItemDelegate::EditNextItem, back = hint == QAbstractItemDelegate::EditPreviousItem;
+    const QModelIndex next = on || back ? nextToType(currentIndex(), back) : QModelIndex();
+    QTableView::closeEditor(editor, on || back ? QAbstractItemDelegate::NoHint : hint);
+    if (!next.isValid()) return;
+    setCurrentIndex(next);
+    scrollTo(next);
+    edit(next);
+}
+
+void GridView::contextMenuEvent(QContextMenuEvent* event) {
+    if (!isSignalConnected(QMetaMethod::fromSignal(&GridView::menuWanted))) return QTableView::contextMenuEvent(event);
+    const QPoint at = event->reason() == QContextMenuEvent::Keyboard
+                          ? viewport()->mapToGlobal(visualRect(currentIndex()).bottomLeft())
+                          : event->globalPos();
+    emit menuWanted(at);
+    event->accept();
 }
 
 void GridView::keyPressEvent(QKeyEvent* event) {
@@ -172,6 +213,20 @@ void GridView::keyPressEvent(QKeyEvent* event) {
             if (below.isValid()) setCurrentIndex(below);
         }
         return;
+    case Qt::Key_Tab:
+    case Qt::Key_Backtab:
+        if (const QModelIndex next = nextToType(at, event->key() == Qt::Key_Backtab); at.isValid() && next.isValid()) {
+            setCurrentIndex(next);
+            return;
+        }
+        break;
+    case Qt::Key_Up:
+    case Qt::Key_Down:
+        if (event->modifiers() == Qt::AltModifier) {
+            emit moveRowsRequested(event->key() == Qt::Key_Up ? -1 : 1);
+            return;
+        }
+        break;
     case Qt::Key_Right:
     case Qt::Key_Left:
         if (event->modifiers() == Qt::AltModifier) {

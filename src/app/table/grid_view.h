@@ -34,13 +34,20 @@ signals:
     void deleteRequested();
     void addRequested();
     void moveDepthRequested(bool deeper);
+    /// Alt+Up and Alt+Down.
+    void moveRowsRequested(int step);
+    void menuWanted(const QPoint& globalPos);
 
 protected:
     void keyPressEvent(QKeyEvent* event) override;
     void mousePressEvent(QMouseEvent* event) override;
+    void contextMenuEvent(QContextMenuEvent* event) override;
+    void closeEditor(QWidget* editor, QAbstractItemDelegate::EndEditHint hint) override;
 
 private:
     void report(const Outcome& outcome);
+    /// The next cell, or the one before, that can be typed in, row by row; none at the end.
+    [[nodiscard]] QModelIndex nextToType(const QModelIndex& from, bool back) const;
 };
 
 } // namespace yarrin

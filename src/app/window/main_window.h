@@ -66,7 +66,14 @@ private:
     void buildFileMenu();
     void buildEditMenu();
     void buildViewMenu();
+    void buildZoomActions(QMenu& menu);
     void buildActivityMenu();
+    /// Moving, copying, linking whole rows.
+    void buildRowActions(QMenu& menu);
+    /// Shows actions of the menu bar, by their names, where the pointer is; "-" parts them.
+    void showMenu(const QPoint& at, const QStringList& names);
+    void showRowMenu(const QPoint& at);
+    void showChartMenu(const QPoint& at, LinkId link);
     QWidget* buildContext();
     QMenu* buildLensMenu();
     void refreshContext();

@@ -21,6 +21,7 @@
 #include <QApplication>
 #include <QMenuBar>
 #include <QSettings>
+#include <QTimer>
 
 namespace yarrin {
 
@@ -124,14 +125,7 @@ void MainWindow::buildViewMenu() {
                                    QKeySequence(int(Qt::ALT) | (int(Qt::Key_0) + info.number)),
                                    [this, to = info.place] { go(to); }));
     menu->addSeparator();
-    menu->addAction(
-        action(QStringLiteral("zoomIn"), tr("Zoom &in"), QKeySequence(Qt::CTRL | Qt::Key_Plus), [this] { zoom(1.4); }));
-    menu->actions().last()->setShortcuts(
-        {QKeySequence(Qt::CTRL | Qt::Key_Plus), QKeySequence(Qt::CTRL | Qt::Key_Equal)});
-    menu->addAction(action(QStringLiteral("zoomOut"), tr("Zoom &out"), QKeySequence(Qt::CTRL | Qt::Key_Minus),
-                           [this] { zoom(1 / 1.4); }));
-    menu->addAction(action(QStringLiteral("zoomFit"), tr("&Whole programme"), QKeySequence(Qt::CTRL | Qt::Key_0),
-                           [this] { programmeStage().chart().fit(); }));
+    buildZoomActions(*menu);
     menu->addSeparator();
     QAction* links = action(QStringLiteral("showLinks"), tr("&Links on the chart"), QKeySequence(Qt::CTRL | Qt::Key_L),
                             [this] { programmeStage().chart().setShowsLinks(!programmeStage().chart().showsLinks()); });
@@ -173,6 +167,23 @@ void MainWindow::buildViewMenu() {
     menu->addAction(dark);
 }
 
+void MainWindow::buildZoomActions(QMenu& menu) {
+    menu.addAction(
+        action(QStringLiteral("zoomIn"), tr("Zoom &in"), QKeySequence(Qt::CTRL | Qt::Key_Plus), [this] { zoom(1.4); }));
+    menu.actions().last()->setShortcuts(
+        {QKeySequence(Qt::CTRL | Qt::Key_Plus), QKeySequence(Qt::CTRL | Qt::Key_Equal)});
+    menu.addAction(action(QStringLiteral("zoomOut"), tr("Zoom &out"), QKeySequence(Qt::CTRL | Qt::Key_Minus),
+                          [this] { zoom(1 / 1.4); }));
+    menu.addAction(action(QStringLiteral("zoomFit"), tr("&Whole programme"), QKeySequence(Qt::CTRL | Qt::Key_0),
+                          [this] { programmeStage().chart().fit(); }));
+    menu.addAction(action(QStringLiteral("zoomSelection"), tr("Zoom to the &selected"),
+                          QKeySequence(Qt::CTRL | Qt::Key_9), [this] {
+                              if (m_stack->currentIndex() != int(Place::programme)) go(Place::programme);
+                              // A chart that is shown for the first time fits the whole programme first.
+                              QTimer::singleShot(0, this, [this] { programmeStage().chart().fitSelection(); });
+                          }));
+}
+
 void MainWindow::buildActivityMenu() {
     QMenu* menu = menuBar()->addMenu(tr("&Activity"));
     menu->addAction(action(QStringLiteral("addTask"), tr("Add an &activity below") + QStringLiteral("\tInsert"), {},
@@ -196,6 +207,7 @@ void MainWindow::buildActivityMenu() {
             stageAs<ProgressStage>(Place::progress).beginUpdate();
         }));
     menu->addSeparator();
+    buildRowActions(*menu);
     menu->addAction(action(QStringLiteral("moveIn"), tr("Move a level &in") + QStringLiteral("\tAlt+Right"), {},
                            [this] { table().moveDepth(true); }));
     menu->addAction(action(QStringLiteral("moveOut"), tr("Move a level &out") + QStringLiteral("\tAlt+Left"), {},
@@ -203,6 +215,86 @@ void MainWindow::buildActivityMenu() {
     menu->addSeparator();
     menu->addAction(action(QStringLiteral("deleteActivity"), tr("&Delete") + QStringLiteral("\tDel"), {},
                            [this] { table().deleteSelected(); }));
+}
+
+void MainWindow::buildRowActions(QMenu& menu) {
+    const auto key = [](Qt::Key one) { return QKeySequence(Qt::CTRL | Qt::SHIFT | one); };
+    menu.addAction(action(QStringLiteral("duplicateRows"), tr("D&uplicate"), key(Qt::Key_D),
+                          [this] { table().duplicateSelected(); }));
+    menu.addAction(action(QStringLiteral("copyRows"), tr("&Copy activities"), key(Qt::Key_C),
+                          [this] { table().copyActivities(); }));
+    menu.addAction(action(QStringLiteral("pasteRows"), tr("&Paste activities below"), key(Qt::Key_V),
+                          [this] { table().pasteActivities(); }));
+    menu.addAction(action(QStringLiteral("chainRows"), tr("&Link the selected in their order"), key(Qt::Key_L),
+                          [this] { table().chainSelected(); }));
+    menu.addSeparator();
+    menu.addAction(
+        action(QStringLiteral("selectGroup"), tr("Select the whole g&roup"), {}, [this] { table().selectGroup(); }));
+    menu.addAction(action(QStringLiteral("selectPath"), tr("Select the dri&ving path"), {},
+                          [this] { table().selectDrivingPath(); }));
+    menu.addSeparator();
+    menu.addAction(action(QStringLiteral("moveUp"), tr("Move u&p") + QStringLiteral("\tAlt+Up"), {},
+                          [this] { table().moveRows(-1); }));
+    menu.addAction(action(QStringLiteral("moveDown"), tr("Move do&wn") + QStringLiteral("\tAlt+Down"), {},
+                          [this] { table().moveRows(1); }));
+}
+
+void MainWindow::showMenu(const QPoint& at, const QStringList& names) {
+    auto* menu = new QMenu(this);
+    menu->setObjectName(QStringLiteral("contextMenu"));
+    menu->setAttribute(Qt::WA_DeleteOnClose);
+    for (const QString& name : names) {
+        if (name == QLatin1String("-"))
+            menu->addSeparator();
+        else if (auto* one = findChild<QAction*>(name))
+            menu->addAction(one);
+    }
+    menu->popup(at);
+}
+
+void MainWindow::showRowMenu(const QPoint& at) {
+    const int row = table().currentIndex().row();
+    QStringList names;
+    if (row >= 0 && table().activities().isHeading(row))
+        names << QStringLiteral("addTask") << QStringLiteral("addGroup") << QStringLiteral("pasteRows")
+              << QStringLiteral("-") << QStringLiteral("selectGroup") << QStringLiteral("foldAll")
+              << QStringLiteral("unfoldAll") << QStringLiteral("-");
+    else
+        names << QStringLiteral("addTask") << QStringLiteral("addFinishMilestone") << QStringLiteral("addHammock")
+              << QStringLiteral("-") << QStringLiteral("editCopy") << QStringLiteral("editPaste")
+              << QStringLiteral("editFillDown") << QStringLiteral("-") << QStringLiteral("duplicateRows")
+              << QStringLiteral("copyRows") << QStringLiteral("pasteRows") << QStringLiteral("chainRows")
+              << QStringLiteral("-") << QStringLiteral("selectGroup") << QStringLiteral("selectPath")
+              << QStringLiteral("zoomSelection") << QStringLiteral("-") << QStringLiteral("moveUp")
+              << QStringLiteral("moveDown");
+    names << QStringLiteral("moveIn") << QStringLiteral("moveOut") << QStringLiteral("-")
+          << QStringLiteral("deleteActivity");
+    showMenu(at, names);
+}
+
+void MainWindow::showChartMenu(const QPoint& at, LinkId id) {
+    const Link* link = m_document.programme().links.row(id);
+    if (!link) {
+        QStringList names;
+        if (m_state.current())
+            names << QStringLiteral("selectPath") << QStringLiteral("zoomSelection") << QStringLiteral("chainRows")
+                  << QStringLiteral("duplicateRows") << QStringLiteral("-");
+        names << QStringLiteral("zoomIn") << QStringLiteral("zoomOut") << QStringLiteral("zoomFit")
+              << QStringLiteral("-") << QStringLiteral("showLinks");
+        if (m_state.current()) names << QStringLiteral("-") << QStringLiteral("deleteActivity");
+        return showMenu(at, names);
+    }
+    auto* menu = new QMenu(this);
+    menu->setObjectName(QStringLiteral("contextMenu"));
+    menu->setAttribute(Qt::WA_DeleteOnClose);
+    BarChartView& chart = programmeStage().chart();
+    for (const ActivityId end : {link->from, link->to})
+        menu->addAction(tr("Go to %1").arg(show::text(m_document.programme().activities.row(end)->key)), this,
+                        [this, end] { reveal(end); });
+    menu->addSeparator();
+    menu->addAction(tr("&Reverse the link"), &chart, &BarChartView::reverseSelectedLink);
+    menu->addAction(tr("&Delete the link"), &chart, &BarChartView::deleteSelectedLink);
+    menu->popup(at);
 }
 
 /// The activities with what their durations come from, and the bill, for people who live in spreadsheets.

@@ -60,10 +60,17 @@ Stage* MainWindow::makeStage(Place place) {
     }
     case Place::scope:
         return new ScopeStage(m_document, m_dialogs);
-    case Place::buildUp:
-        return new BuildUpStage(m_document, m_state, book(), m_dialogs, m_settings);
-    case Place::programme:
-        return new ProgrammeStage(m_document, m_state);
+    case Place::buildUp: {
+        auto* stage = new BuildUpStage(m_document, m_state, book(), m_dialogs, m_settings);
+        connect(&stage->table(), &GridView::menuWanted, this, &MainWindow::showRowMenu);
+        return stage;
+    }
+    case Place::programme: {
+        auto* stage = new ProgrammeStage(m_document, m_state);
+        connect(&stage->table(), &GridView::menuWanted, this, &MainWindow::showRowMenu);
+        connect(&stage->chart(), &BarChartView::menuWanted, this, &MainWindow::showChartMenu);
+        return stage;
+    }
     case Place::progress:
         return new ProgressStage(m_document, m_state, m_dialogs);
     case Place::delay: {

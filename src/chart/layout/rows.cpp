@@ -2,6 +2,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "chart/layout/rows.h"
 
+#include "core/base/natural_order.h"
 #include "core/base/text.h"
 #include "core/model/describe/texts.h"
 
@@ -76,7 +77,7 @@ private:
         const auto before = [&](std::size_t a, std::size_t b) {
             const Activity& x = m_programme.activities[a];
             const Activity& y = m_programme.activities[b];
-            if (m_lens.order == RowOrder::key) return x.key < y.key;
+            if (m_lens.order == RowOrder::key) return standsBefore(x.key, y.key);
             if (m_lens.order == RowOrder::name) return lowered(x.name) < lowered(y.name);
             // What says nothing stands last.
             if (m_orderText) {

@@ -1,0 +1,208 @@
+// SPDX-FileCopyrightText: 2026 The Yarrin authors
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "edit/row_edits.h"
+
+#include "edit/activity_edits.h"
+#include "edit/link_edits.h"
+
+#include <algorithm>
+#include <unordered_map>
+#include <unordered_set>
+
+namespace yarrin {
+
+namespace {
+
+using Rows = std::vector<std::size_t>;
+
+/// Where activities stand, in the order of the table.
+Rows placesOf(const Programme& programme, std::span<const ActivityId> ids) {
+    Rows places;
+    for (const ActivityId id : ids)
+        if (const std::size_t at = programme.activities.indexOf(id); at != programme.activities.none)
+            places.push_back(at);
+    std::sort(places.begin(), places.end());
+    places.erase(std::unique(places.begin(), places.end()), places.end());
+    return places;
+}
+
+/// As it was planned, without what was done of it.
+void forgetProgress(Activity& activity) {
+    activity.actualStart.reset();
+    activity.actualFinish.reset();
+    activity.remaining.reset();
+    activity.quantityDone.reset();
+    activity.costToDate.reset();
+    activity.event = {};
+}
+
+/// What stands before an id's last digits.
+std::string lettersOf(const std::string& key) {
+    const std::size_t last = key.find_last_not_of("0123456789");
+    return last == std::string::npos ? std::string() : key.substr(0, last + 1);
+}
+
+/// Adds copies of activities from a place on, each with a free id, and the links between them; a hammock hangs from the
+/// copies of what it hung from, or stays where it hung if that is here.
+std::vector<ActivityId> put(Transaction& tx, const std::vector<Activity>& rows, const std::vector<Link>& links,
+                            std::size_t place) {
+    std::unordered_map<ActivityId, ActivityId> now;
+    std::vector<ActivityId> made;
+    std::uint32_t next = tx.programme().activities.freshId().value;
+    for (const Activity& row : rows) made.push_back(now[row.id] = ActivityId{next++});
+    std::unordered_set<std::string> taken;
+    for (const Activity& activity : tx.programme().activities) taken.insert(activity.key);
+    std::unordered_map<std::string, std::string> last; // the id that ids of the same letters count on from
+    for (const Activity& row : rows) last[lettersOf(row.key)] = row.key;
+    std::vector<std::pair<std::size_t, Activity>> coming;
+    for (std::size_t i = 0; i < rows.size(); ++i) {
+        Activity activity = rows[i];
+        activity.id = made[i];
+        if (taken.contains(activity.key)) {
+            std::string& like = last[lettersOf(activity.key)];
+            activity.key = like = freeKey(taken, like);
+        }
+        taken.insert(activity.key);
+        for (auto* anchors : {&activity.from, &activity.to})
+            for (Anchor& anchor : *anchors)
+                if (const auto found = now.find(anchor.activity); found != now.end()) anchor.activity = found->second;
+        forgetProgress(activity);
+        coming.emplace_back(place + i, std::move(activity));
+    }
+    tx.insertAll(std::move(coming));
+    for (Link link : links) {
+        link.id = tx.programme().links.freshId();
+        link.from = now.at(link.from);
+        link.to = now.at(link.to);
+        tx.append(link);
+    }
+    return made;
+}
+
+std::vector<Link> innerLinks(const Programme& programme, const std::unordered_set<ActivityId>& inner) {
+    std::vector<Link> links;
+    for (const Link& link : programme.links)
+        if (inner.contains(link.from) && inner.contains(link.to)) links.push_back(link);
+    return links;
+}
+
+template <typename Row, typename Id> Id namedHere(const Table<Row, Id>& here, const Table<Row, Id>& there, Id id) {
+    const Row* row = there.row(id);
+    if (row)
+        for (const Row& one : here)
+            if (one.key == row->key) return one.id;
+    return {};
+}
+
+} // namespace
+
+Outcome moveActivities(Transaction& tx, std::span<const ActivityId> ids, int step) {
+    const auto& table = tx.programme().activities;
+    const Rows places = placesOf(tx.programme(), ids);
+    if (places.empty()) return inputError("select the rows that are to move");
+    const BreakdownId group = table[places.front()].breakdown;
+    if (std::any_of(places.begin(), places.end(), [&](std::size_t at) { return table[at].breakdown != group; }))
+        return inputError("rows of several groups do not move together", "select rows of one group");
+    const std::unordered_set<std::size_t> moving(places.begin(), places.end());
+    std::optional<std::size_t> neighbour; // the row of the group that they pass
+    if (step < 0) {
+        for (std::size_t at = places.front(); at-- > 0 && !neighbour;)
+            if (table[at].breakdown == group && !moving.contains(at)) neighbour = at;
+    } else {
+        for (std::size_t at = places.back() + 1; at < table.size() && !neighbour; ++at)
+            if (table[at].breakdown == group) neighbour = at;
+    }
+    if (!neighbour) return inputError(step < 0 ? "it is the first of its group" : "it is the last of its group");
+    std::vector<Activity> rows;
+    std::vector<ActivityId> going;
+    for (const std::size_t at : places) {
+        rows.push_back(table[at]);
+        going.push_back(table[at].id);
+    }
+    // Rows that stand before the neighbour are no longer there when the block is put back.
+    const auto before =
+        std::size_t(std::count_if(places.begin(), places.end(), [&](std::size_t at) { return at < *neighbour; }));
+    std::size_t place = *neighbour - before + (step > 0 ? 1 : 0);
+    tx.eraseAll<Activity>(going);
+    std::vector<std::pair<std::size_t, Activity>> coming;
+    for (Activity& row : rows) coming.emplace_back(place++, std::move(row));
+    tx.insertAll(std::move(coming));
+    return done();
+}
+
+Outcome chainActivities(Transaction& tx, std::span<const ActivityId> ids) {
+    if (ids.size() < 2) return inputError("select two activities or more to chain them in their order");
+    for (std::size_t i = 1; i < ids.size(); ++i) {
+        const auto same = [&](const Link& link) {
+            return link.from == ids[i - 1] && link.to == ids[i] && link.type == LinkType::fs;
+        };
+        if (std::any_of(tx.programme().links.begin(), tx.programme().links.end(), same)) continue;
+        Link link;
+        link.from = ids[i - 1];
+        link.to = ids[i];
+        const auto added = addLink(tx, link);
+        if (!added.ok()) return added.errors();
+    }
+    return done();
+}
+
+Result<std::vector<ActivityId>> duplicateActivities(Transaction& tx, std::span<const ActivityId> ids) {
+    const Programme& programme = tx.programme();
+    const Rows places = placesOf(programme, ids);
+    if (places.empty()) return inputError("select the activities to write again");
+    std::vector<Activity> rows;
+    for (const std::size_t at : places) rows.push_back(programme.activities[at]);
+    return put(tx, rows, innerLinks(programme, {ids.begin(), ids.end()}), places.back() + 1);
+}
+
+Programme takenAlone(const Programme& programme, std::span<const ActivityId> ids) {
+    Programme alone;
+    const std::unordered_set<ActivityId> inner(ids.begin(), ids.end());
+    alone.job = programme.job;
+    alone.job.requiredFinish.reset();
+    alone.job.dataDate.reset();
+    alone.calendars = programme.calendars;
+    alone.locations = programme.locations;
+    alone.book = programme.book;
+    std::vector<Activity> rows;
+    for (const std::size_t at : placesOf(programme, ids)) {
+        Activity activity = programme.activities[at];
+        activity.breakdown = {};
+        forgetProgress(activity);
+        const auto outside = [&](const Anchor& anchor) { return !inner.contains(anchor.activity); };
+        std::erase_if(activity.from, outside);
+        std::erase_if(activity.to, outside);
+        if (activity.kind == ActivityKind::hammock && (activity.from.empty() || activity.to.empty())) continue;
+        rows.push_back(std::move(activity));
+    }
+    alone.activities.assign(std::move(rows));
+    alone.links.assign(innerLinks(programme, inner));
+    return alone;
+}
+
+Result<std::vector<ActivityId>> putActivities(Transaction& tx, const Programme& taken, ActivityId below,
+                                              BreakdownId group) {
+    if (taken.activities.empty()) return inputError("there is no activity on the clipboard", "copy some first");
+    const auto& table = tx.programme().activities;
+    const std::size_t at = table.indexOf(below);
+    std::vector<Activity> rows;
+    for (Activity activity : taken.activities) {
+        activity.breakdown = group;
+        if (activity.calendar != continuousCalendar)
+            activity.calendar = namedHere(tx.programme().calendars, taken.calendars, activity.calendar);
+        activity.location = namedHere(tx.programme().locations, taken.locations, activity.location);
+        const BookItemId item = namedHere(tx.programme().book, taken.book, activity.bookItem);
+        if (const BookItem* row = taken.book.row(activity.bookItem); row && !item) {
+            BookItem copy = *row;
+            copy.id = tx.programme().book.freshId();
+            activity.bookItem = copy.id;
+            tx.append(std::move(copy));
+        } else {
+            activity.bookItem = item;
+        }
+        rows.push_back(std::move(activity));
+    }
+    return put(tx, rows, taken.links.rows(), at == table.none ? table.size() : at + 1);
+}
+
+} // namespace yarrin

@@ -1,0 +1,29 @@
+// SPDX-FileCopyrightText: 2026 The Yarrin authors
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+#include "edit/transaction.h"
+
+#include <span>
+
+namespace yarrin {
+
+/// Whole rows: moved, chained, written again, and taken from one job into another. Each either does the whole of what
+/// its name says within the transaction, or returns the reason in words.
+
+/// Moves activities, as one block, by one row of their group; -1 up, 1 down.
+[[nodiscard]] Outcome moveActivities(Transaction& tx, std::span<const ActivityId> ids, int step);
+/// Links each activity to the next, finish to start; two that are linked so stay as they are.
+[[nodiscard]] Outcome chainActivities(Transaction& tx, std::span<const ActivityId> ids);
+/// Writes activities again below the last of them, with the links between them, ids counted on and nothing done yet.
+/// The new rows, in the order of the old ones.
+[[nodiscard]] Result<std::vector<ActivityId>> duplicateActivities(Transaction& tx, std::span<const ActivityId> ids);
+/// Activities as a programme of their own, with the links between them and what they name of calendars and book.
+[[nodiscard]] Programme takenAlone(const Programme& programme, std::span<const ActivityId> ids);
+/// Puts such a programme's activities below a row (at the end where none), in a group. Calendars, locations and items
+/// of the book are those that are called the same here; items of the book that are not here come along, other calendars
+/// become the programme's own. Ids that are taken are counted on.
+[[nodiscard]] Result<std::vector<ActivityId>> putActivities(Transaction& tx, const Programme& taken, ActivityId below,
+                                                            BreakdownId group);
+
+} // namespace yarrin
