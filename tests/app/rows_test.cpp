@@ -106,6 +106,29 @@ private slots:
         QCOMPARE(desk.cell("A010", "days").data().toString(), QStringLiteral("7"));
     }
 
+    void lookingAtAnotherWindowTakesNoHalfWord() {
+        Desk desk(small(), settings());
+        const Programme before = desk.programme();
+        QLineEdit* editor = desk.startTyping(desk.cell("A030", "waits"), QStringLiteral("A02"));
+        QWidget other;
+        other.show();
+        other.activateWindow();
+        QTRY_VERIFY(other.isActiveWindow());
+        QVERIFY(desk.programme() == before);
+        QVERIFY2(desk.notice().isEmpty(), qPrintable(desk.notice()));
+        desk.window.activateWindow();
+        QTRY_VERIFY(desk.window.isActiveWindow());
+        QCOMPARE(openEditor(desk.table()), editor);
+        QVERIFY(editor->hasFocus());
+        QTest::keyClicks(editor, QStringLiteral("0"));
+        QTest::keyClick(editor, Qt::Key_Return);
+        QCOMPARE(desk.cell("A030", "waits").data().toString(), QStringLiteral("A020"));
+        // Another field of the same window takes it.
+        desk.startTyping(desk.cell("A030", "name"), QStringLiteral("Poured"));
+        desk.trigger("editFind");
+        QCOMPARE(desk.programme().activities.row(desk.id("A030"))->name, std::string("Poured"));
+    }
+
     void aDateTypedWhereOneIsComputedOffersToHold() {
         Desk desk(small(), settings());
         const Programme before = desk.programme();

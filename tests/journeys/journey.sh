@@ -61,13 +61,18 @@ start() {
   sleep 0.5
   settle
 }
-# What was pressed is through when the application idles: its processor time no longer grows, for long enough that the
-# disk has answered, too.
+# What was pressed is through when the application idles: all its threads sleep and their processor time no longer
+# grows, for long enough that the disk has answered, too. A thread that waits for a busy machine does not sleep.
 settle() {
-  local before=-1 now=0 same=0
-  for _ in $(seq 200); do
-    now=$(awk '{print $14 + $15}' "/proc/$app/stat" 2>/dev/null || echo 0)
-    if [ "$now" = "$before" ]; then same=$((same + 1)); else same=0; fi
+  local before="" now=0 same=0
+  for _ in $(seq 400); do
+    now=$(cat "/proc/$app/task/"*/stat 2>/dev/null | sed 's/.*) //' |
+      awk '{ time += $12 + $13; if ($1 != "S" && $1 != "I") busy = " busy" } END { print time busy }' || true)
+    case $now in
+      *busy) same=0 ;;
+      "$before") same=$((same + 1)) ;;
+      *) same=0 ;;
+    esac
     [ "$same" -ge 3 ] && return 0
     before=$now
     sleep 0.05

@@ -212,6 +212,10 @@ bool GridDelegate::eventFilter(QObject* object, QEvent* event) {
         return true;
     }
     auto* editor = qobject_cast<QLineEdit*>(object);
+    // Half a word is not taken because its author looked at another window.
+    if (editor && event->type() == QEvent::FocusOut &&
+        static_cast<QFocusEvent*>(event)->reason() == Qt::ActiveWindowFocusReason)
+        return false;
     if (!editor || !pressed) return QStyledItemDelegate::eventFilter(object, event);
     if (key == Qt::Key_Escape) {
         editor->setProperty("closed", true);
