@@ -4,6 +4,7 @@
 #include "app/base/format.h"
 #include "app/base/look.h"
 #include "desk.h"
+#include "edit/contract_edits.h"
 
 #include <QApplication>
 #include <QClipboard>
@@ -13,6 +14,9 @@
 #include <QPushButton>
 #include <QTemporaryDir>
 #include <QTest>
+#include <QToolButton>
+
+#include <cmath>
 
 using namespace yarrin;
 using namespace yarrin::test;
@@ -236,6 +240,77 @@ private slots:
         menu = desk.visible<QMenu>("contextMenu");
         press(*menu, QStringLiteral("Delete"));
         QVERIFY(!desk.notice().isEmpty() || !desk.id("A030")); // it asks, for a link hangs from it
+    }
+
+    // 8 March 2027 is a Monday; the calendar has five days.
+    void aBarIsHeldOnAWorkingDayUnlessItIsMovedFreely() {
+        Desk desk(small(), settings());
+        BarChartView& chart = desk.chart();
+        const auto drag = [&](int days, Qt::KeyboardModifiers with) {
+            for (const BarShape& bar : chart.layout().bars) {
+                if (bar.activity != desk.id("A010")) continue;
+                const QPoint from = chart.onViewport({(bar.x0 + bar.x1) / 2, bar.y + 5});
+                const QPoint to = from + QPoint(int(std::lround(days * desk.window.viewState().pixelsPerDay())), 0);
+                QTest::mousePress(chart.viewport(), Qt::LeftButton, with, from);
+                QTest::mouseMove(chart.viewport(), to);
+                QTest::mouseRelease(chart.viewport(), Qt::LeftButton, with, to);
+                return;
+            }
+            qFatal("no bar");
+        };
+        const auto held = [&] {
+            const auto constraint = desk.programme().activities.row(desk.id("A010"))->constraint;
+            return constraint ? constraintText(*constraint) : QString();
+        };
+        drag(5, {}); // to Saturday the 6th
+        QCOMPARE(held(), QStringLiteral("start not before 8 Mar 2027"));
+        desk.trigger("editUndo");
+        drag(4, {}); // Friday
+        QCOMPARE(held(), QStringLiteral("start not before 5 Mar 2027"));
+        desk.trigger("editUndo");
+        drag(5, Qt::AltModifier);
+        QCOMPARE(held(), QStringLiteral("start not before 6 Mar 2027"));
+        desk.trigger("editUndo");
+        QVERIFY(desk.programme() == small());
+    }
+
+    void aFilterSaysHowManyRowsItHides() {
+        Desk desk(small(), settings());
+        const auto name = [&] { return desk.find<QToolButton>("lensButton")->text(); };
+        QVERIFY2(!name().contains(QLatin1String("hidden")), qPrintable(name()));
+        Lens lens = desk.window.viewState().lens();
+        lens.words = "a01";
+        desk.window.viewState().setLens(lens);
+        QVERIFY2(name().contains(QLatin1String("3 hidden")), qPrintable(name()));
+        lens.words.clear();
+        lens.filter = RowFilter::critical;
+        desk.window.viewState().setLens(lens); // A030 has four days of float
+        QVERIFY2(name().contains(QLatin1String("1 hidden")), qPrintable(name()));
+        // An edit that takes its float shows it.
+        desk.enter(desk.cell("A010", "days"), QStringLiteral("1d"));
+        QVERIFY2(!name().contains(QLatin1String("hidden")), qPrintable(name()));
+    }
+
+    void theTableGivesWayToTheBars() {
+        Desk desk(small(), settings());
+        const int before = desk.table().width();
+        QTest::keyClick(&desk.window, Qt::Key_B, ctrlShift);
+        QCOMPARE(desk.table().width(),
+                 std::max(desk.table().minimumWidth(), desk.table().columnWidth(0) + desk.table().columnWidth(1)));
+        QVERIFY(desk.table().width() < before);
+        QTest::keyClick(&desk.window, Qt::Key_B, ctrlShift);
+        QCOMPARE(desk.table().width(), before);
+    }
+
+    void theChartFollowsTheStartOfTheProgramme() {
+        Desk desk(small(), settings());
+        const Instant left = desk.window.viewState().left();
+        QVERIFY(desk.document()
+                    .perform(QStringLiteral("Start"), [](Transaction& tx) { return setStart(tx, "1 Jun 2027"); })
+                    .ok());
+        QCOMPARE(desk.window.viewState().left() - left, Minutes(92 * minutesPerDay));
+        desk.trigger("editUndo");
+        QVERIFY(desk.window.viewState().left() == left);
     }
 
     void theChartHasItsMenus() {

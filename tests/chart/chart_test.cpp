@@ -156,6 +156,29 @@ private slots:
         }
     }
 
+    // From every day of two years: the first label tells its year, every January too, and none runs into the next.
+    void theAxisTellsTheYearFirst() {
+        for (const double ppd : {0.56, 0.7, 0.9, 1.05, 1.1, 1.3, 1.6, 1.9, 2.5, 6.0, 14.0, 40.0})
+            for (int offset = 0; offset < 730; ++offset) {
+                const AxisLayout axis =
+                    axisFor({startOf(dateFrom(2026, 1, 1) + offset), ppd}, 900, dateFrom(2026, 1, 1));
+                double free = -1;
+                bool first = true;
+                for (const AxisCell& cell : axis.upper) {
+                    if (cell.text.empty()) continue;
+                    const QString where =
+                        QStringLiteral("%1 %2 ").arg(ppd).arg(offset) + QString::fromStdString(cell.text);
+                    const bool year = cell.text.size() > 3;
+                    QVERIFY2(year || !first, qPrintable(where));
+                    QVERIFY2(year || cell.text != "Jan", qPrintable(where));
+                    QVERIFY2(std::max(0.0, cell.x0) >= free, qPrintable(where));
+                    free = std::max(0.0, cell.x0) + 7 * double(cell.text.size());
+                    first = false;
+                }
+                QVERIFY2(!first || ppd > 14, qPrintable(QString::number(offset)));
+            }
+    }
+
     void barsLieOnTheirDates() {
         Builder b;
         b.task("A", 5).task("B", 2).link("A", "B").task("C", 10);

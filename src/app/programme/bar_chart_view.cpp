@@ -16,6 +16,7 @@
 #include <QToolTip>
 
 #include <cmath>
+#include <utility>
 
 namespace yarrin {
 
@@ -35,7 +36,8 @@ private:
 };
 
 BarChartView::BarChartView(Document& document, ViewState& state, ActivityModel& rows, QWidget* parent)
-    : QAbstractScrollArea(parent), m_document(document), m_state(state), m_rows(rows), m_axis(new Axis(this)) {
+    : QAbstractScrollArea(parent), m_document(document), m_state(state), m_rows(rows), m_axis(new Axis(this)),
+      m_start(document.programme().job.start) {
     setObjectName(QStringLiteral("barChart"));
     setAccessibleName(tr("Bar chart"));
     setFrameShape(QFrame::NoFrame);
@@ -45,6 +47,10 @@ BarChartView::BarChartView(Document& document, ViewState& state, ActivityModel& 
     viewport()->setMouseTracking(true);
     setFocusPolicy(Qt::StrongFocus);
     connect(&m_document, &Document::changed, this, [this] {
+        // A programme that begins at another time is followed there.
+        const Instant start = m_document.programme().job.start;
+        if (const Minutes moved = start - std::exchange(m_start, start))
+            m_state.setTime(m_state.left() + moved, m_state.pixelsPerDay());
         updateScrollBars();
         invalidate();
     });
@@ -264,7 +270,7 @@ void BarChartView::mouseMoveEvent(QMouseEvent* event) {
 
 void BarChartView::mouseReleaseEvent(QMouseEvent* event) {
     if (event->button() != Qt::LeftButton) return;
-    finish(m_tool.release(layout(), chartPoint(event->pos())));
+    finish(m_tool.release(layout(), chartPoint(event->pos())), event->modifiers() & Qt::AltModifier);
     viewport()->update();
 }
 
@@ -272,7 +278,8 @@ void BarChartView::mouseDoubleClickEvent(QMouseEvent*) {
     m_tool.cancel();
 }
 
-void BarChartView::finish(const BarGesture& gesture) {
+/// A bar lands on a working day of its calendar, on any day where it is moved freely.
+void BarChartView::finish(const BarGesture& gesture, bool freely) {
     const Programme& programme = m_document.programme();
     const auto keyOf = [&](ActivityId id) { return show::text(programme.activities.row(id)->key); };
     Outcome outcome = done();
@@ -288,7 +295,11 @@ void BarChartView::finish(const BarGesture& gesture) {
         const Instant start = m_document.schedule().activities[index].earlyStart;
         const auto days = static_cast<int>(std::lround(gesture.movedBy / m_state.pixelsPerDay()));
         if (days == 0) return;
-        const Date date = dateOf(start) + days;
+        const Instant wanted = startOf(dateOf(start) + days);
+        const auto& calendar = m_document.schedule().calendarOf(m_document.schedule().activities[index]);
+        const Instant working = freely ? wanted : calendar.upStart(wanted);
+        const Date date = dateOf(isBeyond(working) ? wanted : working);
+        if (date == dateOf(start)) return;
         outcome = m_document.perform(
             tr("%1 held: start not before %2").arg(keyOf(gesture.activity), show::date(date)), [&](Transaction& tx) {
                 return setConstraint(tx, gesture.activity,

@@ -58,7 +58,7 @@ private:
     void invalidate();
     void updateScrollBars();
     void takeHorizontal(int value);
-    void finish(const BarGesture& gesture);
+    void finish(const BarGesture& gesture, bool freely);
     /// Fits a span, with so many days about it for what is written beside the bars.
     void showSpan(Instant first, Instant last, double around);
     /// The link that is selected, in words; empty where none is.
@@ -75,6 +75,7 @@ private:
     Axis* m_axis;
     BarTool m_tool;
     LinkId m_selectedLink;
+    Instant m_start; ///< of the programme, as it was shown last
     bool m_links = true;
     bool m_settingBars = false;
     mutable std::optional<BarLayout> m_layout;

@@ -17,12 +17,15 @@
 #include <QSplitter>
 #include <QVBoxLayout>
 
+#include <utility>
+
 namespace yarrin {
 
 ProgrammeStage::ProgrammeStage(Document& document, ViewState& state, QWidget* parent)
     : Stage(parent), m_document(document), m_notice(new NoticeBar(this)),
       m_table(new ActivityTable(document, state, programmeColumns(), false, this)),
-      m_chart(new BarChartView(document, state, m_table->activities(), this)), m_empty(new QWidget(this)) {
+      m_chart(new BarChartView(document, state, m_table->activities(), this)), m_empty(new QWidget(this)),
+      m_splitter(new QSplitter(Qt::Horizontal, this)) {
     setObjectName(QStringLiteral("programmeStage"));
     m_table->setObjectName(QStringLiteral("programmeTable"));
     m_table->setAccessibleName(tr("Activities"));
@@ -30,7 +33,7 @@ ProgrammeStage::ProgrammeStage(Document& document, ViewState& state, QWidget* pa
     m_table->setHorizontalScrollBarPolicy(Qt::ScrollBarAlwaysOn);
     m_table->setVerticalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
 
-    auto* splitter = new QSplitter(Qt::Horizontal, this);
+    auto* splitter = m_splitter;
     splitter->setObjectName(QStringLiteral("programmeSplitter"));
     splitter->addWidget(m_table);
     splitter->addWidget(m_chart);
@@ -92,6 +95,17 @@ void ProgrammeStage::focusMain() {
         m_table->setFocus();
     else
         m_empty->findChild<QPushButton*>()->setFocus();
+}
+
+void ProgrammeStage::setTableNarrow(bool narrow) {
+    if (narrow == !m_wide.isEmpty()) return;
+    if (!narrow) return m_splitter->setSizes(std::exchange(m_wide, {}));
+    m_wide = m_splitter->sizes();
+    int width = 0;
+    for (const char* name : {"id", "name"})
+        width += m_table->columnWidth(m_table->activities().columnOf(QLatin1String(name)));
+    m_table->horizontalScrollBar()->setValue(0);
+    m_splitter->setSizes({width, m_wide[0] + m_wide[1] - width});
 }
 
 } // namespace yarrin

@@ -6,7 +6,7 @@
 #include "app/base/view_state.h"
 #include "app/window/stage.h"
 
-class QStackedLayout;
+class QSplitter;
 
 namespace yarrin {
 
@@ -23,6 +23,8 @@ public:
     [[nodiscard]] BarChartView& chart() const { return *m_chart; }
     NoticeBar& notice() override { return *m_notice; }
     void focusMain() override;
+    /// Leaves the table no more width than its ids and names need, or gives it back what it had.
+    void setTableNarrow(bool narrow);
 
 private:
     Document& m_document;
@@ -30,6 +32,8 @@ private:
     ActivityTable* m_table;
     BarChartView* m_chart;
     QWidget* m_empty;
+    QSplitter* m_splitter;
+    QList<int> m_wide; ///< widths of table and chart before the table was made narrow
 };
 
 } // namespace yarrin

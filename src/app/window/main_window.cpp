@@ -154,6 +154,7 @@ MainWindow::MainWindow(QSettings& settings, Dialogs& dialogs, Date today)
     connect(&m_document, &Document::recordChanged, this, &MainWindow::refreshContext);
     connect(&m_state, &ViewState::outlineChanged, this, &MainWindow::refreshContext);
     connect(&m_document, &Document::changed, this, &MainWindow::refreshContext);
+    connect(&m_document, &Document::changed, this, &MainWindow::nameLens); // other rows may be hidden
     connect(&m_document, &Document::fileChanged, this, &MainWindow::refreshTitle);
     connect(&m_document, &Document::replaced, this, [this] {
         m_state.clearSelection();
@@ -263,6 +264,8 @@ void MainWindow::nameLens() {
         QString name = tr(one.name.c_str());
         if (!lens.words.empty()) name += tr(" · “%1”").arg(show::text(lens.words));
         if (lens.order != RowOrder::given) name += tr(" · sorted");
+        if (const std::size_t hidden = hiddenBy(lens, m_document.programme(), m_document.schedule()))
+            name += tr(" · %1 hidden").arg(qint64(hidden));
         m_lens->setText(tr("Lens: %1 ▾").arg(name));
     }
     m_lens->setAccessibleName(m_lens->text());

@@ -134,6 +134,11 @@ void MainWindow::buildViewMenu() {
     menu->addAction(links);
     menu->addAction(action(QStringLiteral("hideOutline"), tr("No &outline below the bars"), {},
                            [this] { m_state.setOutline({}); }));
+    QAction* narrow = action(
+        QStringLiteral("narrowTable"), tr("Ids and &names only"), QKeySequence(Qt::CTRL | Qt::SHIFT | Qt::Key_B),
+        [this] { programmeStage().setTableNarrow(findChild<QAction*>(QStringLiteral("narrowTable"))->isChecked()); });
+    narrow->setCheckable(true);
+    menu->addAction(narrow);
     QAction* card = action(QStringLiteral("showCard"), tr("Ca&rd"), QKeySequence(Qt::CTRL | Qt::Key_B), [this] {
         m_cardWanted = !m_cardWanted;
         m_card->setVisible(m_cardWanted && infoOf(Place(m_stack->currentIndex())).aboutActivities);

@@ -55,6 +55,13 @@ public:
         return std::move(m_rows);
     }
 
+    [[nodiscard]] std::size_t hidden() const {
+        std::size_t count = 0;
+        for (std::size_t i = 0; i < m_programme.activities.size(); ++i)
+            count += shows(m_programme.activities[i], i) ? 0 : 1;
+        return count;
+    }
+
 private:
     [[nodiscard]] bool shows(const Activity& activity, std::size_t index) const {
         if (m_lens.tasksOnly && activity.kind != ActivityKind::task) return false;
@@ -190,6 +197,13 @@ private:
 std::vector<ChartRow> rowsFor(const Programme& programme, const Schedule& schedule, const Lens& lens,
                               const std::unordered_set<std::uint32_t>& folded) {
     return RowBuilder(programme, schedule, lens, folded).run();
+}
+
+std::size_t hiddenBy(const Lens& lens, const Programme& programme, const Schedule& schedule) {
+    if (lens.filter == RowFilter::all && lens.words.empty()) return 0;
+    Lens filter = lens;
+    filter.tasksOnly = false; // what a stage is not about is not hidden
+    return RowBuilder(programme, schedule, filter, {}).hidden();
 }
 
 } // namespace yarrin

@@ -49,5 +49,7 @@ struct ChartRow {
 /// are shown where nothing is filtered, so that an empty breakdown can be filled.
 [[nodiscard]] std::vector<ChartRow> rowsFor(const Programme& programme, const Schedule& schedule, const Lens& lens,
                                             const std::unordered_set<std::uint32_t>& folded);
+/// How many activities the filter and the words of a lens hide.
+[[nodiscard]] std::size_t hiddenBy(const Lens& lens, const Programme& programme, const Schedule& schedule);
 
 } // namespace yarrin

@@ -3,6 +3,7 @@
 #include "chart/layout/time_scale.h"
 
 #include <algorithm>
+#include <utility>
 
 namespace yarrin {
 
@@ -23,6 +24,36 @@ AxisCell cell(const TimeScale& scale, Date from, Date to, std::string text, doub
     AxisCell made{scale.x(startOf(from)), scale.x(startOf(to)), std::move(text)};
     if (made.x1 - made.x0 < letter * static_cast<double>(made.text.size()) + 4) made.text.clear();
     return made;
+}
+
+/// Narrow months go three at a time. The year stands with January and with the first, and reaches into the next cell
+/// where its own is too narrow.
+std::vector<AxisCell> monthCells(const TimeScale& scale, Date first, Date last) {
+    const unsigned step = scale.pixelsPerDay * 30 < 32 ? 3 : 1;
+    const auto begin = yearMonthDay(first);
+    std::vector<AxisCell> cells;
+    bool yearShown = false, reachedInto = false;
+    for (Date month = dateFrom(begin.year, (begin.month - 1) / step * step + 1, 1); month < last;
+         month = nextMonth(month, step)) {
+        const auto day = yearMonthDay(month);
+        const std::string name = monthName(day.month);
+        const Date from = std::max(month, first), to = nextMonth(month, step);
+        AxisCell made = cell(scale, from, to, reachedInto ? std::string() : name);
+        if (!std::exchange(reachedInto, false) && (day.month == 1 || !yearShown)) {
+            const std::string named = name + " " + std::to_string(day.year);
+            const bool fits = !cell(scale, from, to, named).text.empty();
+            reachedInto = !fits && yearMonthDay(to).month != 1 && // which has a year of its own
+                          !cell(scale, from, nextMonth(to, step), named).text.empty();
+            if (fits || reachedInto)
+                made.text = named;
+            else if (!yearShown)
+                made.text.clear();
+            yearShown = yearShown || fits || reachedInto;
+        }
+        made.x0 = scale.x(startOf(month));
+        cells.push_back(made);
+    }
+    return cells;
 }
 
 } // namespace
@@ -47,21 +78,7 @@ AxisLayout axisFor(const TimeScale& scale, double width, Date programmeStart) {
     const auto begin = yearMonthDay(first);
     const double ppd = scale.pixelsPerDay;
     if (ppd >= 0.55) {
-        // Narrow months go three at a time; the year stands with January, and with the first that has room for it.
-        const unsigned step = ppd * 30 < 32 ? 3 : 1;
-        bool yearShown = false;
-        for (Date month = dateFrom(begin.year, (begin.month - 1) / step * step + 1, 1); month < last;
-             month = nextMonth(month, step)) {
-            const auto day = yearMonthDay(month);
-            const std::string name = monthName(day.month);
-            const std::string named = name + " " + std::to_string(day.year);
-            AxisCell made = cell(scale, std::max(month, first), nextMonth(month, step),
-                                 day.month == 1 || !yearShown ? named : name);
-            if (made.text.empty()) made = cell(scale, std::max(month, first), nextMonth(month, step), name);
-            yearShown = yearShown || made.text.size() > 3;
-            made.x0 = scale.x(startOf(month));
-            axis.upper.push_back(made);
-        }
+        axis.upper = monthCells(scale, first, last);
     } else {
         const int step = ppd * 365 < 44 ? (ppd * 365 < 8 ? 50 : 10) : 1;
         for (int year = begin.year / step * step; year < lastYear; year += step) {

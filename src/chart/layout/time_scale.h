@@ -30,7 +30,7 @@ inline constexpr double mostPixelsPerDay = 240;
 struct AxisCell {
     double x0 = 0;
     double x1 = 0;
-    std::string text; ///< empty where it would not fit
+    std::string text; ///< empty where it would not fit; a year may reach into the next cell, which then has none
     friend bool operator==(const AxisCell&, const AxisCell&) = default;
 };
 

@@ -344,7 +344,8 @@ void paintCells(QPainter& painter, const AxisLayout& axis, const AxisInk& ink) {
     painter.setFont(boldened(bodyFont()));
     for (const AxisCell& cell : axis.upper) {
         painter.setPen(QPen(ink.theme.rule, 1));
-        painter.drawLine(QPointF(crisp(cell.x0), ribbonHeight + 3), QPointF(crisp(cell.x0), axisHeight));
+        const double top = cell.text.empty() ? ribbonHeight + axisLineHeight + 4 : ribbonHeight + 3;
+        painter.drawLine(QPointF(crisp(cell.x0), top), QPointF(crisp(cell.x0), axisHeight));
         painter.setPen(ink.theme.ink);
         painter.drawText(QRectF(std::max(cell.x0, 0.0) + 5, ribbonHeight, 200, axisLineHeight), Qt::AlignVCenter,
                          QString::fromStdString(cell.text));

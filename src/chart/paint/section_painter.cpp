@@ -62,8 +62,8 @@ void paintSections(QPainter& painter, const SectionLayout& layout, const Section
         if (cell.x0 > layout.left)
             painter.drawLine(QPointF(crisp(cell.x0), 4), QPointF(crisp(cell.x0), layout.height - 8));
         painter.setPen(t.muted);
-        painter.drawText(QRectF(cell.x0 + 4, 0, cell.x1 - cell.x0 - 4, layout.axis), Qt::AlignVCenter,
-                         QString::fromStdString(cell.text));
+        painter.drawText(QRectF(cell.x0 + 4, 0, cell.x1 - cell.x0 - 4, layout.axis),
+                         int(Qt::AlignVCenter) | int(Qt::TextDontClip), QString::fromStdString(cell.text));
     }
     for (const SectionLine& line : layout.lines) {
         painter.setPen(t.rule);
