@@ -4,6 +4,7 @@
 #include "app/base/format.h"
 #include "app/base/look.h"
 #include "desk.h"
+#include "edit/activity_edits.h"
 #include "edit/contract_edits.h"
 
 #include <QApplication>
@@ -16,6 +17,7 @@
 #include <QTest>
 #include <QToolButton>
 
+#include <array>
 #include <cmath>
 
 using namespace yarrin;
@@ -289,6 +291,68 @@ private slots:
         // An edit that takes its float shows it.
         desk.enter(desk.cell("A010", "days"), QStringLiteral("1d"));
         QVERIFY2(!name().contains(QLatin1String("hidden")), qPrintable(name()));
+    }
+
+    void oneValueIsGivenToAllSelectedRows() {
+        Desk desk(small(), settings());
+        desk.clickCell(desk.cell("A010", "calendar"));
+        QTest::mouseClick(desk.table().viewport(), Qt::LeftButton, Qt::ShiftModifier,
+                          desk.table().visualRect(desk.cell("A030", "calendar")).center());
+        QTest::keyClick(&desk.table(), Qt::Key_F2);
+        QLineEdit* editor = openEditor(desk.table());
+        editor->selectAll();
+        QTest::keyClicks(editor, QStringLiteral("Moon"));
+        QTest::keyClick(editor, Qt::Key_Return, Qt::ControlModifier);
+        QVERIFY(!messageOn(desk.table()).isEmpty());
+        QVERIFY(desk.programme() == small()); // none of them
+        editor->selectAll();
+        QTest::keyClicks(editor, show::text(desk.programme().calendars.row(Builder::six)->name));
+        QTest::keyClick(editor, Qt::Key_Return, Qt::ControlModifier);
+        for (const char* key : {"A010", "A020", "A030"})
+            QVERIFY2(desk.programme().activities.row(desk.id(key))->calendar == Builder::six, key);
+        QVERIFY(desk.programme().activities.row(desk.id("M100"))->calendar != Builder::six);
+        desk.trigger("editUndo");
+        QVERIFY(desk.programme() == small());
+    }
+
+    void waysAreGoneAlongAndBack() {
+        Desk desk(small(), settings());
+        const auto current = [&] {
+            const Activity* one = desk.programme().activities.row(desk.window.viewState().current());
+            return one ? show::text(one->key) : QString();
+        };
+        const auto press = [&](Qt::Key key) { QTest::keyClick(&desk.window, key, Qt::ControlModifier); };
+        desk.clickCell(desk.cell("M100", "name"));
+        press(Qt::Key_Comma);
+        QCOMPARE(current(), QStringLiteral("A020"));
+        press(Qt::Key_Comma);
+        QCOMPARE(current(), QStringLiteral("A010"));
+        press(Qt::Key_Comma); // nothing else drives it
+        QCOMPARE(current(), QStringLiteral("A010"));
+        QVERIFY2(desk.notice().contains(QLatin1String("Nothing else drives A010")), qPrintable(desk.notice()));
+        press(Qt::Key_Period);
+        QCOMPARE(current(), QStringLiteral("A020"));
+        press(Qt::Key_BracketLeft);
+        press(Qt::Key_BracketLeft);
+        QCOMPARE(current(), QStringLiteral("A020"));
+        press(Qt::Key_BracketLeft);
+        QCOMPARE(current(), QStringLiteral("M100"));
+        press(Qt::Key_BracketRight);
+        QCOMPARE(current(), QStringLiteral("A020"));
+        // Over stages, and past what is no longer there.
+        desk.window.go(MainWindow::Place::contract);
+        press(Qt::Key_BracketLeft);
+        QVERIFY(desk.table().isVisible());
+        QCOMPARE(current(), QStringLiteral("A020"));
+        desk.window.go(MainWindow::Place::delay);
+        QVERIFY(desk.document()
+                    .perform(QStringLiteral("x"),
+                             [&](Transaction& tx) { return removeActivities(tx, std::array{desk.id("A020")}); })
+                    .ok());
+        press(Qt::Key_BracketLeft);
+        QVERIFY(current() != QLatin1String("A020"));
+        for (int i = 0; i < 10; ++i) press(Qt::Key_BracketLeft);
+        QVERIFY2(desk.notice().contains(QLatin1String("nothing to go back to")), qPrintable(desk.notice()));
     }
 
     void theTableGivesWayToTheBars() {

@@ -174,9 +174,18 @@ void GridDelegate::setEditorData(QWidget* editor, const QModelIndex& index) cons
     line->selectAll();
 }
 
-Outcome GridDelegate::take(QLineEdit* editor) const {
+Outcome GridDelegate::take(QLineEdit* editor, bool all) const {
     if (!m_editing.isValid()) return done();
     auto* model = const_cast<GridModel*>(&gridOf(m_editing));
+    const auto* view = qobject_cast<QAbstractItemView*>(parent());
+    if (all && view && model->takesValue(m_editing)) {
+        std::vector<GridModel::Entry> entries;
+        for (const QModelIndex& cell : view->selectionModel()->selectedIndexes())
+            if (cell.column() == m_editing.column() && !model->isHeading(cell.row()) && model->takesValue(cell))
+                entries.push_back({cell.row(), cell.column(), editor->text()});
+        if (entries.size() > 1)
+            return model->commit(entries, tr("%1 set").arg(show::countOf(qint64(entries.size()), "cell", "cells")));
+    }
     if (editor->text() == m_editing.data(Qt::EditRole).toString()) return done();
     return model->commit({{m_editing.row(), m_editing.column(), editor->text()}}, {});
 }
@@ -202,13 +211,14 @@ void GridDelegate::updateEditorGeometry(QWidget* editor, const QStyleOptionViewI
 bool GridDelegate::eventFilter(QObject* object, QEvent* event) {
     const bool pressed = event->type() == QEvent::KeyPress;
     const int key = pressed ? static_cast<QKeyEvent*>(event)->key() : 0;
+    const bool all = pressed && static_cast<QKeyEvent*>(event)->modifiers() & Qt::ControlModifier;
     const bool leaves = key == Qt::Key_Return || key == Qt::Key_Enter || key == Qt::Key_Tab || key == Qt::Key_Backtab;
     if (auto* popup = qobject_cast<QAbstractItemView*>(object)) {
         // Nothing in the list is chosen: the key is meant for the cell.
         auto* editor = m_editing.isValid() ? m_editor.data() : nullptr;
         if (!leaves || !editor || popup->currentIndex().isValid()) return false;
         popup->hide();
-        leave(editor, key);
+        leave(editor, key, all);
         return true;
     }
     auto* editor = qobject_cast<QLineEdit*>(object);
@@ -227,13 +237,13 @@ bool GridDelegate::eventFilter(QObject* object, QEvent* event) {
         if (m_message) m_message->hide();
         return false;
     }
-    leave(editor, key);
+    leave(editor, key, all);
     return true;
 }
 
-void GridDelegate::leave(QLineEdit* editor, int key) {
+void GridDelegate::leave(QLineEdit* editor, int key, bool all) {
     const QPersistentModelIndex cell = m_editing;
-    const Outcome outcome = take(editor);
+    const Outcome outcome = take(editor, all);
     if (!outcome.ok()) {
         editor->setProperty("fault", true);
         if (m_message) m_message->showAt(editor->geometry(), show::error(outcome.error()));

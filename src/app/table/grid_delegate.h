@@ -36,10 +36,11 @@ signals:
 
 private:
     void paintHeading(QPainter* painter, const QStyleOptionViewItem& option, const QModelIndex& index) const;
-    [[nodiscard]] Outcome take(QLineEdit* editor) const;
+    /// Commits what was typed: to its cell, or to all selected ones of its column.
+    [[nodiscard]] Outcome take(QLineEdit* editor, bool all = false) const;
     void offer(QLineEdit* editor, const QModelIndex& index) const;
     /// Takes what was typed and closes the editor, as Enter or Tab does; where it is refused the editor stays.
-    void leave(QLineEdit* editor, int key);
+    void leave(QLineEdit* editor, int key, bool all = false);
 
     mutable QPointer<InlineMessage> m_message;
     mutable QPersistentModelIndex m_editing;

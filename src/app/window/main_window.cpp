@@ -158,6 +158,8 @@ MainWindow::MainWindow(QSettings& settings, Dialogs& dialogs, Date today)
     connect(&m_document, &Document::fileChanged, this, &MainWindow::refreshTitle);
     connect(&m_document, &Document::replaced, this, [this] {
         m_state.clearSelection();
+        m_back.clear();
+        m_ahead.clear();
         m_trialOutlined = false;
         outlineContract();
         m_state.foldAll({});
@@ -168,6 +170,7 @@ MainWindow::MainWindow(QSettings& settings, Dialogs& dialogs, Date today)
     const QByteArray geometry = m_settings.value(QStringLiteral("window/geometry")).toByteArray();
     if (!geometry.isEmpty()) restoreGeometry(geometry);
     go(Place::programme);
+    m_back.clear(); // nobody was anywhere yet
 }
 
 /// What shows the document goes before it does, and tells the window nothing on its way.
@@ -316,6 +319,7 @@ void MainWindow::tell(const QString& text) {
 }
 
 void MainWindow::reveal(ActivityId id) {
+    if (id != m_state.current()) leaveSpot();
     table().reveal(id);
     table().setFocus();
     const std::size_t index = m_document.programme().activities.indexOf(id);

@@ -67,6 +67,17 @@ private:
     void buildEditMenu();
     void buildViewMenu();
     void buildZoomActions(QMenu& menu);
+    void buildWayActions(QMenu& menu);
+    /// A stage, and what was chosen there.
+    struct Spot {
+        Place place = Place::programme;
+        ActivityId activity;
+        friend bool operator==(const Spot&, const Spot&) = default;
+    };
+    void leaveSpot();
+    void travel(std::vector<Spot>& from, std::vector<Spot>& to);
+    /// To the next activity that drives the chosen one, or that it drives.
+    void goAlong(bool onward);
     void buildActivityMenu();
     /// Moving, copying, linking whole rows.
     void buildRowActions(QMenu& menu);
@@ -129,6 +140,9 @@ private:
     QAction* m_undo = nullptr;
     QAction* m_redo = nullptr;
     QMenu* m_recent = nullptr;
+    std::vector<Spot> m_back; ///< where one was, the last one last
+    std::vector<Spot> m_ahead;
+    bool m_travelling = false;
     bool m_cardWanted = true;
     bool m_fitPending = true;
     bool m_trialOutlined = false;

@@ -115,6 +115,7 @@ void MainWindow::buildEditMenu() {
         m_find->setFocus(Qt::ShortcutFocusReason);
         m_find->selectAll();
     }));
+    buildWayActions(*menu);
 }
 
 void MainWindow::buildViewMenu() {

@@ -109,6 +109,7 @@ ActivityTable& MainWindow::table() {
 }
 
 void MainWindow::go(Place place) {
+    if (place != Place(m_stack->currentIndex())) leaveSpot();
     Stage& stage = stageAt(place);
     const StageInfo& info = infoOf(place);
     m_rail->setCurrent(info.icon ? int(place) : -1); // the record is no stage of the work
