@@ -377,6 +377,23 @@ private slots:
         QVERIFY(desk.window.viewState().left() == left);
     }
 
+    void everyTableOffersWhatItCanDo() {
+        Desk desk(small(), settings());
+        desk.window.go(MainWindow::Place::contract);
+        auto* table = desk.find<GridView>("sectionTable");
+        const QPoint cell = table->visualRect(table->model()->index(0, 1)).center();
+        QTest::mouseClick(table->viewport(), Qt::LeftButton, {}, cell);
+        QContextMenuEvent event(QContextMenuEvent::Mouse, cell, table->viewport()->mapToGlobal(cell));
+        QApplication::sendEvent(table->viewport(), &event);
+        auto* menu = desk.visible<QMenu>("gridMenu");
+        QCOMPARE(entries(*menu).join(QLatin1Char('|')),
+                 QStringLiteral("Copy cells|Paste cells|Fill down|Clear|Add a row|Delete"));
+        press(*menu, QStringLiteral("Add a row"));
+        QCOMPARE(desk.programme().sections.size(), std::size_t(2));
+        desk.trigger("editUndo");
+        QVERIFY(desk.programme() == small());
+    }
+
     void theChartHasItsMenus() {
         Desk desk(small(), settings());
         const Programme before = desk.programme();

@@ -10,6 +10,7 @@
 #include <QContextMenuEvent>
 #include <QHeaderView>
 #include <QKeyEvent>
+#include <QMenu>
 #include <QMetaMethod>
 #include <QScrollBar>
 
@@ -178,12 +179,37 @@ void GridView::closeEditor(QWidget* editor, QAbstractItemDelegate::EndEditHint h
     edit(next);
 }
 
+void GridView::showOwnMenu(const QPoint& at) {
+    auto* menu = new QMenu(this);
+    menu->setObjectName(QStringLiteral("gridMenu"));
+    menu->setAttribute(Qt::WA_DeleteOnClose);
+    menu->addAction(tr("&Copy cells") + QStringLiteral("\tCtrl+C"), this, &GridView::copy);
+    bool typed = false;
+    for (const QModelIndex& cell : selectionModel()->selectedIndexes()) typed = typed || grid()->takesValue(cell);
+    // Paste makes rows in an empty list.
+    menu->addAction(tr("&Paste cells") + QStringLiteral("\tCtrl+V"), this, &GridView::paste)
+        ->setEnabled(typed || grid()->grows());
+    for (QAction* one : {menu->addAction(tr("&Fill down") + QStringLiteral("\tCtrl+D"), this, &GridView::fillDown),
+                         menu->addAction(tr("C&lear") + QStringLiteral("\tBackspace"), this, &GridView::clearCells)})
+        one->setEnabled(typed);
+    menu->addSeparator();
+    if (isSignalConnected(QMetaMethod::fromSignal(&GridView::addRequested)))
+        menu->addAction(tr("&Add a row") + QStringLiteral("\tInsert"), this, &GridView::addRequested);
+    if (!actions().isEmpty())
+        menu->addActions(actions());
+    else if (isSignalConnected(QMetaMethod::fromSignal(&GridView::deleteRequested)) && currentIndex().isValid())
+        menu->addAction(tr("&Delete") + QStringLiteral("\tDel"), this, &GridView::deleteRequested);
+    menu->popup(at);
+}
+
 void GridView::contextMenuEvent(QContextMenuEvent* event) {
-    if (!isSignalConnected(QMetaMethod::fromSignal(&GridView::menuWanted))) return QTableView::contextMenuEvent(event);
     const QPoint at = event->reason() == QContextMenuEvent::Keyboard
                           ? viewport()->mapToGlobal(visualRect(currentIndex()).bottomLeft())
                           : event->globalPos();
-    emit menuWanted(at);
+    if (isSignalConnected(QMetaMethod::fromSignal(&GridView::menuWanted)))
+        emit menuWanted(at);
+    else
+        showOwnMenu(at);
     event->accept();
 }
 

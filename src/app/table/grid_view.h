@@ -46,6 +46,8 @@ protected:
 
 private:
     void report(const Outcome& outcome);
+    /// What every table offers under the pointer, where nobody else does.
+    void showOwnMenu(const QPoint& at);
     /// The next cell, or the one before, that can be typed in, row by row; none at the end.
     [[nodiscard]] QModelIndex nextToType(const QModelIndex& from, bool back) const;
 };

@@ -98,7 +98,6 @@ void ListPage::letRemove(const QString& text, std::function<Outcome(std::size_t 
     action->setObjectName(m_table->objectName() + QStringLiteral("Remove"));
     connect(action, &QAction::triggered, this, go);
     m_table->addAction(action);
-    m_table->setContextMenuPolicy(Qt::ActionsContextMenu);
 }
 
 void ListPage::fitRows(int most) {
