@@ -49,6 +49,7 @@ std::vector<ActivityId> put(Transaction& tx, const std::vector<Activity>& rows, 
     std::unordered_map<ActivityId, ActivityId> now;
     std::vector<ActivityId> made;
     std::uint32_t next = tx.programme().activities.freshId().value;
+    made.reserve(rows.size());
     for (const Activity& row : rows) made.push_back(now[row.id] = ActivityId{next++});
     std::unordered_set<std::string> taken;
     for (const Activity& activity : tx.programme().activities) taken.insert(activity.key);
@@ -125,6 +126,7 @@ Outcome moveActivities(Transaction& tx, std::span<const ActivityId> ids, int ste
     std::size_t place = *neighbour - before + (step > 0 ? 1 : 0);
     tx.eraseAll<Activity>(going);
     std::vector<std::pair<std::size_t, Activity>> coming;
+    coming.reserve(rows.size());
     for (Activity& row : rows) coming.emplace_back(place++, std::move(row));
     tx.insertAll(std::move(coming));
     return done();

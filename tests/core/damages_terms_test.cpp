@@ -13,10 +13,6 @@ using namespace yarrin::test;
 
 namespace {
 
-Date march(int day) {
-    return dateFrom(2027, 3, 1) + (day - 1);
-}
-
 QString text(const Fraction& sum) {
     return QString::fromStdString(sum.rounded(2)->text());
 }

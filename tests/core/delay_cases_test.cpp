@@ -20,18 +20,13 @@ namespace {
 
 constexpr Minutes day = minutesPerDay;
 
-struct Works : Everyday {
+struct Works : EverydayHistory<Works> {
     Works& work(const std::string& key, int days = 10) {
         addWork(key, days);
         return *this;
     }
     Works& end() {
         section("S1", "M", "2027-03-20", 1000);
-        return *this;
-    }
-    /// The data date: the morning of a day of March.
-    Works& at(int march) {
-        programme.job.dataDate = morning(march);
         return *this;
     }
     Works& started(const std::string& key, int from, int daysLeft) {
@@ -41,26 +36,6 @@ struct Works : Everyday {
             a.remaining = daysLeft * day;
         });
         return *this;
-    }
-    /// From the morning of one day to the evening of another.
-    Works& done(const std::string& key, int from, int to) {
-        change(key, [&](Activity& a) {
-            a.actualStart = morning(from);
-            a.actualFinish = morning(to + 1);
-            a.remaining.reset();
-        });
-        return *this;
-    }
-    EventId event(const std::string& key, Risk risk, int from, std::optional<int> to, std::vector<Effect> effects) {
-        DelayEvent e;
-        e.id = programme.events.freshId();
-        e.key = key;
-        e.risk = risk;
-        e.from = march(from);
-        if (to) e.to = march(*to);
-        e.effects = std::move(effects);
-        programme.events.append(e);
-        return e.id;
     }
     [[nodiscard]] Effect stop(const std::string& key, int from, int to) const {
         Effect effect;
@@ -77,8 +52,6 @@ struct Works : Everyday {
         effect.from = march(from);
         return effect;
     }
-    static Date march(int n) { return dateFrom(2027, 3, 1) + (n - 1); }
-    static Instant morning(int n) { return startOf(march(n)); }
 };
 
 /// "E 6; own 10; back -1": what each event moved (and, in common with others, +N), the days it entitles to and those of
@@ -273,7 +246,7 @@ private slots:
         QCOMPARE(shares.compensable, 0);
         // Begun a day later beside it, the employer's event gives no money either: N would have cost those days anyway.
         DelayEvent later = stands.back().programme.events[1];
-        later.from = Works::march(13);
+        later.from = march(13);
         stands.back().programme.events.replace(1, later);
         QCOMPARE(saidAlike(stands, impact), QStringLiteral("E 0; N 5 (5/0 paid 0)"));
     }
@@ -301,13 +274,13 @@ private slots:
             for (const auto& [from, value] : {given[reversed], given[!reversed]})
                 (void)job.event("E" + std::to_string(from), Risk::employer, from, from, {quantity(value)});
             stands.push_back({"now", job.programme});
-            QCOMPARE(completionDate(*schedule(job.programme).programmeFinish), Works::march(15));
+            QCOMPARE(completionDate(*schedule(job.programme).programmeFinish), march(15));
             QCOMPARE(saidAlike(stands, impact), QStringLiteral("E5 2 (2/0 paid 2); E8 3 (3/0 paid 3)"));
             DelayEvent same = job.programme.events[0];
             same.from = job.programme.events[1].from;
             job.programme.events.replace(0, same);
             const Schedule found = schedule(job.programme);
-            QCOMPARE(completionDate(*found.programmeFinish), Works::march(15));
+            QCOMPARE(completionDate(*found.programmeFinish), march(15));
             QVERIFY(std::any_of(found.problems.begin(), found.problems.end(), [](const Problem& problem) {
                 return problem.what.find("events E5 and E8 begin on one day") != std::string::npos;
             }));

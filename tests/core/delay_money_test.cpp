@@ -14,45 +14,17 @@ using namespace yarrin::test;
 namespace {
 
 constexpr Minutes day = minutesPerDay;
-Date march(int n) {
-    return dateFrom(2027, 3, 1) + (n - 1);
-}
-Instant morning(int n) {
-    return startOf(march(n));
-}
 QString text(const Fraction& sum) {
     return QString::fromStdString(sum.rounded(2)->text());
 }
 
 /// A, then B and D side by side, ten days each, to the milestone: the 20th.
-struct Works : Everyday {
+struct Works : EverydayHistory<Works> {
     Works() {
         for (const char* key : {"A", "B", "D"}) addWork(key, 10);
         milestone("M");
         link("A", "B").link("A", "D").link("B", "M").link("D", "M");
         section("S1", "M", "2027-03-20", 1000);
-    }
-    Works& at(int n) {
-        programme.job.dataDate = morning(n);
-        return *this;
-    }
-    Works& done(const std::string& key, int from, int to) {
-        change(key, [&](Activity& a) {
-            a.actualStart = morning(from);
-            a.actualFinish = morning(to + 1);
-        });
-        return *this;
-    }
-    EventId event(const std::string& key, Risk risk, int from, std::optional<int> to, std::vector<Effect> effects) {
-        DelayEvent e;
-        e.id = programme.events.freshId();
-        e.key = key;
-        e.risk = risk;
-        e.from = march(from);
-        if (to) e.to = march(*to);
-        e.effects = std::move(effects);
-        programme.events.append(e);
-        return e.id;
     }
     Works& hammock(const std::string& key, const std::string& from, const std::string& to, int week) {
         Activity h;

@@ -272,10 +272,11 @@ Outcome ActivityModel::commit(const std::vector<Entry>& entries, const QString& 
         return wishFor(entries.front());
     // Rows may be rebuilt by what an entry does, so they are looked up before.
     std::vector<Target> targets;
+    targets.reserve(entries.size());
     for (const Entry& entry : entries)
         targets.push_back({entry, entry.row < rowCount() ? m_rows[static_cast<std::size_t>(entry.row)] : ChartRow{}});
     return m_document.perform(text.isEmpty() ? stepText(entries.front()) : text, [&](Transaction& tx) -> Outcome {
-        if (const Outcome grown = addRows(tx, entries, targets); !grown.ok()) return grown;
+        if (Outcome grown = addRows(tx, entries, targets); !grown.ok()) return grown;
         for (const auto& [entry, row] : targets) {
             if (row.isGroup) {
                 Outcome renamed = renameGroup(tx, BreakdownId{row.group}, entry.text.toStdString());

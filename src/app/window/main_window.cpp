@@ -154,7 +154,10 @@ MainWindow::MainWindow(QSettings& settings, Dialogs& dialogs, Date today)
     connect(&m_document, &Document::recordChanged, this, &MainWindow::refreshContext);
     connect(&m_state, &ViewState::outlineChanged, this, &MainWindow::refreshContext);
     connect(&m_document, &Document::changed, this, &MainWindow::refreshContext);
-    connect(&m_document, &Document::changed, this, &MainWindow::nameLens); // other rows may be hidden
+    connect(&m_document, &Document::changed, this, [this] {
+        const Lens& lens = m_state.lens(); // where it filters, other rows may be hidden now
+        if (lens.filter != RowFilter::all || !lens.words.empty()) nameLens();
+    });
     connect(&m_document, &Document::fileChanged, this, &MainWindow::refreshTitle);
     connect(&m_document, &Document::replaced, this, [this] {
         m_state.clearSelection();

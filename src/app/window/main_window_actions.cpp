@@ -21,6 +21,7 @@
 #include <QApplication>
 #include <QMenuBar>
 #include <QSettings>
+#include <QStackedWidget>
 #include <QTimer>
 
 namespace yarrin {
