@@ -100,6 +100,8 @@ Touched touchedBy(const Edit& edit) {
                       std::is_same_v<Row, Allocation> || std::is_same_v<Row, Limit> || std::is_same_v<Row, Sequence> ||
                       std::is_same_v<Row, LaidOut>)
             touched.buildUp = true;
+        if constexpr (std::is_same_v<Row, Code>) touched.whole = true; // activities carry its values
+        if constexpr (std::is_same_v<Row, KeptLens>) touched.lenses = true;
         if constexpr (std::is_same_v<Row, Link>) touched.links.push_back(change.after->id);
         if constexpr (std::is_same_v<Row, Activity>) {
             touched.activities.push_back(change.after->id);

@@ -30,7 +30,8 @@ struct JobChange {
 using Change = std::variant<JobChange, RowChange<Calendar>, RowChange<BreakdownNode>, RowChange<Location>,
                             RowChange<Activity>, RowChange<Link>, RowChange<Section>, RowChange<DelayEvent>,
                             RowChange<BookItem>, RowChange<BillItem>, RowChange<Allocation>, RowChange<Limit>,
-                            RowChange<Sequence>, RowChange<LaidOut>, RowChange<Acceleration>, RowChange<MeasuredMile>>;
+                            RowChange<Sequence>, RowChange<LaidOut>, RowChange<Acceleration>, RowChange<MeasuredMile>,
+                            RowChange<Code>, RowChange<KeptLens>>;
 
 /// One step that a person took, as a value: undo, redo, the journal and the comparison of programmes stand on it.
 struct Edit {
@@ -93,6 +94,13 @@ template <> inline auto& tableOf<Acceleration>(Programme& programme) {
 }
 template <> inline auto& tableOf<MeasuredMile>(Programme& programme) {
     return programme.miles;
+}
+
+template <> inline auto& tableOf<Code>(Programme& programme) {
+    return programme.codes;
+}
+template <> inline auto& tableOf<KeptLens>(Programme& programme) {
+    return programme.lenses;
 }
 
 template <typename Row> const auto& tableOf(const Programme& programme) {

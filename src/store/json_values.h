@@ -24,7 +24,7 @@ public:
 
 private:
     std::tuple<Keys<CalendarId>, Keys<BreakdownId>, Keys<LocationId>, Keys<ActivityId>, Keys<SectionId>, Keys<EventId>,
-               Keys<BookItemId>, Keys<BillItemId>, Keys<SequenceId>>
+               Keys<BookItemId>, Keys<BillItemId>, Keys<SequenceId>, Keys<CodeId>>
         m_keys;
 };
 

@@ -56,7 +56,8 @@ Json programmeJson(const Programme& programme) {
     put(contract, programme, Described<Job>::periods);
     lists(std::type_identity<DelayEvent>{}, std::type_identity<BookItem>{}, std::type_identity<BillItem>{},
           std::type_identity<Allocation>{}, std::type_identity<Limit>{}, std::type_identity<Sequence>{},
-          std::type_identity<LaidOut>{}, std::type_identity<Acceleration>{}, std::type_identity<MeasuredMile>{});
+          std::type_identity<LaidOut>{}, std::type_identity<Acceleration>{}, std::type_identity<MeasuredMile>{},
+          std::type_identity<Code>{}, std::type_identity<KeptLens>{});
     return json;
 }
 

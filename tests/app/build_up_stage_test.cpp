@@ -302,6 +302,14 @@ private slots:
         at.waitForReading();
         QVERIFY2(at.result().startsWith(QLatin1String("Stopped.")), qPrintable(at.result()));
         QVERIFY(!at.find<QPushButton>("importTakeOver")->isEnabled());
+        // All is read but not shown yet: Stop still counts.
+        QTest::keyClick(at.visible<QComboBox>("importColumn0"), Qt::Key_Down);
+        QThread::sleep(2);
+        QTest::mouseClick(at.find<QPushButton>("importStop"), Qt::LeftButton);
+        at.waitForReading();
+        QVERIFY2(at.result().startsWith(QLatin1String("Stopped.")), qPrintable(at.result()));
+        QTest::keyClick(at.visible<QComboBox>("importColumn0"), Qt::Key_Up);
+        at.waitForReading();
         // Read again, it is whole.
         column = at.visible<QComboBox>("importColumn0");
         QVERIFY(column->hasFocus()); // the hand stays where it was, though the table was filled anew

@@ -33,7 +33,7 @@ trap ended EXIT
 
 Xvfb -displayfd 3 -screen 0 1280x824x24 -nolisten tcp >"$ROOM/x.log" 2>&1 3>"$ROOM/number" &
 display=$!
-for _ in $(seq 100); do [ -s "$ROOM/number" ] && break; sleep 0.05; done
+for _ in $(seq 400); do [ -s "$ROOM/number" ] && break; sleep 0.05; done
 export DISPLAY=:$(cat "$ROOM/number")
 # Without a frame and at the corner, so that no theme or font of the machine moves what is pressed.
 cat >"$ROOM/manager.xml" <<'END'
@@ -45,12 +45,16 @@ manager=$!
 
 fail() { echo "$NAME: $*"; exit 1; }
 
+# A window that is shown while the manager takes the display over may be seen by neither of them.
+for _ in $(seq 400); do xdotool get_num_desktops >/dev/null 2>&1 && break; sleep 0.05; done
+xdotool get_num_desktops >/dev/null 2>&1 || fail "the window manager does not answer"
+
 # start [words]: the application, its window of 1280x800 in front and with the keyboard.
 start() {
   "$APP" "$@" >"$ROOM/app.log" 2>&1 &
   app=$!
   window=""
-  for _ in $(seq 200); do
+  for _ in $(seq 600); do
     window=$(xdotool search --all --onlyvisible --pid "$app" --name Yarrin 2>/dev/null | head -1 || true)
     [ -n "$window" ] && break
     kill -0 "$app" 2>/dev/null || fail "the application ended at its start"

@@ -165,6 +165,7 @@ void ImportPage::begin(What what, const QString& path) {
 }
 
 void ImportPage::load() {
+    m_stop = std::make_shared<std::atomic<bool>>(false);
     if (m_path.isEmpty()) {
         Read read;
         Workbook book;
@@ -175,7 +176,6 @@ void ImportPage::load() {
             read.book = std::make_shared<const Workbook>(std::move(book));
         return take(std::move(read));
     }
-    m_stop = std::make_shared<std::atomic<bool>>(false);
     run([path = m_path.toStdString(), stop = m_stop] {
         Read read;
         auto book = readWorkbook(path, stop.get());
@@ -223,6 +223,11 @@ void ImportPage::readAgain() {
 
 void ImportPage::take(Read read) {
     setBusy(false);
+    // Stop may be pressed when all is read and only waits to be shown; who pressed it is taken at their word.
+    if (m_stop->load()) {
+        read.bill.stopped = read.schedule.stopped = true;
+        if (!m_book && read.fault.isEmpty()) read.fault = tr("Reading was stopped.");
+    }
     if (!read.fault.isEmpty()) {
         m_result->setText(read.fault);
         setInk(m_result, Ink::critical);

@@ -30,6 +30,8 @@ using SequenceId = Id<struct SequenceTag>;
 using LaidOutId = Id<struct LaidOutTag>;
 using AccelerationId = Id<struct AccelerationTag>;
 using MileId = Id<struct MileTag>;
+using CodeId = Id<struct CodeTag>;
+using LensId = Id<struct LensTag>;
 
 /// The highest id that a row of a file may have.
 inline constexpr std::uint32_t largestId = 0x7fffffffu;

@@ -157,6 +157,7 @@ public:
         if (activity.quantityDone && activity.quantityDone->sign() < 0)
             add(place, "its quantity done is less than nothing");
         references(activity, place);
+        marks(activity, place);
         texts(activity, place);
         if (activity.measure)
             if (auto fault = faultOf(*activity.measure)) add(place, *fault);
@@ -325,6 +326,41 @@ public:
         }
     }
 
+    void codes() {
+        if (m_programme.codes.size() > mostCodes)
+            add("codes", "there are more than " + std::to_string(mostCodes) + " of them");
+        std::set<std::string> names;
+        for (const Code& code : m_programme.codes) {
+            const std::string place = "code " + code.key;
+            if (code.key.size() > longestSortingName) add(place, "its name is too long");
+            if (!names.insert(lowered(code.key)).second)
+                add(place, "another code has this name in other capitals", "give one of them another name");
+            if (code.values.size() > mostCodeValues)
+                add(place, "it has more than " + std::to_string(mostCodeValues) + " values");
+            std::unordered_set<std::string> seen;
+            for (const CodeValue& value : code.values) {
+                if (value.name.empty()) add(place, "a value has no name", "give it one");
+                if (value.name.size() > longestSortingName || value.longName.size() > longestSortingName)
+                    add(place, "the name of a value has more than " + std::to_string(longestSortingName) +
+                                   " characters");
+                if (!seen.insert(lowered(value.name)).second)
+                    add(place, "it has the value " + value.name + " twice", "give one of them another name");
+                if (!value.colour.empty() && !isColour(value.colour))
+                    add(place, "the colour of " + value.name + " is not written like #2e7d77");
+            }
+        }
+    }
+    void lenses() {
+        for (const KeptLens& lens : m_programme.lenses) {
+            if (lens.key.size() > longestSortingName) add("lens " + lens.key, "its name is too long");
+            describe::forEachField<KeptLens>([&](const auto& field) {
+                if ((lens.*field.member).size() > longestLensText)
+                    add("lens " + lens.key, "its " + std::string(field.name) + " has more than " +
+                                                std::to_string(longestLensText) + " characters");
+            });
+        }
+    }
+
     [[nodiscard]] std::vector<Error> take() { return std::move(m_faults); }
 
     void contractRecords() {
@@ -404,6 +440,23 @@ private:
     static std::string linkPlace(const Activity& from, const Activity& to) {
         return "link " + from.key + " to " + to.key;
     }
+    static bool isColour(const std::string& text) {
+        return text.size() == 7 && text[0] == '#' &&
+               text.find_first_not_of("0123456789abcdef", 1) == std::string::npos;
+    }
+    /// Of each code one value, of those that it has.
+    void marks(const Activity& activity, const std::string& place) {
+        for (std::size_t i = 0; i < activity.codes.size(); ++i) {
+            const CodeMark& mark = activity.codes[i];
+            const Code* code = m_programme.codes.row(mark.code);
+            if (!code) continue; // said of references
+            for (std::size_t j = 0; j < i; ++j)
+                if (activity.codes[j].code == mark.code) add(place, "it carries two values of the code " + code->key);
+            if (std::none_of(code->values.begin(), code->values.end(),
+                             [&](const CodeValue& value) { return value.name == mark.value; }))
+                add(place, "the code " + code->key + " has no value " + mark.value, "add it to the code's values");
+        }
+    }
     void hammock(const Activity& activity, const std::string& place) {
         if (activity.from.empty() || activity.to.empty())
             add(place, "a hammock needs a start anchor and a finish anchor");
@@ -432,7 +485,8 @@ std::vector<Error> faultsOf(const Programme& programme) {
     const auto named = [&](const auto&... tables) { (faults.named(tables), ...); };
     named(programme.calendars, programme.breakdown, programme.locations, programme.activities, programme.links,
           programme.sections, programme.events, programme.book, programme.bill, programme.allocations, programme.limits,
-          programme.sequences, programme.laidOut, programme.accelerations, programme.miles);
+          programme.sequences, programme.laidOut, programme.accelerations, programme.miles,
+          programme.codes, programme.lenses);
     faults.noCircles(programme.breakdown, "breakdown");
     faults.noCircles(programme.locations, "location");
     faults.calendars();
@@ -442,6 +496,8 @@ std::vector<Error> faultsOf(const Programme& programme) {
     for (const Section& section : programme.sections) faults.section(section);
     faults.contractRecords();
     faults.buildUp();
+    faults.codes();
+    faults.lenses();
     return faults.take();
 }
 
@@ -483,6 +539,10 @@ std::vector<Error> faultsOf(const Programme& programme, const Touched& touched) 
         faults.uniqueKeys(programme.limits, "limit");
         faults.uniqueKeys(programme.sequences, "sequence");
         faults.buildUp();
+    }
+    if (touched.lenses) {
+        faults.uniqueKeys(programme.lenses, "lens");
+        faults.lenses();
     }
     return faults.take();
 }

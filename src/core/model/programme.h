@@ -7,6 +7,7 @@
 #include "core/model/build_up.h"
 #include "core/model/delay_event.h"
 #include "core/model/section.h"
+#include "core/model/sorting.h"
 #include "core/model/table.h"
 #include "core/quantity/measure.h"
 #include "core/time/calendar.h"
@@ -72,6 +73,7 @@ struct Activity {
     EventId event;                      ///< whose fragment it belongs to
     std::string responsible;            ///< who answers for it
     std::optional<Decimal> costToDate;  ///< of a hammock, what it really cost up to the data date
+    std::vector<CodeMark> codes;        ///< one of each code at most
     friend bool operator==(const Activity&, const Activity&) = default;
 };
 
@@ -178,6 +180,8 @@ struct Programme {
     Table<LaidOut, LaidOutId> laidOut;
     Table<Acceleration, AccelerationId> accelerations;
     Table<MeasuredMile, MileId> miles;
+    Table<Code, CodeId> codes;
+    Table<KeptLens, LensId> lenses;
     friend bool operator==(const Programme&, const Programme&) = default;
 };
 
@@ -224,6 +228,7 @@ struct Touched {
     bool trees = false; ///< breakdown or locations
     bool contract = false;
     bool buildUp = false;
+    bool lenses = false;
     std::vector<ActivityId> activities;
     std::vector<ActivityId> named; ///< of these, those that are new or have another id
     std::vector<LinkId> links;

@@ -23,6 +23,7 @@ bool sameButForWork(const Activity& before, const Activity& after) {
     as.location = after.location;
     as.bookItem = after.bookItem;
     as.costPerWeek = after.costPerWeek;
+    as.codes = after.codes;
     as.duration = after.duration;
     as.measure = after.measure;
     return as == after;

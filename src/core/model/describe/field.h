@@ -132,5 +132,6 @@ template <> inline constexpr std::string_view kindOf<EventId> = "event";
 template <> inline constexpr std::string_view kindOf<BookItemId> = "item of the output book";
 template <> inline constexpr std::string_view kindOf<BillItemId> = "bill item";
 template <> inline constexpr std::string_view kindOf<SequenceId> = "sequence";
+template <> inline constexpr std::string_view kindOf<CodeId> = "code";
 
 } // namespace yarrin::describe

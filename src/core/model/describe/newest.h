@@ -27,7 +27,8 @@ constexpr int newestVersion() {
     return std::max({newestOf<Job>(), newestOf<Calendar>(), newestOf<BreakdownNode>(), newestOf<Location>(),
                      newestOf<Activity>(), newestOf<Link>(), newestOf<Section>(), newestOf<DelayEvent>(),
                      newestOf<BookItem>(), newestOf<BillItem>(), newestOf<Allocation>(), newestOf<Limit>(),
-                     newestOf<Sequence>(), newestOf<LaidOut>(), newestOf<Acceleration>(), newestOf<MeasuredMile>()});
+                     newestOf<Sequence>(), newestOf<LaidOut>(), newestOf<Acceleration>(), newestOf<MeasuredMile>(),
+                     newestOf<Code>(), newestOf<KeptLens>()});
 }
 
 } // namespace yarrin::describe

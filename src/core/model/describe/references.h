@@ -24,6 +24,8 @@ template <typename Id> const auto& tableFor(const Programme& p) {
         return p.book;
     else if constexpr (std::is_same_v<Id, BillItemId>)
         return p.bill;
+    else if constexpr (std::is_same_v<Id, CodeId>)
+        return p.codes;
     else
         return p.sequences;
 }

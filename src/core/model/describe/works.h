@@ -73,6 +73,11 @@ template <> struct Described<Anchor> {
                                        field(&Anchor::end, "end").always(), field(&Anchor::lag, "lag").always()};
 };
 
+template <> struct Described<CodeMark> {
+    static constexpr std::tuple fields{field(&CodeMark::code, "code").needed().always().gone(WhenGone::goesToo),
+                                       field(&CodeMark::value, "value").needed().always()};
+};
+
 template <> struct Described<Activity> {
     static constexpr std::string_view table = "activity", list = "activities";
     static constexpr std::tuple fields{field(&Activity::key, "id").column("key").needed().always(),
@@ -99,7 +104,8 @@ template <> struct Described<Activity> {
                                        field(&Activity::to, "to").in({"anchor", "hammock", {}, "side", "finish"}),
                                        field(&Activity::event, "event").since(5).gone(WhenGone::byAnEdit),
                                        field(&Activity::responsible, "responsible").since(7).label("Responsible", 120),
-                                       field(&Activity::costToDate, "cost_to_date").since(9)};
+                                       field(&Activity::costToDate, "cost_to_date").since(9),
+                                       field(&Activity::codes, "codes").since(10).in({"activity_code", "activity"})};
 };
 
 template <> struct Described<Link> {
@@ -109,6 +115,33 @@ template <> struct Described<Link> {
         field(&Link::to, "to").column("to_activity").needed().always().gone(WhenGone::goesToo),
         field(&Link::type, "type").always(), field(&Link::lag, "lag").always(),
         field(&Link::lagCalendar, "lag_calendar").always()};
+};
+
+template <> struct Described<CodeValue> {
+    static constexpr std::tuple fields{field(&CodeValue::name, "name").needed().always(),
+                                       field(&CodeValue::longName, "long_name"), field(&CodeValue::colour, "colour")};
+};
+
+template <> struct Described<Code> {
+    static constexpr std::string_view table = "code", list = "codes";
+    static constexpr int since = 10;
+    static constexpr std::tuple fields{field(&Code::key, "id").column("key").needed().always(),
+                                       field(&Code::values, "values").always().in({"code_value", "code"})};
+};
+
+template <> struct Described<KeptLens> {
+    static constexpr std::string_view table = "lens", list = "lenses";
+    static constexpr int since = 10;
+    static constexpr std::tuple fields{field(&KeptLens::key, "id").column("key").needed().always(),
+                                       field(&KeptLens::columns, "columns"),
+                                       field(&KeptLens::buildUpColumns, "build_up_columns"),
+                                       field(&KeptLens::groups, "groups").column("grouped_by"),
+                                       field(&KeptLens::order, "order").column("ordered_by"),
+                                       field(&KeptLens::filter, "filter").column("filtered_by"),
+                                       field(&KeptLens::words, "words"),
+                                       field(&KeptLens::colour, "colour"),
+                                       field(&KeptLens::texts, "texts"),
+                                       field(&KeptLens::view, "view")};
 };
 
 } // namespace yarrin::describe
