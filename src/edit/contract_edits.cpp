@@ -16,28 +16,6 @@ namespace yarrin {
 
 namespace {
 
-/// The words of a text, split at blanks, slashes, full stops and commas.
-std::vector<std::string> wordsOf(std::string_view text) {
-    std::vector<std::string> words(1);
-    for (const char c : lowered(text)) {
-        if (c == ' ' || c == '/' || c == '.' || c == ',')
-            words.emplace_back();
-        else
-            words.back() += c;
-    }
-    std::erase(words, std::string());
-    return words;
-}
-
-std::optional<unsigned> monthOf(const std::string& word) {
-    static constexpr std::array<std::string_view, 12> names{"january",   "february", "march",    "april",
-                                                            "may",       "june",     "july",     "august",
-                                                            "september", "october",  "november", "december"};
-    for (unsigned i = 0; i < names.size(); ++i)
-        if (word.size() >= 3 && names[i].substr(0, word.size()) == word) return i + 1;
-    return {};
-}
-
 template <typename Change> Outcome changeJob(Transaction& tx, Change apply) {
     Job job = tx.programme().job;
     if (std::optional<Error> fault = apply(job)) return *fault;
@@ -61,28 +39,6 @@ Fault setMilestone(const Programme& programme, Section& section, std::string_vie
 }
 
 } // namespace
-
-Result<Date> parseTypedDate(std::string_view text) {
-    text = trimmedView(text);
-    if (const auto iso = parseDate(text)) return *iso;
-    auto words = wordsOf(text);
-    static constexpr std::array<std::string_view, 7> weekdays{"mon", "tue", "wed", "thu", "fri", "sat", "sun"};
-    if (words.size() == 4 && std::any_of(weekdays.begin(), weekdays.end(),
-                                         [&](std::string_view day) { return words[0].substr(0, 3) == day; }))
-        words.erase(words.begin());
-    const auto bad = [&](const char* todo) { return inputError("\"" + std::string(text) + "\" is not a date", todo); };
-    if (words.size() != 3) return bad("write it as 7 May 2027");
-    const auto day = wholeNumber(words[0]);
-    auto month = monthOf(words[1]);
-    if (!month)
-        if (const auto number = wholeNumber(words[1]); number && *number > 0) month = unsigned(*number);
-    auto year = wholeNumber(words[2]);
-    if (!day || !month || !year || *day < 1) return bad("write it as 7 May 2027");
-    if (*year < 100) *year += 2000;
-    if (!isDate(*year, *month, unsigned(*day)))
-        return inputError("there is no " + std::string(text) + " in the calendar", "check the day of the month");
-    return dateFrom(*year, *month, unsigned(*day));
-}
 
 Outcome setTitle(Transaction& tx, std::string_view title) {
     return changeJob(tx, [&](Job& job) -> Fault {

@@ -2,14 +2,12 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
 
+#include "core/time/typed_date.h"
 #include "edit/transaction.h"
 
 #include <string_view>
 
 namespace yarrin {
-
-/// Reads a date as people type it: "7 May 2027", "7/5/2027" (day first) or "2027-05-07", with or without a weekday.
-[[nodiscard]] Result<Date> parseTypedDate(std::string_view text);
 
 [[nodiscard]] Outcome setTitle(Transaction& tx, std::string_view title);
 /// The start of the programme; its time of day stays.

@@ -5,6 +5,7 @@
 #include "core/model/phrases.h"
 #include "core/model/words.h"
 #include "core/quantity/units.h"
+#include "core/time/typed_date.h"
 
 #include <algorithm>
 #include <set>
@@ -13,12 +14,9 @@ namespace yarrin {
 
 namespace {
 
-constexpr const char* months[] = {"January", "February", "March",     "April",   "May",      "June",
-                                  "July",    "August",   "September", "October", "November", "December"};
-
 std::string longDate(Date date) {
     const auto day = yearMonthDay(date);
-    return std::to_string(day.day) + " " + months[day.month - 1] + " " + std::to_string(day.year);
+    return std::to_string(day.day) + " " + std::string(monthNames[day.month - 1]) + " " + std::to_string(day.year);
 }
 
 std::string count(std::size_t number, const char* one, const char* many) {

@@ -10,13 +10,6 @@
 
 namespace yarrin {
 
-std::optional<int> wholeNumber(std::string_view text) {
-    int value = 0;
-    const auto [end, fault] = std::from_chars(text.data(), text.data() + text.size(), value);
-    if (text.empty() || fault != std::errc{} || end != text.data() + text.size()) return {};
-    return value;
-}
-
 Fault readSum(std::optional<Decimal>& sum, std::string_view text, const char* what) {
     sum.reset();
     if (trimmedView(text).empty()) return {};

@@ -4,6 +4,7 @@
 
 #include "core/base/decimal.h"
 #include "core/base/result.h"
+#include "core/base/text.h"
 #include "core/model/words.h"
 #include "core/time/instant.h"
 
@@ -25,8 +26,6 @@ template <typename Enum> [[nodiscard]] Fault choose(Enum& value, std::string_vie
     return {};
 }
 
-/// A whole number without anything beside it.
-[[nodiscard]] std::optional<int> wholeNumber(std::string_view text);
 /// What people type, into a value; an empty text takes it away. A sum is not negative, a share is typed in per cent,
 /// days are calendar days ("28", "28 d", "28 days").
 [[nodiscard]] Fault readSum(std::optional<Decimal>& sum, std::string_view text, const char* what);

@@ -285,7 +285,7 @@ private slots:
         desk.window.viewState().setLens(lens);
         QVERIFY2(name().contains(QLatin1String("3 hidden")), qPrintable(name()));
         lens.words.clear();
-        lens.filter = RowFilter::critical;
+        lens.filter = "critical";
         desk.window.viewState().setLens(lens); // A030 has four days of float
         QVERIFY2(name().contains(QLatin1String("1 hidden")), qPrintable(name()));
         // An edit that takes its float shows it.

@@ -204,6 +204,7 @@ private slots:
         lens.words.clear();
         desk.window.viewState().setLens(lens);
         QMenu* menu = desk.find<QToolButton>("lensButton")->menu();
+        emit menu->aboutToShow();
         QAction* by = nullptr;
         for (QAction* action : menu->actions())
             if (action->text() == QLatin1String("By responsible")) by = action;
@@ -530,7 +531,7 @@ private slots:
     void lensesFilterAndTheChartZoomsAboutThePointer() {
         Desk desk(small(), settings());
         Lens critical;
-        critical.filter = RowFilter::critical;
+        critical.filter = "critical";
         desk.window.viewState().setLens(critical);
         QCOMPARE(desk.table().activities().rowOf(desk.id("A030")), -1);
         QCOMPARE(desk.chart().layout().bars.size(), std::size_t(3));

@@ -182,26 +182,57 @@ private slots:
             programme.activities.assign(std::move(list));
             const Schedule schedule = yarrin::schedule(programme);
             if (!schedule.ok()) continue;
-            for (const Grouping grouping : {Grouping::breakdown, Grouping::location, Grouping::none})
-                for (int order = 0; order <= int(RowOrder::calendar); ++order)
-                    for (const bool down : {false, true}) {
-                        Lens lens;
-                        lens.grouping = grouping;
-                        lens.order = static_cast<RowOrder>(order);
-                        lens.descending = down;
-                        const auto rows = rowsFor(programme, schedule, lens, {});
-                        std::multiset<std::uint32_t> shown;
-                        for (const ChartRow& row : rows)
-                            if (!row.isGroup) shown.insert(row.activity.value);
-                        SEEDED(shown.size() == programme.activities.size());
-                        SEEDED(std::set<std::uint32_t>(shown.begin(), shown.end()).size() == shown.size());
-                        if (grouping == Grouping::none && lens.order == RowOrder::start)
-                            for (std::size_t i = 1; i < rows.size(); ++i) {
-                                const Instant a = schedule.activities[rows[i - 1].index].earlyStart;
-                                const Instant b = schedule.activities[rows[i].index].earlyStart;
-                                SEEDED(down ? b <= a : a <= b);
-                            }
+            const Lookup lookup(programme);
+            const FieldContext context(programme, schedule, &lookup);
+            std::vector<std::string> grouping, all;
+            for (const ViewField& field : fieldsOf(programme)) {
+                all.push_back(field.name);
+                if (field.groups) grouping.push_back(field.name);
+            }
+            for (int round = 0; round < 24; ++round) {
+                Lens lens;
+                lens.groups.clear();
+                for (std::uint32_t level = 0; level < random() % 4; ++level)
+                    lens.groups.push_back({grouping[random() % grouping.size()], random() % 2 == 0});
+                for (std::uint32_t key = 0; key < random() % 3; ++key)
+                    lens.order.push_back({all[random() % all.size()], random() % 2 == 0});
+                const auto rows = rowsFor(context, lens, {});
+                std::multiset<std::uint32_t> shown;
+                std::vector<std::pair<std::size_t, std::size_t>> open; // headings above: their row, and what they count
+                for (std::size_t i = 0; i < rows.size(); ++i) {
+                    while (!open.empty() && rows[open.back().first].depth >= rows[i].depth) {
+                        SEEDED(open.back().second == rows[open.back().first].count);
+                        open.pop_back();
                     }
+                    SEEDED(rows[i].depth <= int(open.size()));
+                    if (rows[i].isGroup) {
+                        open.emplace_back(i, 0);
+                        continue;
+                    }
+                    shown.insert(rows[i].activity.value);
+                    for (auto& [row, count] : open) ++count;
+                }
+                SEEDED(shown.size() == programme.activities.size());
+                SEEDED(std::set<std::uint32_t>(shown.begin(), shown.end()).size() == shown.size());
+                // No two groups are one, so that each folds alone.
+                std::set<std::uint32_t> numbers;
+                std::size_t groups = 0;
+                for (const ChartRow& row : rows)
+                    if (row.isGroup) {
+                        numbers.insert(row.group);
+                        ++groups;
+                    }
+                SEEDED(numbers.size() == groups);
+                if (!lens.groups.empty() || lens.order.empty()) continue;
+                const auto field = fieldNamed(programme, lens.order.front().field);
+                for (std::size_t i = 1; i < rows.size(); ++i) {
+                    const FieldValue x = field->value(context, rows[i - 1].index);
+                    const FieldValue y = field->value(context, rows[i].index);
+                    const bool nothing = std::holds_alternative<std::monostate>(y);
+                    const int order = compareValues(x, y);
+                    SEEDED(nothing || (lens.order.front().down ? order >= 0 : order <= 0));
+                }
+            }
         }
     }
 

@@ -131,6 +131,22 @@ QString hours(Minutes minutes) {
     return number((Fraction(minutes) / Fraction(60)).rounded(2).value_or(Decimal(0)));
 }
 
+QString value(const FieldValue& value, std::optional<int> decimals) {
+    if (const auto* named = std::get_if<Named>(&value)) return text(named->text);
+    if (const auto* figure = std::get_if<Decimal>(&value)) {
+        if (!decimals) return number(*figure);
+        QString digits = number(Fraction(*figure).rounded(*decimals).value_or(*figure));
+        const auto point = digits.indexOf(QLatin1Char('.'));
+        const auto there = point < 0 ? 0 : digits.size() - point - 1;
+        if (point < 0 && *decimals > 0) digits += QLatin1Char('.');
+        return digits + QString(std::max<qsizetype>(0, *decimals - there), QLatin1Char('0'));
+    }
+    if (const auto* span = std::get_if<WorkingDays>(&value)) return daysWithUnit(span->minutes, span->day);
+    if (const auto* day = std::get_if<DayAt>(&value)) return date(day->date);
+    if (const auto* flag = std::get_if<bool>(&value)) return *flag ? QStringLiteral("yes") : QString();
+    return {};
+}
+
 QString derivation(const Measure& measure, Minutes duration, Minutes dayMinutes) {
     if (!measure.crews) return {};
     const QString outcome =

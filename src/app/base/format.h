@@ -5,6 +5,7 @@
 #include "core/contract/damages.h"
 #include "core/model/phrases.h"
 #include "core/network/schedule.h"
+#include "core/view/fields.h"
 
 #include <QString>
 
@@ -32,6 +33,8 @@ namespace show {
 [[nodiscard]] QString daysWithUnit(Minutes minutes, Minutes dayMinutes);
 /// Hours, to two decimals where they are not whole: "7.5".
 [[nodiscard]] QString hours(Minutes minutes);
+/// What a field says: "12 d", "7 May 2027", "yes"; numbers with so many decimals, or as many as there are.
+[[nodiscard]] QString value(const FieldValue& value, std::optional<int> decimals = {});
 /// "1,344.5".
 [[nodiscard]] QString number(const Decimal& value);
 /// At least two decimals, as factors are written: "0.90".

@@ -3,6 +3,7 @@
 #include "app/base/view_state.h"
 
 #include <algorithm>
+#include <utility>
 
 namespace yarrin {
 
@@ -16,9 +17,13 @@ void ViewState::select(std::vector<ActivityId> ids, ActivityId current) {
 
 void ViewState::setLens(const Lens& lens) {
     if (lens == m_lens) return;
-    if (lens.grouping != m_lens.grouping || lens.groupText != m_lens.groupText) m_folded.clear();
-    m_lens = lens;
-    emit rowsChanged();
+    if (lens.groups != m_lens.groups) m_folded.clear();
+    const Lens before = std::exchange(m_lens, lens);
+    emit lensChanged();
+    // Widths and colours leave the rows as they are.
+    if (before.groups != lens.groups || before.order != lens.order || before.filter != lens.filter ||
+        before.words != lens.words || before.tasksOnly != lens.tasksOnly)
+        emit rowsChanged();
 }
 
 void ViewState::setFolded(std::uint32_t group, bool folded) {

@@ -29,6 +29,8 @@ public:
 
     [[nodiscard]] const Lens& lens() const { return m_lens; }
     void setLens(const Lens& lens);
+    /// As high as a row of table and chart is under the lens.
+    [[nodiscard]] int rowHeight() const { return 26 + 15 * (m_lens.lines - 1); }
     [[nodiscard]] const std::unordered_set<std::uint32_t>& folded() const { return m_folded; }
     void setFolded(std::uint32_t group, bool folded);
     void foldAll(const std::vector<std::uint32_t>& groups);
@@ -46,14 +48,15 @@ public:
 signals:
     void outlineChanged();
     void selectionChanged();
-    void rowsChanged(); ///< lens or folded groups
+    void lensChanged(); ///< anything of it
+    void rowsChanged(); ///< what of the lens chooses and arranges rows, or folded groups
     void timeChanged(); ///< zoom, or the time in sight
 
 private:
     std::vector<ActivityId> m_selection;
     std::unordered_set<ActivityId> m_selected;
     ActivityId m_current;
-    Lens m_lens;
+    Lens m_lens = shippedLenses().front();
     std::unordered_set<std::uint32_t> m_folded;
     double m_pixelsPerDay = 6;
     Instant m_left;

@@ -39,7 +39,7 @@ BuildUpStage::BuildUpStage(Document& document, ViewState& state, OutputBook& boo
                            QSettings& settings, QWidget* parent)
     : Stage(parent), m_document(document), m_state(state), m_dialogs(dialogs), m_book(book),
       m_notice(new NoticeBar(this)), m_bill(new BillPanel(document, state, m_book, this)), m_pages(new LazyPages(this)),
-      m_table(new ActivityTable(document, state, buildUpColumns(), true, this)) {
+      m_table(new ActivityTable(document, state, true, this)) {
     setObjectName(QStringLiteral("buildUpStage"));
     auto* middle = new QWidget(this);
     middle->setObjectName(QStringLiteral("buildUpMiddle"));

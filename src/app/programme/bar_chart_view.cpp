@@ -58,6 +58,10 @@ BarChartView::BarChartView(Document& document, ViewState& state, ActivityModel& 
         updateScrollBars();
         invalidate();
     });
+    connect(&m_state, &ViewState::lensChanged, this, [this] {
+        updateScrollBars();
+        invalidate();
+    });
     connect(&m_state, &ViewState::selectionChanged, this, &BarChartView::invalidate);
     connect(&m_state, &ViewState::outlineChanged, this, &BarChartView::invalidate);
     connect(&m_state, &ViewState::timeChanged, this, [this] {
@@ -109,7 +113,7 @@ void BarChartView::setShowsLinks(bool shown) {
 }
 
 BarRequest BarChartView::request() const {
-    const double rowHeight = BarMetrics{}.rowHeight;
+    const double rowHeight = m_state.rowHeight();
     const int top = verticalScrollBar()->value();
     const auto first = static_cast<std::size_t>(std::max(0.0, std::floor(top / rowHeight)));
     const auto count = static_cast<std::size_t>(std::ceil(viewport()->height() / rowHeight) + 1);
@@ -120,11 +124,17 @@ BarRequest BarChartView::request() const {
                        std::min(m_rows.rows().size(), first + count),
                        TimeScale{m_state.left(), m_state.pixelsPerDay()},
                        double(viewport()->width()),
-                       {},
+                       metrics(),
                        m_state.current(),
                        m_links,
                        m_state.outline()};
     return request;
+}
+
+BarMetrics BarChartView::metrics() const {
+    BarMetrics metrics;
+    metrics.rowHeight = m_state.rowHeight();
+    return metrics;
 }
 
 const BarLayout& BarChartView::layout() const {
@@ -141,10 +151,10 @@ void BarChartView::invalidate() {
 void BarChartView::updateScrollBars() {
     if (m_settingBars) return;
     m_settingBars = true;
-    const int height = static_cast<int>(m_rows.rows().size()) * int(BarMetrics{}.rowHeight);
+    const int height = static_cast<int>(m_rows.rows().size()) * m_state.rowHeight();
     verticalScrollBar()->setRange(0, std::max(0, height - viewport()->height()));
     verticalScrollBar()->setPageStep(viewport()->height());
-    verticalScrollBar()->setSingleStep(int(BarMetrics{}.rowHeight));
+    verticalScrollBar()->setSingleStep(m_state.rowHeight());
     // The bar counts pixels from half a screen before the first date to as much after the last one.
     const auto [first, last] = extent();
     const TimeScale scale{first, m_state.pixelsPerDay()};
@@ -186,7 +196,7 @@ void BarChartView::paintEvent(QPaintEvent*) {
     QPainter painter(viewport());
     const int top = verticalScrollBar()->value();
     painter.translate(0, -top);
-    BarInk ink{theme(), QRectF(0, top, viewport()->width(), viewport()->height()), {}, {}, {}, m_selectedLink};
+    BarInk ink{theme(), QRectF(0, top, viewport()->width(), viewport()->height()), metrics(), {}, {}, m_selectedLink};
     ink.isSelected = [this](ActivityId id) { return m_state.isSelected(id); };
     ink.hammockText = [this](ActivityId id) {
         const Activity* hammock = m_document.programme().activities.row(id);
@@ -241,7 +251,7 @@ void BarChartView::mousePressEvent(QMouseEvent* event) {
     if (hit.activity) {
         m_state.select(hit.activity);
     } else if (!hit.link) {
-        const int row = int(at.y / BarMetrics{}.rowHeight);
+        const int row = int(at.y) / m_state.rowHeight();
         if (const ActivityId id = m_rows.activityAt(row)) m_state.select(id);
     } else {
         const Link& link = *m_document.programme().links.row(hit.link);
@@ -344,7 +354,7 @@ void BarChartView::contextMenuEvent(QContextMenuEvent* event) {
         const ChartPoint at = chartPoint(event->pos());
         const BarHit hit = hitTest(layout(), at);
         m_selectedLink = hit.link;
-        const ActivityId id = hit.activity ? hit.activity : m_rows.activityAt(int(at.y / BarMetrics{}.rowHeight));
+        const ActivityId id = hit.activity ? hit.activity : m_rows.activityAt(int(at.y) / m_state.rowHeight());
         if (!hit.link && id && !m_state.isSelected(id)) m_state.select(id);
         viewport()->update();
     }

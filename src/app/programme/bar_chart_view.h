@@ -28,6 +28,8 @@ public:
     void fit();
     /// Shows the selected activities in full width; the whole programme where none are.
     void fitSelection();
+    /// Fits a span, with so many days about it for what is written beside the bars.
+    void showSpan(Instant first, Instant last, double around);
     void setShowsLinks(bool shown);
     [[nodiscard]] bool showsLinks() const { return m_links; }
     [[nodiscard]] LinkId selectedLink() const { return m_selectedLink; }
@@ -56,11 +58,10 @@ private:
     class Axis;
     friend class Axis;
     void invalidate();
+    [[nodiscard]] BarMetrics metrics() const;
     void updateScrollBars();
     void takeHorizontal(int value);
     void finish(const BarGesture& gesture, bool freely);
-    /// Fits a span, with so many days about it for what is written beside the bars.
-    void showSpan(Instant first, Instant last, double around);
     /// The link that is selected, in words; empty where none is.
     [[nodiscard]] QString linkWords() const;
     void paintPreview(QPainter& painter) const;

@@ -23,7 +23,7 @@ namespace yarrin {
 
 ProgrammeStage::ProgrammeStage(Document& document, ViewState& state, QWidget* parent)
     : Stage(parent), m_document(document), m_notice(new NoticeBar(this)),
-      m_table(new ActivityTable(document, state, programmeColumns(), false, this)),
+      m_table(new ActivityTable(document, state, false, this)),
       m_chart(new BarChartView(document, state, m_table->activities(), this)), m_empty(new QWidget(this)),
       m_splitter(new QSplitter(Qt::Horizontal, this)) {
     setObjectName(QStringLiteral("programmeStage"));

@@ -4,6 +4,8 @@
 
 #include "app/base/document.h"
 #include "app/table/grid_model.h"
+#include "core/view/fields.h"
+#include "core/view/lens.h"
 
 #include <QString>
 
@@ -23,6 +25,8 @@ struct ActivityCell {
     const ActivityFigures* figures; ///< none where nothing could be calculated
     /// What was altered by hand since its sequence was laid out; none where nothing was, or no column asks.
     const std::vector<std::string>* byHand = nullptr;
+    const FieldContext* fields = nullptr; ///< for what the network has to be walked for; none while an edit is made
+    std::size_t index = 0;                ///< of the activity in the programme
     [[nodiscard]] Minutes dayMinutes() const;
 };
 
@@ -41,12 +45,24 @@ struct ActivityColumn {
     std::function<QStringList(const Programme&)> choices;
     /// A computed date: one that is typed is no value but a wish, to hold the activity there so.
     std::optional<ConstraintType> holds;
-    bool quiet = false;    ///< secondary: in the muted ink
-    bool emphatic = false; ///< set bold
+    std::optional<CodeId> code; ///< whose values it holds
+    bool quiet = false;         ///< secondary: in the muted ink
+    bool emphatic = false;      ///< set bold
 };
 
 [[nodiscard]] std::vector<ActivityColumn> programmeColumns();
 [[nodiscard]] std::vector<ActivityColumn> buildUpColumns();
+
+/// The columns that a lens gives the table of the programme, or of the build-up: id and name first, then what it
+/// names, else the table's own. What is not known in this job is left out.
+[[nodiscard]] std::vector<ActivityColumn> columnsFor(const Programme& programme, const Lens& lens, bool buildUp);
+/// A column that a table may have, by its name in lenses.
+struct ColumnChoice {
+    QString name;
+    QString title;
+};
+/// All of them, the table's own first, then codes, then what else is known of activities.
+[[nodiscard]] std::vector<ColumnChoice> columnChoices(const Programme& programme, bool buildUp);
 
 /// The name of a calendar as people choose it.
 [[nodiscard]] QString calendarName(const Programme& programme, CalendarId id);

@@ -4,30 +4,63 @@
 
 #include "app/base/format.h"
 #include "app/base/look.h"
-#include "core/model/describe/texts.h"
+#include "core/base/text.h"
 #include "edit/activity_edits.h"
 #include "edit/breakdown_edits.h"
 #include "edit/contract_edits.h"
 #include "edit/sequence_edits.h"
+#include "edit/sorting_edits.h"
 
 #include <map>
 
 namespace yarrin {
 
-ActivityModel::ActivityModel(Document& document, ViewState& state, std::vector<ActivityColumn> columns, bool tasksOnly,
-                             QObject* parent)
-    : GridModel(parent), m_document(document), m_state(state), m_columns(std::move(columns)), m_tasksOnly(tasksOnly) {
+ActivityModel::ActivityModel(Document& document, ViewState& state, bool buildUp, QObject* parent)
+    : GridModel(parent), m_document(document), m_state(state), m_buildUp(buildUp) {
+    connect(&m_document, &Document::changed, this, [this] {
+        refreshColumns();
+        refresh();
+    });
+    connect(&m_state, &ViewState::lensChanged, this, &ActivityModel::refreshColumns);
+    connect(&m_state, &ViewState::rowsChanged, this, &ActivityModel::refresh);
+    // Fields may tell of what is outlined.
+    connect(&m_state, &ViewState::outlineChanged, this, &ActivityModel::refresh);
+    refreshColumns();
+    refresh();
+}
+
+const FieldContext& ActivityModel::context() const {
+    if (!m_context || m_contextAt != m_document.generation()) {
+        m_context.emplace(m_document.programme(), m_document.schedule(), &m_document.lookup(),
+                          m_state.outline() ? &m_state.outline()->spans : nullptr);
+        m_contextAt = m_document.generation();
+    }
+    return *m_context;
+}
+
+void ActivityModel::refreshColumns() {
+    std::vector<ActivityColumn> columns = columnsFor(m_document.programme(), m_state.lens(), m_buildUp);
+    const bool same = std::equal(columns.begin(), columns.end(), m_columns.begin(), m_columns.end(),
+                                 [](const ActivityColumn& a, const ActivityColumn& b) {
+                                     return a.name == b.name && a.title == b.title && a.code == b.code;
+                                 });
+    if (same) {
+        m_columns = std::move(columns);
+        return;
+    }
+    beginResetModel();
+    m_columns = std::move(columns);
     m_hasDriver = std::any_of(m_columns.begin(), m_columns.end(),
                               [](const ActivityColumn& column) { return column.name == QLatin1String("driven"); });
-    connect(&m_document, &Document::changed, this, &ActivityModel::refresh);
-    connect(&m_state, &ViewState::rowsChanged, this, &ActivityModel::refresh);
-    refresh();
+    endResetModel();
+    emit columnsRebuilt();
 }
 
 void ActivityModel::refresh() {
     Lens lens = m_state.lens();
-    lens.tasksOnly = m_tasksOnly;
-    std::vector<ChartRow> rows = rowsFor(m_document.programme(), m_document.schedule(), lens, m_state.folded());
+    lens.tasksOnly = m_buildUp;
+    m_context.reset(); // the outline may be another one
+    std::vector<ChartRow> rows = rowsFor(context(), lens, m_state.folded());
     const bool same = rows.size() == m_rows.size() &&
                       std::equal(rows.begin(), rows.end(), m_rows.begin(), [](const ChartRow& a, const ChartRow& b) {
                           return a.isGroup == b.isGroup && a.activity == b.activity && a.group == b.group;
@@ -56,9 +89,11 @@ ActivityId ActivityModel::activityAt(int row) const {
 }
 
 BreakdownId ActivityModel::groupAt(int row) const {
-    if (row < 0 || row >= rowCount() || m_state.lens().grouping != Grouping::breakdown) return {};
+    if (row < 0 || row >= rowCount()) return {};
     const ChartRow& at = m_rows[static_cast<std::size_t>(row)];
-    return at.isGroup ? BreakdownId{at.group} : BreakdownId{};
+    const auto& groups = m_state.lens().groups;
+    return at.isGroup && at.level < groups.size() && groups[at.level].field == "breakdown" ? BreakdownId{at.node}
+                                                                                           : BreakdownId{};
 }
 
 int ActivityModel::rowCount(const QModelIndex& parent) const {
@@ -88,32 +123,28 @@ ActivityCell ActivityModel::cell(const ChartRow& row) const {
             schedule,
             m_document.programme().activities[row.index],
             row.index < schedule.activities.size() ? &schedule.activities[row.index] : nullptr,
-            byHand == m_byHand.end() ? nullptr : &byHand->second};
+            byHand == m_byHand.end() ? nullptr : &byHand->second,
+            &context(),
+            row.index};
 }
 
 QString ActivityModel::groupTitle(const ChartRow& row) const {
-    if (m_state.lens().grouping == Grouping::text) {
-        const PlainText* by = activityText(m_state.lens().groupText);
-        if (!by || row.group == 0) return by ? tr("Without “%1”").arg(show::text(by->label)) : QString();
-        return show::text(m_document.programme().activities[row.index].*by->member);
-    }
-    const bool byPlace = m_state.lens().grouping == Grouping::location;
-    if (row.group == 0) return byPlace ? tr("No location") : tr("Not in the breakdown");
-    if (byPlace) {
-        const Location* location = m_document.programme().locations.row(LocationId{row.group});
-        return location ? show::text(location->name) : QString();
-    }
-    const BreakdownNode* node = m_document.programme().breakdown.row(BreakdownId{row.group});
-    return node ? show::text(node->name) : QString();
+    if (!row.title.empty()) return show::text(row.title);
+    const auto& groups = m_state.lens().groups;
+    const std::string field = row.level < groups.size() ? groups[row.level].field : std::string();
+    if (field == "location") return tr("No location");
+    if (field == "breakdown") return tr("Not in the breakdown");
+    const auto known = fieldNamed(m_document.programme(), field);
+    return known ? tr("Without “%1”").arg(show::text(known->label)) : QString();
 }
 
 /// " · sequence Dolphin, laid out 4 times", where a group holds what one sequence was laid out as.
 QString ActivityModel::sequenceWords(const ChartRow& row) const {
-    if (!m_hasDriver || m_state.lens().grouping != Grouping::breakdown || row.group == 0) return {};
+    if (!m_hasDriver || !m_state.lens().byBreakdown() || row.node == 0) return {};
     SequenceId sequence;
     int times = 0;
     for (const LaidOut& unit : m_document.programme().laidOut) {
-        if (unit.breakdown != BreakdownId{row.group}) continue;
+        if (unit.breakdown != BreakdownId{row.node}) continue;
         if (times > 0 && unit.sequence != sequence) return {};
         sequence = unit.sequence;
         ++times;
@@ -270,16 +301,42 @@ Outcome ActivityModel::commit(const std::vector<Entry>& entries, const QString& 
     if (entries.size() == 1 && entries.front().row < rowCount() && !isHeading(entries.front().row) &&
         m_columns[std::size_t(entries.front().column)].holds)
         return wishFor(entries.front());
+    const auto coming = newValues(entries);
+    if (coming.empty()) return take(entries, text, {});
+    QStringList words;
+    for (const auto& [code, value] : coming)
+        words << tr("“%1” to %2").arg(show::text(value), show::text(m_document.programme().codes.row(code)->key));
+    emit newValuesWanted(words, [this, entries, text, coming] { return take(entries, text, coming); });
+    return done();
+}
+
+std::vector<std::pair<CodeId, std::string>> ActivityModel::newValues(const std::vector<Entry>& entries) const {
+    std::vector<std::pair<CodeId, std::string>> coming;
+    for (const Entry& entry : entries) {
+        const auto& code = m_columns[std::size_t(entry.column)].code;
+        const std::string value = trimmed(entry.text.toStdString());
+        const Code* row = code ? m_document.programme().codes.row(*code) : nullptr;
+        if (!row || value.empty() || valueMeant(*row, value)) continue;
+        const auto known = [&](const auto& one) { return one.first == *code && lowered(one.second) == lowered(value); };
+        if (std::none_of(coming.begin(), coming.end(), known)) coming.emplace_back(*code, value);
+    }
+    return coming;
+}
+
+Outcome ActivityModel::take(const std::vector<Entry>& entries, const QString& text,
+                            const std::vector<std::pair<CodeId, std::string>>& coming) {
     // Rows may be rebuilt by what an entry does, so they are looked up before.
     std::vector<Target> targets;
     targets.reserve(entries.size());
     for (const Entry& entry : entries)
         targets.push_back({entry, entry.row < rowCount() ? m_rows[static_cast<std::size_t>(entry.row)] : ChartRow{}});
     return m_document.perform(text.isEmpty() ? stepText(entries.front()) : text, [&](Transaction& tx) -> Outcome {
+        for (const auto& [code, value] : coming)
+            if (Outcome added = addCodeValue(tx, code, value); !added.ok()) return added;
         if (Outcome grown = addRows(tx, entries, targets); !grown.ok()) return grown;
         for (const auto& [entry, row] : targets) {
             if (row.isGroup) {
-                Outcome renamed = renameGroup(tx, BreakdownId{row.group}, entry.text.toStdString());
+                Outcome renamed = renameGroup(tx, BreakdownId{row.node}, entry.text.toStdString());
                 if (!renamed.ok()) return renamed;
                 continue;
             }
@@ -308,33 +365,24 @@ Outcome ActivityModel::commit(const std::vector<Entry>& entries, const QString& 
     });
 }
 
-namespace {
-
-constexpr std::pair<const char*, RowOrder> orders[] = {{"id", RowOrder::key},           {"name", RowOrder::name},
-                                                       {"days", RowOrder::duration},    {"start", RowOrder::start},
-                                                       {"finish", RowOrder::finish},    {"float", RowOrder::totalFloat},
-                                                       {"calendar", RowOrder::calendar}};
-
-} // namespace
-
 void ActivityModel::sort(int column, Qt::SortOrder order) {
     Lens lens = m_state.lens();
-    lens.order = RowOrder::given;
-    for (const auto& [name, by] : orders)
-        if (column >= 0 && columnName(column) == QLatin1String(name)) lens.order = by;
-    lens.orderText.clear();
-    if (column >= 0 && activityText(columnName(column).toStdString())) {
-        lens.order = RowOrder::text;
-        lens.orderText = columnName(column).toStdString();
-    }
-    lens.descending = lens.order != RowOrder::given && order == Qt::DescendingOrder;
+    lens.order.clear();
+    if (column >= 0 && fieldNamed(m_document.programme(), fieldOf(column)))
+        lens.order.push_back({fieldOf(column), order == Qt::DescendingOrder});
     m_state.setLens(lens);
 }
 
+/// What the lens knows a column by.
+std::string ActivityModel::fieldOf(int column) const {
+    const std::string name = columnName(column).toStdString();
+    return name == "place" ? "location" : name;
+}
+
 int ActivityModel::sortedColumn() const {
-    if (m_state.lens().order == RowOrder::text) return columnOf(show::text(m_state.lens().orderText));
-    for (const auto& [name, by] : orders)
-        if (by == m_state.lens().order) return columnOf(QLatin1String(name));
+    if (m_state.lens().order.empty()) return -1;
+    for (int column = 0; column < columnCount(); ++column)
+        if (fieldOf(column) == m_state.lens().order.front().field) return column;
     return -1;
 }
 

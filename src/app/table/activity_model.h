@@ -13,11 +13,12 @@ namespace yarrin {
 class ActivityModel : public GridModel {
     Q_OBJECT
 public:
-    ActivityModel(Document& document, ViewState& state, std::vector<ActivityColumn> columns, bool tasksOnly,
-                  QObject* parent);
+    /// Of the build-up, which is about tasks only, or of the programme.
+    ActivityModel(Document& document, ViewState& state, bool buildUp, QObject* parent);
 
     [[nodiscard]] const std::vector<ChartRow>& rows() const { return m_rows; }
     [[nodiscard]] const std::vector<ActivityColumn>& columns() const { return m_columns; }
+    [[nodiscard]] bool isBuildUp() const { return m_buildUp; }
     [[nodiscard]] int rowOf(ActivityId id) const;
     [[nodiscard]] ActivityId activityAt(int row) const;
     [[nodiscard]] BreakdownId groupAt(int row) const;
@@ -37,6 +38,7 @@ public:
     void sort(int column, Qt::SortOrder order) override;
     /// The column that the lens sorts by, -1 where by none of these.
     [[nodiscard]] int sortedColumn() const;
+    [[nodiscard]] std::string fieldOf(int column) const;
     bool isHeading(int row) const override;
     bool isFolded(int row) const override;
     int depth(int row) const override;
@@ -48,6 +50,10 @@ public:
 signals:
     /// The rows are other ones; views restore their selection.
     void rowsRebuilt();
+    /// The columns are other ones; the table gives them their widths.
+    void columnsRebuilt();
+    /// Values were typed that their codes do not have: whether they are to be added, with what was typed.
+    void newValuesWanted(const QStringList& values, const std::function<Outcome()>& add);
     /// A date was typed where one is computed: whether the activity is to be held there.
     void holdWanted(ActivityId id, const Constraint& constraint);
 
@@ -59,6 +65,12 @@ private:
     [[nodiscard]] Outcome addRows(Transaction& tx, const std::vector<Entry>& entries,
                                   std::vector<Target>& targets) const;
     void refresh();
+    void refreshColumns();
+    [[nodiscard]] const FieldContext& context() const;
+    /// Values of codes among what was typed that the codes do not have.
+    [[nodiscard]] std::vector<std::pair<CodeId, std::string>> newValues(const std::vector<Entry>& entries) const;
+    [[nodiscard]] Outcome take(const std::vector<Entry>& entries, const QString& text,
+                               const std::vector<std::pair<CodeId, std::string>>& coming);
     [[nodiscard]] bool mayHold(const ChartRow& row, const ActivityColumn& column) const;
     [[nodiscard]] Outcome wishFor(const Entry& entry);
     [[nodiscard]] bool tellsByHand() const;
@@ -72,8 +84,10 @@ private:
     Document& m_document;
     ViewState& m_state;
     std::vector<ActivityColumn> m_columns;
-    bool m_tasksOnly;
+    bool m_buildUp;
     std::vector<ChartRow> m_rows;
+    mutable std::optional<FieldContext> m_context; ///< of this state of the programme
+    mutable quint64 m_contextAt = ~quint64(0);
     std::unordered_map<ActivityId, int> m_places;
     bool m_hasDriver = false;
     mutable std::unordered_map<ActivityId, std::vector<std::string>> m_byHand;

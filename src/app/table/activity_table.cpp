@@ -3,6 +3,7 @@
 #include "app/table/activity_table.h"
 
 #include "app/base/format.h"
+#include "app/table/column_menu.h"
 #include "core/network/why.h"
 #include "edit/activity_edits.h"
 #include "edit/breakdown_edits.h"
@@ -25,27 +26,122 @@ constexpr auto activitiesFormat = "application/x-yarrin-activities+json";
 
 } // namespace
 
-ActivityTable::ActivityTable(Document& document, ViewState& state, std::vector<ActivityColumn> columns, bool tasksOnly,
-                             QWidget* parent)
+ActivityTable::ActivityTable(Document& document, ViewState& state, bool buildUp, QWidget* parent)
     : GridView(parent), m_document(document), m_state(state),
-      m_model(new ActivityModel(document, state, std::move(columns), tasksOnly, this)) {
+      m_model(new ActivityModel(document, state, buildUp, this)) {
     setModel(m_model);
-    for (int i = 0; i < m_model->columnCount(); ++i) setColumnWidth(i, m_model->columns()[std::size_t(i)].width);
+    setFrozenColumns(2);
     horizontalHeader()->setSectionsMovable(true);
+    applyLens();
     connect(selectionModel(), &QItemSelectionModel::selectionChanged, this, &ActivityTable::takeSelection);
     connect(selectionModel(), &QItemSelectionModel::currentChanged, this, &ActivityTable::takeSelection);
     connect(m_model, &ActivityModel::rowsRebuilt, this, &ActivityTable::showSelection);
+    connect(m_model, &ActivityModel::columnsRebuilt, this, [this] {
+        applyLens();
+        showSelection();
+    });
+    connect(&m_state, &ViewState::lensChanged, this, &ActivityTable::applyLens);
     connect(&m_state, &ViewState::selectionChanged, this, &ActivityTable::showSelection);
     connect(&m_state, &ViewState::rowsChanged, this, [this] {
         const QSignalBlocker quiet(horizontalHeader()); // the lens was changed elsewhere, or by this very header
-        horizontalHeader()->setSortIndicator(m_model->sortedColumn(),
-                                             m_state.lens().descending ? Qt::DescendingOrder : Qt::AscendingOrder);
+        const auto& order = m_state.lens().order;
+        horizontalHeader()->setSortIndicator(
+            m_model->sortedColumn(), !order.empty() && order.front().down ? Qt::DescendingOrder : Qt::AscendingOrder);
     });
     connect(this, &GridView::deleteRequested, this, &ActivityTable::deleteSelected);
     connect(this, &GridView::addRequested, this, [this] { addActivity(ActivityKind::task); });
     connect(this, &GridView::moveDepthRequested, this, &ActivityTable::moveDepth);
     connect(this, &GridView::moveRowsRequested, this, &ActivityTable::moveRows);
     connect(m_model, &ActivityModel::holdWanted, this, &ActivityTable::askToHold);
+    connect(m_model, &ActivityModel::newValuesWanted, this,
+            [this](const QStringList& values, const std::function<Outcome()>& add) {
+                emit question(tr("Not known yet: %1. Add it?", "", int(values.size())).arg(values.join(tr(", "))),
+                              tr("Add"), [this, add] {
+                                  if (const Outcome done = add(); !done.ok()) emit refused(show::error(done.error()));
+                              });
+            });
+    horizontalHeader()->setContextMenuPolicy(Qt::CustomContextMenu);
+    connect(horizontalHeader(), &QHeaderView::customContextMenuRequested, this,
+            [this](const QPoint& at) { showColumnMenu(*this, m_document, m_state, at); });
+    // Widths and places of columns go into the lens when the hand rests.
+    m_headerTimer.setSingleShot(true);
+    m_headerTimer.setInterval(120);
+    connect(&m_headerTimer, &QTimer::timeout, this, &ActivityTable::takeColumns);
+    const auto byHand = [this] {
+        if (!m_applying) m_headerTimer.start();
+    };
+    connect(horizontalHeader(), &QHeaderView::sectionResized, this, byHand);
+    connect(horizontalHeader(), &QHeaderView::sectionMoved, this, byHand);
+}
+
+/// Gives columns and rows the sizes that the lens says.
+void ActivityTable::applyLens() {
+    const QScopedValueRollback guard(m_applying, true);
+    QHeaderView& header = *horizontalHeader();
+    for (int i = 0; i < m_model->columnCount(); ++i) {
+        if (const int at = header.visualIndex(i); at != i) header.moveSection(at, i);
+        const int width = m_model->columns()[std::size_t(i)].width;
+        if (columnWidth(i) != width) setColumnWidth(i, width);
+    }
+    if (verticalHeader()->defaultSectionSize() != m_state.rowHeight()) setRowsHeight(m_state.rowHeight());
+}
+
+std::vector<LensColumn> ActivityTable::shownColumns() const {
+    const Lens& lens = m_state.lens();
+    std::vector<LensColumn> columns = m_model->isBuildUp() ? lens.buildUpColumns : lens.columns;
+    if (columns.empty())
+        for (const ActivityColumn& one : m_model->columns()) columns.push_back({one.name.toStdString()});
+    return columns;
+}
+
+void ActivityTable::setColumns(std::vector<LensColumn> columns) {
+    Lens lens = m_state.lens();
+    (m_model->isBuildUp() ? lens.buildUpColumns : lens.columns) = std::move(columns);
+    m_state.setLens(lens);
+}
+
+void ActivityTable::takeColumns() {
+    const std::vector<LensColumn> known = shownColumns();
+    const QHeaderView& header = *horizontalHeader();
+    std::vector<LensColumn> columns;
+    // Id and name stay in front.
+    for (const int first : {0, 1}) columns.push_back({m_model->columnName(first).toStdString(), columnWidth(first)});
+    for (int place = 0; place < m_model->columnCount(); ++place) {
+        const int column = header.logicalIndex(place);
+        if (column >= 2) columns.push_back({m_model->columnName(column).toStdString(), columnWidth(column)});
+    }
+    for (LensColumn& one : columns)
+        for (const LensColumn& before : known)
+            if (before.field == one.field) one.decimals = before.decimals;
+    setColumns(std::move(columns));
+    applyLens(); // a column that was dragged in front of the name goes back
+}
+
+void ActivityTable::showColumn(const QString& name, const QString& after) {
+    std::vector<LensColumn> columns = shownColumns();
+    const auto place = [&](const QString& of) {
+        return std::find_if(columns.begin(), columns.end(),
+                            [&](const LensColumn& one) { return one.field == of.toStdString(); });
+    };
+    if (place(name) != columns.end()) return;
+    const auto at = place(after);
+    columns.insert(at == columns.end() ? at : at + 1, LensColumn{name.toStdString()});
+    setColumns(std::move(columns));
+}
+
+void ActivityTable::hideColumn(const QString& name) {
+    std::vector<LensColumn> columns = shownColumns();
+    std::erase_if(columns, [&](const LensColumn& one) { return one.field == name.toStdString(); });
+    // A lens without columns has those of the table, so id and name are named.
+    if (columns.empty()) columns = {{"id"}, {"name"}};
+    setColumns(std::move(columns));
+}
+
+void ActivityTable::setDecimals(const QString& name, std::optional<int> decimals) {
+    std::vector<LensColumn> columns = shownColumns();
+    for (LensColumn& one : columns)
+        if (one.field == name.toStdString()) one.decimals = decimals;
+    setColumns(std::move(columns));
 }
 
 void ActivityTable::takeSelection() {
@@ -121,7 +217,7 @@ void ActivityTable::reveal(ActivityId id) {
     if (!activity) return;
     if (m_model->rowOf(id) < 0) {
         Lens lens = m_state.lens();
-        lens.filter = RowFilter::all;
+        lens.filter.clear();
         lens.words.clear();
         m_state.setLens(lens);
         for (const auto group : std::vector<std::uint32_t>(m_state.folded().begin(), m_state.folded().end()))
@@ -227,9 +323,7 @@ void ActivityTable::moveDepth(bool deeper) {
 }
 
 void ActivityTable::moveRows(int step) {
-    const Lens& lens = m_state.lens();
-    if (lens.order != RowOrder::given || lens.grouping != Grouping::breakdown || lens.filter != RowFilter::all ||
-        !lens.words.empty())
+    if (!m_state.lens().showsOwnOrder())
         return emit refused(tr("Rows are moved where all of them stand in their own order. Choose the lens “By "
                                "breakdown” without words, and click the sorted heading until its arrow goes."));
     const std::vector<ActivityId> ids = chosen();

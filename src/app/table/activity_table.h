@@ -5,14 +5,16 @@
 #include "app/table/activity_model.h"
 #include "app/table/grid_view.h"
 
+#include <QTimer>
+
 namespace yarrin {
 
 /// A table of activities whose selection is the shared one, with adding, deleting and moving in the breakdown.
 class ActivityTable : public GridView {
     Q_OBJECT
 public:
-    ActivityTable(Document& document, ViewState& state, std::vector<ActivityColumn> columns, bool tasksOnly,
-                  QWidget* parent = nullptr);
+    /// Of the build-up, which is about tasks only, or of the programme.
+    ActivityTable(Document& document, ViewState& state, bool buildUp, QWidget* parent = nullptr);
 
     [[nodiscard]] ActivityModel& activities() const { return *m_model; }
 
@@ -32,6 +34,11 @@ public:
     void selectGroup();
     /// What drives the current activity, and what it drives on to the finish.
     void selectDrivingPath();
+    /// Shows a column behind another one, by their names; hides one. Both are the lens's.
+    void showColumn(const QString& name, const QString& after);
+    void hideColumn(const QString& name);
+    /// So many decimals of a number, none for as many as there are.
+    void setDecimals(const QString& name, std::optional<int> decimals);
     /// Brings an activity into sight; unfolds what hides it.
     void reveal(ActivityId id);
 
@@ -39,6 +46,11 @@ signals:
     void question(const QString& text, const QString& answer, std::function<void()> accepted);
 
 private:
+    void applyLens();
+    /// Puts the columns as they stand in the header into the lens.
+    void takeColumns();
+    [[nodiscard]] std::vector<LensColumn> shownColumns() const;
+    void setColumns(std::vector<LensColumn> columns);
     void takeSelection();
     void showSelection();
     void editName(ActivityId id);
@@ -53,6 +65,8 @@ private:
     ViewState& m_state;
     ActivityModel* m_model;
     bool m_syncing = false;
+    bool m_applying = false; ///< widths are the lens's, not a person's
+    QTimer m_headerTimer;
 };
 
 } // namespace yarrin

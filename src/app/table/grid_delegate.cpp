@@ -53,8 +53,13 @@ void GridDelegate::paint(QPainter* painter, const QStyleOptionViewItem& option, 
     painter->setPen(colour.isValid() ? colour.value<QColor>() : t.ink);
     const auto alignment = Qt::Alignment(index.data(Qt::TextAlignmentRole).toInt());
     const QRect box = option.rect.adjusted(6, 0, -6, -1);
-    painter->drawText(box, int(alignment | Qt::AlignVCenter),
-                      painter->fontMetrics().elidedText(index.data().toString(), Qt::ElideRight, box.width()));
+    const auto* table = qobject_cast<const QTableView*>(option.widget);
+    if (table && table->wordWrap() && painter->fontMetrics().horizontalAdvance(index.data().toString()) > box.width())
+        painter->drawText(box.adjusted(0, 4, 0, 0), int(alignment | Qt::AlignTop | Qt::TextWordWrap),
+                          index.data().toString());
+    else
+        painter->drawText(box, int(alignment | Qt::AlignVCenter),
+                          painter->fontMetrics().elidedText(index.data().toString(), Qt::ElideRight, box.width()));
     if (current && view->hasFocus()) {
         painter->setPen(QPen(t.accent, 1));
         painter->setBrush(Qt::NoBrush);

@@ -3,6 +3,7 @@
 #include "app/table/grid_view.h"
 
 #include "app/base/format.h"
+#include "app/table/frozen_columns.h"
 #include "app/table/grid_delegate.h"
 
 #include <QApplication>
@@ -46,6 +47,40 @@ void GridView::setModel(QAbstractItemModel* model) {
     horizontalHeader()->setSortIndicator(-1, Qt::AscendingOrder);
     connect(horizontalHeader(), &QHeaderView::sortIndicatorChanged, model,
             [model](int column, Qt::SortOrder order) { model->sort(column, order); });
+}
+
+void GridView::setFrozenColumns(int count) {
+    m_frozen = new FrozenColumns(*this, count);
+}
+
+void GridView::setRowsHeight(int height) {
+    verticalHeader()->setDefaultSectionSize(height);
+    setWordWrap(height > rowHeight);
+    if (m_frozen) m_frozen->setRowHeight(height);
+}
+
+void GridView::scrollTo(const QModelIndex& index, ScrollHint hint) {
+    const int sideways = horizontalScrollBar()->value();
+    QTableView::scrollTo(index, hint);
+    if (!m_frozen || !index.isValid()) return;
+    // What stays in sight needs no scrolling, and what scrolls is not to end below it.
+    if (index.column() < m_frozen->count() && m_frozen->isVisible() && state() != EditingState)
+        horizontalScrollBar()->setValue(sideways);
+    else if (const int hidden = m_frozen->covered() - columnViewportPosition(index.column());
+             index.column() >= m_frozen->count() && hidden > 0)
+        horizontalScrollBar()->setValue(horizontalScrollBar()->value() - hidden);
+}
+
+bool GridView::edit(const QModelIndex& index, EditTrigger trigger, QEvent* event) {
+    if (m_frozen && index.isValid() && index.column() < m_frozen->count() && m_frozen->isVisible() &&
+        (trigger & editTriggers() || trigger == AllEditTriggers))
+        horizontalScrollBar()->setValue(0);
+    return QTableView::edit(index, trigger, event);
+}
+
+void GridView::resizeEvent(QResizeEvent* event) {
+    QTableView::resizeEvent(event);
+    if (m_frozen) m_frozen->follow();
 }
 
 GridModel* GridView::grid() const {

@@ -8,6 +8,7 @@
 
 namespace yarrin {
 
+class FrozenColumns;
 class GridDelegate;
 
 /// A table that behaves as a spreadsheet does: blocks are selected, copied, pasted, filled down and typed over;
@@ -15,11 +16,16 @@ class GridDelegate;
 class GridView : public QTableView {
     Q_OBJECT
 public:
+    using QTableView::edit;
     explicit GridView(QWidget* parent = nullptr);
 
     [[nodiscard]] GridModel* grid() const;
     void setModel(QAbstractItemModel* model) override;
     static constexpr int rowHeight = 26;
+    /// The first columns stay in sight when the others scroll sideways. Once, after the model was set.
+    void setFrozenColumns(int count);
+    void setRowsHeight(int height);
+    void scrollTo(const QModelIndex& index, ScrollHint hint = EnsureVisible) override;
 
     /// The selected cells as tab-separated text, to the clipboard.
     void copy();
@@ -43,6 +49,8 @@ protected:
     void mousePressEvent(QMouseEvent* event) override;
     void contextMenuEvent(QContextMenuEvent* event) override;
     void closeEditor(QWidget* editor, QAbstractItemDelegate::EndEditHint hint) override;
+    bool edit(const QModelIndex& index, EditTrigger trigger, QEvent* event) override;
+    void resizeEvent(QResizeEvent* event) override;
 
 private:
     void report(const Outcome& outcome);
@@ -50,6 +58,8 @@ private:
     void showOwnMenu(const QPoint& at);
     /// The next cell, or the one before, that can be typed in, row by row; none at the end.
     [[nodiscard]] QModelIndex nextToType(const QModelIndex& from, bool back) const;
+
+    FrozenColumns* m_frozen = nullptr;
 };
 
 } // namespace yarrin

@@ -12,6 +12,7 @@
 #include "app/card/card.h"
 #include "app/contract/contract_stage.h"
 #include "app/delay/delay_stage.h"
+#include "app/lens/lens_pane.h"
 #include "app/programme/bar_chart_view.h"
 #include "app/programme/programme_stage.h"
 #include "app/progress/progress_stage.h"
@@ -30,7 +31,7 @@
 #include "app/window/ripple_panel.h"
 #include "app/window/stages.h"
 #include "app/window/standing.h"
-#include "core/model/describe/texts.h"
+
 #include "store/file.h"
 
 #include <QApplication>
@@ -52,31 +53,6 @@ namespace yarrin {
 
 namespace {
 
-struct NamedLens {
-    std::string name;
-    Lens lens;
-};
-const std::vector<NamedLens>& lenses() {
-    static const std::vector<NamedLens> list = [] {
-        std::vector<NamedLens> made{
-            {QT_TRANSLATE_NOOP("yarrin::MainWindow", "By breakdown"), {Grouping::breakdown, RowFilter::all, false}},
-            {QT_TRANSLATE_NOOP("yarrin::MainWindow", "By location"), {Grouping::location, RowFilter::all, false}},
-            {QT_TRANSLATE_NOOP("yarrin::MainWindow", "One list"), {Grouping::none, RowFilter::all, false}},
-            {QT_TRANSLATE_NOOP("yarrin::MainWindow", "Critical and near"),
-             {Grouping::breakdown, RowFilter::criticalAndNear, false}},
-            {QT_TRANSLATE_NOOP("yarrin::MainWindow", "Critical only"),
-             {Grouping::breakdown, RowFilter::critical, false}}};
-        for (const PlainText& text : activityTexts()) {
-            Lens lens;
-            lens.grouping = Grouping::text;
-            lens.groupText = text.name;
-            made.push_back({"By " + text.words, lens});
-        }
-        return made;
-    }();
-    return list;
-}
-
 std::vector<Rail::Entry> railEntries() {
     std::vector<Rail::Entry> entries;
     for (const StageInfo& info : stages)
@@ -90,9 +66,9 @@ MainWindow::MainWindow(QSettings& settings, Dialogs& dialogs, Date today)
     : m_settings(settings), m_dialogs(dialogs), m_today(today), m_rail(new Rail(railEntries())),
       m_stack(new QStackedWidget), m_strip(new RecordStrip(m_document)),
       m_card(new Card(m_document, m_state, [this]() -> const OutputBook& { return book(); })),
-      m_standing(new Standing(m_document, today)), m_ripple(nullptr), m_longWork(nullptr), m_planned(this),
-      m_find(new FindField(m_document)), m_jobTitle(new OneLine), m_jobState(new OneLine), m_lens(new QToolButton),
-      m_trialButton(new QToolButton) {
+      m_lensPane(new LensPane(m_document, m_state, m_dialogs)), m_standing(new Standing(m_document, today)),
+      m_ripple(nullptr), m_longWork(nullptr), m_planned(this), m_find(new FindField(m_document)),
+      m_jobTitle(new OneLine), m_jobState(new OneLine), m_lens(new QToolButton), m_trialButton(new QToolButton) {
     PlainWords::watch();
     UndoKeys::watch();
     setObjectName(QStringLiteral("mainWindow"));
@@ -114,6 +90,8 @@ MainWindow::MainWindow(QSettings& settings, Dialogs& dialogs, Date today)
     middle->setSpacing(0);
     middle->addWidget(m_stack, 1);
     middle->addWidget(m_card);
+    middle->addWidget(m_lensPane);
+    m_lensPane->hide();
     right->addLayout(middle, 1);
     columns->addWidget(m_rail);
     columns->addLayout(right, 1);
@@ -135,6 +113,7 @@ MainWindow::MainWindow(QSettings& settings, Dialogs& dialogs, Date today)
     connect(m_ripple, &RipplePanel::reveal, this, &MainWindow::reveal);
     connect(m_card, &Card::reveal, this, &MainWindow::reveal);
     connect(m_card, &Card::refused, this, &MainWindow::say);
+    connectLensPane();
     connect(m_find, &FindField::activityChosen, this, &MainWindow::reveal);
     connect(m_find, &FindField::left, this, [this] { stage().focusMain(); });
     connect(m_strip, &RecordStrip::saveElsewhere, this, &MainWindow::saveAs);
@@ -156,7 +135,7 @@ MainWindow::MainWindow(QSettings& settings, Dialogs& dialogs, Date today)
     connect(&m_document, &Document::changed, this, &MainWindow::refreshContext);
     connect(&m_document, &Document::changed, this, [this] {
         const Lens& lens = m_state.lens(); // where it filters, other rows may be hidden now
-        if (lens.filter != RowFilter::all || !lens.words.empty()) nameLens();
+        if (!lens.filter.empty() || !lens.words.empty()) nameLens();
     });
     connect(&m_document, &Document::fileChanged, this, &MainWindow::refreshTitle);
     connect(&m_document, &Document::replaced, this, [this] {
@@ -182,30 +161,6 @@ MainWindow::~MainWindow() {
     QWidget* centre = takeCentralWidget();
     for (QObject* child : centre->findChildren<QObject*>()) child->disconnect(this);
     delete centre;
-}
-
-QMenu* MainWindow::buildLensMenu() {
-    auto* menu = new QMenu(m_lens);
-    for (int i = 0; i < int(lenses().size()); ++i)
-        menu->addAction(tr(lenses()[std::size_t(i)].name.c_str()), this, [this, i] { setLens(i); });
-    menu->addSeparator();
-    auto* words = new QLineEdit(menu);
-    words->setObjectName(QStringLiteral("lensWords"));
-    words->setAccessibleName(tr("Show only activities with these words"));
-    words->setPlaceholderText(tr("Only rows with…"));
-    words->setClearButtonEnabled(true);
-    auto* typed = new QWidgetAction(menu);
-    typed->setDefaultWidget(words);
-    menu->addAction(typed);
-    connect(menu, &QMenu::aboutToShow, words,
-            [words] { QTimer::singleShot(0, words, [words] { words->setFocus(); }); });
-    connect(words, &QLineEdit::textChanged, this, [this](const QString& text) {
-        Lens lens = m_state.lens();
-        lens.words = text.toStdString();
-        m_state.setLens(lens);
-    });
-    connect(words, &QLineEdit::returnPressed, menu, &QMenu::close);
-    return menu;
 }
 
 QWidget* MainWindow::buildContext() {
@@ -250,34 +205,6 @@ QWidget* MainWindow::buildContext() {
     nameLens();
     connect(&m_state, &ViewState::rowsChanged, this, &MainWindow::nameLens);
     return line;
-}
-
-void MainWindow::setLens(int index) {
-    Lens lens = lenses()[std::size_t(index)].lens;
-    lens.words = m_state.lens().words; // what is typed stays until it is taken away
-    lens.order = m_state.lens().order;
-    lens.orderText = m_state.lens().orderText;
-    lens.descending = m_state.lens().descending;
-    m_state.setLens(lens);
-}
-
-void MainWindow::nameLens() {
-    const Lens& lens = m_state.lens();
-    for (const NamedLens& one : lenses()) {
-        if (one.lens.grouping != lens.grouping || one.lens.filter != lens.filter ||
-            one.lens.groupText != lens.groupText)
-            continue;
-        QString name = tr(one.name.c_str());
-        if (!lens.words.empty()) name += tr(" · “%1”").arg(show::text(lens.words));
-        if (lens.order != RowOrder::given) name += tr(" · sorted");
-        if (const std::size_t hidden = hiddenBy(lens, m_document.programme(), m_document.schedule()))
-            name += tr(" · %1 hidden").arg(qint64(hidden));
-        m_lens->setText(tr("Lens: %1 ▾").arg(name));
-    }
-    m_lens->setAccessibleName(m_lens->text());
-    if (auto* words = findChild<QLineEdit*>(QStringLiteral("lensWords"));
-        words && words->text() != show::text(lens.words))
-        words->setText(show::text(lens.words));
 }
 
 void MainWindow::refreshContext() {

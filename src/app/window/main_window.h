@@ -22,6 +22,7 @@ namespace yarrin {
 
 class Card;
 class FindField;
+class LensPane;
 class LongWork;
 class OutputBook;
 class ProgrammeStage;
@@ -106,8 +107,11 @@ private:
     void reveal(ActivityId id);
     void revealAll(const std::vector<ActivityId>& ids);
     void zoom(double factor);
-    void setLens(int index);
+    void setLens(Lens lens);
+    [[nodiscard]] const KeptLens* keptLens(const std::string& name) const;
     void nameLens();
+    void connectLensPane();
+    void showLensPane(bool shown);
     [[nodiscard]] ActivityTable& table();
     /// The stage in sight, and any of them, built where it was not.
     [[nodiscard]] Stage& stage();
@@ -128,6 +132,7 @@ private:
     std::unique_ptr<OutputBook> m_book; ///< read when it is first needed
     RecordStrip* m_strip;
     Card* m_card;
+    LensPane* m_lensPane;
     Standing* m_standing;
     RipplePanel* m_ripple;
     LongWork* m_longWork;

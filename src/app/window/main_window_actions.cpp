@@ -5,6 +5,7 @@
 #include "app/buildup/build_up_stage.h"
 #include "app/card/card.h"
 #include "app/delay/delay_stage.h"
+#include "app/lens/lens_pane.h"
 #include "app/programme/bar_chart_view.h"
 #include "app/programme/programme_stage.h"
 #include "app/progress/progress_stage.h"
@@ -141,9 +142,16 @@ void MainWindow::buildViewMenu() {
         [this] { programmeStage().setTableNarrow(findChild<QAction*>(QStringLiteral("narrowTable"))->isChecked()); });
     narrow->setCheckable(true);
     menu->addAction(narrow);
+    menu->addAction(action(QStringLiteral("lensPane"), tr("L&ens: columns, groups, filter…"),
+                           QKeySequence(Qt::CTRL | Qt::SHIFT | Qt::Key_E),
+                           [this] { showLensPane(m_lensPane->isHidden()); }));
+    menu->addAction(action(QStringLiteral("codesPane"), tr("&Codes and their values…"), {}, [this] {
+        showLensPane(true);
+        m_lensPane->showCodes();
+    }));
     QAction* card = action(QStringLiteral("showCard"), tr("Ca&rd"), QKeySequence(Qt::CTRL | Qt::Key_B), [this] {
         m_cardWanted = !m_cardWanted;
-        m_card->setVisible(m_cardWanted && infoOf(Place(m_stack->currentIndex())).aboutActivities);
+        showLensPane(false); // they stand in one place
     });
     card->setCheckable(true);
     card->setChecked(true);

@@ -6,6 +6,7 @@
 #include "app/card/card.h"
 #include "app/contract/contract_stage.h"
 #include "app/delay/delay_stage.h"
+#include "app/lens/lens_pane.h"
 #include "app/programme/bar_chart_view.h"
 #include "app/programme/programme_stage.h"
 #include "app/progress/progress_stage.h"
@@ -114,7 +115,9 @@ void MainWindow::go(Place place) {
     const StageInfo& info = infoOf(place);
     m_rail->setCurrent(info.icon ? int(place) : -1); // the record is no stage of the work
     m_stack->setCurrentIndex(int(place));
-    m_card->setVisible(m_cardWanted && info.aboutActivities);
+    if (!info.aboutActivities) m_lensPane->hide();
+    m_lensPane->setBuildUp(place == Place::buildUp);
+    m_card->setVisible(m_cardWanted && info.aboutActivities && m_lensPane->isHidden());
     m_card->setBuildUp(place == Place::buildUp);
     m_lens->setVisible(info.aboutActivities);
     if (place == Place::programme && std::exchange(m_fitPending, false)) {

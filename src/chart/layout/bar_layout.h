@@ -80,7 +80,7 @@ struct PennantShape {
 /// Another programme's dates to be outlined below the bars: a frozen revision, where a trial began.
 struct Outline {
     std::string name;
-    std::unordered_map<ActivityId, std::pair<Instant, Instant>> spans; ///< start and finish
+    DatesOf spans;
 };
 /// The dates of a programme as an outline.
 [[nodiscard]] Outline outlineOf(const Schedule& schedule, std::string name);

@@ -3,6 +3,8 @@
 #pragma once
 
 #include <algorithm>
+#include <charconv>
+#include <optional>
 #include <string>
 #include <string_view>
 #include <vector>
@@ -30,6 +32,14 @@ namespace yarrin {
         from = to + 1;
     }
     return list;
+}
+
+/// A whole number and nothing else.
+[[nodiscard]] inline std::optional<int> wholeNumber(std::string_view text) {
+    int value = 0;
+    const auto [end, fault] = std::from_chars(text.data(), text.data() + text.size(), value);
+    if (text.empty() || fault != std::errc{} || end != text.data() + text.size()) return {};
+    return value;
 }
 
 /// With A to Z in small letters; other letters stay.

@@ -341,8 +341,8 @@ public:
             for (const CodeValue& value : code.values) {
                 if (value.name.empty()) add(place, "a value has no name", "give it one");
                 if (value.name.size() > longestSortingName || value.longName.size() > longestSortingName)
-                    add(place, "the name of a value has more than " + std::to_string(longestSortingName) +
-                                   " characters");
+                    add(place,
+                        "the name of a value has more than " + std::to_string(longestSortingName) + " characters");
                 if (!seen.insert(lowered(value.name)).second)
                     add(place, "it has the value " + value.name + " twice", "give one of them another name");
                 if (!value.colour.empty() && !isColour(value.colour))
@@ -441,8 +441,7 @@ private:
         return "link " + from.key + " to " + to.key;
     }
     static bool isColour(const std::string& text) {
-        return text.size() == 7 && text[0] == '#' &&
-               text.find_first_not_of("0123456789abcdef", 1) == std::string::npos;
+        return text.size() == 7 && text[0] == '#' && text.find_first_not_of("0123456789abcdef", 1) == std::string::npos;
     }
     /// Of each code one value, of those that it has.
     void marks(const Activity& activity, const std::string& place) {
@@ -485,8 +484,8 @@ std::vector<Error> faultsOf(const Programme& programme) {
     const auto named = [&](const auto&... tables) { (faults.named(tables), ...); };
     named(programme.calendars, programme.breakdown, programme.locations, programme.activities, programme.links,
           programme.sections, programme.events, programme.book, programme.bill, programme.allocations, programme.limits,
-          programme.sequences, programme.laidOut, programme.accelerations, programme.miles,
-          programme.codes, programme.lenses);
+          programme.sequences, programme.laidOut, programme.accelerations, programme.miles, programme.codes,
+          programme.lenses);
     faults.noCircles(programme.breakdown, "breakdown");
     faults.noCircles(programme.locations, "location");
     faults.calendars();

@@ -55,12 +55,9 @@ std::vector<std::string> wordsOf(std::string_view text) {
     return words;
 }
 
-std::optional<int> wholeNumber(std::string_view text) {
+std::optional<int> signedNumber(std::string_view text) {
     if (text.starts_with('+')) text.remove_prefix(1);
-    int value = 0;
-    const auto [end, fault] = std::from_chars(text.data(), text.data() + text.size(), value);
-    if (fault != std::errc{} || end != text.data() + text.size()) return {};
-    return value;
+    return wholeNumber(text);
 }
 
 } // namespace
@@ -147,10 +144,10 @@ Result<HolidayRule> parseRule(std::string_view text) {
         rule.kind = HolidayRule::Kind::easter;
         std::string rest = words[0].substr(6);
         for (std::size_t i = 1; i < words.size(); ++i) rest += words[i];
-        const auto offset = rest.empty() ? std::optional(0) : wholeNumber(rest);
+        const auto offset = rest.empty() ? std::optional(0) : signedNumber(rest);
         if (!offset || (!rest.empty() && rest[0] != '+' && rest[0] != '-')) return bad();
         rule.offset = *offset;
-    } else if (const auto day = wholeNumber(words[0]); day && words.size() == 2) {
+    } else if (const auto day = signedNumber(words[0]); day && words.size() == 2) {
         rule.month = named(monthNames, words[1]) + 1;
         rule.day = *day;
         if (rule.month == 0) return bad();

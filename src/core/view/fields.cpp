@@ -1,0 +1,419 @@
+// SPDX-FileCopyrightText: 2026 The Yarrin authors
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "core/view/fields.h"
+
+#include "core/base/natural_order.h"
+#include "core/base/text.h"
+#include "core/model/describe/texts.h"
+#include "core/model/words.h"
+#include "core/time/typed_date.h"
+
+#include <algorithm>
+
+namespace yarrin {
+
+namespace {
+
+using Context = const FieldContext&;
+using Index = std::size_t;
+
+template <typename Value> int order(const Value& a, const Value& b) {
+    return a < b ? -1 : (b < a ? 1 : 0);
+}
+
+int compare(const Named& a, const Named& b) {
+    if (a.rank >= 0 && b.rank >= 0 && a.rank != b.rank) return order(a.rank, b.rank);
+    const std::string x = lowered(a.text), y = lowered(b.text);
+    if (x != y) return standsBefore(x, y) ? -1 : 1;
+    return order(a.text, b.text);
+}
+int compare(const WorkingDays& a, const WorkingDays& b) {
+    // In days of each one's own calendar, without rounding.
+    return order(a.minutes * b.day, b.minutes * a.day);
+}
+int compare(const DayAt& a, const DayAt& b) {
+    return order(a.at, b.at);
+}
+int compare(const Decimal& a, const Decimal& b) {
+    return order(a, b);
+}
+int compare(bool a, bool b) {
+    return order(a, b);
+}
+int compare(std::monostate, std::monostate) {
+    return 0;
+}
+
+FieldValue named(std::string text, int rank = -1) {
+    if (text.empty()) return {};
+    return Named{std::move(text), rank};
+}
+FieldValue decimal(const std::optional<Decimal>& value) {
+    return value ? FieldValue(*value) : FieldValue();
+}
+FieldValue startAt(const std::optional<Instant>& at) {
+    return at ? FieldValue(DayAt{*at, dateOf(*at)}) : FieldValue();
+}
+FieldValue finishAt(const std::optional<Instant>& at) {
+    return at ? FieldValue(DayAt{*at, completionDate(*at)}) : FieldValue();
+}
+FieldValue days(Context at, Index i, const std::optional<Minutes>& minutes) {
+    return minutes ? FieldValue(WorkingDays{*minutes, at.dayMinutes(i)}) : FieldValue();
+}
+
+FieldValue monthOf(const FieldValue& date) {
+    const auto* day = std::get_if<DayAt>(&date);
+    if (!day) return {};
+    const auto ymd = yearMonthDay(day->date);
+    return Named{std::string(monthNames[ymd.month - 1]) + " " + std::to_string(ymd.year),
+                 ymd.year * 12 + int(ymd.month)};
+}
+
+FieldValue floatBand(Context at, Index i) {
+    const ActivityFigures* f = at.figures(i);
+    if (!f || !f->totalFloat) return {};
+    static constexpr std::pair<int, const char*> bands[] = {
+        {5, "up to 5 days"}, {10, "up to 10 days"}, {20, "up to 20 days"}, {60, "up to 60 days"}};
+    const Minutes left = *f->totalFloat, day = at.dayMinutes(i);
+    if (left < 0) return Named{"below nothing", 0};
+    if (left == 0) return Named{"none", 1};
+    int rank = 2;
+    for (const auto& [most, text] : bands) {
+        if (left <= most * day) return Named{text, rank};
+        ++rank;
+    }
+    return Named{"more than 60 days", rank};
+}
+
+/// The branch of a tree that a row hangs on, from the top down, with its place in the table as rank.
+template <typename Rows, typename Id> FieldValue branch(const Rows& rows, Id id) {
+    std::string path;
+    const auto* at = rows.row(id);
+    if (!at) return {};
+    int steps = 0;
+    for (; at && steps <= deepestTree; at = rows.row(at->parent), ++steps)
+        path = at->name + (path.empty() ? "" : " / ") + path;
+    return named(path, int(rows.indexOf(id)));
+}
+
+int daysLate(Context at, Index i, const std::pair<Instant, Instant>& planned) {
+    return completionDate(at.figures(i)->earlyFinish) - completionDate(planned.second);
+}
+
+ViewField field(const char* name, const char* label, FieldKind kind, std::function<FieldValue(Context, Index)> value) {
+    return {name, label, kind, false, std::move(value)};
+}
+ViewField grouping(const char* name, const char* label, std::function<FieldValue(Context, Index)> value) {
+    return {name, label, FieldKind::text, true, std::move(value)};
+}
+ViewField flag(const char* name, const char* label, bool (*holds)(Context, Index)) {
+    return field(name, label, FieldKind::flag, [holds](Context at, Index i) -> FieldValue { return holds(at, i); });
+}
+ViewField measured(const char* name, const char* label, std::optional<Decimal> (*value)(const Measure&)) {
+    return field(name, label, FieldKind::number, [value](Context at, Index i) {
+        const auto& measure = at.activity(i).measure;
+        return measure ? decimal(value(*measure)) : FieldValue();
+    });
+}
+
+std::vector<ViewField> namesAndPlaces() {
+    std::vector<ViewField> list{
+        field("id", "ID", FieldKind::text, [](Context at, Index i) { return named(at.activity(i).key); }),
+        field("name", "Activity", FieldKind::text, [](Context at, Index i) { return named(at.activity(i).name); }),
+        grouping("kind", "Kind",
+                 [](Context at, Index i) {
+                     static constexpr const char* words[] = {"task", "start milestone", "finish milestone", "hammock"};
+                     const auto kind = static_cast<std::size_t>(at.activity(i).kind);
+                     return named(words[kind], int(kind));
+                 }),
+        grouping("breakdown", "Breakdown",
+                 [](Context at, Index i) { return branch(at.programme().breakdown, at.activity(i).breakdown); }),
+        grouping("location", "Location",
+                 [](Context at, Index i) { return branch(at.programme().locations, at.activity(i).location); }),
+        grouping("calendar", "Calendar",
+                 [](Context at, Index i) -> FieldValue {
+                     const CalendarId id = calendarOf(at.programme(), at.activity(i));
+                     if (id == continuousCalendar) return Named{"Continuous", int(at.programme().calendars.size())};
+                     const Calendar* calendar = at.programme().calendars.row(id);
+                     if (!calendar) return {};
+                     return named(calendar->name.empty() ? calendar->key : calendar->name,
+                                  int(at.programme().calendars.indexOf(id)));
+                 }),
+        grouping("section", "Section",
+                 [](Context at, Index i) {
+                     const Section* section = at.sectionOf(i);
+                     return section ? named(section->key + " " + section->name,
+                                            int(at.programme().sections.indexOf(section->id)))
+                                    : FieldValue();
+                 }),
+        grouping("event", "Event",
+                 [](Context at, Index i) {
+                     const DelayEvent* event = at.programme().events.row(at.activity(i).event);
+                     return event ? named(event->key + " " + event->title) : FieldValue();
+                 }),
+        field("notes", "Notes", FieldKind::text, [](Context at, Index i) { return named(at.activity(i).notes); })};
+    for (const PlainText& text : activityTexts())
+        list.push_back(grouping(text.name.c_str(), text.label.c_str(),
+                                [text](Context at, Index i) { return named(at.activity(i).*text.member); }));
+    return list;
+}
+
+void addDates(std::vector<ViewField>& list) {
+    using F = const ActivityFigures*;
+    const auto figured = [&](const char* name, const char* label, FieldKind kind,
+                             std::function<FieldValue(Context, Index, F)> value) {
+        list.push_back(field(name, label, kind, [value](Context at, Index i) {
+            const F f = at.figures(i);
+            return f ? value(at, i, f) : FieldValue();
+        }));
+    };
+    const auto date = FieldKind::date;
+    figured("days", "Days", FieldKind::days, [](Context at, Index i, F f) {
+        return isMilestone(at.activity(i).kind) ? FieldValue() : days(at, i, f->duration);
+    });
+    figured("start", "Start", date, [](Context, Index, F f) { return startAt(f->earlyStart); });
+    figured("finish", "Finish", date, [](Context, Index, F f) { return finishAt(f->earlyFinish); });
+    figured("late_start", "Late start", date, [](Context, Index, F f) { return startAt(f->lateStart); });
+    figured("late_finish", "Late finish", date, [](Context, Index, F f) { return finishAt(f->lateFinish); });
+    figured("float", "Float", FieldKind::days, [](Context at, Index i, F f) { return days(at, i, f->totalFloat); });
+    figured("free_float", "Free float", FieldKind::days,
+            [](Context at, Index i, F f) { return days(at, i, f->freeFloat); });
+    list.push_back(grouping("float_band", "Float band", floatBand));
+    for (const auto& [name, label, of] : {std::tuple("start_month", "Month of start", "start"),
+                                          std::tuple("finish_month", "Month of finish", "finish")}) {
+        const auto known = std::find_if(list.begin(), list.end(), [&](const ViewField& one) { return one.name == of; });
+        list.push_back(
+            grouping(name, label, [value = known->value](Context at, Index i) { return monthOf(value(at, i)); }));
+    }
+    list.push_back(field("actual_start", "Actual start", date,
+                         [](Context at, Index i) { return startAt(at.activity(i).actualStart); }));
+    list.push_back(field("actual_finish", "Actual finish", date,
+                         [](Context at, Index i) { return finishAt(at.activity(i).actualFinish); }));
+    list.push_back(field("remaining", "Days left", FieldKind::days,
+                         [](Context at, Index i) { return days(at, i, at.activity(i).remaining); }));
+    list.push_back(field("deadline", "Deadline", date, [](Context at, Index i) {
+        const auto& deadline = at.activity(i).deadline;
+        return deadline ? FieldValue(DayAt{deadline->at, dateOf(deadline->at)}) : FieldValue();
+    }));
+    // Against the programme that is outlined below the bars, mostly the contract programme.
+    list.push_back(field("planned_start", "Planned start", date, [](Context at, Index i) {
+        const auto* planned = at.outlined(i);
+        return planned ? startAt(planned->first) : FieldValue();
+    }));
+    list.push_back(field("planned_finish", "Planned finish", date, [](Context at, Index i) {
+        const auto* planned = at.outlined(i);
+        return planned ? finishAt(planned->second) : FieldValue();
+    }));
+    list.push_back(field("days_late", "Days late", FieldKind::number, [](Context at, Index i) -> FieldValue {
+        const auto* planned = at.outlined(i);
+        if (!planned || !at.figures(i)) return {};
+        return Decimal(daysLate(at, i, *planned));
+    }));
+    list.push_back(field("driver", "Driven by activity", FieldKind::text, [](Context at, Index i) {
+        std::string keys;
+        for (const std::string& key : at.driversOf(i)) keys += (keys.empty() ? "" : "; ") + key;
+        return named(keys);
+    }));
+}
+
+void addFigures(std::vector<ViewField>& list) {
+    const auto number = FieldKind::number;
+    list.push_back(measured("quantity", "Quantity", [](const Measure& m) { return std::optional(m.quantity); }));
+    list.push_back(grouping("unit", "Unit", [](Context at, Index i) {
+        return at.activity(i).measure ? named(at.activity(i).measure->unit) : FieldValue();
+    }));
+    list.push_back(field("quantity_done", "Quantity done", number,
+                         [](Context at, Index i) { return decimal(at.activity(i).quantityDone); }));
+    list.push_back(measured("output", "Output a day", [](const Measure& m) { return m.outputPerCrewDay; }));
+    list.push_back(measured("hours", "Hours a unit", [](const Measure& m) { return m.hoursPerUnit; }));
+    list.push_back(measured("crews", "Crews", [](const Measure& m) { return m.crews; }));
+    list.push_back(measured("factor", "Factor", [](const Measure& m) { return std::optional(m.factor); }));
+    list.push_back(field("cost_per_week", "Cost a week", number,
+                         [](Context at, Index i) { return decimal(at.activity(i).costPerWeek); }));
+    list.push_back(field("cost_to_date", "Cost to date", number,
+                         [](Context at, Index i) { return decimal(at.activity(i).costToDate); }));
+}
+
+bool inState(Context at, Index i, NodeState state) {
+    return at.figures(i) && !at.figures(i)->aside && at.figures(i)->state == state;
+}
+bool isWork(Context at, Index i) {
+    return at.activity(i).kind != ActivityKind::hammock && !standsAside(at.programme(), at.activity(i));
+}
+
+void addFlags(std::vector<ViewField>& list) {
+    list.push_back(
+        flag("critical", "Critical", [](Context at, Index i) { return at.figures(i) && at.figures(i)->critical; }));
+    list.push_back(flag("near_critical", "Near critical",
+                        [](Context at, Index i) { return at.figures(i) && at.figures(i)->nearCritical; }));
+    list.push_back(flag("longest_path", "On the longest path",
+                        [](Context at, Index i) { return at.figures(i) && at.figures(i)->onLongestPath; }));
+    list.push_back(
+        flag("in_hand", "In hand", [](Context at, Index i) { return inState(at, i, NodeState::inProgress); }));
+    list.push_back(
+        flag("complete", "Complete", [](Context at, Index i) { return inState(at, i, NodeState::complete); }));
+    list.push_back(
+        flag("not_begun", "Not begun", [](Context at, Index i) { return inState(at, i, NodeState::notStarted); }));
+    list.push_back(
+        flag("milestone", "Milestone", [](Context at, Index i) { return isMilestone(at.activity(i).kind); }));
+    list.push_back(
+        flag("hammock", "Hammock", [](Context at, Index i) { return at.activity(i).kind == ActivityKind::hammock; }));
+    list.push_back(flag("held", "Held", [](Context at, Index i) { return at.activity(i).constraint.has_value(); }));
+    list.push_back(
+        flag("measured", "Measured", [](Context at, Index i) { return at.activity(i).measure.has_value(); }));
+    list.push_back(
+        flag("open_start", "Open start", [](Context at, Index i) { return isWork(at, i) && !at.hasLinkIn(i); }));
+    list.push_back(
+        flag("open_end", "Open end", [](Context at, Index i) { return isWork(at, i) && !at.hasLinkOut(i); }));
+    list.push_back(flag("late", "Late", [](Context at, Index i) {
+        const auto* planned = at.outlined(i);
+        return planned && at.figures(i) && daysLate(at, i, *planned) > 0;
+    }));
+    // A start is a date as finishes are: the clock alone tells nobody that something was moved.
+    list.push_back(flag("moved", "Moved", [](Context at, Index i) {
+        const auto* planned = at.outlined(i);
+        return planned && at.figures(i) &&
+               (daysLate(at, i, *planned) != 0 || dateOf(at.figures(i)->earlyStart) != dateOf(planned->first));
+    }));
+    list.push_back(flag("new", "New", [](Context at, Index i) { return at.hasOutline() && !at.outlined(i); }));
+}
+
+} // namespace
+
+int compareValues(const FieldValue& a, const FieldValue& b) {
+    const bool noA = std::holds_alternative<std::monostate>(a), noB = std::holds_alternative<std::monostate>(b);
+    if (noA || noB) return int(noA) - int(noB);
+    if (a.index() != b.index()) return order(a.index(), b.index());
+    return std::visit([&](const auto& one) { return compare(one, std::get<std::decay_t<decltype(one)>>(b)); }, a);
+}
+
+Minutes FieldContext::dayMinutes(std::size_t index) const {
+    const ActivityFigures* f = figures(index);
+    return f && m_schedule.ok() ? std::max<Minutes>(1, m_schedule.calendarOf(*f).dayMinutes()) : 480;
+}
+
+const std::pair<Instant, Instant>* FieldContext::outlined(std::size_t index) const {
+    if (!m_outlined) return nullptr;
+    const auto found = m_outlined->find(activity(index).id);
+    return found == m_outlined->end() ? nullptr : &found->second;
+}
+
+Date FieldContext::today() const {
+    return dateOf(m_programme.job.dataDate.value_or(m_programme.job.start));
+}
+
+void FieldContext::walkLinks() const {
+    if (std::exchange(m_walked, true)) return;
+    m_in.assign(m_programme.activities.size(), 0);
+    m_out = m_in;
+    for (const Link& link : m_programme.links) {
+        m_in[m_programme.activities.indexOf(link.to)] = 1;
+        m_out[m_programme.activities.indexOf(link.from)] = 1;
+    }
+}
+
+bool FieldContext::hasLinkIn(std::size_t index) const {
+    if (m_lookup) return !m_lookup->into(activity(index).id).empty();
+    walkLinks();
+    return m_in[index] != 0;
+}
+bool FieldContext::hasLinkOut(std::size_t index) const {
+    if (m_lookup) return !m_lookup->outOf(activity(index).id).empty();
+    walkLinks();
+    return m_out[index] != 0;
+}
+
+const Section* FieldContext::sectionOf(std::size_t index) const {
+    if (!std::exchange(m_sectionsKnown, true)) {
+        m_sectionOf.assign(m_programme.activities.size(), nullptr);
+        std::vector<std::vector<std::size_t>> into(m_programme.activities.size());
+        for (const Link& link : m_programme.links)
+            into[m_programme.activities.indexOf(link.to)].push_back(m_programme.activities.indexOf(link.from));
+        std::vector<const Section*> sections;
+        for (const Section& section : m_programme.sections) sections.push_back(&section);
+        std::sort(sections.begin(), sections.end(), [](const Section* a, const Section* b) {
+            return a->completion != b->completion ? a->completion < b->completion : standsBefore(a->key, b->key);
+        });
+        for (const Section* section : sections) {
+            const std::size_t milestone = m_programme.activities.indexOf(section->milestone);
+            if (milestone >= m_sectionOf.size()) continue;
+            std::vector<std::size_t> open{milestone};
+            while (!open.empty()) {
+                const std::size_t at = open.back();
+                open.pop_back();
+                if (std::exchange(m_sectionOf[at], m_sectionOf[at] ? m_sectionOf[at] : section)) continue;
+                open.insert(open.end(), into[at].begin(), into[at].end());
+            }
+        }
+    }
+    return m_sectionOf[index];
+}
+
+std::vector<std::string> FieldContext::driversOf(std::size_t index) const {
+    std::vector<std::string> keys;
+    if (!m_lookup) return keys;
+    for (const LinkId id : m_lookup->into(activity(index).id)) {
+        const std::size_t at = m_programme.links.indexOf(id);
+        if (at >= m_schedule.driving.size() || !m_schedule.driving[at]) continue;
+        const Activity* from = m_programme.activities.row(m_programme.links[at].from);
+        if (from) keys.push_back(from->key);
+    }
+    std::sort(keys.begin(), keys.end(), [](const auto& a, const auto& b) { return standsBefore(a, b); });
+    keys.erase(std::unique(keys.begin(), keys.end()), keys.end());
+    return keys;
+}
+
+const std::vector<ViewField>& plainFields() {
+    static const std::vector<ViewField> list = [] {
+        std::vector<ViewField> made = namesAndPlaces();
+        addDates(made);
+        addFigures(made);
+        addFlags(made);
+        return made;
+    }();
+    return list;
+}
+
+std::string codeField(std::string_view code) {
+    return "code:" + std::string(code);
+}
+
+std::string_view markOf(const Activity& activity, CodeId code) {
+    for (const CodeMark& mark : activity.codes)
+        if (mark.code == code) return mark.value;
+    return {};
+}
+
+namespace {
+
+ViewField fieldOfCode(const Code& code) {
+    std::unordered_map<std::string, int> ranks;
+    for (const CodeValue& value : code.values) ranks.emplace(value.name, int(ranks.size()));
+    return {codeField(code.key), code.key, FieldKind::text, true,
+            [id = code.id, ranks = std::move(ranks)](Context at, Index i) -> FieldValue {
+                const std::string value(markOf(at.activity(i), id));
+                const auto rank = ranks.find(value);
+                return named(value, rank == ranks.end() ? -1 : rank->second);
+            }};
+}
+
+} // namespace
+
+std::vector<ViewField> fieldsOf(const Programme& programme) {
+    std::vector<ViewField> list = plainFields();
+    for (const Code& code : programme.codes) list.push_back(fieldOfCode(code));
+    return list;
+}
+
+std::optional<ViewField> fieldNamed(const Programme& programme, std::string_view name) {
+    if (name.starts_with("code:")) {
+        for (const Code& code : programme.codes)
+            if (code.key == name.substr(5)) return fieldOfCode(code);
+        return {};
+    }
+    for (const ViewField& field : plainFields())
+        if (field.name == name) return field;
+    return {};
+}
+
+} // namespace yarrin
