@@ -165,9 +165,24 @@ private:
         differ(DifferenceKind::progress, now, "quantity done", then.quantityDone, now.quantityDone);
         differ(DifferenceKind::progress, now, "cost to date", then.costToDate, now.costToDate);
         if (then.notes != now.notes) add(DifferenceKind::texts, now, "notes", then.notes, now.notes);
+        codes(then, now);
         for (const PlainText& text : activityTexts())
             if (then.*text.member != now.*text.member)
                 add(DifferenceKind::texts, now, text.words, then.*text.member, now.*text.member);
+    }
+
+    /// Codes are matched by what people call them, as the two may be of different jobs.
+    void codes(const Activity& then, const Activity& now) {
+        std::map<std::string, std::pair<std::string, std::string>> values;
+        const auto gather = [&](const Programme& programme, const Activity& activity, auto side) {
+            for (const CodeMark& mark : activity.codes)
+                if (const Code* code = programme.codes.row(mark.code)) values[code->key].*side = mark.value;
+        };
+        using Values = std::pair<std::string, std::string>;
+        gather(m_before.programme, then, &Values::first);
+        gather(m_after.programme, now, &Values::second);
+        for (const auto& [code, value] : values)
+            if (value.first != value.second) add(DifferenceKind::texts, now, code, value.first, value.second);
     }
 
     void figures(const Activity& now, const ActivityFigures& then, const ActivityFigures& after) {

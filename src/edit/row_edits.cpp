@@ -4,6 +4,7 @@
 
 #include "edit/activity_edits.h"
 #include "edit/link_edits.h"
+#include "edit/sorting_edits.h"
 
 #include <algorithm>
 #include <unordered_map>
@@ -132,6 +133,27 @@ Outcome moveActivities(Transaction& tx, std::span<const ActivityId> ids, int ste
     return done();
 }
 
+Outcome placeActivities(Transaction& tx, std::span<const ActivityId> ids, ActivityId beside, bool below) {
+    const auto& table = tx.programme().activities;
+    const std::unordered_set<ActivityId> moving(ids.begin(), ids.end());
+    if (moving.contains(beside)) return done();
+    std::vector<Activity> rows;
+    std::vector<ActivityId> going;
+    for (const std::size_t at : placesOf(tx.programme(), ids)) {
+        rows.push_back(table[at]);
+        going.push_back(table[at].id);
+    }
+    if (rows.empty()) return inputError("select the rows that are to move");
+    tx.eraseAll<Activity>(going);
+    const std::size_t at = table.indexOf(beside);
+    std::size_t place = at == table.none ? table.size() : at + (below ? 1 : 0);
+    std::vector<std::pair<std::size_t, Activity>> coming;
+    coming.reserve(rows.size());
+    for (Activity& row : rows) coming.emplace_back(place++, std::move(row));
+    tx.insertAll(std::move(coming));
+    return done();
+}
+
 Outcome chainActivities(Transaction& tx, std::span<const ActivityId> ids) {
     if (ids.size() < 2) return inputError("select two activities or more to chain them in their order");
     for (std::size_t i = 1; i < ids.size(); ++i) {
@@ -166,6 +188,7 @@ Programme takenAlone(const Programme& programme, std::span<const ActivityId> ids
     alone.calendars = programme.calendars;
     alone.locations = programme.locations;
     alone.book = programme.book;
+    alone.codes = programme.codes;
     std::vector<Activity> rows;
     for (const std::size_t at : placesOf(programme, ids)) {
         Activity activity = programme.activities[at];
@@ -193,6 +216,15 @@ Result<std::vector<ActivityId>> putActivities(Transaction& tx, const Programme& 
         if (activity.calendar != continuousCalendar)
             activity.calendar = namedHere(tx.programme().calendars, taken.calendars, activity.calendar);
         activity.location = namedHere(tx.programme().locations, taken.locations, activity.location);
+        // Codes that are called the same here are the same, with the values that they have here.
+        std::vector<CodeMark> marks;
+        for (const CodeMark& mark : activity.codes) {
+            const Code* code = tx.programme().codes.row(namedHere(tx.programme().codes, taken.codes, mark.code));
+            const CodeValue* value = code ? valueMeant(*code, mark.value) : nullptr;
+            if (value) marks.push_back({code->id, value->name});
+        }
+        std::sort(marks.begin(), marks.end(), [](const CodeMark& a, const CodeMark& b) { return a.code < b.code; });
+        activity.codes = std::move(marks);
         const BookItemId item = namedHere(tx.programme().book, taken.book, activity.bookItem);
         if (const BookItem* row = taken.book.row(activity.bookItem); row && !item) {
             BookItem copy = *row;

@@ -13,6 +13,9 @@ namespace yarrin {
 
 /// Moves activities, as one block, by one row of their group; -1 up, 1 down.
 [[nodiscard]] Outcome moveActivities(Transaction& tx, std::span<const ActivityId> ids, int step);
+/// Puts activities, as one block in their order, above another one or below it; at the end where there is none. Their
+/// groups stay.
+[[nodiscard]] Outcome placeActivities(Transaction& tx, std::span<const ActivityId> ids, ActivityId beside, bool below);
 /// Links each activity to the next, finish to start; two that are linked so stay as they are.
 [[nodiscard]] Outcome chainActivities(Transaction& tx, std::span<const ActivityId> ids);
 /// Writes activities again below the last of them, with the links between them, ids counted on and nothing done yet.

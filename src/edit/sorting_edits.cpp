@@ -3,8 +3,10 @@
 #include "edit/sorting_edits.h"
 
 #include "core/base/text.h"
+#include "core/model/describe/texts.h"
 #include "core/view/fields.h"
 #include "core/view/lens.h"
+#include "edit/activity_edits.h"
 #include "edit/forget.h"
 #include "edit/typed.h"
 
@@ -230,6 +232,41 @@ Outcome setCodeMark(Transaction& tx, ActivityId id, CodeId codeId, std::string_v
     std::sort(activity.codes.begin(), activity.codes.end(),
               [](const CodeMark& a, const CodeMark& b) { return a.code < b.code; });
     tx.set(std::move(activity));
+    return done();
+}
+
+namespace {
+
+Outcome sortOneInto(Transaction& tx, ActivityId id, const GroupValue& group) {
+    if (group.field == "breakdown") return setBreakdown(tx, id, BreakdownId{group.node});
+    if (group.field == "location") {
+        const Activity* row = tx.programme().activities.row(id);
+        if (!row) return inputError("it is no longer there");
+        Activity activity = *row;
+        activity.location = LocationId{group.node};
+        tx.set(std::move(activity));
+        return done();
+    }
+    for (const Code& code : tx.programme().codes)
+        if (codeField(code.key) == group.field) return setCodeMark(tx, id, code.id, group.text);
+    for (const PlainText& text : activityTexts())
+        if (text.name == group.field) return setText(tx, id, text, group.text);
+    if (group.field == "calendar") {
+        for (const Calendar& calendar : tx.programme().calendars)
+            if ((calendar.name.empty() ? calendar.key : calendar.name) == group.text)
+                return setCalendar(tx, id, calendar.id);
+        if (group.text == "Continuous") return setCalendar(tx, id, continuousCalendar);
+    }
+    const auto field = fieldNamed(tx.programme(), group.field);
+    return inputError("\"" + (field ? field->label : group.field) + "\" follows from the programme",
+                      "rows are sorted by hand into groups of codes, breakdown, location, calendar or texts");
+}
+
+} // namespace
+
+Outcome sortInto(Transaction& tx, std::span<const ActivityId> ids, const GroupValue& group) {
+    for (const ActivityId id : ids)
+        if (Outcome sorted = sortOneInto(tx, id, group); !sorted.ok()) return sorted;
     return done();
 }
 

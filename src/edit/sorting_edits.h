@@ -37,6 +37,17 @@ enum class CodeValueField { name, longName, colour };
 /// Gives an activity a value of a code, as typed; an empty text takes it away. What is no value of the code is refused.
 [[nodiscard]] Outcome setCodeMark(Transaction& tx, ActivityId id, CodeId code, std::string_view text);
 
+/// A group as a lens makes it: a field, and the value or the row of a tree that stands for the group. Neither is what
+/// says nothing of the field.
+struct GroupValue {
+    std::string field;
+    std::string text;
+    std::uint32_t node = 0; ///< of breakdown and location
+};
+/// Makes activities belong to a group, by giving them its value. What only follows from the programme, as a month of
+/// start does, is refused where an activity is not in the group already.
+[[nodiscard]] Outcome sortInto(Transaction& tx, std::span<const ActivityId> ids, const GroupValue& group);
+
 /// Keeps a lens with the job, in place of the one of its name where there is one.
 [[nodiscard]] Outcome keepLens(Transaction& tx, KeptLens lens);
 [[nodiscard]] Outcome renameLens(Transaction& tx, LensId id, std::string_view name);

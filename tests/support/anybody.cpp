@@ -18,6 +18,7 @@
 #include "edit/row_edits.h"
 #include "edit/section_edits.h"
 #include "edit/sequence_edits.h"
+#include "edit/sorting_edits.h"
 #include "edit/table_import.h"
 
 namespace yarrin::test {
@@ -29,7 +30,7 @@ public:
     Anybody(Transaction& tx, std::mt19937& random, Manners manners) : m_tx(tx), m_random(random), m_manners(manners) {}
 
     Outcome act() {
-        switch (below(15)) {
+        switch (below(16)) {
         case 0:
             return activity();
         case 1:
@@ -58,6 +59,8 @@ public:
             return claim();
         case 13:
             return records();
+        case 14:
+            return sorting();
         default:
             return tables();
         }
@@ -384,6 +387,40 @@ private:
         default:
             return below(2) ? setEventUpdate(m_tx, id, row, any<UpdatePart>(1), below(2) ? date() : words())
                             : removeEventUpdate(m_tx, id, row);
+        }
+    }
+    /// Codes, what activities carry of them, and lenses.
+    Outcome sorting() {
+        const CodeId code = some(p().codes);
+        const std::size_t value = below(4);
+        switch (below(10)) {
+        case 0:
+            return made(addCode(m_tx, words()));
+        case 1:
+            return renameCode(m_tx, code, words());
+        case 2:
+            return below(4) ? moveCode(m_tx, code, below(2) ? 1 : -1) : removeCode(m_tx, code);
+        case 3:
+        case 4:
+            return addCodeValue(m_tx, code, words());
+        case 5:
+            return setCodeValue(m_tx, code, value, any<CodeValueField>(2), below(3) ? words() : "#2e7d77");
+        case 6:
+            return below(3) ? moveCodeValue(m_tx, code, value, below(2) ? 1 : -1) : removeCodeValue(m_tx, code, value);
+        case 7:
+        case 8: {
+            const Code* row = p().codes.row(code);
+            return setCodeMark(m_tx, some(p().activities), code,
+                               row && value < row->values.size() ? row->values[value].name : words());
+        }
+        default: {
+            KeptLens lens;
+            lens.key = words();
+            lens.filter = words();
+            lens.columns = words();
+            lens.view = words();
+            return below(4) ? keepLens(m_tx, lens) : removeLens(m_tx, some(p().lenses));
+        }
         }
     }
     Outcome records() {

@@ -22,7 +22,7 @@ void ViewState::setLens(const Lens& lens) {
     emit lensChanged();
     // Widths and colours leave the rows as they are.
     if (before.groups != lens.groups || before.order != lens.order || before.filter != lens.filter ||
-        before.words != lens.words || before.tasksOnly != lens.tasksOnly)
+        before.words != lens.words || before.totals != lens.totals || before.tasksOnly != lens.tasksOnly)
         emit rowsChanged();
 }
 

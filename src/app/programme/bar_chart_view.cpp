@@ -68,6 +68,7 @@ BarChartView::BarChartView(Document& document, ViewState& state, ActivityModel& 
         updateScrollBars();
         invalidate();
     });
+    connect(&lookChanges(), &LookChanges::changed, this, [this] { m_colours.reset(); });
     connect(horizontalScrollBar(), &QScrollBar::valueChanged, this, &BarChartView::takeHorizontal);
     connect(verticalScrollBar(), &QScrollBar::valueChanged, this, &BarChartView::invalidate);
 }
@@ -144,6 +145,8 @@ const BarLayout& BarChartView::layout() const {
 
 void BarChartView::invalidate() {
     m_layout.reset();
+    if (m_coloursAt != std::pair(m_document.generation(), m_state.lens().colour)) m_colours.reset();
+    m_coloursAt = {m_document.generation(), m_state.lens().colour};
     viewport()->update();
     m_axis->update();
 }
@@ -205,12 +208,62 @@ void BarChartView::paintEvent(QPaintEvent*) {
                    : QString();
     };
     const AxisLayout axis = axisFor(request().scale, viewport()->width(), dateOf(m_document.programme().job.start));
+    dress(ink);
     paintBars(painter, layout(), m_rows.rows(), axis, ink);
     paintPreview(painter);
+    painter.resetTransform();
+    paintLegend(painter);
     if (m_rows.rows().empty()) {
         painter.resetTransform();
         painter.setPen(theme().muted);
         painter.drawText(viewport()->rect(), Qt::AlignCenter, tr("Bars appear here as soon as there is an activity."));
+    }
+}
+
+const BarColours& BarChartView::colours() const {
+    if (!m_colours) m_colours.emplace(m_rows.context(), m_state.lens().colour);
+    return *m_colours;
+}
+
+void BarChartView::dress(BarInk& ink) const {
+    const Programme& programme = m_document.programme();
+    const Lens& lens = m_state.lens();
+    if (!colours().isEmpty())
+        ink.colour = [this, &programme](ActivityId id) {
+            return colours().colourOf(m_rows.context(), programme.activities.indexOf(id));
+        };
+    if (lens.before.empty() && lens.on.empty() && lens.after.empty()) return;
+    ink.texts = [this, &programme, before = fieldNamed(programme, lens.before), on = fieldNamed(programme, lens.on),
+                 after = fieldNamed(programme, lens.after)](ActivityId id) {
+        const std::size_t index = programme.activities.indexOf(id);
+        const auto text = [&](const std::optional<ViewField>& field) {
+            return field ? show::value(field->value(m_rows.context(), index)) : QString();
+        };
+        return BarTexts{text(before), text(on), text(after)};
+    };
+}
+
+/// What the colours mean, at the foot of the chart.
+void BarChartView::paintLegend(QPainter& painter) const {
+    if (colours().legend().empty()) return;
+    painter.setFont(secondaryFont());
+    const QFontMetrics metrics = painter.fontMetrics();
+    const int height = 22, bottom = viewport()->height();
+    painter.fillRect(0, bottom - height, viewport()->width(), height, theme().panel);
+    painter.setPen(theme().rule);
+    painter.drawLine(0, bottom - height, viewport()->width(), bottom - height);
+    int x = 8;
+    for (const auto& [words, colour] : colours().legend()) {
+        const int width = metrics.horizontalAdvance(words) + 1;
+        if (x + width + 40 > viewport()->width()) {
+            painter.setPen(theme().muted);
+            painter.drawText(x, bottom - height, 30, height, Qt::AlignVCenter, QStringLiteral("…"));
+            break;
+        }
+        painter.fillRect(x, bottom - height / 2 - 4, 12, 9, colour);
+        painter.setPen(theme().ink);
+        painter.drawText(x + 17, bottom - height, width, height, Qt::AlignVCenter, words);
+        x += width + 34;
     }
 }
 

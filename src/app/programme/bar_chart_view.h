@@ -4,6 +4,7 @@
 
 #include "app/base/document.h"
 #include "app/base/view_state.h"
+#include "app/programme/bar_colours.h"
 #include "app/programme/bar_tool.h"
 
 #include <QAbstractScrollArea>
@@ -65,6 +66,10 @@ private:
     /// The link that is selected, in words; empty where none is.
     [[nodiscard]] QString linkWords() const;
     void paintPreview(QPainter& painter) const;
+    void paintLegend(QPainter& painter) const;
+    /// Colours and texts that the lens gives bars.
+    void dress(struct BarInk& ink) const;
+    [[nodiscard]] const BarColours& colours() const;
     [[nodiscard]] ChartPoint chartPoint(const QPoint& at) const;
     [[nodiscard]] QString tip(const BarHit& hit) const;
     void paintAxisOn(QWidget& widget) const;
@@ -80,6 +85,8 @@ private:
     bool m_links = true;
     bool m_settingBars = false;
     mutable std::optional<BarLayout> m_layout;
+    std::pair<quint64, std::string> m_coloursAt;
+    mutable std::optional<BarColours> m_colours; ///< by the field of the lens
 };
 
 } // namespace yarrin

@@ -5,6 +5,7 @@
 #include "app/base/format.h"
 #include "app/base/look.h"
 #include "core/base/text.h"
+#include "core/quantity/units.h"
 #include "edit/activity_edits.h"
 #include "edit/breakdown_edits.h"
 #include "edit/contract_edits.h"
@@ -60,6 +61,7 @@ void ActivityModel::refresh() {
     Lens lens = m_state.lens();
     lens.tasksOnly = m_buildUp;
     m_context.reset(); // the outline may be another one
+    m_sums.clear();
     std::vector<ChartRow> rows = rowsFor(context(), lens, m_state.folded());
     const bool same = rows.size() == m_rows.size() &&
                       std::equal(rows.begin(), rows.end(), m_rows.begin(), [](const ChartRow& a, const ChartRow& b) {
@@ -94,6 +96,15 @@ BreakdownId ActivityModel::groupAt(int row) const {
     const auto& groups = m_state.lens().groups;
     return at.isGroup && at.level < groups.size() && groups[at.level].field == "breakdown" ? BreakdownId{at.node}
                                                                                            : BreakdownId{};
+}
+
+bool ActivityModel::belongs(ActivityId id, const std::string& field, ActivityId beside) const {
+    const auto known = fieldNamed(m_document.programme(), field);
+    const std::size_t a = m_document.programme().activities.indexOf(id);
+    const std::size_t b = m_document.programme().activities.indexOf(beside);
+    const std::size_t count = m_document.programme().activities.size();
+    return known && a < count && b < count &&
+           compareValues(known->value(context(), a), known->value(context(), b)) == 0;
 }
 
 int ActivityModel::rowCount(const QModelIndex& parent) const {
@@ -398,6 +409,36 @@ int ActivityModel::depth(int row) const {
 
 void ActivityModel::toggleFold(int row) {
     if (isHeading(row)) m_state.setFolded(m_rows[static_cast<std::size_t>(row)].group, !isFolded(row));
+}
+
+/// Quantities of one unit, and costs; what does not add up says nothing.
+QString ActivityModel::headingFigure(int row, int column) const {
+    const ChartRow& at = m_rows[std::size_t(row)];
+    if (at.inside.empty()) return {};
+    const auto known = m_sums.find({row, column});
+    if (known != m_sums.end()) return known->second;
+    QString& sum = m_sums[{row, column}];
+    const std::string field = fieldOf(column);
+    const bool quantity = field == "quantity" || field == "quantity_done";
+    if (!quantity && field != "cost_per_week" && field != "cost_to_date") return sum;
+    const auto of = fieldNamed(m_document.programme(), field);
+    Fraction total;
+    std::optional<std::string> unit;
+    bool any = false;
+    for (const std::size_t index : at.inside) {
+        const FieldValue value = of->value(context(), index);
+        const auto* figure = std::get_if<Decimal>(&value);
+        if (!figure) continue;
+        const auto& measure = m_document.programme().activities[index].measure;
+        const std::string its = quantity && measure ? measure->unit : std::string();
+        if (unit.value_or(its) != its) return sum;
+        unit = its;
+        total = total + Fraction(*figure);
+        any = true;
+    }
+    const auto rounded = total.rounded(4);
+    if (any && rounded) sum = (show::number(*rounded) + QLatin1Char(' ') + show::text(unitSymbol(*unit))).trimmed();
+    return sum;
 }
 
 GridModel::Completion ActivityModel::completion(int column) const {

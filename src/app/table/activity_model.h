@@ -6,6 +6,8 @@
 #include "app/base/view_state.h"
 #include "app/table/activity_columns.h"
 
+#include <map>
+
 namespace yarrin {
 
 /// The rows that the lens shows, with a set of columns: the model of every table of activities. Follows the document
@@ -18,10 +20,14 @@ public:
 
     [[nodiscard]] const std::vector<ChartRow>& rows() const { return m_rows; }
     [[nodiscard]] const std::vector<ActivityColumn>& columns() const { return m_columns; }
+    /// What fields are read from, in this state of the programme.
+    [[nodiscard]] const FieldContext& context() const;
     [[nodiscard]] bool isBuildUp() const { return m_buildUp; }
     [[nodiscard]] int rowOf(ActivityId id) const;
     [[nodiscard]] ActivityId activityAt(int row) const;
     [[nodiscard]] BreakdownId groupAt(int row) const;
+    /// Whether two activities say the same of a field.
+    [[nodiscard]] bool belongs(ActivityId id, const std::string& field, ActivityId beside) const;
 
     int rowCount(const QModelIndex& parent = {}) const override;
     int columnCount(const QModelIndex& parent = {}) const override;
@@ -43,6 +49,7 @@ public:
     bool isFolded(int row) const override;
     int depth(int row) const override;
     void toggleFold(int row) override;
+    [[nodiscard]] QString headingFigure(int row, int column) const override;
     Completion completion(int column) const override;
     QStringList choices(const QModelIndex& index) const override;
     QString columnName(int column) const override;
@@ -66,7 +73,6 @@ private:
                                   std::vector<Target>& targets) const;
     void refresh();
     void refreshColumns();
-    [[nodiscard]] const FieldContext& context() const;
     /// Values of codes among what was typed that the codes do not have.
     [[nodiscard]] std::vector<std::pair<CodeId, std::string>> newValues(const std::vector<Entry>& entries) const;
     [[nodiscard]] Outcome take(const std::vector<Entry>& entries, const QString& text,
@@ -90,6 +96,7 @@ private:
     mutable quint64 m_contextAt = ~quint64(0);
     std::unordered_map<ActivityId, int> m_places;
     bool m_hasDriver = false;
+    mutable std::map<std::pair<int, int>, QString> m_sums; ///< of headings, as they were asked for
     mutable std::unordered_map<ActivityId, std::vector<std::string>> m_byHand;
     mutable quint64 m_byHandAt = ~quint64(0);
 };

@@ -3,18 +3,23 @@
 #include "app/table/activity_table.h"
 
 #include "app/base/format.h"
+#include "app/base/look.h"
 #include "app/table/column_menu.h"
 #include "core/network/why.h"
 #include "edit/activity_edits.h"
 #include "edit/breakdown_edits.h"
 #include "edit/row_edits.h"
+#include "edit/sorting_edits.h"
 #include "store/json.h"
 
 #include <QApplication>
 #include <QClipboard>
 #include <QHeaderView>
 #include <QItemSelection>
+#include <QKeyEvent>
 #include <QMimeData>
+#include <QMouseEvent>
+#include <QPainter>
 #include <QScopedValueRollback>
 #include <QScrollBar>
 
@@ -399,6 +404,89 @@ void ActivityTable::selectDrivingPath() {
     std::vector<ActivityId> ids = why.chainBack;
     if (!why.chainOn.empty()) ids.insert(ids.end(), why.chainOn.begin() + 1, why.chainOn.end());
     m_state.select(ids, id);
+}
+
+void ActivityTable::mousePressEvent(QMouseEvent* event) {
+    const QModelIndex at = indexAt(event->pos());
+    // Selected rows are taken hold of by their ids.
+    if (event->button() == Qt::LeftButton && event->modifiers() == Qt::NoModifier && at.isValid() && at.column() == 0 &&
+        m_state.isSelected(m_model->activityAt(at.row())) && m_model->activityAt(at.row())) {
+        m_grip = event->pos();
+        return;
+    }
+    GridView::mousePressEvent(event);
+}
+
+void ActivityTable::mouseMoveEvent(QMouseEvent* event) {
+    if (!m_grip) return GridView::mouseMoveEvent(event);
+    if (!m_drop && (event->pos() - *m_grip).manhattanLength() < QApplication::startDragDistance()) return;
+    // Near the edges the rows run on.
+    const int edge = m_state.rowHeight();
+    if (event->pos().y() < edge) verticalScrollBar()->setValue(verticalScrollBar()->value() - edge / 2);
+    if (event->pos().y() > viewport()->height() - edge)
+        verticalScrollBar()->setValue(verticalScrollBar()->value() + edge / 2);
+    m_drop = dropAt(*m_model, std::max(0, event->pos().y() + verticalScrollBar()->value()), m_state.rowHeight());
+    viewport()->setCursor(Qt::ClosedHandCursor);
+    viewport()->update();
+}
+
+void ActivityTable::mouseReleaseEvent(QMouseEvent* event) {
+    if (!m_grip) return GridView::mouseReleaseEvent(event);
+    const QPoint grip = *std::exchange(m_grip, {});
+    const auto at = std::exchange(m_drop, {});
+    viewport()->unsetCursor();
+    viewport()->update();
+    if (at) return drop(*at);
+    // Nothing was dragged: it was a click on one of the selected.
+    setCurrentIndex(indexAt(grip));
+}
+
+void ActivityTable::keyPressEvent(QKeyEvent* event) {
+    if (event->key() == Qt::Key_Escape && m_grip) {
+        m_grip.reset();
+        m_drop.reset();
+        viewport()->unsetCursor();
+        viewport()->update();
+        return;
+    }
+    GridView::keyPressEvent(event);
+}
+
+void ActivityTable::paintEvent(QPaintEvent* event) {
+    GridView::paintEvent(event);
+    if (!m_drop) return;
+    QPainter painter(viewport());
+    const int y = m_drop->line * m_state.rowHeight() - verticalScrollBar()->value();
+    painter.setPen(QPen(theme().accent, 2));
+    painter.drawLine(0, y, viewport()->width(), y);
+}
+
+void ActivityTable::drop(const RowDrop& at) {
+    const std::vector<ActivityId> ids = chosen();
+    if (ids.empty() || std::find(ids.begin(), ids.end(), at.beside) != ids.end()) return;
+    const Lens& lens = m_state.lens();
+    std::vector<GroupValue> groups;
+    QString into;
+    for (const int row : at.headings) {
+        const ChartRow& heading = m_model->rows()[std::size_t(row)];
+        if (heading.level >= lens.groups.size()) continue;
+        groups.push_back({lens.groups[heading.level].field, heading.title, heading.node});
+        into = m_model->index(row, 0).data().toString();
+    }
+    const QString what = show::countOf(qint64(ids.size()), "activity", "activities");
+    const bool moves = lens.showsOwnOrder() && at.beside;
+    perform(into.isEmpty() ? tr("%1 moved").arg(what) : tr("%1 moved into “%2”").arg(what, into),
+            [&](Transaction& tx) -> Outcome {
+                // What they belong to already stays, so that a row may be moved within months too.
+                for (const GroupValue& group : groups) {
+                    std::vector<ActivityId> others;
+                    for (const ActivityId id : ids)
+                        if (!m_model->belongs(id, group.field, at.beside)) others.push_back(id);
+                    if (Outcome sorted = sortInto(tx, others, group); !sorted.ok()) return sorted;
+                }
+                return moves ? placeActivities(tx, ids, at.beside, at.below) : done();
+            });
+    m_state.select(ids, m_state.current());
 }
 
 void ActivityTable::askToHold(ActivityId id, const Constraint& constraint) {

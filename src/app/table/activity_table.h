@@ -4,6 +4,7 @@
 
 #include "app/table/activity_model.h"
 #include "app/table/grid_view.h"
+#include "app/table/row_drag.h"
 
 #include <QTimer>
 
@@ -42,6 +43,13 @@ public:
     /// Brings an activity into sight; unfolds what hides it.
     void reveal(ActivityId id);
 
+protected:
+    void mousePressEvent(QMouseEvent* event) override;
+    void mouseMoveEvent(QMouseEvent* event) override;
+    void mouseReleaseEvent(QMouseEvent* event) override;
+    void keyPressEvent(QKeyEvent* event) override;
+    void paintEvent(QPaintEvent* event) override;
+
 signals:
     void question(const QString& text, const QString& answer, std::function<void()> accepted);
 
@@ -64,7 +72,11 @@ private:
     Document& m_document;
     ViewState& m_state;
     ActivityModel* m_model;
+    /// Puts the selected rows where they were let go.
+    void drop(const RowDrop& at);
     bool m_syncing = false;
+    std::optional<QPoint> m_grip; ///< where selected rows were taken hold of
+    std::optional<RowDrop> m_drop;
     bool m_applying = false; ///< widths are the lens's, not a person's
     QTimer m_headerTimer;
 };

@@ -8,6 +8,7 @@
 
 #include <QAbstractItemView>
 #include <QCompleter>
+#include <QHeaderView>
 #include <QKeyEvent>
 #include <QLineEdit>
 #include <QPainter>
@@ -77,10 +78,21 @@ void GridDelegate::paintHeading(QPainter* painter, const QStyleOptionViewItem& o
     painter->drawLine(option.rect.bottomLeft(), option.rect.bottomRight());
     if (!view) return;
     const GridModel& grid = gridOf(index);
+    if (const QString sum = grid.headingFigure(index.row(), index.column()); !sum.isEmpty()) {
+        painter->setPen(t.ink);
+        painter->setFont(boldened(secondaryFont()));
+        painter->drawText(option.rect.adjusted(2, 0, -6, -1), Qt::AlignRight | Qt::AlignVCenter, sum);
+        return;
+    }
     const int left = view->columnViewportPosition(0) + 6 + 14 * grid.depth(index.row());
+    // The words end where the first sum stands.
     int width = 0;
-    for (int column = 0; column < grid.columnCount(); ++column)
-        if (!view->isColumnHidden(column)) width += view->columnWidth(column);
+    for (int place = 0; place < grid.columnCount(); ++place) {
+        const int column = view->horizontalHeader()->logicalIndex(place);
+        if (view->isColumnHidden(column)) continue;
+        if (!grid.headingFigure(index.row(), column).isEmpty()) break;
+        width += view->columnWidth(column);
+    }
     painter->save();
     painter->setClipRect(option.rect);
     painter->setRenderHint(QPainter::Antialiasing);

@@ -38,6 +38,8 @@ public:
     [[nodiscard]] virtual bool isFolded(int) const { return false; }
     [[nodiscard]] virtual int depth(int) const { return 0; }
     virtual void toggleFold(int) {}
+    /// What stands in a heading's row under a column, in place of the heading's own words: a sum.
+    [[nodiscard]] virtual QString headingFigure(int, int) const { return {}; }
     [[nodiscard]] virtual Completion completion(int) const { return Completion::none; }
     /// What may be chosen in a cell, or completed in phrases: each with an explanation behind a tab.
     [[nodiscard]] virtual QStringList choices(const QModelIndex&) const { return {}; }

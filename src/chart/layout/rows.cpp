@@ -221,6 +221,7 @@ private:
         row.folded = m_folded.contains(number);
         row.count = inside.size();
         if (!inside.empty()) row.index = inside.front();
+        if (m_lens.totals) row.inside = inside;
         for (const std::size_t i : inside) {
             const ActivityFigures* figures = m_context.figures(i);
             if (!figures || m_programme.activities[i].kind == ActivityKind::hammock) continue;

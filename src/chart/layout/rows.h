@@ -24,6 +24,7 @@ struct ChartRow {
     std::uint32_t node = 0;  ///< of a group by breakdown or location: the row's id; 0 for what lies outside
     std::string title = {};  ///< of a group's row; empty for what says nothing of the field
     std::size_t count = 0;   ///< activities in and below a group
+    std::vector<std::size_t> inside = {}; ///< their indices, where the lens adds figures up
     bool folded = false;
     std::optional<Instant> start; ///< span of a group's activities
     std::optional<Instant> finish;

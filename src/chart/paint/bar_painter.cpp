@@ -196,21 +196,32 @@ void paintPin(QPainter& painter, double x, const BarShape& bar, const Theme& the
 
 void paintBarShapes(QPainter& painter, const BarLayout& layout, const BarInk& ink) {
     for (const BarShape& bar : layout.bars) {
-        const auto [colour, done] = coloursOf(bar.tone, ink.theme);
+        const auto [urgent, urgentDone] = coloursOf(bar.tone, ink.theme);
+        QColor colour = urgent, done = urgentDone;
+        const QColor sorted = ink.colour ? ink.colour(bar.activity) : QColor();
+        const bool outlined = sorted.isValid() && bar.tone != Tone::aside;
+        if (outlined) {
+            colour = bar.tone == Tone::complete ? mixed(sorted, ink.theme.paper, 0.55) : sorted;
+            done = mixed(colour, ink.theme.ink, 0.5);
+        }
+        const bool urgently = outlined && (bar.tone == Tone::critical || bar.tone == Tone::nearCritical);
         if (bar.diamond) {
             const QPointF centre(bar.x0, bar.y + bar.height / 2);
             const double half = ink.metrics.milestone;
-            painter.setPen(QPen(done, 1));
+            painter.setPen(QPen(urgently ? urgent : done, urgently ? 1.6 : 1));
             painter.setBrush(colour);
             painter.drawPolygon(QPolygonF({centre + QPointF(0, -half), centre + QPointF(half, 0),
                                            centre + QPointF(0, half), centre + QPointF(-half, 0)}));
         } else {
             const double left = std::max(bar.x0, ink.area.left() - 20);
             const double right = std::min(bar.x1, ink.area.right() + 20);
-            painter.setPen(bar.tone == Tone::aside ? QPen(done, 1, Qt::DashLine) : QPen(Qt::NoPen));
+            painter.setPen(bar.tone == Tone::aside ? QPen(done, 1, Qt::DashLine)
+                           : urgently              ? QPen(urgent, 1.6)
+                                                   : QPen(Qt::NoPen));
             painter.setBrush(colour);
             painter.drawRoundedRect(QRectF(left, bar.y, right - left, bar.height), 2, 2);
             if (bar.doneX > bar.x0) {
+                painter.setPen(Qt::NoPen);
                 painter.setBrush(done);
                 const double until = std::min(bar.doneX, right);
                 if (until > left)
@@ -224,6 +235,42 @@ void paintBarShapes(QPainter& painter, const BarLayout& layout, const BarInk& in
         }
         if (bar.pinStart) paintPin(painter, bar.x0, bar, ink.theme);
         if (bar.pinFinish) paintPin(painter, bar.x1, bar, ink.theme);
+    }
+}
+
+/// On the row's ground, so that no link runs through a word.
+void paintTexts(QPainter& painter, const BarLayout& layout, const BarInk& ink) {
+    if (!ink.texts) return;
+    painter.setFont(secondaryFont());
+    const QFontMetrics metrics = painter.fontMetrics();
+    for (const BarShape& bar : layout.bars) {
+        const BarTexts texts = ink.texts(bar.activity);
+        const double top = bar.y + bar.height / 2 - 8, half = bar.diamond ? ink.metrics.milestone : 0;
+        const QColor ground = ink.isSelected(bar.activity) ? ink.theme.selection : ink.theme.paper;
+        const auto put = [&](double x, double width, const QString& text) {
+            const QRectF box(x, top, width, 16);
+            painter.fillRect(box.adjusted(-2, 0, 2, 0), ground);
+            painter.setPen(ink.theme.ink);
+            painter.drawText(box, Qt::AlignVCenter | Qt::AlignLeft, text);
+        };
+        if (!texts.before.isEmpty()) {
+            const double width = metrics.horizontalAdvance(texts.before) + 1;
+            const double from =
+                bar.negativeFloat && bar.floatX ? std::min(bar.x0 - half, *bar.floatX - 3) : bar.x0 - half;
+            put(from - 6 - width, width, texts.before);
+        }
+        if (!texts.after.isEmpty()) {
+            const double end =
+                bar.floatX && !bar.negativeFloat ? std::max(bar.x1 + half, *bar.floatX + 3) : bar.x1 + half;
+            // What would lie beyond the window stands right behind the bar, over its float.
+            const double width = metrics.horizontalAdvance(texts.after) + 1;
+            put((end + width + 8 > ink.area.right() ? bar.x1 + half : end) + 6, width, texts.after);
+        }
+        const double left = std::max(bar.x0, ink.area.left()), right = std::min(bar.x1, ink.area.right());
+        if (texts.on.isEmpty() || right - left < 26) continue;
+        painter.setPen(ink.theme.ink);
+        painter.drawText(QRectF(left + 4, top, right - left - 8, 16), Qt::AlignVCenter | Qt::AlignLeft,
+                         metrics.elidedText(texts.on, Qt::ElideRight, int(right - left - 8)));
     }
 }
 
@@ -319,6 +366,7 @@ void paintBars(QPainter& painter, const BarLayout& layout, std::span<const Chart
     paintOutlines(painter, layout, ink);
     paintBarShapes(painter, layout, ink);
     paintHammocks(painter, layout, ink);
+    paintTexts(painter, layout, ink);
     paintDataDate(painter, layout, ink);
 }
 

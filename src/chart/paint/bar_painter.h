@@ -12,6 +12,11 @@
 
 namespace yarrin {
 
+/// Texts of a bar: in front of it, on it where there is room, and behind it.
+struct BarTexts {
+    QString before, on, after;
+};
+
 /// What a bar chart's painter needs beside the layout.
 struct BarInk {
     const Theme& theme;
@@ -20,6 +25,9 @@ struct BarInk {
     std::function<bool(ActivityId)> isSelected = [](ActivityId) { return false; };
     std::function<QString(ActivityId)> hammockText = [](ActivityId) { return QString(); };
     LinkId selectedLink = {};
+    /// A colour of its own in place of that of its urgency, which then is a line around the bar; none: not valid.
+    std::function<QColor(ActivityId)> colour = {};
+    std::function<BarTexts(ActivityId)> texts = {};
 };
 
 /// Paints the chart, one function per layer of ink, in this order.

@@ -47,6 +47,9 @@ const Theme& Theme::light() {
         t.standingText = 0xFFFFFF;
         t.standingMuted = 0xB4C2C6;
         t.standingWarn = 0xF0C68A;
+        for (const QRgb colour :
+             {0x6FA3C7, 0x8DB36B, 0xB79AC8, 0x5FB0A5, 0xA8A05A, 0x7E8FD0, 0xC9A27E, 0x9AA7AE, 0x4F8F6B, 0x5C7FA0})
+            t.sorting.push_back(QColor(colour));
         return t;
     }();
     return theme;
@@ -94,6 +97,9 @@ const Theme& Theme::darkVariant() {
         t.standingText = 0xFFFFFF;
         t.standingMuted = 0xA9B7BC;
         t.standingWarn = 0xF0C68A;
+        for (const QRgb colour :
+             {0x5C93BA, 0x79A257, 0xA587B8, 0x4C9E93, 0x989048, 0x6D7EC2, 0xB98F69, 0x87959C, 0x45805F, 0x6B93B8})
+            t.sorting.push_back(QColor(colour));
         return t;
     }();
     return theme;

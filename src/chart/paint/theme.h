@@ -5,6 +5,8 @@
 #include <QColor>
 #include <QFont>
 
+#include <vector>
+
 namespace yarrin {
 
 /// Every colour of the application, for one of the two variants. Nothing else names a colour.
@@ -22,6 +24,7 @@ struct Theme {
     QColor damages1, damages2; ///< the ribbon, for one section and where sections add up
     QColor damagesText;
     QColor standing, standingText, standingMuted, standingWarn; ///< the dark strip at the foot
+    std::vector<QColor> sorting; ///< for values that bars are sorted by, told apart from each other and from urgency
     bool dark = false;
 
     [[nodiscard]] static const Theme& light();
