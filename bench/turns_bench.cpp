@@ -146,6 +146,18 @@ int main(int count, char** words) {
         turns.of(window, (std::string("showing ") + stage).c_str(),
                  [&] { window.goNamed(QString::fromLatin1(stage), {}); });
     turns.of(window, "an edit, every stage built", [&] { (void)longer(document, 8); });
+    Lens sorted = shippedLenses().front();
+    sorted.groups = {{"start_month"}, {"calendar"}};
+    sorted.order = {{"float"}, {"start"}, {"id"}};
+    sorted.colour = "float_band";
+    sorted.after = "finish";
+    turns.of(window, "another lens: groups, order, colours", [&] { window.viewState().setLens(sorted); });
+    sorted.filter = "not complete and (float < 20d or start within 6 weeks)";
+    turns.of(window, "a filter", [&] { window.viewState().setLens(sorted); });
+    sorted.words = "work 7";
+    turns.of(window, "words", [&] { window.viewState().setLens(sorted); });
+    turns.of(window, "an edit below the lens", [&] { (void)longer(document, 9); });
+    turns.of(window, "the first lens again", [&] { window.viewState().setLens(shippedLenses().front()); });
     turns.of(window, "saving a copy", [&] { (void)document.save(folder.filePath(QStringLiteral("copy.yarrin"))); });
     turns.of(window, "writing JSON", [&] { (void)document.exportJson(folder.filePath(QStringLiteral("out.json"))); });
     turns.of(window, "opening JSON", [&] { window.openFile(json); });

@@ -563,6 +563,21 @@ def book_row(key):
     return made
 
 
+# A code of the planner's own: the trade, by the group of the output book, else by what the id begins with.
+trades = {"Preliminaries": "#9aa7ae", "Marine": "#6fa3c7", "Civils": "#a8a05a", "Concrete": "#8db36b",
+          "Structure": "#7e8fd0", "Fit-out": "#c9a27e", "Services": "#b79ac8"}
+trade_of_group = {"Marine": "Marine", "Yard and drainage": "Civils", "Earthworks": "Civils", "Foundations": "Civils",
+                  "Concrete": "Concrete", "Structure": "Structure", "Envelope": "Structure", "Fit-out": "Fit-out",
+                  "Services": "Services"}
+trade_of_letter = {"P": "Preliminaries", "H": "Preliminaries", "B": "Marine", "K": "Services"}
+group_of = {key: book_row(key).get("group", "") for key in used}
+for row in activities:
+    trade = trade_of_group.get(group_of.get(row.get("book_item"), ""))
+    if not trade and row["kind"] in ("task", "hammock"):
+        trade = {"T010": "Preliminaries", "T120": "Concrete"}.get(row["id"], trade_of_letter.get(row["id"][0], "Services"))
+    if trade:
+        row["codes"] = [{"code": "Trade", "value": trade}]
+
 programme = {
     "format": "yarrin-programme", "version": 1, "title": "Brannoch Ferry Terminal",
     "start": "2026-03-02T08:00", "data_date": None, "default_calendar": "site5",
@@ -583,6 +598,10 @@ programme = {
     "limits": [{"name": "Jack-up crane", "available": 1}, {"name": "Drill rig", "available": 1},
                {"name": "Excavator 50 t", "available": 2}, {"name": "Paver", "available": 1}],
     "sequences": sequences, "laid_out": laid_out,
+    "codes": [{"id": "Trade", "values": [{"name": name, "colour": colour} for name, colour in trades.items()]}],
+    "lenses": [{"id": "Trades at work", "columns": "id; name; days; start; finish; float; responsible",
+                "groups": "code:Trade", "order": "start; id", "filter": "not complete", "colour": "code:Trade",
+                "texts": "after=name"}],
 }
 order = {row["id"]: i for i, row in enumerate(breakdown)}
 activities.sort(key=lambda row: order[row["breakdown"]])

@@ -14,8 +14,9 @@
 namespace yarrin {
 
 std::span<const Verb> verbs() {
-    static const std::array<Verb, 12> list{billVerb,   calcVerb,   calendarVerb, compareVerb, convertVerb, exposureVerb,
-                                           freezeVerb, impactVerb, sealVerb,     takeVerb,    verifyVerb,  whyVerb};
+    static const std::array<Verb, 13> list{billVerb,     calcVerb,   calendarVerb, compareVerb, convertVerb,
+                                           exposureVerb, freezeVerb, impactVerb,   rowsVerb,    sealVerb,
+                                           takeVerb,     verifyVerb, whyVerb};
     return list;
 }
 

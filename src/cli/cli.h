@@ -47,6 +47,7 @@ extern const Verb convertVerb;
 extern const Verb exposureVerb;
 extern const Verb freezeVerb;
 extern const Verb impactVerb;
+extern const Verb rowsVerb;
 extern const Verb sealVerb;
 extern const Verb takeVerb;
 extern const Verb verifyVerb;

@@ -148,7 +148,9 @@ private slots:
         const auto place = [&](std::vector<const char*> keys, const char* beside, bool below) {
             std::vector<ActivityId> ids;
             for (const char* key : keys) ids.push_back(b.id(key));
-            return said([&](Transaction& tx) { return placeActivities(tx, ids, *beside ? b.id(beside) : ActivityId{}, below); });
+            return said([&](Transaction& tx) {
+                return placeActivities(tx, ids, *beside ? b.id(beside) : ActivityId{}, below);
+            });
         };
         QCOMPARE(place({"A"}, "C", true), std::string());
         QCOMPARE(order(), std::string("BCA"));

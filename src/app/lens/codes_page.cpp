@@ -75,10 +75,11 @@ CodesPage::CodesPage(Document& document, QWidget* parent)
     m_name->setObjectName(QStringLiteral("codeName"));
     m_name->setAccessibleName(tr("Name of the code"));
     auto* remove = quietButton(tr("Remove"), "codeRemove", this);
+    m_remove = remove;
     auto* line = new QHBoxLayout;
     line->addWidget(m_codes, 1);
     line->addWidget(m_name, 1);
-    line->addWidget(remove);
+    line->addWidget(m_remove);
     layout->addLayout(line);
     layout->addWidget(new EntryLine(
         QStringLiteral("codeAdd"), {{QStringLiteral("codeNew"), tr("New code: Trade"), 0}}, tr("Add a code"),
@@ -92,7 +93,7 @@ CodesPage::CodesPage(Document& document, QWidget* parent)
         },
         this));
     layout->addWidget(m_values, 1);
-    layout->addWidget(new EntryLine(
+    m_valueLine = new EntryLine(
         QStringLiteral("valueAdd"), {{QStringLiteral("valueNew"), tr("New value"), 0}}, tr("Add a value"),
         [this](const QStringList& texts) -> Outcome {
             if (!code()) return inputError("there is no code yet", "add one first");
@@ -100,7 +101,10 @@ CodesPage::CodesPage(Document& document, QWidget* parent)
                 tr("%1: value “%2” added").arg(text(code()->key), texts[0]),
                 [&](Transaction& tx) { return addCodeValue(tx, m_current, texts[0].toStdString()); });
         },
-        this));
+        this);
+    layout->addWidget(m_valueLine);
+    m_rest = new QWidget(this);
+    layout->addWidget(m_rest, 1);
     connect(m_codes, &QComboBox::activated, this, [this](int index) {
         m_current = m_document.programme().codes[std::size_t(index)].id;
         refresh();
@@ -153,8 +157,9 @@ void CodesPage::refresh() {
         m_codes->addItem(text(one.key));
         if (one.id == m_current) m_codes->setCurrentIndex(m_codes->count() - 1);
     }
-    m_codes->setEnabled(!codes.empty());
-    m_name->setEnabled(code() != nullptr);
+    for (QWidget* part : std::initializer_list<QWidget*>{m_codes, m_name, m_remove, m_values, m_valueLine})
+        part->setVisible(code() != nullptr);
+    m_rest->setVisible(!code());
     if (!m_name->hasFocus() || !code()) m_name->setText(code() ? text(code()->key) : QString());
     m_values->refresh();
 }

@@ -37,6 +37,9 @@ private:
     QComboBox* m_codes;
     QLineEdit* m_name;
     ListPage* m_values;
+    QWidget* m_remove = nullptr;
+    QWidget* m_valueLine = nullptr;
+    QWidget* m_rest = nullptr; ///< takes the room where there is no code
 };
 
 } // namespace yarrin

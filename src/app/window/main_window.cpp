@@ -133,10 +133,8 @@ MainWindow::MainWindow(QSettings& settings, Dialogs& dialogs, Date today)
     connect(&m_document, &Document::recordChanged, this, &MainWindow::refreshContext);
     connect(&m_state, &ViewState::outlineChanged, this, &MainWindow::refreshContext);
     connect(&m_document, &Document::changed, this, &MainWindow::refreshContext);
-    connect(&m_document, &Document::changed, this, [this] {
-        const Lens& lens = m_state.lens(); // where it filters, other rows may be hidden now
-        if (!lens.filter.empty() || !lens.words.empty()) nameLens();
-    });
+    // Other rows may be hidden now, and the lens may have been kept otherwise.
+    connect(&m_document, &Document::changed, this, &MainWindow::nameLens);
     connect(&m_document, &Document::fileChanged, this, &MainWindow::refreshTitle);
     connect(&m_document, &Document::replaced, this, [this] {
         m_state.clearSelection();
@@ -203,7 +201,7 @@ QWidget* MainWindow::buildContext() {
         layout->addWidget(button);
     }
     nameLens();
-    connect(&m_state, &ViewState::rowsChanged, this, &MainWindow::nameLens);
+    connect(&m_state, &ViewState::lensChanged, this, &MainWindow::nameLens);
     return line;
 }
 
