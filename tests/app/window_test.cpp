@@ -173,6 +173,8 @@ private slots:
         const QPoint end = desk.chart().onViewport({to.x0 + 3, to.y + 5});
         QTest::mouseMove(view, end);
         QTest::mouseRelease(view, Qt::LeftButton, {}, end);
+        QVERIFY(desk.programme() == before); // a line asks for type and lag first
+        QTest::keyClick(desk.visible<QLineEdit>("linkLineLag"), Qt::Key_Return);
         QCOMPARE(desk.programme().links.size(), before.links.size() + 1);
         QVERIFY(desk.programme().links[3].type == LinkType::fs);
         QCOMPARE(desk.cell("A030", "waits").data().toString(), QStringLiteral("A010"));

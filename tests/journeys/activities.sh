@@ -23,7 +23,9 @@ key ctrl+0
 shot fit
 # Two more, drawn from the end of one bar to the beginning of another.
 drag 644 187 712 239
+key Return
 drag 766 265 852 343
+key Return
 expect "all links" 13 "$(read_file "$ROOM/job.yarrin" '.links | length')"
 expect "drawn" "A2 A4 FS,A5 A20 FS" "$(read_file "$ROOM/job.yarrin" '[.links[-2:][] | "\(.from) \(.to) \(.type)"] | join(",")')"
 for _ in $(seq 24); do key ctrl+z; done

@@ -4,11 +4,13 @@
 
 #include "app/base/format.h"
 #include "app/base/look.h"
+#include "app/programme/link_line.h"
 #include "app/table/activity_model.h"
 #include "chart/paint/bar_painter.h"
 #include "edit/activity_edits.h"
 #include "edit/link_edits.h"
 
+#include <QApplication>
 #include <QHelpEvent>
 #include <QMouseEvent>
 #include <QPainter>
@@ -37,6 +39,7 @@ private:
 
 BarChartView::BarChartView(Document& document, ViewState& state, ActivityModel& rows, QWidget* parent)
     : QAbstractScrollArea(parent), m_document(document), m_state(state), m_rows(rows), m_axis(new Axis(this)),
+      m_preview(document), m_linkLine(new LinkLine(document, m_preview, viewport())),
       m_start(document.programme().job.start) {
     setObjectName(QStringLiteral("barChart"));
     setAccessibleName(tr("Bar chart"));
@@ -46,6 +49,15 @@ BarChartView::BarChartView(Document& document, ViewState& state, ActivityModel& 
     setVerticalScrollBarPolicy(Qt::ScrollBarAlwaysOn);
     viewport()->setMouseTracking(true);
     setFocusPolicy(Qt::StrongFocus);
+    connect(&m_preview, &DragPreview::changed, this, [this] {
+        emit previewed(m_preview.what(), m_preview.schedule());
+        viewport()->update();
+    });
+    connect(m_linkLine, &LinkLine::closed, this, [this] {
+        if (m_linkLine->isAncestorOf(QApplication::focusWidget())) setFocus();
+    });
+    connect(m_linkLine, &LinkLine::refused, this, &BarChartView::refused);
+    connect(&m_document, &Document::changed, m_linkLine, &LinkLine::drop);
     connect(&m_document, &Document::changed, this, [this] {
         // A programme that begins at another time is followed there.
         const Instant start = m_document.programme().job.start;
@@ -210,6 +222,7 @@ void BarChartView::paintEvent(QPaintEvent*) {
     const AxisLayout axis = axisFor(request().scale, viewport()->width(), dateOf(m_document.programme().job.start));
     dress(ink);
     paintBars(painter, layout(), m_rows.rows(), axis, ink);
+    paintGhosts(painter);
     paintPreview(painter);
     painter.resetTransform();
     paintLegend(painter);
@@ -297,6 +310,7 @@ void BarChartView::paintAxisOn(QWidget& widget) const {
 
 void BarChartView::mousePressEvent(QMouseEvent* event) {
     if (event->button() != Qt::LeftButton) return;
+    if (!m_linkLine->keep()) return; // what is refused is to be mended or dropped first
     const ChartPoint at = chartPoint(event->pos());
     m_tool.press(layout(), at);
     const BarHit hit = hitTest(layout(), at);
@@ -321,6 +335,7 @@ void BarChartView::mouseMoveEvent(QMouseEvent* event) {
     const ChartPoint at = chartPoint(event->pos());
     if (event->buttons() & Qt::LeftButton) {
         m_tool.move(layout(), at);
+        previewDrag(event->modifiers() & Qt::AltModifier);
         if (m_tool.active()) viewport()->update();
         return;
     }
@@ -333,43 +348,84 @@ void BarChartView::mouseMoveEvent(QMouseEvent* event) {
 
 void BarChartView::mouseReleaseEvent(QMouseEvent* event) {
     if (event->button() != Qt::LeftButton) return;
-    finish(m_tool.release(layout(), chartPoint(event->pos())), event->modifiers() & Qt::AltModifier);
+    finish(m_tool.release(layout(), chartPoint(event->pos())), event->modifiers() & Qt::AltModifier, event->pos());
     viewport()->update();
 }
 
 void BarChartView::mouseDoubleClickEvent(QMouseEvent*) {
     m_tool.cancel();
+    m_preview.drop();
 }
 
 /// A bar lands on a working day of its calendar, on any day where it is moved freely.
-void BarChartView::finish(const BarGesture& gesture, bool freely) {
-    const Programme& programme = m_document.programme();
-    const auto keyOf = [&](ActivityId id) { return show::text(programme.activities.row(id)->key); };
-    Outcome outcome = done();
-    if (gesture.kind == BarGesture::Kind::link) {
-        outcome = m_document.perform(tr("Link from %1 to %2").arg(keyOf(gesture.link.from), keyOf(gesture.link.to)),
-                                     [&](Transaction& tx) -> Outcome {
-                                         const auto added = addLink(tx, gesture.link);
-                                         return added.ok() ? done() : Outcome(added.errors());
-                                     });
-    } else if (gesture.kind == BarGesture::Kind::move) {
-        const std::size_t index = programme.activities.indexOf(gesture.activity);
-        if (programme.activities[index].kind == ActivityKind::hammock) return;
-        const Instant start = m_document.schedule().activities[index].earlyStart;
-        const auto days = static_cast<int>(std::lround(gesture.movedBy / m_state.pixelsPerDay()));
-        if (days == 0) return;
-        const Instant wanted = startOf(dateOf(start) + days);
-        const auto& calendar = m_document.schedule().calendarOf(m_document.schedule().activities[index]);
-        const Instant working = freely ? wanted : calendar.upStart(wanted);
-        const Date date = dateOf(isBeyond(working) ? wanted : working);
-        if (date == dateOf(start)) return;
-        outcome = m_document.perform(
-            tr("%1 held: start not before %2").arg(keyOf(gesture.activity), show::date(date)), [&](Transaction& tx) {
-                return setConstraint(tx, gesture.activity,
-                                     Constraint{ConstraintType::startNotBefore, {startOf(date), true}});
-            });
-    }
+std::optional<Date> BarChartView::landing(ActivityId id, double movedBy, bool freely) const {
+    const std::size_t index = m_document.programme().activities.indexOf(id);
+    if (index >= m_document.schedule().activities.size() ||
+        m_document.programme().activities[index].kind == ActivityKind::hammock)
+        return {};
+    const ActivityFigures& figures = m_document.schedule().activities[index];
+    const auto days = static_cast<int>(std::lround(movedBy / m_state.pixelsPerDay()));
+    if (days == 0) return {};
+    const Date day = dateOf(figures.earlyStart);
+    const Instant wanted = startOf(day + days);
+    const Instant working = freely ? wanted : m_document.schedule().calendarOf(figures).upStart(wanted);
+    const Date date = dateOf(isBeyond(working) ? wanted : working);
+    return date == day ? std::nullopt : std::optional(date);
+}
+
+namespace {
+
+Document::Operation holdAt(ActivityId id, Date date) {
+    return [id, date](Transaction& tx) {
+        return setConstraint(tx, id, Constraint{ConstraintType::startNotBefore, {startOf(date), true}});
+    };
+}
+
+} // namespace
+
+/// While a bar is dragged, what follows it goes along as a ghost, and the foot of the window tells the rest.
+void BarChartView::previewDrag(bool freely) {
+    if (!m_tool.active() || m_tool.drawsLink()) return m_preview.drop();
+    const ActivityId id = m_tool.hit().activity;
+    const auto date = landing(id, m_tool.to().x - m_tool.from().x, freely);
+    if (!date) return m_preview.drop();
+    m_preview.ask(tr("%1 held: start not before %2")
+                      .arg(show::text(m_document.programme().activities.row(id)->key), show::date(*date)),
+                  holdAt(id, *date));
+}
+
+void BarChartView::finish(const BarGesture& gesture, bool freely, const QPoint& at) {
+    m_preview.drop();
+    if (gesture.kind == BarGesture::Kind::link) return m_linkLine->open(gesture.link, at);
+    if (gesture.kind != BarGesture::Kind::move) return;
+    const auto date = landing(gesture.activity, gesture.movedBy, freely);
+    if (!date) return;
+    const Outcome outcome = m_document.perform(
+        tr("%1 held: start not before %2")
+            .arg(show::text(m_document.programme().activities.row(gesture.activity)->key), show::date(*date)),
+        holdAt(gesture.activity, *date));
     if (!outcome.ok()) emit refused(show::error(outcome.error()));
+}
+
+/// Where bars in sight would come to stand.
+void BarChartView::paintGhosts(QPainter& painter) const {
+    const Schedule* would = m_preview.schedule();
+    if (!would || would->activities.size() != m_document.schedule().activities.size()) return;
+    BarRequest request = this->request();
+    const BarRequest ghosts{request.programme, *would,        request.rows,  request.first,
+                            request.last,      request.scale, request.width, request.metrics,
+                            request.shadeFor,  false,         nullptr};
+    painter.setPen(QPen(theme().accent, 1.2, Qt::DashLine));
+    painter.setBrush(Qt::NoBrush);
+    for (std::size_t row = ghosts.first; row < ghosts.last; ++row) {
+        if (ghosts.rows[row].isGroup) continue;
+        const std::size_t index = ghosts.rows[row].index;
+        const ActivityFigures &is = m_document.schedule().activities[index], &will = would->activities[index];
+        if (is.earlyStart == will.earlyStart && is.earlyFinish == will.earlyFinish) continue;
+        const BarShape bar = barOf(ghosts, row);
+        const double half = bar.diamond ? request.metrics.milestone : 0;
+        painter.drawRoundedRect(QRectF(bar.x0 - half, bar.y, bar.x1 - bar.x0 + 2 * half, bar.height), 2, 2);
+    }
 }
 
 QString BarChartView::linkWords() const {
@@ -436,6 +492,7 @@ void BarChartView::keyPressEvent(QKeyEvent* event) {
     switch (event->key()) {
     case Qt::Key_Escape:
         m_tool.cancel();
+        m_preview.drop();
         m_selectedLink = {};
         viewport()->update();
         return;

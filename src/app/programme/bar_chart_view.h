@@ -6,12 +6,14 @@
 #include "app/base/view_state.h"
 #include "app/programme/bar_colours.h"
 #include "app/programme/bar_tool.h"
+#include "app/programme/drag_preview.h"
 
 #include <QAbstractScrollArea>
 
 namespace yarrin {
 
 class ActivityModel;
+class LinkLine;
 
 /// The bar chart: scrolls, keeps the layout of what is in sight, and forwards the pointer to its tool. Its rows are
 /// those of the table beside it.
@@ -36,12 +38,15 @@ public:
     [[nodiscard]] LinkId selectedLink() const { return m_selectedLink; }
     void deleteSelectedLink();
     void reverseSelectedLink();
+    [[nodiscard]] const DragPreview& preview() const { return m_preview; }
 
 signals:
     /// A menu was asked for; on a link, or on an activity or nothing.
     void menuWanted(const QPoint& globalPos, LinkId link);
     void refused(const QString& reason);
     void message(const QString& text);
+    /// What a drag would lead to, in dates that are nobody's yet; none where it ended.
+    void previewed(const QString& what, const yarrin::Schedule* would);
 
 protected:
     void paintEvent(QPaintEvent* event) override;
@@ -62,7 +67,11 @@ private:
     [[nodiscard]] BarMetrics metrics() const;
     void updateScrollBars();
     void takeHorizontal(int value);
-    void finish(const BarGesture& gesture, bool freely);
+    void finish(const BarGesture& gesture, bool freely, const QPoint& at);
+    /// The day that a bar moved by so many pixels would be held at; none where it stays.
+    [[nodiscard]] std::optional<Date> landing(ActivityId id, double movedBy, bool freely) const;
+    void previewDrag(bool freely);
+    void paintGhosts(QPainter& painter) const;
     /// The link that is selected, in words; empty where none is.
     [[nodiscard]] QString linkWords() const;
     void paintPreview(QPainter& painter) const;
@@ -80,6 +89,8 @@ private:
     ActivityModel& m_rows;
     Axis* m_axis;
     BarTool m_tool;
+    DragPreview m_preview;
+    LinkLine* m_linkLine;
     LinkId m_selectedLink;
     Instant m_start; ///< of the programme, as it was shown last
     bool m_links = true;

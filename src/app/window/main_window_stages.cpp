@@ -17,6 +17,7 @@
 #include "app/table/activity_table.h"
 #include "app/window/rail.h"
 #include "app/window/stages.h"
+#include "app/window/standing.h"
 
 #include <QFileInfo>
 #include <QLayout>
@@ -68,6 +69,7 @@ Stage* MainWindow::makeStage(Place place) {
     }
     case Place::programme: {
         auto* stage = new ProgrammeStage(m_document, m_state);
+        connect(&stage->chart(), &BarChartView::previewed, m_standing, &Standing::preview);
         connect(&stage->table(), &GridView::menuWanted, this, &MainWindow::showRowMenu);
         connect(&stage->chart(), &BarChartView::menuWanted, this, &MainWindow::showChartMenu);
         return stage;

@@ -128,18 +128,30 @@ void Standing::tellLastChange() {
     const auto& change = m_document.lastChange();
     m_show->setVisible(change && !change->ripple.moved.empty());
     if (!change) return;
-    const Ripple& ripple = change->ripple;
-    m_last.value = change->text;
+    const bool warn = m_last.warn;
+    m_last = told(m_last.title, change->text, change->ripple);
+    m_last.warn = warn;
+}
+
+void Standing::preview(const QString& what, const Schedule* would) {
+    if (!would) return refresh();
+    m_last = told(tr("If it is let go here"), what, rippleBetween(m_document.schedule(), *would));
+    m_show->hide();
+    update();
+}
+
+Standing::Block Standing::told(const QString& title, const QString& what, const Ripple& ripple) const {
+    Block block{title, what, {}, false};
     QStringList moved;
     for (const SectionMoved& section : ripple.sections) {
         const Section* row = m_document.programme().sections.row(section.section);
         if (row) moved << tr("%1 %2").arg(show::text(row->name), show::shiftOf(section.days));
     }
-    m_last.value += QStringLiteral(": ");
+    block.value += QStringLiteral(": ");
     if (!moved.isEmpty())
-        m_last.value += moved.join(QStringLiteral(", "));
+        block.value += moved.join(QStringLiteral(", "));
     else
-        m_last.value += ripple.moved.empty() ? tr("nothing moved") : tr("no section moved");
+        block.value += ripple.moved.empty() ? tr("nothing moved") : tr("no section moved");
     QStringList details;
     if (!ripple.moved.empty())
         details << tr("%1 moved").arg(show::countOf(qint64(ripple.moved.size()), "activity", "activities"));
@@ -150,7 +162,8 @@ void Standing::tellLastChange() {
         details << tr("exposure %1 → %2")
                        .arg(show::money(ripple.before.unrelieved, currency),
                             show::money(ripple.after.unrelieved, currency));
-    m_last.detail = details.isEmpty() ? tr("dates are as they were") : details.join(QStringLiteral(" · "));
+    block.detail = details.isEmpty() ? tr("dates are as they were") : details.join(QStringLiteral(" · "));
+    return block;
 }
 
 void Standing::refresh() {

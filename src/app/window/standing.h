@@ -17,6 +17,8 @@ class Standing : public QWidget {
 public:
     Standing(Document& document, Date today, QWidget* parent = nullptr);
     void setToday(Date today);
+    /// Tells what a drag would lead to in place of the last change; none ends that.
+    void preview(const QString& what, const Schedule* would);
 
     /// One block of three lines.
     struct Block {
@@ -48,6 +50,8 @@ private:
     [[nodiscard]] std::vector<Block> shownBlocks() const;
     void tellSections();
     void tellLastChange();
+    /// Sections that moved, how many activities did, and the exposure.
+    [[nodiscard]] Block told(const QString& title, const QString& what, const Ripple& ripple) const;
     void tellNotices();
 
     Document& m_document;

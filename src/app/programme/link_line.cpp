@@ -1,0 +1,181 @@
+// SPDX-FileCopyrightText: 2026 The Yarrin authors
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "app/programme/link_line.h"
+
+#include "app/base/document.h"
+#include "app/base/format.h"
+#include "app/base/look.h"
+#include "app/programme/drag_preview.h"
+#include "core/base/text.h"
+#include "core/model/phrases.h"
+#include "edit/link_edits.h"
+
+#include <QApplication>
+#include <QComboBox>
+#include <QHBoxLayout>
+#include <QKeyEvent>
+#include <QLabel>
+#include <QLineEdit>
+#include <QScopedValueRollback>
+#include <QVBoxLayout>
+
+namespace yarrin {
+
+LinkLine::LinkLine(Document& document, DragPreview& preview, QWidget* parent)
+    : QFrame(parent), m_document(document), m_preview(preview), m_ends(new QLabel(this)), m_type(new QComboBox(this)),
+      m_lag(new QLineEdit(this)), m_words(new QLabel(this)) {
+    setObjectName(QStringLiteral("linkLine"));
+    setAccessibleName(tr("The new link"));
+    m_type->setObjectName(QStringLiteral("linkLineType"));
+    m_type->setAccessibleName(tr("Type of the link"));
+    m_type->addItems({tr("starts after it"), tr("starts with it"), tr("ends with it"), tr("ends on its start")});
+    m_lag->setObjectName(QStringLiteral("linkLineLag"));
+    m_lag->setAccessibleName(tr("Lag of the link"));
+    m_lag->setPlaceholderText(tr("lag: 3d, -2d, 7cd"));
+    m_lag->setFixedWidth(118);
+    m_words->setObjectName(QStringLiteral("linkLineWords"));
+    m_words->setWordWrap(true);
+    auto* line = new QHBoxLayout;
+    line->setSpacing(8);
+    line->addWidget(m_ends);
+    line->addWidget(m_type);
+    line->addWidget(m_lag);
+    auto* layout = new QVBoxLayout(this);
+    layout->setContentsMargins(10, 8, 10, 8);
+    layout->setSpacing(5);
+    layout->addLayout(line);
+    layout->addWidget(m_words);
+    connect(m_type, &QComboBox::currentIndexChanged, this, &LinkLine::ask);
+    connect(m_lag, &QLineEdit::textChanged, this, &LinkLine::ask);
+    connect(&m_preview, &DragPreview::changed, this, &LinkLine::tell);
+    for (QWidget* field : {static_cast<QWidget*>(m_type), static_cast<QWidget*>(m_lag)})
+        field->installEventFilter(this);
+    // Who goes on elsewhere means it as it stands.
+    connect(qApp, &QApplication::focusChanged, this, [this](QWidget*, QWidget* now) {
+        if (!isVisible() || m_closing || !now || isAncestorOf(now) || now->window()->windowType() == Qt::Popup) return;
+        if (keep()) return;
+        emit refused(m_words->text());
+        drop();
+    });
+    hide();
+}
+
+void LinkLine::open(const Link& link, const QPoint& at) {
+    m_link = link;
+    const auto key = [&](ActivityId id) { return show::text(m_document.programme().activities.row(id)->key); };
+    m_ends->setText(tr("%1 → %2").arg(key(link.from), key(link.to)));
+    m_lag->clear();
+    m_type->setCurrentIndex(int(link.type));
+    show();
+    ask();
+    tell();
+    adjustSize();
+    setFixedWidth(std::max(sizeHint().width(), 380));
+    adjustSize();
+    move(std::clamp(at.x() + 12, 0, std::max(0, parentWidget()->width() - width())),
+         std::clamp(at.y() + 14, 0, std::max(0, parentWidget()->height() - height())));
+    raise();
+    m_lag->setFocus();
+}
+
+/// A lag may be a lead; bare numbers are days of the calendar that it runs on.
+Result<Link> LinkLine::link() const {
+    Link link = m_link;
+    link.type = static_cast<LinkType>(m_type->currentIndex());
+    std::string typed = trimmed(m_lag->text().toStdString());
+    const bool lead = typed.starts_with('-');
+    if (lead || typed.starts_with('+')) typed.erase(0, 1);
+    if (typed.empty()) return link;
+    const auto span = parseSpan(typed, dayUnitOf(m_document.programme(), lagCalendarOf(m_document.programme(), link)));
+    if (!span.ok()) return span.errors();
+    link.lag = lead ? -span->minutes : span->minutes;
+    if (span->elapsed) link.lagCalendar = LagCalendar::continuous;
+    return link;
+}
+
+void LinkLine::ask() {
+    if (!isVisible()) return;
+    const auto wanted = link();
+    if (!wanted.ok()) {
+        m_preview.drop();
+        setInk(m_words, Ink::critical);
+        return m_words->setText(show::error(wanted.error()));
+    }
+    m_preview.ask(tr("%1 %2 %3").arg(m_ends->text(), m_type->currentText(), m_lag->text()).trimmed(),
+                  [one = *wanted](Transaction& tx) -> Outcome {
+                      const auto added = addLink(tx, one);
+                      return added.ok() ? done() : Outcome(added.errors());
+                  });
+}
+
+/// What comes of it: the successor's date. What it does to the sections stands at the foot of the window.
+void LinkLine::tell() {
+    if (!isVisible()) return;
+    if (!m_preview.fault().isEmpty()) {
+        setInk(m_words, Ink::critical);
+        return m_words->setText(m_preview.fault());
+    }
+    setInk(m_words, Ink::muted);
+    const std::size_t index = m_document.programme().activities.indexOf(m_link.to);
+    const Schedule* would = m_preview.schedule();
+    const Schedule& is = m_document.schedule();
+    if (!would || index >= would->activities.size() || index >= is.activities.size())
+        return m_words->setText(tr("Enter keeps it, Escape does not."));
+    const ActivityFigures &before = is.activities[index], &after = would->activities[index];
+    const int days = dateOf(after.earlyStart) - dateOf(before.earlyStart);
+    m_words->setText(tr("%1 would start on %2, %3. Enter keeps it, Escape does not.")
+                         .arg(show::text(m_document.programme().activities[index].key),
+                              show::startDate(after.earlyStart), days == 0 ? tr("as it does") : show::shiftOf(days)));
+}
+
+bool LinkLine::keep() {
+    if (!isVisible() || m_closing) return true;
+    const QScopedValueRollback closing(m_closing, true);
+    const auto wanted = link();
+    Outcome outcome = wanted.ok() ? done() : Outcome(wanted.errors());
+    m_preview.drop();
+    if (wanted.ok())
+        outcome = m_document.perform(tr("Link from %1").arg(m_ends->text().replace(QStringLiteral("→"), tr("to"))),
+                                     [&](Transaction& tx) -> Outcome {
+                                         const auto added = addLink(tx, *wanted);
+                                         return added.ok() ? done() : Outcome(added.errors());
+                                     });
+    if (!outcome.ok()) {
+        setInk(m_words, Ink::critical);
+        m_words->setText(show::error(outcome.error()));
+        return false;
+    }
+    emit closed(); // hidden with the keyboard it would hand that to whoever comes next
+    hide();
+    return true;
+}
+
+void LinkLine::drop() {
+    if (!isVisible() || m_closing) return;
+    const QScopedValueRollback closing(m_closing, true);
+    m_preview.drop();
+    emit closed(); // hidden with the keyboard it would hand that to whoever comes next
+    hide();
+}
+
+void LinkLine::keyPressEvent(QKeyEvent* event) {
+    if (event->key() == Qt::Key_Escape) return drop();
+    if (event->key() == Qt::Key_Return || event->key() == Qt::Key_Enter) {
+        keep();
+        return;
+    }
+    QFrame::keyPressEvent(event);
+}
+
+bool LinkLine::eventFilter(QObject* watched, QEvent* event) {
+    if (event->type() == QEvent::KeyPress) {
+        const int key = static_cast<QKeyEvent*>(event)->key();
+        if (key == Qt::Key_Escape || key == Qt::Key_Return || key == Qt::Key_Enter) {
+            keyPressEvent(static_cast<QKeyEvent*>(event));
+            return true;
+        }
+    }
+    return QFrame::eventFilter(watched, event);
+}
+
+} // namespace yarrin

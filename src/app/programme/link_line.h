@@ -1,0 +1,56 @@
+// SPDX-FileCopyrightText: 2026 The Yarrin authors
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+#include "core/model/programme.h"
+
+#include <QFrame>
+
+class QComboBox;
+class QLabel;
+class QLineEdit;
+
+namespace yarrin {
+
+class Document;
+class DragPreview;
+
+/// A small line where a link was let go: its type and its lag before it is kept, with the date that comes of it. Enter
+/// or a press elsewhere keeps it, Escape leaves nothing behind.
+class LinkLine : public QFrame {
+    Q_OBJECT
+public:
+    LinkLine(Document& document, DragPreview& preview, QWidget* parent);
+
+    /// Opens for a link that is not there yet, beside a point of the parent.
+    void open(const Link& link, const QPoint& at);
+    [[nodiscard]] bool isOpen() const { return isVisible(); }
+    /// Takes the link as it stands; false where it is refused, with the reason in the line.
+    bool keep();
+    void drop();
+
+signals:
+    /// The keyboard may go back.
+    void closed();
+    void refused(const QString& reason);
+
+protected:
+    void keyPressEvent(QKeyEvent* event) override;
+    bool eventFilter(QObject* watched, QEvent* event) override;
+
+private:
+    [[nodiscard]] Result<Link> link() const;
+    void ask();
+    void tell();
+
+    Document& m_document;
+    DragPreview& m_preview;
+    Link m_link;
+    QLabel* m_ends;
+    QComboBox* m_type;
+    QLineEdit* m_lag;
+    QLabel* m_words;
+    bool m_closing = false;
+};
+
+} // namespace yarrin

@@ -1,0 +1,184 @@
+// SPDX-FileCopyrightText: 2026 The Yarrin authors
+// SPDX-License-Identifier: GPL-3.0-or-later
+// Bars by hand: what a drag would lead to is seen before it is let go, and a link asks for its type and lag.
+#include "app/programme/link_line.h"
+#include "desk.h"
+
+#include <QApplication>
+#include <QComboBox>
+#include <QLabel>
+#include <QTemporaryDir>
+
+#include <cmath>
+
+using namespace yarrin;
+using namespace yarrin::test;
+
+namespace {
+
+class BarsTest : public QObject {
+    Q_OBJECT
+
+    QTemporaryDir m_folder;
+    int m_settings = 0;
+    QString settings() { return m_folder.filePath(QStringLiteral("settings%1.ini").arg(++m_settings)); }
+
+    static BarShape bar(Desk& desk, const char* key) {
+        for (const BarShape& one : desk.chart().layout().bars)
+            if (one.activity == desk.id(key)) return one;
+        qFatal("no bar");
+    }
+    /// Presses on a bar and moves by so many days, without letting go; where the pointer is then.
+    static QPoint hold(Desk& desk, const char* key, int days) {
+        BarChartView& chart = desk.chart();
+        const BarShape one = bar(desk, key);
+        const QPoint from = chart.onViewport({(one.x0 + one.x1) / 2, one.y + one.height / 2});
+        const QPoint to = from + QPoint(int(std::lround(days * desk.window.viewState().pixelsPerDay())), 0);
+        QTest::mousePress(chart.viewport(), Qt::LeftButton, {}, from);
+        for (const QPoint& at : {(from + to) / 2, to}) {
+            QMouseEvent move(QEvent::MouseMove, at, chart.viewport()->mapToGlobal(at), Qt::LeftButton, Qt::LeftButton,
+                             {});
+            QApplication::sendEvent(chart.viewport(), &move);
+        }
+        return to;
+    }
+    static void drawLink(Desk& desk, const char* from, bool fromFinish, const char* to, bool toFinish) {
+        BarChartView& chart = desk.chart();
+        const BarShape a = bar(desk, from), b = bar(desk, to);
+        const QPoint begin = chart.onViewport({fromFinish ? a.x1 - 1 : a.x0 + 1, a.y + 5});
+        const QPoint end = chart.onViewport({toFinish ? b.x1 - 2 : b.x0 + 2, b.y + 5});
+        QTest::mousePress(chart.viewport(), Qt::LeftButton, {}, begin);
+        for (const QPoint& at : {(begin + end) / 2, end}) {
+            QMouseEvent move(QEvent::MouseMove, at, chart.viewport()->mapToGlobal(at), Qt::LeftButton, Qt::LeftButton,
+                             {});
+            QApplication::sendEvent(chart.viewport(), &move);
+        }
+        QTest::mouseRelease(chart.viewport(), Qt::LeftButton, {}, end);
+        QApplication::processEvents();
+    }
+    static QString words(Desk& desk) { return desk.visible<QLabel>("linkLineWords")->text(); }
+
+private slots:
+    /// A010 a week later: A020 and the milestone follow as ghosts, the foot says what completion and exposure become.
+    void whatADragWouldDoIsSeen() {
+        Desk desk(small(), settings());
+        const Programme before = desk.programme();
+        const QString last = desk.standing().lastChange().title;
+        const QImage still = desk.chart().viewport()->grab().toImage();
+        const BarShape follower = bar(desk, "A020");
+        const QPoint at = hold(desk, "A010", 7);
+        QTRY_VERIFY(desk.chart().preview().schedule());
+        const std::size_t index = desk.programme().activities.indexOf(desk.id("A020"));
+        QCOMPARE(dateOf(desk.chart().preview().schedule()->activities[index].earlyStart), dateFrom(2027, 3, 15));
+        QCOMPARE(desk.standing().lastChange().title, QStringLiteral("If it is let go here"));
+        QVERIFY2(desk.standing().lastChange().value.contains(QLatin1String("7 days later")),
+                 qPrintable(desk.standing().lastChange().value));
+        QVERIFY2(desk.standing().lastChange().detail.contains(QStringLiteral("exposure £1,000 → £8,000")),
+                 qPrintable(desk.standing().lastChange().detail));
+        QVERIFY(desk.programme() == before);
+        // There is ink where A020 would end, which was empty.
+        const double week = 7 * desk.window.viewState().pixelsPerDay();
+        const QPoint edge = desk.chart().onViewport({follower.x1 + week, follower.y + follower.height / 2});
+        const QImage ghosts = desk.chart().viewport()->grab().toImage();
+        bool ink = false;
+        for (int dx = -3; dx <= 3; ++dx)
+            for (int dy = -4; dy <= 4; ++dy)
+                ink = ink || ghosts.pixelColor(edge + QPoint(dx, dy)) != still.pixelColor(edge + QPoint(dx, dy));
+        QVERIFY(ink);
+        // Escape leaves nothing behind.
+        QTest::keyClick(&desk.chart(), Qt::Key_Escape);
+        QVERIFY(!desk.chart().preview().schedule());
+        QCOMPARE(desk.standing().lastChange().title, last);
+        QTest::mouseRelease(desk.chart().viewport(), Qt::LeftButton, {}, at);
+        QVERIFY(desk.programme() == before);
+        // Let go, it is what was foretold.
+        const QPoint again = hold(desk, "A010", 7);
+        QTRY_VERIFY(desk.chart().preview().schedule());
+        const Instant foretold = desk.chart().preview().schedule()->activities[index].earlyStart;
+        QTest::mouseRelease(desk.chart().viewport(), Qt::LeftButton, {}, again);
+        QCOMPARE(desk.document().schedule().activities[index].earlyStart, foretold);
+        QVERIFY(!desk.chart().preview().schedule());
+    }
+
+    void everyKindOfLinkIsDrawn_data() {
+        QTest::addColumn<bool>("fromFinish");
+        QTest::addColumn<bool>("toFinish");
+        QTest::addColumn<int>("type");
+        QTest::newRow("finish to start") << true << false << int(LinkType::fs);
+        QTest::newRow("start to start") << false << false << int(LinkType::ss);
+        QTest::newRow("finish to finish") << true << true << int(LinkType::ff);
+        QTest::newRow("start to finish") << false << true << int(LinkType::sf);
+    }
+    void everyKindOfLinkIsDrawn() {
+        QFETCH(bool, fromFinish);
+        QFETCH(bool, toFinish);
+        QFETCH(int, type);
+        Desk desk(small(), settings());
+        drawLink(desk, "A010", fromFinish, "A030", toFinish);
+        QTest::keyClick(desk.visible<QLineEdit>("linkLineLag"), Qt::Key_Return);
+        QCOMPARE(desk.programme().links.size(), std::size_t(4));
+        const Link& link = desk.programme().links[3];
+        QCOMPARE(int(link.type), type);
+        QVERIFY(link.from == desk.id("A010") && link.to == desk.id("A030"));
+        QVERIFY(desk.chart().hasFocus());
+    }
+
+    void typeAndLagAreSetBeforeItIsKept() {
+        Desk desk(small(), settings());
+        const Programme before = desk.programme();
+        drawLink(desk, "A010", true, "A030", false);
+        auto* lag = desk.visible<QLineEdit>("linkLineLag");
+        QVERIFY(lag->hasFocus());
+        QTRY_VERIFY2(words(desk).contains(QStringLiteral("A030 would start on 8 Mar 2027, 7 days later")),
+                     qPrintable(words(desk)));
+        QTest::keyClicks(lag, QStringLiteral("2d"));
+        QTRY_VERIFY2(words(desk).contains(QLatin1String("10 Mar 2027")), qPrintable(words(desk)));
+        QVERIFY(desk.standing().lastChange().value.contains(QLatin1String("later")));
+        lag->selectAll();
+        QTest::keyClicks(lag, QStringLiteral("soon"));
+        QVERIFY2(words(desk).contains(QLatin1String("soon")), qPrintable(words(desk)));
+        QTest::keyClick(lag, Qt::Key_Return);
+        QVERIFY(desk.programme() == before); // what makes no sense is not kept
+        QVERIFY(lag->isVisible());
+        QTest::keyClick(lag, Qt::Key_Escape);
+        QVERIFY(!lag->isVisible());
+        QVERIFY(desk.programme() == before);
+        // A lead, of another type, in calendar days.
+        drawLink(desk, "A010", true, "A030", false);
+        desk.visible<QComboBox>("linkLineType")->setCurrentIndex(1);
+        QTest::keyClicks(desk.visible<QLineEdit>("linkLineLag"), QStringLiteral("-3cd"));
+        QTest::keyClick(desk.visible<QLineEdit>("linkLineLag"), Qt::Key_Return);
+        const Link& link = desk.programme().links[3];
+        QVERIFY(link.type == LinkType::ss && link.lag == -3 * minutesPerDay &&
+                link.lagCalendar == LagCalendar::continuous);
+        desk.trigger("editUndo");
+        QVERIFY(desk.programme() == before);
+    }
+
+    /// What may not be is said in the line, and nothing is done.
+    void aLoopIsRefusedInPlace() {
+        Desk desk(small(), settings());
+        const Programme before = desk.programme();
+        drawLink(desk, "A020", true, "A010", false);
+        QTRY_VERIFY2(words(desk).contains(QLatin1String("loop")), qPrintable(words(desk)));
+        QTest::keyClick(desk.visible<QLineEdit>("linkLineLag"), Qt::Key_Return);
+        QVERIFY(desk.programme() == before);
+        QVERIFY(desk.find<LinkLine>("linkLine")->isOpen());
+        QTest::keyClick(desk.visible<QLineEdit>("linkLineLag"), Qt::Key_Escape);
+        QVERIFY(desk.programme() == before);
+    }
+
+    /// Going on elsewhere keeps it as it stands.
+    void goingOnElsewhereKeepsIt() {
+        Desk desk(small(), settings());
+        drawLink(desk, "A010", true, "A030", false);
+        desk.clickCell(desk.cell("A020", "name"));
+        QCOMPARE(desk.programme().links.size(), std::size_t(4));
+        QVERIFY(!desk.find<LinkLine>("linkLine")->isOpen());
+    }
+};
+
+} // namespace
+
+QTEST_MAIN(BarsTest)
+#include "bars_test.moc"
