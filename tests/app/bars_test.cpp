@@ -7,6 +7,7 @@
 #include <QApplication>
 #include <QComboBox>
 #include <QLabel>
+#include <QPushButton>
 #include <QTemporaryDir>
 
 #include <cmath>
@@ -166,6 +167,54 @@ private slots:
         QVERIFY(desk.find<LinkLine>("linkLine")->isOpen());
         QTest::keyClick(desk.visible<QLineEdit>("linkLineLag"), Qt::Key_Escape);
         QVERIFY(desk.programme() == before);
+    }
+
+    void aClickTakesThePinOff() {
+        Programme programme = small();
+        Activity held = programme.activities[2];
+        held.constraint = Constraint{ConstraintType::startNotBefore, {startOf(dateFrom(2027, 3, 4)), true}};
+        programme.activities.replace(2, held);
+        Desk desk(programme, settings());
+        const BarShape one = bar(desk, "A030");
+        QVERIFY(one.pinStart);
+        BarChartView& chart = desk.chart();
+        QTest::mouseClick(chart.viewport(), Qt::LeftButton, {}, chart.onViewport({one.x0, one.y - 3}));
+        QVERIFY(!desk.programme().activities.row(desk.id("A030"))->constraint);
+        QCOMPARE(desk.standing().lastChange().value.left(19), QStringLiteral("A030 no longer held"));
+        desk.trigger("editUndo");
+        QVERIFY(desk.programme() == programme);
+        // Beside it nothing is taken off.
+        QTest::mouseClick(chart.viewport(), Qt::LeftButton, {}, chart.onViewport({one.x0 + 9, one.y - 3}));
+        QTest::mouseClick(chart.viewport(), Qt::LeftButton, {}, chart.onViewport({one.x0 + 3, one.y + 5}));
+        QVERIFY(desk.programme() == programme);
+    }
+
+    void theChartShowsTheNextWeeksAndAGroup() {
+        Desk desk(small(), settings());
+        desk.trigger("zoomWeeks");
+        QApplication::processEvents();
+        const auto days = [&](double x) { return dateOf(desk.chart().request().scale.at(x)) - dateFrom(2027, 3, 1); };
+        QVERIFY2(days(0) <= 0 && days(0) >= -2, qPrintable(QString::number(days(0))));
+        QVERIFY2(days(desk.chart().viewport()->width()) >= 42 && days(desk.chart().viewport()->width()) < 52,
+                 qPrintable(QString::number(days(desk.chart().viewport()->width()))));
+        desk.table().setCurrentIndex(desk.table().activities().index(0, 0)); // the heading
+        desk.trigger("zoomSelection");
+        QApplication::processEvents();
+        QVERIFY(days(desk.chart().viewport()->width()) < 20); // all is done on the 10th
+        QCOMPARE(desk.window.viewState().selection().size(), std::size_t(4));
+    }
+
+    void rowsAreCutAndPutElsewhere() {
+        Desk desk(small(), settings());
+        desk.clickCell(desk.cell("A030", "name"));
+        desk.trigger("cutRows");
+        auto* answer = desk.visible<QPushButton>("noticeAnswer"); // a link goes with it
+        QTest::mouseClick(answer, Qt::LeftButton);
+        QCOMPARE(desk.programme().activities.size(), std::size_t(3));
+        desk.clickCell(desk.cell("M100", "name"));
+        desk.trigger("pasteRows");
+        QCOMPARE(desk.programme().activities.size(), std::size_t(4));
+        QCOMPARE(desk.programme().activities[3].key, std::string("A030"));
     }
 
     /// Going on elsewhere keeps it as it stands.

@@ -248,6 +248,8 @@ private slots:
         QVERIFY(frozen.isVisible());
         QCOMPARE(frozen.width(), table.columnWidth(0) + table.columnWidth(1));
         const int sideways = table.horizontalScrollBar()->value();
+        for (const char* key : {"A010", "M100"})
+            QCOMPARE(frozen.visualRect(desk.cell(key, "id")).top(), table.visualRect(desk.cell(key, "id")).top());
         // A click there selects and scrolls nothing; typing there brings the column back.
         const QModelIndex name = desk.cell("A020", "name");
         QTest::mouseClick(frozen.viewport(), Qt::LeftButton, {}, frozen.visualRect(name).center());

@@ -32,6 +32,12 @@ public:
 
 protected:
     void paintEvent(QPaintEvent*) override { m_view->paintAxisOn(*this); }
+    bool event(QEvent* event) override {
+        if (event->type() != QEvent::ToolTip) return QWidget::event(event);
+        const auto* help = static_cast<QHelpEvent*>(event);
+        QToolTip::showText(help->globalPos(), m_view->axisTip(help->pos().x()), this);
+        return true;
+    }
 
 private:
     BarChartView* m_view;
@@ -111,6 +117,12 @@ void BarChartView::fitSelection() {
     }
     if (!span) return fit();
     showSpan(span->first, span->second, 1);
+}
+
+void BarChartView::fitWeeks(int weeks) {
+    const Job& job = m_document.programme().job;
+    const Instant from = startOf(dateOf(job.dataDate.value_or(job.start)));
+    showSpan(from, from + weeks * 7 * minutesPerDay, 0);
 }
 
 void BarChartView::showSpan(Instant first, Instant last, double around) {
@@ -314,6 +326,7 @@ void BarChartView::mousePressEvent(QMouseEvent* event) {
     const ChartPoint at = chartPoint(event->pos());
     m_tool.press(layout(), at);
     const BarHit hit = hitTest(layout(), at);
+    if (hit.pin) return pullPin(hit.activity);
     m_selectedLink = hit.link;
     if (hit.activity) {
         m_state.select(hit.activity);
@@ -331,6 +344,18 @@ void BarChartView::mousePressEvent(QMouseEvent* event) {
     viewport()->update();
 }
 
+/// A held activity goes where its links let it.
+void BarChartView::pullPin(ActivityId id) {
+    m_tool.cancel();
+    m_state.select(id);
+    const Activity* activity = m_document.programme().activities.row(id);
+    if (!activity || !activity->constraint) return;
+    const Outcome outcome = m_document.perform(
+        tr("%1 no longer held: %2").arg(show::text(activity->key), constraintText(*activity->constraint)),
+        [id](Transaction& tx) { return setConstraint(tx, id, {}); });
+    if (!outcome.ok()) emit refused(show::error(outcome.error()));
+}
+
 void BarChartView::mouseMoveEvent(QMouseEvent* event) {
     const ChartPoint at = chartPoint(event->pos());
     if (event->buttons() & Qt::LeftButton) {
@@ -343,7 +368,7 @@ void BarChartView::mouseMoveEvent(QMouseEvent* event) {
     const bool end = hit.part == BarHit::Part::start || hit.part == BarHit::Part::finish;
     viewport()->setCursor(
         end ? Qt::CrossCursor
-            : (hit.part == BarHit::Part::body || hit.link ? Qt::PointingHandCursor : Qt::ArrowCursor));
+            : (hit.part == BarHit::Part::body || hit.link || hit.pin ? Qt::PointingHandCursor : Qt::ArrowCursor));
 }
 
 void BarChartView::mouseReleaseEvent(QMouseEvent* event) {
@@ -527,8 +552,28 @@ QString BarChartView::tip(const BarHit& hit) const {
                             show::finishDate(figures.earlyFinish));
     const Minutes day = m_document.schedule().calendarOf(figures).dayMinutes();
     if (figures.totalFloat) text += tr("\nfloat %1").arg(show::daysWithUnit(*figures.totalFloat, day));
-    if (activity.constraint) text += QLatin1Char('\n') + constraintText(*activity.constraint);
+    if (activity.constraint) {
+        text += QLatin1Char('\n') + constraintText(*activity.constraint);
+        if (hit.pin) text += tr(": a click takes it off");
+    }
     return text;
+}
+
+QString BarChartView::axisTip(int x) const {
+    const Programme& programme = m_document.programme();
+    QStringList lines{show::weekdayDate(dateOf(request().scale.at(x)))};
+    for (const PennantShape& pennant : layout().pennants)
+        if (std::abs(pennant.x - x) <= 20)
+            for (const SectionId id : pennant.sections) {
+                const Section& section = *programme.sections.row(id);
+                lines << tr("%1 %2: due %3")
+                             .arg(show::text(section.key), show::text(section.name),
+                                  show::date(section.completion + section.grantedDays));
+            }
+    for (const DamagesShape& run : layout().damages)
+        if (x >= run.x0 && x < run.x1)
+            lines << tr("damages of %1 a day").arg(show::money(run.ratePerDay, programme.job.currency));
+    return lines.join(QLatin1Char('\n'));
 }
 
 bool BarChartView::viewportEvent(QEvent* event) {

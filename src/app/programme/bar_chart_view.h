@@ -34,6 +34,8 @@ public:
     /// Fits a span, with so many days about it for what is written beside the bars.
     void showSpan(Instant first, Instant last, double around);
     void setShowsLinks(bool shown);
+    /// Shows so many weeks from the data date on, or from the start before there is one.
+    void fitWeeks(int weeks);
     [[nodiscard]] bool showsLinks() const { return m_links; }
     [[nodiscard]] LinkId selectedLink() const { return m_selectedLink; }
     void deleteSelectedLink();
@@ -71,6 +73,9 @@ private:
     /// The day that a bar moved by so many pixels would be held at; none where it stays.
     [[nodiscard]] std::optional<Date> landing(ActivityId id, double movedBy, bool freely) const;
     void previewDrag(bool freely);
+    void pullPin(ActivityId id);
+    /// What the axis says at a place: the rate of damages, the dates of pennants.
+    [[nodiscard]] QString axisTip(int x) const;
     void paintGhosts(QPainter& painter) const;
     /// The link that is selected, in words; empty where none is.
     [[nodiscard]] QString linkWords() const;

@@ -27,6 +27,15 @@ double distanceToWay(const std::vector<ChartPoint>& points, ChartPoint at) {
 } // namespace
 
 BarHit hitTest(const BarLayout& layout, ChartPoint at) {
+    // A pin's head stands over its bar's end, and is the smaller of the two.
+    for (const BarShape& bar : layout.bars)
+        for (const double x : {bar.pinStart ? bar.x0 : 1e12, bar.pinFinish ? bar.x1 : 1e12})
+            if (std::abs(at.x - x) <= 5 && at.y >= bar.y - 7 && at.y < bar.y) {
+                BarHit hit;
+                hit.activity = bar.activity;
+                hit.pin = true;
+                return hit;
+            }
     for (const BarShape& bar : layout.bars) {
         if (at.y < bar.y - 4 || at.y > bar.y + bar.height + 4) continue;
         const double reach = bar.diamond ? 9 : grip;

@@ -13,7 +13,8 @@ struct BarHit {
     enum class Part { nothing, body, start, finish };
     Part part = Part::nothing;
     ActivityId activity;
-    LinkId link; ///< where no bar is hit
+    LinkId link;      ///< where no bar is hit
+    bool pin = false; ///< on the pin that says that the bar is held
 };
 
 /// A link that a drag asks for, or a new start that it moves a bar to.

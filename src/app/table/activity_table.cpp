@@ -367,6 +367,12 @@ void ActivityTable::copyActivities() {
     QApplication::clipboard()->setMimeData(copied);
 }
 
+void ActivityTable::cutActivities() {
+    if (chosen().empty()) return emit refused(tr("Select the activities to cut first."));
+    copyActivities();
+    deleteSelected();
+}
+
 void ActivityTable::pasteActivities() {
     const QMimeData* copied = QApplication::clipboard()->mimeData();
     if (!copied || !copied->hasFormat(QLatin1String(activitiesFormat)))

@@ -32,6 +32,8 @@ public:
     /// Activities with the links between them, for this job or another; as text, their ids and names.
     void copyActivities();
     void pasteActivities();
+    /// Copies them, and deletes them as `deleteSelected` does.
+    void cutActivities();
     void selectGroup();
     /// What drives the current activity, and what it drives on to the finish.
     void selectDrivingPath();

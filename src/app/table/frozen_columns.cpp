@@ -33,6 +33,8 @@ FrozenColumns::FrozenColumns(GridView& table, int count) : QTableView(&table), m
     setAutoScroll(false);
     verticalHeader()->hide();
     verticalHeader()->setSectionResizeMode(QHeaderView::Fixed);
+    verticalHeader()->setMinimumSectionSize(table.verticalHeader()->minimumSectionSize());
+    verticalHeader()->setDefaultSectionSize(table.verticalHeader()->defaultSectionSize());
     horizontalHeader()->setSectionResizeMode(QHeaderView::Fixed);
     horizontalHeader()->setHighlightSections(false);
     horizontalHeader()->setDefaultAlignment(table.horizontalHeader()->defaultAlignment());

@@ -68,6 +68,7 @@ private:
     void buildEditMenu();
     void buildViewMenu();
     void buildZoomActions(QMenu& menu);
+    void buildWeeksAction(QMenu& menu);
     void buildWayActions(QMenu& menu);
     /// A stage, and what was chosen there.
     struct Spot {

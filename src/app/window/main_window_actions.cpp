@@ -129,6 +129,7 @@ void MainWindow::buildViewMenu() {
                                    [this, to = info.place] { go(to); }));
     menu->addSeparator();
     buildZoomActions(*menu);
+    buildWeeksAction(*menu);
     menu->addSeparator();
     QAction* links = action(QStringLiteral("showLinks"), tr("&Links on the chart"), QKeySequence(Qt::CTRL | Qt::Key_L),
                             [this] { programmeStage().chart().setShowsLinks(!programmeStage().chart().showsLinks()); });
@@ -194,8 +195,18 @@ void MainWindow::buildZoomActions(QMenu& menu) {
     menu.addAction(action(QStringLiteral("zoomSelection"), tr("Zoom to the &selected"),
                           QKeySequence(Qt::CTRL | Qt::Key_9), [this] {
                               if (m_stack->currentIndex() != int(Place::programme)) go(Place::programme);
+                              // Of a heading, what lies below it.
+                              if (table().activities().isHeading(table().currentIndex().row())) table().selectGroup();
                               // A chart that is shown for the first time fits the whole programme first.
                               QTimer::singleShot(0, this, [this] { programmeStage().chart().fitSelection(); });
+                          }));
+}
+
+void MainWindow::buildWeeksAction(QMenu& menu) {
+    menu.addAction(action(QStringLiteral("zoomWeeks"), tr("Zoom to the next si&x weeks"),
+                          QKeySequence(Qt::CTRL | Qt::Key_8), [this] {
+                              if (m_stack->currentIndex() != int(Place::programme)) go(Place::programme);
+                              QTimer::singleShot(0, this, [this] { programmeStage().chart().fitWeeks(6); });
                           }));
 }
 
@@ -238,6 +249,8 @@ void MainWindow::buildRowActions(QMenu& menu) {
                           [this] { table().duplicateSelected(); }));
     menu.addAction(action(QStringLiteral("copyRows"), tr("&Copy activities"), key(Qt::Key_C),
                           [this] { table().copyActivities(); }));
+    menu.addAction(
+        action(QStringLiteral("cutRows"), tr("Cut activities"), key(Qt::Key_X), [this] { table().cutActivities(); }));
     menu.addAction(action(QStringLiteral("pasteRows"), tr("&Paste activities below"), key(Qt::Key_V),
                           [this] { table().pasteActivities(); }));
     menu.addAction(action(QStringLiteral("chainRows"), tr("&Link the selected in their order"), key(Qt::Key_L),
@@ -278,10 +291,10 @@ void MainWindow::showRowMenu(const QPoint& at) {
         names << QStringLiteral("addTask") << QStringLiteral("addFinishMilestone") << QStringLiteral("addHammock")
               << QStringLiteral("-") << QStringLiteral("editCopy") << QStringLiteral("editPaste")
               << QStringLiteral("editFillDown") << QStringLiteral("-") << QStringLiteral("duplicateRows")
-              << QStringLiteral("copyRows") << QStringLiteral("pasteRows") << QStringLiteral("chainRows")
-              << QStringLiteral("-") << QStringLiteral("selectGroup") << QStringLiteral("selectPath")
-              << QStringLiteral("zoomSelection") << QStringLiteral("-") << QStringLiteral("moveUp")
-              << QStringLiteral("moveDown");
+              << QStringLiteral("cutRows") << QStringLiteral("copyRows") << QStringLiteral("pasteRows")
+              << QStringLiteral("chainRows") << QStringLiteral("-") << QStringLiteral("selectGroup")
+              << QStringLiteral("selectPath") << QStringLiteral("zoomSelection") << QStringLiteral("-")
+              << QStringLiteral("moveUp") << QStringLiteral("moveDown");
     names << QStringLiteral("moveIn") << QStringLiteral("moveOut") << QStringLiteral("-")
           << QStringLiteral("deleteActivity");
     showMenu(at, names);

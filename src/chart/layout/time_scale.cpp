@@ -90,7 +90,7 @@ AxisLayout axisFor(const TimeScale& scale, double width, Date programmeStart) {
     }
     if (ppd >= 15) {
         for (Date day = first; day < last; day = day + 1)
-            axis.lower.push_back(cell(scale, day, day + 1, std::to_string(yearMonthDay(day).day)));
+            axis.lower.push_back(cell(scale, day, day + 1, std::to_string(yearMonthDay(day).day), 5.5));
     } else if (ppd >= 0.55) {
         axis.weeks = true;
         const int step = ppd * 7 >= 22 ? 1 : (ppd * 14 >= 24 ? 2 : (ppd * 28 >= 24 ? 4 : 8));
