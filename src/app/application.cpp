@@ -108,6 +108,7 @@ void describe(QCommandLineParser& parser) {
         {QStringLiteral("select"), QObject::tr("Select an activity, a calendar or a revision."), QStringLiteral("id")});
     parser.addOption(
         {QStringLiteral("size"), QObject::tr("Size of the window, as in 1280x800."), QStringLiteral("size")});
+    parser.addOption({QStringLiteral("lens"), QObject::tr("Look through a lens."), QStringLiteral("name")});
     parser.addOption({QStringLiteral("zoom"), QObject::tr("Zoom the chart in by so much."), QStringLiteral("factor")});
     parser.addOption(
         {QStringLiteral("export-xlsx"),
@@ -130,6 +131,7 @@ Keeping keepingOf(const QSettings& settings) {
 }
 
 void selectAndZoom(MainWindow& window, const QCommandLineParser& parser) {
+    if (parser.isSet(QStringLiteral("lens"))) window.chooseLens(parser.value(QStringLiteral("lens")).toStdString());
     for (const Activity& activity : window.document().programme().activities)
         if (QString::fromStdString(activity.key) == parser.value(QStringLiteral("select")))
             window.viewState().select(activity.id);

@@ -82,8 +82,10 @@ settle() {
     sleep 0.05
   done
 }
-key() { for one in "$@"; do xdotool key --clearmodifiers "$one"; sleep 0.05; done; settle; }
-typ() { xdotool type --clearmodifiers --delay 8 -- "$1"; settle; }
+# What a person has to do: a key or a chord pressed, or a word typed, counts one.
+inputs=0
+key() { inputs=$((inputs + $#)); for one in "$@"; do xdotool key --clearmodifiers "$one"; sleep 0.05; done; settle; }
+typ() { inputs=$((inputs + 1)); xdotool type --clearmodifiers --delay 8 -- "$1"; settle; }
 # Types a line and ends it.
 line() { typ "$1"; key Return; }
 # Places are those of a window whose frame is a pixel wide and twenty tall.

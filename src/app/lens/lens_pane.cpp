@@ -26,7 +26,6 @@
 #include <QMenu>
 #include <QPushButton>
 #include <QScopedValueRollback>
-#include <QSpinBox>
 #include <QToolButton>
 #include <QVBoxLayout>
 
@@ -258,10 +257,8 @@ void LensPane::buildBars(QVBoxLayout& layout) {
     line(tr("In front"), m_before);
     line(tr("On the bar"), m_on);
     line(tr("Behind"), m_after);
-    m_lines = new QSpinBox;
-    m_lines->setObjectName(QStringLiteral("lensLines"));
-    m_lines->setAccessibleName(tr("Lines of text in a row"));
-    m_lines->setRange(1, mostLensLines);
+    m_lines = choice("lensLines", tr("Lines of text in a row"), this);
+    for (int lines = 1; lines <= mostLensLines; ++lines) m_lines->addItem(QString::number(lines));
     line(tr("Lines in a row"), m_lines);
     m_totals = new QCheckBox(tr("Headings add figures up"));
     m_totals->setObjectName(QStringLiteral("lensTotals"));
@@ -274,8 +271,8 @@ void LensPane::buildBars(QVBoxLayout& layout) {
         connect(box, &QComboBox::activated, this, [this, box = box, member = member] {
             change([&](Lens& lens) { lens.*member = box->currentData().toString().toStdString(); });
         });
-    connect(m_lines, &QSpinBox::valueChanged, this,
-            [this](int lines) { change([&](Lens& lens) { lens.lines = lines; }); });
+    connect(m_lines, &QComboBox::activated, this,
+            [this](int index) { change([&](Lens& lens) { lens.lines = index + 1; }); });
     connect(m_totals, &QCheckBox::toggled, this, [this](bool on) { change([&](Lens& lens) { lens.totals = on; }); });
     connect(m_time, &QCheckBox::toggled, this, [this](bool on) {
         if (!m_filling) emit timeWanted(on);
@@ -340,7 +337,7 @@ void LensPane::refresh() {
     fill(*m_before, tr("nothing"), fields, lens.before);
     fill(*m_on, tr("nothing"), fields, lens.on);
     fill(*m_after, tr("nothing"), fields, lens.after);
-    m_lines->setValue(lens.lines);
+    m_lines->setCurrentIndex(lens.lines - 1);
     m_totals->setChecked(lens.totals);
     m_time->setChecked(lens.time.has_value());
     m_time->setText(lens.time ? tr("Shows %1 – %2").arg(show::date(lens.time->first), show::date(lens.time->second))

@@ -12,7 +12,6 @@ class QCheckBox;
 class QLabel;
 class QLineEdit;
 class QListWidget;
-class QSpinBox;
 class QVBoxLayout;
 
 namespace yarrin {
@@ -86,7 +85,7 @@ private:
     QComboBox* m_before = nullptr;
     QComboBox* m_on = nullptr;
     QComboBox* m_after = nullptr;
-    QSpinBox* m_lines = nullptr;
+    QComboBox* m_lines = nullptr;
     QCheckBox* m_totals = nullptr;
     QCheckBox* m_time = nullptr;
 };

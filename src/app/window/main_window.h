@@ -46,6 +46,8 @@ public:
     /// Goes to a stage, a page of it and a row by their names on the command line: "build-up/book"; the programme where
     /// there is no such stage.
     void goNamed(const QString& place, const QString& row);
+    /// Looks through a lens of the job or one that ships; says so where there is none of this name.
+    void chooseLens(const std::string& name);
     /// Where programmes without a name are kept, who is working and what the time is. What an ended program left behind
     /// there is offered.
     void setKeeping(Keeping keeping);
@@ -111,6 +113,7 @@ private:
     void setLens(Lens lens);
     [[nodiscard]] const KeptLens* keptLens(const std::string& name) const;
     void nameLens();
+    void buildLensActions(QMenu& menu);
     void connectLensPane();
     void showLensPane(bool shown);
     [[nodiscard]] ActivityTable& table();

@@ -143,13 +143,7 @@ void MainWindow::buildViewMenu() {
         [this] { programmeStage().setTableNarrow(findChild<QAction*>(QStringLiteral("narrowTable"))->isChecked()); });
     narrow->setCheckable(true);
     menu->addAction(narrow);
-    menu->addAction(action(QStringLiteral("lensPane"), tr("L&ens: columns, groups, filter…"),
-                           QKeySequence(Qt::CTRL | Qt::SHIFT | Qt::Key_E),
-                           [this] { showLensPane(m_lensPane->isHidden()); }));
-    menu->addAction(action(QStringLiteral("codesPane"), tr("&Codes and their values…"), {}, [this] {
-        showLensPane(true);
-        m_lensPane->showCodes();
-    }));
+    buildLensActions(*menu);
     QAction* card = action(QStringLiteral("showCard"), tr("Ca&rd"), QKeySequence(Qt::CTRL | Qt::Key_B), [this] {
         m_cardWanted = !m_cardWanted;
         showLensPane(false); // they stand in one place

@@ -39,6 +39,7 @@ QMenu* MainWindow::buildLensMenu() {
     words->setClearButtonEnabled(true);
     auto* typed = new QWidgetAction(menu);
     typed->setDefaultWidget(words);
+    menu->addAction(typed); // else nobody owns the line before the menu opens
     connect(menu, &QMenu::aboutToShow, this, [this, menu, typed, words] {
         for (QAction* action : menu->actions())
             if (action != typed) menu->removeAction(action);
@@ -82,6 +83,16 @@ void MainWindow::setLens(Lens lens) {
         say(tr("“%1” is not wholly understood here. %2").arg(show::text(lens.name), show::error(faults.front())));
 }
 
+void MainWindow::buildLensActions(QMenu& menu) {
+    menu.addAction(action(QStringLiteral("lensPane"), tr("L&ens: columns, groups, filter…"),
+                          QKeySequence(Qt::CTRL | Qt::SHIFT | Qt::Key_E),
+                          [this] { showLensPane(m_lensPane->isHidden()); }));
+    menu.addAction(action(QStringLiteral("codesPane"), tr("&Codes and their values…"), {}, [this] {
+        showLensPane(true);
+        m_lensPane->showCodes();
+    }));
+}
+
 void MainWindow::connectLensPane() {
     connect(m_lensPane, &LensPane::closed, this, [this] { showLensPane(false); });
     connect(m_lensPane, &LensPane::refused, this, &MainWindow::say);
@@ -103,6 +114,13 @@ void MainWindow::showLensPane(bool shown) {
     if (!shown || !about) return stage().focusMain();
     m_lensPane->setBuildUp(Place(m_stack->currentIndex()) == Place::buildUp);
     m_lensPane->focusFilter();
+}
+
+void MainWindow::chooseLens(const std::string& name) {
+    if (const KeptLens* kept = keptLens(name)) return setLens(lensFrom(*kept));
+    for (const Lens& lens : shippedLenses())
+        if (lens.name == name) return setLens(lens);
+    say(tr("There is no lens “%1”.").arg(show::text(name)));
 }
 
 void MainWindow::nameLens() {

@@ -136,7 +136,10 @@ void MainWindow::goNamed(const QString& place, const QString& row) {
     for (const StageInfo& info : stages)
         if (stage == QLatin1String(info.name)) to = info.place;
     go(to);
-    if (!page.isEmpty()) stageAt(to).showNamed(page);
+    if (page == QLatin1String("lens") && infoOf(to).aboutActivities)
+        showLensPane(true);
+    else if (!page.isEmpty())
+        stageAt(to).showNamed(page);
     if (!row.isEmpty()) stageAt(to).chooseNamed(row);
 }
 

@@ -1,0 +1,115 @@
+// SPDX-FileCopyrightText: 2026 The Yarrin authors
+// SPDX-License-Identifier: GPL-3.0-or-later
+// How long frames take while a person scrolls, zooms and drags a bar in the real window, with a programme of 20,000
+// activities grouped, sorted, filtered and coloured by a lens: median, 95th percentile and worst, in milliseconds.
+#include "app/base/look.h"
+#include "app/programme/bar_chart_view.h"
+#include "app/programme/programme_stage.h"
+#include "app/table/activity_table.h"
+#include "app/window/main_window.h"
+#include "large_programme.h"
+
+#include <QApplication>
+#include <QElapsedTimer>
+#include <QMouseEvent>
+#include <QScrollBar>
+#include <QSettings>
+#include <QTemporaryDir>
+
+#include <algorithm>
+#include <cstdio>
+#include <cstdlib>
+#include <vector>
+
+using namespace yarrin;
+
+namespace {
+
+/// Does something and has all that it dirtied painted, so many times; prints what a time took.
+template <typename Act> void frames(const char* what, int count, Act act) {
+    std::vector<double> took;
+    for (int i = 0; i < count; ++i) {
+        QElapsedTimer timer;
+        timer.start();
+        act(i);
+        QApplication::sendPostedEvents();
+        QApplication::processEvents();
+        took.push_back(double(timer.nsecsElapsed()) / 1e6);
+    }
+    std::sort(took.begin(), took.end());
+    std::printf("%-34s median %6.1f  p95 %6.1f  worst %6.1f ms of %d\n", what, took[took.size() / 2],
+                took[took.size() * 95 / 100], took.back(), count);
+    std::fflush(stdout);
+}
+
+void mouse(QWidget& view, QEvent::Type type, QPoint at) {
+    const bool release = type == QEvent::MouseButtonRelease;
+    QMouseEvent event(type, at, view.mapToGlobal(at), type == QEvent::MouseMove ? Qt::NoButton : Qt::LeftButton,
+                      release ? Qt::NoButton : Qt::LeftButton, {});
+    QApplication::sendEvent(&view, &event);
+}
+
+} // namespace
+
+int main(int count, char** words) {
+    QApplication application(count, words);
+    applyLook(application, false);
+    QTemporaryDir folder;
+    QSettings settings(folder.filePath(QStringLiteral("s.ini")), QSettings::IniFormat);
+    SystemDialogs dialogs;
+    const int size = count > 1 ? std::atoi(words[1]) : 20000;
+    const Programme large = largeProgramme(size);
+    MainWindow window(settings, dialogs, dateFrom(2026, 3, 2));
+    window.resize(1920, 1080);
+    window.show();
+    window.document().replace(large, {});
+    for (int i = 0; i < 20; ++i) QApplication::processEvents();
+    std::printf("%d activities, %zu links, %dx%d\n", size, large.links.size(), window.width(), window.height());
+    Lens lens = shippedLenses().front();
+    lens.groups = {{"start_month"}, {"calendar"}};
+    lens.order = {{"float"}, {"start"}, {"id"}};
+    lens.filter = "not complete and float < 400d";
+    lens.colour = "float_band";
+    lens.after = "finish";
+    frames("a change of lens", 1, [&](int) { window.viewState().setLens(lens); });
+    auto& stage = *window.findChild<ProgrammeStage*>();
+    BarChartView& chart = stage.chart();
+    QScrollBar& rows = *stage.table().verticalScrollBar();
+    frames("scrolling by half a page", 120, [&](int i) { rows.setValue(500 + i * rows.pageStep() / 2); });
+    frames("scrolling by a row", 120, [&](int i) { rows.setValue(rows.maximum() / 2 + i * 26); });
+    frames("scrolling sideways", 120, [&](int i) {
+        chart.horizontalScrollBar()->setValue(chart.horizontalScrollBar()->value() + (i % 2 ? 90 : -60));
+    });
+    frames("zooming", 80, [&](int i) { window.viewState().zoomAt(300, i % 40 < 20 ? 1.06 : 1 / 1.06); });
+    // A bar in sight is taken by its middle and moved about, then dropped.
+    // Some task in the middle of the table, with room to move it.
+    int middle = stage.table().activities().rowCount() / 2;
+    std::size_t index = 0;
+    for (bool found = false; !found; ++middle) {
+        const ActivityId id = stage.table().activities().activityAt(middle);
+        index = large.activities.indexOf(id);
+        found = id && large.activities[index].kind == ActivityKind::task &&
+                window.document().schedule().activities[index].duration >= 480 * 3;
+    }
+    const ActivityFigures& figures = window.document().schedule().activities[index];
+    rows.setValue((middle - 5) * 26);
+    chart.showSpan(figures.earlyStart - 30 * minutesPerDay, figures.earlyFinish + 40 * minutesPerDay, 0);
+    QApplication::processEvents();
+    QPoint grip(-1, -1);
+    for (const BarShape& bar : chart.layout().bars)
+        if (!bar.diamond && bar.x1 - bar.x0 > 14 && bar.x0 > 40 && bar.x1 < chart.viewport()->width() - 40)
+            grip = chart.onViewport({(bar.x0 + bar.x1) / 2, bar.y + bar.height / 2});
+    if (grip.x() >= 0) {
+        mouse(*chart.viewport(), QEvent::MouseButtonPress, grip);
+        frames("dragging a bar", 120,
+               [&](int i) { mouse(*chart.viewport(), QEvent::MouseMove, grip + QPoint(10 + i % 60, 0)); });
+        QKeyEvent escape(QEvent::KeyPress, Qt::Key_Escape, {});
+        QApplication::sendEvent(&chart, &escape);
+        mouse(*chart.viewport(), QEvent::MouseButtonRelease, grip);
+    }
+    frames("typing words of a filter", 12, [&](int i) {
+        lens.words = std::string("work 1 ").substr(0, std::size_t(1 + i % 6));
+        window.viewState().setLens(lens);
+    });
+    return 0;
+}
