@@ -204,6 +204,39 @@ private slots:
         QCOMPARE(desk.window.viewState().selection().size(), std::size_t(4));
     }
 
+    void aHammockSpansWhatIsSelected() {
+        Desk desk(small(), settings());
+        desk.clickCell(desk.cell("A020", "name"));
+        QTest::mouseClick(desk.table().viewport(), Qt::LeftButton, Qt::ShiftModifier,
+                          desk.table().visualRect(desk.cell("A030", "name")).center());
+        desk.trigger("addHammock");
+        const Activity& hammock = *desk.programme().activities.row(desk.window.viewState().current());
+        QVERIFY(hammock.kind == ActivityKind::hammock);
+        QCOMPARE(hammock.from.size(), std::size_t(2));
+        QCOMPARE(hammock.to.size(), std::size_t(2));
+        const std::size_t index = desk.programme().activities.indexOf(hammock.id);
+        const ActivityFigures& figures = desk.document().schedule().activities[index];
+        QCOMPARE(dateOf(figures.earlyStart), dateFrom(2027, 3, 1));           // A030's
+        QCOMPARE(completionDate(figures.earlyFinish), dateFrom(2027, 3, 10)); // A020's
+    }
+
+    /// What is said lies over the page: nothing below the pointer moves.
+    void messagesMoveNothing() {
+        Desk desk(small(), settings());
+        const QRect table = desk.table().geometry(), chart = desk.chart().geometry();
+        desk.clickCell(desk.cell("A030", "name"));
+        desk.trigger("deleteActivity");
+        auto* bar = desk.window.findChild<ProgrammeStage*>()->findChild<NoticeBar*>();
+        QVERIFY(bar->isVisible());
+        QCOMPARE(desk.table().geometry(), table);
+        QCOMPARE(desk.chart().geometry(), chart);
+        QCOMPARE(bar->geometry().bottom(), bar->parentWidget()->rect().bottom());
+        desk.window.resize(1000, 700);
+        QApplication::processEvents();
+        QCOMPARE(bar->geometry().bottom(), bar->parentWidget()->rect().bottom());
+        QCOMPARE(bar->width(), bar->parentWidget()->width());
+    }
+
     void rowsAreCutAndPutElsewhere() {
         Desk desk(small(), settings());
         desk.clickCell(desk.cell("A030", "name"));

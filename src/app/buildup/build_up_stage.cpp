@@ -48,7 +48,6 @@ BuildUpStage::BuildUpStage(Document& document, ViewState& state, OutputBook& boo
     column->setContentsMargins(0, 0, 0, 0);
     column->setSpacing(0);
     column->addWidget(buildHead());
-    column->addWidget(m_notice);
     column->addWidget(m_pages, 1);
     addPages(settings);
     auto* parts = new QSplitter(this);

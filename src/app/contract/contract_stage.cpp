@@ -42,7 +42,6 @@ ContractStage::ContractStage(Document& document, QWidget* parent)
     auto* layout = new QVBoxLayout(this);
     layout->setContentsMargins(0, 0, 0, 0);
     layout->setSpacing(0);
-    layout->addWidget(m_notice);
     layout->addWidget(page, 1);
     auto* inner = new QVBoxLayout(page);
     inner->setContentsMargins(18, 14, 18, 10);

@@ -57,7 +57,6 @@ DelayStage::DelayStage(Document& document, Dialogs& dialogs, Date today, QWidget
     auto* layout = new QVBoxLayout(this);
     layout->setContentsMargins(0, 0, 0, 0);
     layout->setSpacing(0);
-    layout->addWidget(m_notice);
     layout->addWidget(split, 1);
 
     connect(m_tabs, &TabRow::chosen, this, [this](int page) { show(Page(page)); });

@@ -63,7 +63,6 @@ ProgrammeStage::ProgrammeStage(Document& document, ViewState& state, QWidget* pa
     auto* layout = new QVBoxLayout(this);
     layout->setContentsMargins(0, 0, 0, 0);
     layout->setSpacing(0);
-    layout->addWidget(m_notice);
     layout->addWidget(m_empty, 1);
     layout->addWidget(splitter, 1);
 

@@ -62,7 +62,6 @@ ProgressStage::ProgressStage(Document& document, ViewState& state, Dialogs& dial
     m_update = new UpdateLine(document, this);
     layout->addWidget(buildHead());
     layout->addWidget(m_update);
-    layout->addWidget(m_notice);
     layout->addSpacing(4);
     connect(m_update, &UpdateLine::told, m_notice, &NoticeBar::say);
     m_lines = new LinesPage(document, this);

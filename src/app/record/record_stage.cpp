@@ -36,7 +36,6 @@ RecordStage::RecordStage(Document& document, ViewState& state, Dialogs& dialogs,
     layout->setContentsMargins(0, 0, 0, 0);
     layout->setSpacing(0);
     layout->addWidget(head);
-    layout->addWidget(m_notice);
     layout->addWidget(m_pages, 1);
 
     connect(m_history, &HistoryPage::refused, m_notice, &NoticeBar::say);

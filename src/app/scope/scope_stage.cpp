@@ -32,7 +32,6 @@ ScopeStage::ScopeStage(Document& document, Dialogs& dialogs, QWidget* parent)
     auto* layout = new QVBoxLayout(this);
     layout->setContentsMargins(0, 0, 0, 0);
     layout->setSpacing(0);
-    layout->addWidget(m_notice);
     layout->addWidget(buildHead());
     m_empty = new QLabel(tr("The work falls into parts here, and those into smaller ones, with no dates on them. "
                             "Insert adds the first."),

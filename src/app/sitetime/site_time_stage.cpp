@@ -65,7 +65,6 @@ SiteTimeStage::SiteTimeStage(Document& document, Dialogs& dialogs, QWidget* pare
     auto* layout = new QVBoxLayout(this);
     layout->setContentsMargins(0, 0, 0, 0);
     layout->setSpacing(0);
-    layout->addWidget(m_notice);
     auto* row = new QHBoxLayout;
     row->setSpacing(0);
     auto* splitter = new QSplitter(Qt::Horizontal, this);

@@ -5,9 +5,11 @@
 #include "app/base/format.h"
 #include "app/base/look.h"
 #include "app/table/column_menu.h"
+#include "core/model/phrases.h"
 #include "core/network/why.h"
 #include "edit/activity_edits.h"
 #include "edit/breakdown_edits.h"
+#include "edit/link_edits.h"
 #include "edit/row_edits.h"
 #include "edit/sorting_edits.h"
 #include "store/json.h"
@@ -250,11 +252,19 @@ void ActivityTable::addActivity(ActivityKind kind) {
     if (kind == ActivityKind::hammock) name = tr("New hammock");
     if (isMilestone(kind)) name = tr("New milestone");
     ActivityId added;
+    // A hammock spans all that is selected, from the first start to the last finish.
+    QStringList spanned;
+    for (const ActivityId id : chosen())
+        if (const Activity& one = *m_document.programme().activities.row(id); one.kind != ActivityKind::hammock)
+            spanned << show::text(quotedKey(one.key));
     perform(tr("%1 added").arg(name), [&](Transaction& tx) -> Outcome {
         const auto id = yarrin::addActivity(tx, kind, below, group, name.toStdString());
         if (!id.ok()) return id.errors();
         added = *id;
-        return done();
+        if (kind != ActivityKind::hammock || spanned.size() < 2) return done();
+        const std::string over = spanned.join(QStringLiteral("; ")).toStdString();
+        const Outcome hung = setAnchors(tx, *id, End::start, over);
+        return hung.ok() ? setAnchors(tx, *id, End::finish, over) : hung;
     });
     if (!added) return;
     reveal(added);

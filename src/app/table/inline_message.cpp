@@ -64,7 +64,20 @@ NoticeBar::NoticeBar(QWidget* parent)
         dismiss();
         if (accepted) accepted();
     });
+    if (parent) parent->installEventFilter(this);
     hide();
+}
+
+void NoticeBar::place() {
+    if (!parentWidget()) return;
+    const int width = parentWidget()->width();
+    const int height = std::max(layout()->sizeHint().height(), layout()->totalHeightForWidth(width));
+    setGeometry(0, parentWidget()->height() - height, width, height);
+}
+
+bool NoticeBar::eventFilter(QObject* watched, QEvent* event) {
+    if (event->type() == QEvent::Resize && isVisibleTo(parentWidget())) place();
+    return QFrame::eventFilter(watched, event);
 }
 
 void NoticeBar::say(const QString& text) {
@@ -83,7 +96,9 @@ void NoticeBar::ask(const QString& text, const QString& answer, std::function<vo
     m_answer->setText(answer);
     m_answer->setVisible(!answer.isEmpty());
     m_close->setText(answer.isEmpty() ? tr("Dismiss") : tr("Keep"));
+    place();
     show();
+    raise();
     if (!answer.isEmpty()) m_answer->setFocus();
 }
 

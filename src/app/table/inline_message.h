@@ -26,7 +26,8 @@ private:
     QLabel* m_label;
 };
 
-/// A line at the top of a stage that says something, and may ask: the question's answer is one button.
+/// A line over the foot of a stage that says something, and may ask: the question's answer is one button. Nothing moves
+/// under the pointer when it comes or goes.
 class NoticeBar : public QFrame {
     Q_OBJECT
 public:
@@ -43,8 +44,11 @@ public:
 
 protected:
     void keyPressEvent(QKeyEvent* event) override;
+    bool eventFilter(QObject* watched, QEvent* event) override;
 
 private:
+    void place();
+
     QLabel* m_label;
     QPushButton* m_answer;
     QPushButton* m_close;
