@@ -320,6 +320,7 @@ private slots:
         const Programme second = desk->programme();
         desk->trigger("fileFreeze");
         QCOMPARE(desk->visible<QLineEdit>("revisionKey")->text(), QStringLiteral("B"));
+        QCOMPARE(desk->find<QComboBox>("revisionPurpose")->currentText(), QStringLiteral("Update 1"));
         QVERIFY(desk->visible<QPlainTextEdit>("revisionNarrative")
                     ->toPlainText()
                     .contains(QLatin1String("## Changes since revision A")));

@@ -293,6 +293,32 @@ private slots:
         QVERIFY2(!name().contains(QLatin1String("hidden")), qPrintable(name()));
     }
 
+    void hitsFollowEachOther() {
+        Desk desk(small(), settings());
+        auto* find = desk.find<QLineEdit>("findField");
+        find->setFocus();
+        QTest::keyClicks(find, QStringLiteral("A0"));
+        QTest::keyClick(find, Qt::Key_Return);
+        QApplication::processEvents();
+        const auto current = [&] {
+            return QString::fromStdString(desk.programme().activities.row(desk.window.viewState().current())->key);
+        };
+        QCOMPARE(current(), QStringLiteral("A010"));
+        QStringList way;
+        for (int i = 0; i < 3; ++i) {
+            QTest::keyClick(&desk.window, Qt::Key_F3);
+            way << current();
+        }
+        QCOMPARE(way.join(QLatin1Char(' ')), QStringLiteral("A020 A030 A010")); // round and round, without M100
+        QVERIFY2(desk.notice().contains(QLatin1String("1 of 3")), qPrintable(desk.notice()));
+        QTest::keyClick(&desk.window, Qt::Key_F3, Qt::ShiftModifier);
+        QCOMPARE(current(), QStringLiteral("A030"));
+        // From a row that is none, the next and the one before are its neighbours.
+        desk.window.viewState().select(desk.id("M100"));
+        QTest::keyClick(&desk.window, Qt::Key_F3, Qt::ShiftModifier);
+        QCOMPARE(current(), QStringLiteral("A030"));
+    }
+
     void oneValueIsGivenToAllSelectedRows() {
         Desk desk(small(), settings());
         desk.clickCell(desk.cell("A010", "calendar"));

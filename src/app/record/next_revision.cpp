@@ -7,6 +7,9 @@
 
 #include <algorithm>
 
+#include <QObject>
+#include <QRegularExpression>
+
 namespace yarrin {
 
 QString nextRevisionKey(const std::vector<Revision>& revisions) {
@@ -45,6 +48,19 @@ QString draftedNarrative(Document& document, const std::vector<Revision>& revisi
         text = draftNarrative(now, &previous, "revision " + revisions.back().key);
     });
     return show::text(text);
+}
+
+QString nextPurpose(const std::vector<Revision>& revisions) {
+    if (revisions.empty()) return {};
+    const Revision& last = *std::max_element(revisions.begin(), revisions.end(),
+                                             [](const Revision& a, const Revision& b) { return a.number < b.number; });
+    const QString purpose = show::text(last.purpose);
+    static const QRegularExpression numbered(QStringLiteral("^(.*\\D)(\\d{1,6})$"));
+    if (const auto match = numbered.match(purpose); match.hasMatch())
+        return match.captured(1) + QString::number(match.captured(2).toInt() + 1);
+    if (purpose == QObject::tr("Tender")) return QObject::tr("Contract");
+    if (purpose == QObject::tr("Contract")) return QObject::tr("Update 1");
+    return purpose;
 }
 
 } // namespace yarrin

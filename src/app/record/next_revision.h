@@ -14,4 +14,8 @@ namespace yarrin {
 /// The narrative for the next revision, drafted from the facts and from what changed since the last of these.
 [[nodiscard]] QString draftedNarrative(Document& document, const std::vector<Revision>& revisions);
 
+/// What the next revision is mostly for: Update 5 after Update 4, the contract after the tender; empty before the
+/// first.
+[[nodiscard]] QString nextPurpose(const std::vector<Revision>& revisions);
+
 } // namespace yarrin

@@ -271,7 +271,7 @@ const Revision* RevisionPage::chosen() const {
 void RevisionPage::beginFreeze() {
     m_writing = true;
     m_list->table().clearSelection();
-    m_key->setText(nextRevisionKey(m_revisions));
+    proposeNames();
     // Who signed once goes on signing.
     const QString signingKey = m_document.keeper().signingKey();
     m_sign->setVisible(!signingKey.isEmpty());
@@ -281,11 +281,16 @@ void RevisionPage::beginFreeze() {
     m_key->setFocus();
 }
 
+void RevisionPage::proposeNames() {
+    m_key->setText(nextRevisionKey(m_revisions));
+    if (const QString purpose = nextPurpose(m_revisions); !purpose.isEmpty()) m_purpose->setCurrentText(purpose);
+}
+
 void RevisionPage::showChosen() {
     const Revision* revision = chosen();
     if (!revision) {
         m_right->setCurrentIndex(0);
-        if (m_key->text().isEmpty()) m_key->setText(nextRevisionKey(m_revisions));
+        if (m_key->text().isEmpty()) proposeNames();
         if (m_narrative->toPlainText().isEmpty()) draft();
         return;
     }

@@ -48,6 +48,7 @@ private:
     [[nodiscard]] const Revision* chosen() const;
     void showChosen();
     void draft();
+    void proposeNames();
     void takeDraft();
     void freeze();
     void accept();

@@ -32,10 +32,12 @@ void FindField::choose(const QModelIndex& index) {
     QAction* command = m_items->commandAt(index);
     // The completer still writes its text after this; the field is emptied when it is through.
     QTimer::singleShot(0, this, [this] { clear(); });
-    if (activity)
+    if (activity) {
+        m_sought = m_completer->completionPrefix();
         emit activityChosen(activity);
-    else if (command)
+    } else if (command) {
         command->trigger();
+    }
 }
 
 void FindField::keyPressEvent(QKeyEvent* event) {

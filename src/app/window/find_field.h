@@ -20,6 +20,8 @@ public:
     FindField(Document& document, QWidget* parent = nullptr);
 
     void setCommands(const QList<QAction*>& commands);
+    /// What was looked for last.
+    [[nodiscard]] const QString& sought() const { return m_sought; }
 
 signals:
     void activityChosen(ActivityId id);
@@ -33,6 +35,7 @@ private:
 
     FindItems* m_items;
     QCompleter* m_completer;
+    QString m_sought;
 };
 
 } // namespace yarrin

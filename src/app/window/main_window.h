@@ -82,6 +82,7 @@ private:
     void travel(std::vector<Spot>& from, std::vector<Spot>& to);
     /// To the next activity that drives the chosen one, or that it drives.
     void goAlong(bool onward);
+    void goToHit(int step);
     void buildActivityMenu();
     /// Moving, copying, linking whole rows.
     void buildRowActions(QMenu& menu);

@@ -3,8 +3,10 @@
 // Ways through the programme: along what drives what, and back to where one was.
 #include "app/base/format.h"
 #include "app/table/activity_table.h"
+#include "app/window/find_field.h"
 #include "app/window/main_window.h"
 #include "app/window/stages.h"
+#include "core/base/text.h"
 #include "core/network/why.h"
 
 #include <QMenu>
@@ -20,6 +22,10 @@ constexpr std::size_t longestWay = 200;
 } // namespace
 
 void MainWindow::buildWayActions(QMenu& menu) {
+    menu.addAction(
+        action(QStringLiteral("goNextHit"), tr("Next &hit"), QKeySequence(Qt::Key_F3), [this] { goToHit(1); }));
+    menu.addAction(action(QStringLiteral("goLastHit"), tr("Hit bef&ore"), QKeySequence(Qt::SHIFT | Qt::Key_F3),
+                          [this] { goToHit(-1); }));
     menu.addAction(action(QStringLiteral("goDriver"), tr("To what dr&ives it"), QKeySequence(Qt::CTRL | Qt::Key_Comma),
                           [this] { goAlong(false); }));
     menu.addAction(action(QStringLiteral("goDriven"), tr("To what it dri&ves"), QKeySequence(Qt::CTRL | Qt::Key_Period),
@@ -28,6 +34,28 @@ void MainWindow::buildWayActions(QMenu& menu) {
                           QKeySequence(Qt::CTRL | Qt::Key_BracketLeft), [this] { travel(m_back, m_ahead); }));
     menu.addAction(action(QStringLiteral("goAhead"), tr("&On again"), QKeySequence(Qt::CTRL | Qt::Key_BracketRight),
                           [this] { travel(m_ahead, m_back); }));
+}
+
+/// Rows that say what was looked for last, one after the other as they stand, round and round.
+void MainWindow::goToHit(int step) {
+    const std::vector<std::string> words = listed(lowered(m_find->sought().toStdString()), ' ');
+    if (words.empty()) return m_find->setFocus();
+    const ActivityModel& model = table().activities();
+    std::vector<ActivityId> hits;
+    std::size_t at = 0, before = 0; // hits up to the chosen row, and whether it is one
+    const int current = model.rowOf(m_state.current());
+    for (int row = 0; row < model.rowCount(); ++row) {
+        const ActivityId id = model.activityAt(row);
+        if (!id || !saysWords(m_document.programme(), *m_document.programme().activities.row(id), words)) continue;
+        before += row < current ? 1 : 0;
+        at += row <= current ? 1 : 0;
+        hits.push_back(id);
+    }
+    if (hits.empty()) return tell(tr("No row says “%1”.").arg(m_find->sought()));
+    const std::size_t count = hits.size();
+    const std::size_t hit = step > 0 ? at % count : (before + count - 1) % count;
+    reveal(hits[hit]);
+    tell(tr("“%1”: %2 of %3").arg(m_find->sought()).arg(qint64(hit + 1)).arg(qint64(count)));
 }
 
 /// Where one leaves from, so that one can come back; what lay ahead is another way now.

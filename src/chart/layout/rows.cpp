@@ -26,22 +26,11 @@ public:
     [[nodiscard]] bool shows(std::size_t index) const {
         const Activity& activity = m_context.activity(index);
         if (m_tasksOnly && activity.kind != ActivityKind::task) return false;
-        return hasWords(activity) && m_filter.shows(m_context, index);
+        return saysWords(m_context.programme(), activity, m_words) && m_filter.shows(m_context, index);
     }
     [[nodiscard]] bool hides() const { return m_tasksOnly || !m_words.empty() || !m_filter.isEmpty(); }
 
 private:
-    [[nodiscard]] bool hasWords(const Activity& activity) const {
-        if (m_words.empty()) return true;
-        const Location* place = m_context.programme().locations.row(activity.location);
-        std::string text = activity.key + " " + activity.name + " " + (place ? place->name : "") + " " + activity.notes;
-        for (const PlainText& other : activityTexts()) text += " " + activity.*other.member;
-        for (const CodeMark& mark : activity.codes) text += " " + mark.value;
-        text = lowered(text);
-        return std::all_of(m_words.begin(), m_words.end(),
-                           [&](const std::string& word) { return text.find(word) != std::string::npos; });
-    }
-
     const FieldContext& m_context;
     bool m_tasksOnly;
     std::vector<std::string> m_words;
@@ -261,6 +250,17 @@ std::size_t hiddenBy(const FieldContext& context, const Lens& lens) {
     std::size_t count = 0;
     for (std::size_t i = 0; i < context.programme().activities.size(); ++i) count += sieve.shows(i) ? 0 : 1;
     return count;
+}
+
+bool saysWords(const Programme& programme, const Activity& activity, const std::vector<std::string>& words) {
+    if (words.empty()) return true;
+    const Location* place = programme.locations.row(activity.location);
+    std::string text = activity.key + " " + activity.name + " " + (place ? place->name : "") + " " + activity.notes;
+    for (const PlainText& other : activityTexts()) text += " " + activity.*other.member;
+    for (const CodeMark& mark : activity.codes) text += " " + mark.value;
+    text = lowered(text);
+    return std::all_of(words.begin(), words.end(),
+                       [&](const std::string& word) { return text.find(word) != std::string::npos; });
 }
 
 std::vector<Error> faultsIn(const Lens& lens, const Programme& programme) {

@@ -41,6 +41,10 @@ struct ChartRow {
 /// How many activities the filter and the words of a lens hide.
 [[nodiscard]] std::size_t hiddenBy(const FieldContext& context, const Lens& lens);
 
+/// Whether an activity says all of these words, in small letters: in its id, name, location, notes, texts and codes.
+[[nodiscard]] bool saysWords(const Programme& programme, const Activity& activity,
+                             const std::vector<std::string>& words);
+
 /// What of a lens cannot be read in this job: its filter, and fields, codes mostly, that are not here.
 [[nodiscard]] std::vector<Error> faultsIn(const Lens& lens, const Programme& programme);
 
