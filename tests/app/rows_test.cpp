@@ -3,6 +3,7 @@
 // Whole rows in the real window: moved, duplicated, chained, taken to another job, and the menus under the pointer.
 #include "app/base/format.h"
 #include "app/base/look.h"
+#include "app/window/state_line.h"
 #include "desk.h"
 #include "edit/activity_edits.h"
 #include "edit/contract_edits.h"
@@ -291,6 +292,32 @@ private slots:
         // An edit that takes its float shows it.
         desk.enter(desk.cell("A010", "days"), QStringLiteral("1d"));
         QVERIFY2(!name().contains(QLatin1String("hidden")), qPrintable(name()));
+    }
+
+    /// The words below the title lead where they say.
+    void wordsOfTheContextLineLead() {
+        Programme programme = small();
+        programme.job.dataDate = parseInstant("2027-03-02T08:00");
+        Desk desk(programme, settings());
+        QVERIFY(desk.document().save(m_folder.filePath(QStringLiteral("led.yarrin"))).ok());
+        QApplication::processEvents();
+        auto* line = static_cast<StateLine*>(desk.find<QLabel>("contextState"));
+        const auto press = [&](const QString& words) {
+            for (std::size_t i = 0; i < line->parts().size(); ++i)
+                if (line->parts()[i].words.startsWith(words)) {
+                    const auto [from, to] = line->spanOf(i);
+                    QTest::mouseClick(line, Qt::LeftButton, {}, QPoint((from + std::min(to, line->width())) / 2, 6));
+                    return true;
+                }
+            return false;
+        };
+        QVERIFY(press(QStringLiteral("data date")));
+        QVERIFY(!desk.window.findChild<ProgrammeStage*>()->isVisible());
+        desk.trigger("stage5");
+        QVERIFY(press(QStringLiteral("led")));
+        QCOMPARE(desk.dialogs.opened.size(), qsizetype(1));
+        QCOMPARE(QFileInfo(desk.dialogs.opened[0].toLocalFile()).canonicalFilePath(),
+                 QFileInfo(m_folder.path()).canonicalFilePath());
     }
 
     void hitsFollowEachOther() {

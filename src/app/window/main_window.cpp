@@ -31,6 +31,7 @@
 #include "app/window/ripple_panel.h"
 #include "app/window/stages.h"
 #include "app/window/standing.h"
+#include "app/window/state_line.h"
 
 #include "store/file.h"
 
@@ -46,6 +47,7 @@
 #include <QStackedWidget>
 #include <QTimer>
 #include <QToolButton>
+#include <QUrl>
 #include <QVBoxLayout>
 #include <QWidgetAction>
 
@@ -68,7 +70,7 @@ MainWindow::MainWindow(QSettings& settings, Dialogs& dialogs, Date today)
       m_card(new Card(m_document, m_state, [this]() -> const OutputBook& { return book(); })),
       m_lensPane(new LensPane(m_document, m_state, m_dialogs)), m_standing(new Standing(m_document, today)),
       m_ripple(nullptr), m_longWork(nullptr), m_planned(this), m_find(new FindField(m_document)),
-      m_jobTitle(new OneLine), m_jobState(new OneLine), m_lens(new QToolButton), m_trialButton(new QToolButton) {
+      m_jobTitle(new OneLine), m_jobState(new StateLine), m_lens(new QToolButton), m_trialButton(new QToolButton) {
     PlainWords::watch();
     UndoKeys::watch();
     setObjectName(QStringLiteral("mainWindow"));
@@ -208,19 +210,31 @@ QWidget* MainWindow::buildContext() {
 void MainWindow::refreshContext() {
     const Programme& programme = m_document.programme();
     m_jobTitle->setText(show::text(programme.job.title));
-    QStringList parts{m_document.displayName(),
-                      programme.job.dataDate
-                          ? tr("data date %1").arg(show::weekdayDate(dateOf(*programme.job.dataDate)))
-                          : tr("starts %1").arg(show::weekdayDate(dateOf(programme.job.start)))};
-    if (const HeldFile* file = m_document.keeper().file(); file && file->readOnly()) parts << tr("reading only");
-    if (m_state.outline()) parts << tr("outlined: %1").arg(show::text(m_state.outline()->name));
+    std::vector<StateLine::Part> parts;
+    parts.push_back({m_document.displayName()});
+    if (!m_document.path().isEmpty())
+        parts.back().lead = [this] {
+            const QString folder = QFileInfo(m_document.path()).absolutePath();
+            if (!m_dialogs.openAddress(QUrl::fromLocalFile(folder)))
+                say(tr("Nothing here shows the folder %1.").arg(folder));
+        };
+    if (programme.job.dataDate)
+        parts.push_back({tr("data date %1").arg(show::weekdayDate(dateOf(*programme.job.dataDate))),
+                         [this] { go(Place::progress); }});
+    else
+        parts.push_back(
+            {tr("starts %1").arg(show::weekdayDate(dateOf(programme.job.start))), [this] { go(Place::contract); }});
+    if (const HeldFile* file = m_document.keeper().file(); file && file->readOnly())
+        parts.push_back({tr("reading only")});
+    if (m_state.outline())
+        parts.push_back({tr("outlined: %1").arg(show::text(m_state.outline()->name)), [this] { go(Place::record); }});
     m_trialButton->setText(m_document.trial() ? tr("Trial on") : tr("Trial"));
     m_trialButton->setToolTip(m_document.trial() ? tr("Set what it did against where it began")
                                                  : tr("Try something, then keep it as one step or drop it whole"));
     const auto& problems = m_document.schedule().problems;
     if (!problems.empty())
-        parts << tr("%1 to look at").arg(show::countOf(qint64(problems.size()), "problem", "problems"));
-    m_jobState->setText(parts.join(QStringLiteral(" · ")));
+        parts.push_back({tr("%1 to look at").arg(show::countOf(qint64(problems.size()), "problem", "problems"))});
+    m_jobState->setParts(std::move(parts));
     setInk(m_jobState, Ink::muted);
     QStringList words;
     for (const Problem& problem : problems)

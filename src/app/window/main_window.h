@@ -30,6 +30,7 @@ class Rail;
 class RecordStrip;
 class RipplePanel;
 class Standing;
+class StateLine;
 class ActivityTable;
 
 /// The window: menu, context line, rail, stages, card and standing around one document. Settings and dialogs are given.
@@ -144,7 +145,7 @@ private:
     Beside<std::shared_ptr<const Schedule>> m_planned; ///< the contract programme, for the outline
     FindField* m_find;
     QLabel* m_jobTitle;
-    QLabel* m_jobState;
+    StateLine* m_jobState;
     QToolButton* m_lens;
     QToolButton* m_trialButton;
     QAction* m_undo = nullptr;
