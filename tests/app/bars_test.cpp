@@ -160,13 +160,23 @@ private slots:
     void aLoopIsRefusedInPlace() {
         Desk desk(small(), settings());
         const Programme before = desk.programme();
+        const auto ink = [&] {
+            const BarShape one = bar(desk, "A010");
+            return desk.chart().viewport()->grab().toImage().pixelColor(
+                desk.chart().onViewport({(one.x0 + one.x1) / 2 - 6, one.y - 4}));
+        };
+        const QColor ground = ink();
         drawLink(desk, "A020", true, "A010", false);
+        // It is drawn, too: around the bars that it goes through.
+        QCOMPARE(desk.find<LinkLine>("linkLine")->loop(), (std::vector<ActivityId>{desk.id("A010"), desk.id("A020")}));
+        QVERIFY(ink() != ground && ink().red() > ink().blue() + 40);
         QTRY_VERIFY2(words(desk).contains(QLatin1String("loop")), qPrintable(words(desk)));
         QTest::keyClick(desk.visible<QLineEdit>("linkLineLag"), Qt::Key_Return);
         QVERIFY(desk.programme() == before);
         QVERIFY(desk.find<LinkLine>("linkLine")->isOpen());
         QTest::keyClick(desk.visible<QLineEdit>("linkLineLag"), Qt::Key_Escape);
         QVERIFY(desk.programme() == before);
+        QCOMPARE(ink(), ground);
     }
 
     void aClickTakesThePinOff() {

@@ -61,6 +61,7 @@ BarChartView::BarChartView(Document& document, ViewState& state, ActivityModel& 
     });
     connect(m_linkLine, &LinkLine::closed, this, [this] {
         if (m_linkLine->isAncestorOf(QApplication::focusWidget())) setFocus();
+        viewport()->update();
     });
     connect(m_linkLine, &LinkLine::refused, this, &BarChartView::refused);
     connect(&m_document, &Document::changed, m_linkLine, &LinkLine::drop);
@@ -235,6 +236,7 @@ void BarChartView::paintEvent(QPaintEvent*) {
     dress(ink);
     paintBars(painter, layout(), m_rows.rows(), axis, ink);
     paintGhosts(painter);
+    paintLoop(painter);
     paintPreview(painter);
     painter.resetTransform();
     paintLegend(painter);
@@ -430,6 +432,27 @@ void BarChartView::finish(const BarGesture& gesture, bool freely, const QPoint& 
             .arg(show::text(m_document.programme().activities.row(gesture.activity)->key), show::date(*date)),
         holdAt(gesture.activity, *date));
     if (!outcome.ok()) emit refused(show::error(outcome.error()));
+}
+
+/// The loop that a link would close, from bar to bar and back to the first.
+void BarChartView::paintLoop(QPainter& painter) const {
+    const std::vector<ActivityId>& loop = m_linkLine->loop();
+    if (loop.size() < 2) return;
+    const BarRequest request = this->request();
+    QPolygonF way;
+    painter.setBrush(Qt::NoBrush);
+    painter.setPen(QPen(theme().critical, 2));
+    for (const ActivityId id : loop) {
+        const int row = m_rows.rowOf(id);
+        if (row < 0) continue; // folded away, or hidden by the lens
+        const BarShape bar = barOf(request, std::size_t(row));
+        painter.drawRoundedRect(QRectF(bar.x0 - 4, bar.y - 4, bar.x1 - bar.x0 + 8, bar.height + 8), 4, 4);
+        way << QPointF((bar.x0 + bar.x1) / 2, bar.y + bar.height / 2);
+    }
+    if (way.isEmpty()) return;
+    way << way.front();
+    painter.setPen(QPen(theme().critical, 1.6, Qt::DashLine));
+    painter.drawPolyline(way);
 }
 
 /// Where bars in sight would come to stand.

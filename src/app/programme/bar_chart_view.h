@@ -77,6 +77,7 @@ private:
     /// What the axis says at a place: the rate of damages, the dates of pennants.
     [[nodiscard]] QString axisTip(int x) const;
     void paintGhosts(QPainter& painter) const;
+    void paintLoop(QPainter& painter) const;
     /// The link that is selected, in words; empty where none is.
     [[nodiscard]] QString linkWords() const;
     void paintPreview(QPainter& painter) const;

@@ -62,6 +62,7 @@ LinkLine::LinkLine(Document& document, DragPreview& preview, QWidget* parent)
 
 void LinkLine::open(const Link& link, const QPoint& at) {
     m_link = link;
+    m_loop = pathBetween(m_document.programme(), m_document.lookup(), link.to, link.from);
     const auto key = [&](ActivityId id) { return show::text(m_document.programme().activities.row(id)->key); };
     m_ends->setText(tr("%1 → %2").arg(key(link.from), key(link.to)));
     m_lag->clear();
@@ -145,6 +146,7 @@ bool LinkLine::keep() {
         m_words->setText(show::error(outcome.error()));
         return false;
     }
+    m_loop.clear();
     emit closed(); // hidden with the keyboard it would hand that to whoever comes next
     hide();
     return true;
@@ -154,6 +156,7 @@ void LinkLine::drop() {
     if (!isVisible() || m_closing) return;
     const QScopedValueRollback closing(m_closing, true);
     m_preview.drop();
+    m_loop.clear();
     emit closed(); // hidden with the keyboard it would hand that to whoever comes next
     hide();
 }

@@ -6,6 +6,8 @@
 
 #include <QFrame>
 
+#include <vector>
+
 class QComboBox;
 class QLabel;
 class QLineEdit;
@@ -25,6 +27,8 @@ public:
     /// Opens for a link that is not there yet, beside a point of the parent.
     void open(const Link& link, const QPoint& at);
     [[nodiscard]] bool isOpen() const { return isVisible(); }
+    /// The activities of the loop that the link would close, in its order; empty where it closes none.
+    [[nodiscard]] const std::vector<ActivityId>& loop() const { return m_loop; }
     /// Takes the link as it stands; false where it is refused, with the reason in the line.
     bool keep();
     void drop();
@@ -46,6 +50,7 @@ private:
     Document& m_document;
     DragPreview& m_preview;
     Link m_link;
+    std::vector<ActivityId> m_loop;
     QLabel* m_ends;
     QComboBox* m_type;
     QLineEdit* m_lag;
