@@ -267,6 +267,12 @@ private slots:
         desk.clickCell(desk.cell("A020", "name"));
         QCOMPARE(desk.programme().links.size(), std::size_t(4));
         QVERIFY(!desk.find<LinkLine>("linkLine")->isOpen());
+        // Who leaves the job leaves it with the link.
+        desk.trigger("editUndo");
+        drawLink(desk, "A010", true, "A030", false);
+        desk.dialogs.unsaved = Dialogs::Unsaved::cancel;
+        desk.trigger("fileNew");
+        QCOMPARE(desk.programme().links.size(), std::size_t(4));
     }
 };
 

@@ -14,6 +14,7 @@
 #include "app/delay/delay_stage.h"
 #include "app/lens/lens_pane.h"
 #include "app/programme/bar_chart_view.h"
+#include "app/programme/link_line.h"
 #include "app/programme/programme_stage.h"
 #include "app/progress/progress_stage.h"
 #include "app/record/compare_page.h"
@@ -338,7 +339,8 @@ void MainWindow::openDemo() {
 }
 
 bool MainWindow::mayLeave() {
-    // What is still being typed somewhere counts as typed.
+    // What is still being typed somewhere counts as typed, a link that was drawn as drawn.
+    if (auto* link = findChild<LinkLine*>()) link->keep();
     if (QWidget* focus = QApplication::focusWidget()) focus->clearFocus();
     if (m_stages[std::size_t(Place::record)]) stageAs<RecordStage>(Place::record).revisions().saveDraft();
     if (!m_document.isModified()) return true;
