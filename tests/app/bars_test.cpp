@@ -68,7 +68,7 @@ private slots:
         const QImage still = desk.chart().viewport()->grab().toImage();
         const BarShape follower = bar(desk, "A020");
         const QPoint at = hold(desk, "A010", 7);
-        QTRY_VERIFY(desk.chart().preview().schedule());
+        QTRY_VERIFY(desk.chart().preview().schedule() && !desk.chart().preview().isWorking());
         const std::size_t index = desk.programme().activities.indexOf(desk.id("A020"));
         QCOMPARE(dateOf(desk.chart().preview().schedule()->activities[index].earlyStart), dateFrom(2027, 3, 15));
         QCOMPARE(desk.standing().lastChange().title, QStringLiteral("If it is let go here"));
@@ -94,7 +94,7 @@ private slots:
         QVERIFY(desk.programme() == before);
         // Let go, it is what was foretold.
         const QPoint again = hold(desk, "A010", 7);
-        QTRY_VERIFY(desk.chart().preview().schedule());
+        QTRY_VERIFY(desk.chart().preview().schedule() && !desk.chart().preview().isWorking());
         const Instant foretold = desk.chart().preview().schedule()->activities[index].earlyStart;
         QTest::mouseRelease(desk.chart().viewport(), Qt::LeftButton, {}, again);
         QCOMPARE(desk.document().schedule().activities[index].earlyStart, foretold);

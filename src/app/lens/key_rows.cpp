@@ -21,6 +21,7 @@ KeyRows::KeyRows(const QString& name, const QString& first, const QString& next,
 
 void KeyRows::show(const std::vector<ViewField>& fields, const std::vector<LensKey>& keys) {
     std::vector<std::string> names;
+    names.reserve(fields.size());
     for (const ViewField& field : fields) names.push_back(field.name);
     if (names == m_fields && keys == m_keys && m_layout->count() > 0) return;
     // The hand stays where it is while the row below it comes.

@@ -24,6 +24,7 @@ BarColours::BarColours(const FieldContext& context, const std::string& field)
         for (std::size_t i = 0; i < code->values.size(); ++i)
             values.emplace(code->values[i].name, Named{code->values[i].name, int(i)});
     std::vector<std::pair<FieldValue, std::string>> order;
+    order.reserve(values.size());
     for (const auto& [text, value] : values) order.emplace_back(value, text);
     std::sort(order.begin(), order.end(),
               [](const auto& a, const auto& b) { return compareValues(a.first, b.first) < 0; });

@@ -25,6 +25,8 @@ public:
     /// The dates as they would be; null while they are worked out, or where the change is refused.
     [[nodiscard]] const Schedule* schedule() const { return m_schedule.get(); }
     [[nodiscard]] const QString& what() const { return m_what; }
+    /// Whether the dates are still those of an older question.
+    [[nodiscard]] bool isWorking() const { return m_run.isRunning(); }
     /// Why the change would be refused; empty where it would not.
     [[nodiscard]] const QString& fault() const { return m_fault; }
 

@@ -5,6 +5,7 @@
 #include "app/base/format.h"
 #include "app/table/activity_table.h"
 
+#include <QCoreApplication>
 #include <QHeaderView>
 #include <QMenu>
 

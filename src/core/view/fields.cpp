@@ -92,7 +92,7 @@ template <typename Rows, typename Id> FieldValue branch(const Rows& rows, Id id)
     if (!at) return {};
     int steps = 0;
     for (; at && steps <= deepestTree; at = rows.row(at->parent), ++steps)
-        path = at->name + (path.empty() ? "" : " / ") + path;
+        path.insert(0, path.empty() ? at->name : at->name + " / ");
     return named(path, int(rows.indexOf(id)));
 }
 
@@ -161,7 +161,7 @@ std::vector<ViewField> namesAndPlaces() {
 void addDates(std::vector<ViewField>& list) {
     using F = const ActivityFigures*;
     const auto figured = [&](const char* name, const char* label, FieldKind kind,
-                             std::function<FieldValue(Context, Index, F)> value) {
+                             FieldValue (*value)(Context, Index, F)) {
         list.push_back(field(name, label, kind, [value](Context at, Index i) {
             const F f = at.figures(i);
             return f ? value(at, i, f) : FieldValue();
@@ -179,12 +179,14 @@ void addDates(std::vector<ViewField>& list) {
     figured("free_float", "Free float", FieldKind::days,
             [](Context at, Index i, F f) { return days(at, i, f->freeFloat); });
     list.push_back(grouping("float_band", "Float band", floatBand));
-    for (const auto& [name, label, of] : {std::tuple("start_month", "Month of start", "start"),
-                                          std::tuple("finish_month", "Month of finish", "finish")}) {
-        const auto known = std::find_if(list.begin(), list.end(), [&](const ViewField& one) { return one.name == of; });
-        list.push_back(
-            grouping(name, label, [value = known->value](Context at, Index i) { return monthOf(value(at, i)); }));
-    }
+    list.push_back(grouping("start_month", "Month of start", [](Context at, Index i) {
+        const F f = at.figures(i);
+        return f ? monthOf(startAt(f->earlyStart)) : FieldValue();
+    }));
+    list.push_back(grouping("finish_month", "Month of finish", [](Context at, Index i) {
+        const F f = at.figures(i);
+        return f ? monthOf(finishAt(f->earlyFinish)) : FieldValue();
+    }));
     list.push_back(field("actual_start", "Actual start", date,
                          [](Context at, Index i) { return startAt(at.activity(i).actualStart); }));
     list.push_back(field("actual_finish", "Actual finish", date,
