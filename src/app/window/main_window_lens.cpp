@@ -12,6 +12,7 @@
 
 #include <QLineEdit>
 #include <QMenu>
+#include <QStackedWidget>
 #include <QTimer>
 #include <QToolButton>
 #include <QWidgetAction>
