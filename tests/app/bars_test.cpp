@@ -171,6 +171,11 @@ private slots:
         QCOMPARE(desk.find<LinkLine>("linkLine")->loop(), (std::vector<ActivityId>{desk.id("A010"), desk.id("A020")}));
         QVERIFY(ink() != ground && ink().red() > ink().blue() + 40);
         QTRY_VERIFY2(words(desk).contains(QLatin1String("loop")), qPrintable(words(desk)));
+        // However long the reason is, all of it can be read.
+        auto* said = desk.visible<QLabel>("linkLineWords");
+        QVERIFY2(said->height() >= said->heightForWidth(said->width()),
+                 qPrintable(QStringLiteral("%1 of %2").arg(said->height()).arg(said->heightForWidth(said->width()))));
+        QVERIFY(said->heightForWidth(said->width()) > said->fontMetrics().height() * 3 / 2); // more than a line
         QTest::keyClick(desk.visible<QLineEdit>("linkLineLag"), Qt::Key_Return);
         QVERIFY(desk.programme() == before);
         QVERIFY(desk.find<LinkLine>("linkLine")->isOpen());

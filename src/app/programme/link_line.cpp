@@ -70,9 +70,8 @@ void LinkLine::open(const Link& link, const QPoint& at) {
     show();
     ask();
     tell();
-    adjustSize();
     setFixedWidth(std::max(sizeHint().width(), 380));
-    adjustSize();
+    fit();
     move(std::clamp(at.x() + 12, 0, std::max(0, parentWidget()->width() - width())),
          std::clamp(at.y() + 14, 0, std::max(0, parentWidget()->height() - height())));
     raise();
@@ -94,13 +93,25 @@ Result<Link> LinkLine::link() const {
     return link;
 }
 
+void LinkLine::say(const QString& words, Ink ink) {
+    setInk(m_words, ink);
+    m_words->setText(words);
+    fit();
+}
+
+/// As tall as its words, up from the foot of the chart where they would not have room.
+void LinkLine::fit() {
+    const int height = layout()->totalHeightForWidth(width());
+    resize(width(), height);
+    if (y() + height > parentWidget()->height()) move(x(), std::max(0, parentWidget()->height() - height));
+}
+
 void LinkLine::ask() {
     if (!isVisible()) return;
     const auto wanted = link();
     if (!wanted.ok()) {
         m_preview.drop();
-        setInk(m_words, Ink::critical);
-        return m_words->setText(show::error(wanted.error()));
+        return say(show::error(wanted.error()), Ink::critical);
     }
     m_preview.ask(tr("%1 %2 %3").arg(m_ends->text(), m_type->currentText(), m_lag->text()).trimmed(),
                   [one = *wanted](Transaction& tx) -> Outcome {
@@ -112,21 +123,18 @@ void LinkLine::ask() {
 /// What comes of it: the successor's date. What it does to the sections stands at the foot of the window.
 void LinkLine::tell() {
     if (!isVisible()) return;
-    if (!m_preview.fault().isEmpty()) {
-        setInk(m_words, Ink::critical);
-        return m_words->setText(m_preview.fault());
-    }
-    setInk(m_words, Ink::muted);
+    if (!m_preview.fault().isEmpty()) return say(m_preview.fault(), Ink::critical);
     const std::size_t index = m_document.programme().activities.indexOf(m_link.to);
     const Schedule* would = m_preview.schedule();
     const Schedule& is = m_document.schedule();
     if (!would || index >= would->activities.size() || index >= is.activities.size())
-        return m_words->setText(tr("Enter keeps it, Escape does not."));
+        return say(tr("Enter keeps it, Escape does not."), Ink::muted);
     const ActivityFigures &before = is.activities[index], &after = would->activities[index];
     const int days = dateOf(after.earlyStart) - dateOf(before.earlyStart);
-    m_words->setText(tr("%1 would start on %2, %3. Enter keeps it, Escape does not.")
-                         .arg(show::text(m_document.programme().activities[index].key),
-                              show::startDate(after.earlyStart), days == 0 ? tr("as it does") : show::shiftOf(days)));
+    say(tr("%1 would start on %2, %3. Enter keeps it, Escape does not.")
+            .arg(show::text(m_document.programme().activities[index].key), show::startDate(after.earlyStart),
+                 days == 0 ? tr("as it does") : show::shiftOf(days)),
+        Ink::muted);
 }
 
 bool LinkLine::keep() {
@@ -142,8 +150,7 @@ bool LinkLine::keep() {
                                          return added.ok() ? done() : Outcome(added.errors());
                                      });
     if (!outcome.ok()) {
-        setInk(m_words, Ink::critical);
-        m_words->setText(show::error(outcome.error()));
+        say(show::error(outcome.error()), Ink::critical);
         return false;
     }
     m_loop.clear();

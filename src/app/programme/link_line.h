@@ -2,6 +2,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
 
+#include "app/base/look.h"
 #include "core/model/programme.h"
 
 #include <QFrame>
@@ -46,6 +47,8 @@ private:
     [[nodiscard]] Result<Link> link() const;
     void ask();
     void tell();
+    void say(const QString& words, Ink ink);
+    void fit();
 
     Document& m_document;
     DragPreview& m_preview;
