@@ -347,6 +347,23 @@ private slots:
         QVERIFY2(desk.notice().contains(QLatin1String("Not imported")), qPrintable(desk.notice()));
     }
 
+    void aLensStaysBehindWithItsJob() {
+        Desk desk(small(), settings());
+        Lens made = lens(desk);
+        made.filter = "Trade is Piling";
+        made.groups = {{"code:Trade"}};
+        desk.window.viewState().setLens(made);
+        desk.document().replace(small(), {});
+        QCOMPARE(lens(desk).name, std::string("By breakdown"));
+        QVERIFY(lens(desk).filter.empty());
+        // One that is understood stays.
+        made = lens(desk);
+        made.filter = "critical";
+        desk.window.viewState().setLens(made);
+        desk.document().replace(small(), {});
+        QCOMPARE(lens(desk).filter, std::string("critical"));
+    }
+
     void codesAreMadeTypedAndUnknownValuesOffered() {
         Desk desk(small(), settings());
         addTrade(desk);
@@ -425,6 +442,24 @@ private slots:
         QTest::keyClick(&table, Qt::Key_Escape);
         QTest::mouseRelease(table.viewport(), Qt::LeftButton, {}, rowAt(desk, 1, false));
         QVERIFY(desk.programme() == before);
+    }
+
+    void theIdOfASelectedRowIsTypedIn() {
+        Desk desk(small(), settings());
+        const QModelIndex cell = desk.cell("A030", "id");
+        desk.clickCell(cell); // selected: the next press takes hold of the row
+        const QPoint at = desk.table().visualRect(cell).center();
+        QTest::mouseClick(desk.table().viewport(), Qt::LeftButton, {}, at);
+        QTest::mouseDClick(desk.table().viewport(), Qt::LeftButton, {}, at);
+        QLineEdit* editor = openEditor(desk.table());
+        editor->selectAll();
+        QTest::keyClicks(editor, QStringLiteral("A031"));
+        QTest::keyClick(editor, Qt::Key_Return);
+        QVERIFY(desk.id("A031"));
+        // The pointer holds no row any more.
+        QTest::mouseMove(desk.table().viewport(), at + QPoint(0, 60));
+        QTest::mouseRelease(desk.table().viewport(), Qt::LeftButton, {}, at + QPoint(0, 60));
+        QCOMPARE(rows(desk), QStringLiteral("[Berth] A010 A020 A031 M100"));
     }
 
     void rowsAreDraggedWithinTheBreakdown() {

@@ -140,6 +140,37 @@ private slots:
         QVERIFY(*readProgramme(path("d.yarrin")) == b.programme);
     }
 
+    void rowsAreListedAsALensShowsThem() {
+        Builder b;
+        b.task("A10", 5).task("A9", 5).task("B", 2).link("A10", "A9");
+        b.programme.codes.append({CodeId{1}, "Trade", {{"Piling", "", ""}, {"Concrete", "", ""}}});
+        b.change("B", [](Activity& a) { a.codes = {{CodeId{1}, "Concrete"}}; });
+        b.change("A9", [](Activity& a) { a.codes = {{CodeId{1}, "Piling"}}; });
+        KeptLens kept;
+        kept.id = LensId{1};
+        kept.key = "Trades";
+        kept.groups = "code:Trade";
+        kept.order = "id";
+        b.programme.lenses.append(kept);
+        const auto file = written(b.programme, "rows.yarrin");
+        const Call all = call({"rows", file, "--lens", "Trades", "--columns", "id,days,code:Trade"});
+        QVERIFY2(all.status == ExitStatus::done, all.err.c_str());
+        QCOMPARE(all.out, std::string("ID\tDays\tTrade\n# Piling (1)\nA9\t5d\tPiling\n# Concrete (1)\nB\t2d\tConcrete\n"
+                                      "# without Trade (1)\nA10\t5d\t\n"));
+        const Call some = call({"rows", file, "--lens", "One list", "--only", "days < 5d", "--columns", "id"});
+        QCOMPARE(some.out, std::string("ID\nB\n"));
+        QVERIFY2(some.err.find("2 activities are hidden") != std::string::npos, some.err.c_str());
+        QVERIFY(call({"rows", file, "--list"}).out.starts_with("Trades\tkept with the job\nBy breakdown\tships\n"));
+        for (const std::vector<std::string>& bad :
+             std::vector<std::vector<std::string>>{{"rows", file, "--only", "flaot < 5"},
+                                                   {"rows", file, "--lens", "None"},
+                                                   {"rows", file, "--columns", "x"},
+                                                   {"rows", file, "--lens"},
+                                                   {"rows"},
+                                                   {"rows", file, "--what"}})
+            QVERIFY(call(bad).status == ExitStatus::usage);
+    }
+
     void whyNamesWhatSetTheDates() {
         Builder b;
         b.task("A", 5)

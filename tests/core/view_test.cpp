@@ -207,6 +207,8 @@ private slots:
             for (const auto& b : values) {
                 QCOMPARE(compareValues(a, b), -compareValues(b, a));
                 QVERIFY((compareValues(a, a)) == 0);
+                for (const auto& c : values)
+                    if (compareValues(a, b) < 0 && compareValues(b, c) < 0) QVERIFY(compareValues(a, c) < 0);
             }
     }
 
@@ -230,6 +232,20 @@ private slots:
                 ++count;
             }
         QVERIFY(count > 200);
+    }
+
+    /// Values that read like something else mean themselves.
+    void oddValuesMeanThemselves() {
+        const Programme plain = job();
+        for (const char* odd : {"empty", "not empty", "given", "two  blanks", "not (so)", "and", "a < b"}) {
+            Programme programme = plain;
+            Activity row = programme.activities[1];
+            row.responsible = odd;
+            programme.activities.replace(1, row);
+            const auto field = fieldNamed(programme, "responsible");
+            QCOMPARE(QString::fromStdString(shown(programme, conditionPhrase(*field, "is", odd))),
+                     QStringLiteral("A10"));
+        }
     }
 
     void lensesAreKeptAsTexts() {

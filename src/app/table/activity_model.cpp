@@ -19,8 +19,8 @@ namespace yarrin {
 ActivityModel::ActivityModel(Document& document, ViewState& state, bool buildUp, QObject* parent)
     : GridModel(parent), m_document(document), m_state(state), m_buildUp(buildUp) {
     connect(&m_document, &Document::changed, this, [this] {
+        refresh(); // first, so that no view asks for rows that are gone when the columns come anew
         refreshColumns();
-        refresh();
     });
     connect(&m_state, &ViewState::lensChanged, this, &ActivityModel::refreshColumns);
     connect(&m_state, &ViewState::rowsChanged, this, &ActivityModel::refresh);

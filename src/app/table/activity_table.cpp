@@ -457,6 +457,16 @@ void ActivityTable::mouseReleaseEvent(QMouseEvent* event) {
     setCurrentIndex(indexAt(grip));
 }
 
+/// The id of a selected row is typed in as others are, though a press on it takes hold of the row.
+void ActivityTable::mouseDoubleClickEvent(QMouseEvent* event) {
+    const QModelIndex at = indexAt(event->pos());
+    if (event->button() != Qt::LeftButton || !at.isValid() || at.column() != 0 || m_model->isHeading(at.row()))
+        return GridView::mouseDoubleClickEvent(event);
+    m_grip.reset();
+    setCurrentIndex(at);
+    edit(at);
+}
+
 void ActivityTable::keyPressEvent(QKeyEvent* event) {
     if (event->key() == Qt::Key_Escape && m_grip) {
         m_grip.reset();

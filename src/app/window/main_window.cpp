@@ -144,6 +144,12 @@ MainWindow::MainWindow(QSettings& settings, Dialogs& dialogs, Date today)
         m_back.clear();
         m_ahead.clear();
         m_trialOutlined = false;
+        // A lens of the job before that this one does not have, or does not understand, is left behind.
+        const Lens& lens = m_state.lens();
+        const auto& shipped = shippedLenses();
+        const bool known = keptLens(lens.name) || std::any_of(shipped.begin(), shipped.end(),
+                                                              [&](const Lens& one) { return one.name == lens.name; });
+        if (!known || !faultsIn(lens, m_document.programme()).empty()) m_state.setLens(shipped.front());
         outlineContract();
         m_state.foldAll({});
         m_fitPending = true;

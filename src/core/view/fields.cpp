@@ -22,7 +22,9 @@ template <typename Value> int order(const Value& a, const Value& b) {
 }
 
 int compare(const Named& a, const Named& b) {
-    if (a.rank >= 0 && b.rank >= 0 && a.rank != b.rank) return order(a.rank, b.rank);
+    // What has a rank stands before what has none: by rank here and by letters there would go round in circles.
+    if ((a.rank >= 0) != (b.rank >= 0)) return a.rank >= 0 ? -1 : 1;
+    if (a.rank >= 0 && a.rank != b.rank) return order(a.rank, b.rank);
     const std::string x = lowered(a.text), y = lowered(b.text);
     if (x != y) return standsBefore(x, y) ? -1 : 1;
     return order(a.text, b.text);

@@ -360,9 +360,9 @@ bool compares(const Node& node, const FieldContext& context, const FieldValue& v
 }
 
 std::string quotedWhereNeeded(std::string_view text) {
-    bool plain = !text.empty();
+    bool plain = !text.empty() && text.find("  ") == std::string_view::npos;
     for (const std::string& word : listed(lowered(text), ' '))
-        plain = plain && word != "and" && word != "or" && word != "not" &&
+        plain = plain && word != "and" && word != "or" && word != "not" && word != "empty" && word != "given" &&
                 word.find_first_of("\"()<>=!") == std::string::npos;
     return plain ? std::string(text) : "\"" + std::string(text) + "\"";
 }
