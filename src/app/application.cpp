@@ -3,6 +3,7 @@
 #include "app/application.h"
 
 #include "app/base/look.h"
+#include "app/base/preferences.h"
 #include "app/record/revision_page.h"
 #include "app/table/table_export.h"
 #include "app/window/main_window.h"
@@ -161,7 +162,8 @@ int runApplication(int& count, char** words) {
     parser.process(application);
 
     QSettings settings;
-    applyLook(application, parser.isSet(QStringLiteral("dark")) || settings.value(QStringLiteral("dark")).toBool());
+    usePreferences(application, settings);
+    if (parser.isSet(QStringLiteral("dark"))) applyLook(application, true);
     application.setWindowIcon(QIcon(QStringLiteral(":/icons/yarrin.svg")));
     SystemDialogs dialogs;
     MainWindow window(settings, dialogs, dateOfToday());

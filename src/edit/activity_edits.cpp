@@ -127,7 +127,7 @@ std::string freeKey(const std::unordered_set<std::string>& taken, const std::str
 }
 
 Result<ActivityId> addActivity(Transaction& tx, ActivityKind kind, ActivityId below, BreakdownId breakdown,
-                               const std::string& name) {
+                               const std::string& name, const NewWork& as) {
     if (trimmed(name).empty()) return inputError("an activity needs a name");
     const Programme& programme = tx.programme();
     const std::size_t above = programme.activities.indexOf(below);
@@ -141,11 +141,16 @@ Result<ActivityId> addActivity(Transaction& tx, ActivityKind kind, ActivityId be
     if (above != decltype(programme.activities)::none) {
         index = above + 1;
         like = programme.activities[above].key;
-        activity.calendar = programme.activities[above].calendar;
+        if (as.asRowAbove) activity.calendar = programme.activities[above].calendar;
         activity.location = programme.activities[above].location;
     }
     activity.key = freeKey(programme, like);
-    if (kind == ActivityKind::task) activity.duration = 5 * dayOf(programme, activity);
+    if (kind == ActivityKind::task) {
+        const auto span = parseSpan(as.duration, dayUnitOf(programme, calendarOf(programme, activity)));
+        if (!span.ok()) return span.errors();
+        if (span->elapsed) activity.calendar = continuousCalendar;
+        activity.duration = span->minutes;
+    }
     if (kind == ActivityKind::hammock) {
         if (above == decltype(programme.activities)::none || programme.activities[above].kind == ActivityKind::hammock)
             return inputError("a hammock needs an activity to hang from", "select the activity that it should span");

@@ -20,9 +20,14 @@ namespace yarrin {
 /// The same where the keys that are taken are known.
 [[nodiscard]] std::string freeKey(const std::unordered_set<std::string>& taken, const std::string& like);
 
+/// What new work begins with.
+struct NewWork {
+    std::string duration = "5d"; ///< as typed, in days of its calendar
+    bool asRowAbove = true;      ///< the calendar of the row above it; else the programme's own
+};
 /// Adds a row below `below` (at the end where none), in the breakdown and location of that row unless stated.
 [[nodiscard]] Result<ActivityId> addActivity(Transaction& tx, ActivityKind kind, ActivityId below,
-                                             BreakdownId breakdown, const std::string& name);
+                                             BreakdownId breakdown, const std::string& name, const NewWork& as = {});
 
 /// In words, what else goes when these activities go: links, hammocks' anchors, sections' milestones.
 [[nodiscard]] std::vector<std::string> dependentsOf(const Programme& programme, std::span<const ActivityId> ids);

@@ -2,7 +2,10 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "edit/link_edits.h"
 
+#include "core/base/text.h"
+
 #include <algorithm>
+#include <cstdlib>
 
 namespace yarrin {
 
@@ -69,6 +72,61 @@ Outcome removeLink(Transaction& tx, LinkId id) {
     if (!tx.programme().links.row(id)) return inputError("the link is no longer there");
     tx.erase<Link>(id);
     return done();
+}
+
+Outcome setLink(Transaction& tx, const Link& link) {
+    const Link* row = tx.programme().links.row(link.id);
+    if (!row) return inputError("the link is no longer there");
+    Link changed = link;
+    changed.from = row->from;
+    changed.to = row->to;
+    if (auto fault = faultOfLink(tx, changed, Loops::later)) return *fault;
+    tx.set(changed);
+    return done();
+}
+
+Outcome linkTo(Transaction& tx, Link like, std::span<const ActivityId> others, bool lead) {
+    const ActivityId own = lead ? like.to : like.from;
+    for (const ActivityId other : others) {
+        like.from = lead ? other : own;
+        like.to = lead ? own : other;
+        const auto same = [&](LinkId id) {
+            const Link& link = *tx.programme().links.row(id);
+            return link.from == like.from && link.type == like.type;
+        };
+        const auto into = tx.lookup().into(like.to);
+        if (std::any_of(into.begin(), into.end(), same)) continue;
+        if (const auto added = addLink(tx, like); !added.ok()) return added.errors();
+    }
+    return done();
+}
+
+Result<Link> withLag(const Programme& programme, Link link, std::string_view text) {
+    std::string typed = trimmed(text);
+    const bool lead = typed.starts_with('-') || typed.starts_with("\u2212");
+    if (lead) typed.erase(0, typed.starts_with('-') ? 1 : std::string_view("\u2212").size());
+    if (typed.starts_with('+')) typed.erase(0, 1);
+    link.lag = 0;
+    if (trimmedView(typed).empty()) {
+        if (lead) return inputError("\"-\" is no lag", "write a lag as 3d or -2d");
+        return link;
+    }
+    // What says nothing of the kind of its days keeps to those that it ran on.
+    const bool elapsed = link.lagCalendar == LagCalendar::continuous;
+    if (elapsed && typed.find("cd") == std::string::npos) link.lagCalendar = LagCalendar::standard;
+    const auto span = parseSpan(typed, dayUnitOf(programme, lagCalendarOf(programme, link)));
+    if (!span.ok()) return span.errors();
+    link.lag = lead ? -span->minutes : span->minutes;
+    if (span->elapsed && lagCalendarOf(programme, link) != continuousCalendar)
+        link.lagCalendar = LagCalendar::continuous;
+    return link;
+}
+
+std::string lagText(const Programme& programme, const Link& link) {
+    if (link.lag == 0) return {};
+    const CalendarId calendar = lagCalendarOf(programme, link);
+    return (link.lag < 0 ? "-" : "") +
+           spanText(std::abs(link.lag), dayUnitOf(programme, calendar), calendar == continuousCalendar);
 }
 
 Outcome setWaitsFor(Transaction& tx, ActivityId id, std::string_view text, Loops loops) {
@@ -168,6 +226,37 @@ Outcome setAnchors(Transaction& tx, ActivityId hammock, End side, std::string_vi
     }
     if (anchors.empty()) return inputError("a hammock needs something to hang from", "write the id of an activity");
     (side == End::start ? changed.from : changed.to) = anchors;
+    tx.set(std::move(changed));
+    return done();
+}
+
+Outcome addAnchor(Transaction& tx, ActivityId hammock, End side, ActivityId from, End end, bool alone) {
+    const Activity* row = tx.programme().activities.row(hammock);
+    const Activity* at = tx.programme().activities.row(from);
+    if (!row || row->kind != ActivityKind::hammock) return inputError("only a hammock hangs from activities");
+    if (!at) return inputError("the activity is no longer there");
+    if (at->kind == ActivityKind::hammock)
+        return inputError("a hammock cannot hang from the hammock " + at->key, "hang it from activities");
+    Activity changed = *row;
+    auto& anchors = side == End::start ? changed.from : changed.to;
+    Anchor anchor{from, end, 0};
+    for (const Anchor& other : anchors)
+        if (other.activity == from) anchor.lag = other.lag;
+    if (alone) anchors.clear();
+    std::erase_if(anchors, [&](const Anchor& other) { return other.activity == from; });
+    anchors.push_back(anchor);
+    tx.set(std::move(changed));
+    return done();
+}
+
+Outcome removeAnchor(Transaction& tx, ActivityId hammock, End side, ActivityId from) {
+    const Activity* row = tx.programme().activities.row(hammock);
+    if (!row || row->kind != ActivityKind::hammock) return inputError("only a hammock hangs from activities");
+    Activity changed = *row;
+    auto& anchors = side == End::start ? changed.from : changed.to;
+    std::erase_if(anchors, [&](const Anchor& other) { return other.activity == from; });
+    if (anchors.empty())
+        return inputError(row->key + " would hang from nothing", "hang it from another activity first");
     tx.set(std::move(changed));
     return done();
 }

@@ -5,6 +5,8 @@
 #include "core/model/phrases.h"
 #include "edit/transaction.h"
 
+#include <span>
+
 namespace yarrin {
 
 /// When links are held against forming a loop: each as it is added, or all together by the caller, `loopIn`.
@@ -14,6 +16,15 @@ enum class Loops { now, later };
 /// closes a loop, which is drawn out activity by activity.
 [[nodiscard]] Result<LinkId> addLink(Transaction& tx, Link link, Loops loops = Loops::now);
 [[nodiscard]] Outcome removeLink(Transaction& tx, LinkId id);
+/// Gives a link that is there another type or lag; its ends stay. Refused as in `addLink`.
+[[nodiscard]] Outcome setLink(Transaction& tx, const Link& link);
+/// Adds links between an activity and others, all of one type and lag: the others lead to it, or follow it. Those that
+/// are linked so stay as they are.
+[[nodiscard]] Outcome linkTo(Transaction& tx, Link like, std::span<const ActivityId> others, bool lead);
+/// Reads a lag as typed into a link: "3d", "-2d", "7cd" (elapsed time); nothing typed is no lag.
+[[nodiscard]] Result<Link> withLag(const Programme& programme, Link link, std::string_view text);
+/// The lag of a link as `withLag` reads it; empty where there is none.
+[[nodiscard]] std::string lagText(const Programme& programme, const Link& link);
 /// Makes the follower the one that is followed, with type and lag as they were.
 [[nodiscard]] Outcome reverseLink(Transaction& tx, LinkId id);
 /// Makes the links into an activity those that the phrases say; a link that stays keeps its place.
@@ -24,6 +35,10 @@ enum class Loops { now, later };
 [[nodiscard]] Outcome setHammockSpan(Transaction& tx, ActivityId hammock, std::string_view text);
 /// Hangs a hammock's start or finish from the activities whose ids are listed: "A010; A020 finish +2d".
 [[nodiscard]] Outcome setAnchors(Transaction& tx, ActivityId hammock, End side, std::string_view text);
+/// Hangs a hammock from one more end of an activity, in place of all others where `alone`; takes an activity from a
+/// side. Refused where nothing is left to hang from.
+[[nodiscard]] Outcome addAnchor(Transaction& tx, ActivityId hammock, End side, ActivityId from, End end, bool alone);
+[[nodiscard]] Outcome removeAnchor(Transaction& tx, ActivityId hammock, End side, ActivityId from);
 [[nodiscard]] std::string anchorsText(const Programme& programme, const Activity& hammock, End side);
 
 } // namespace yarrin

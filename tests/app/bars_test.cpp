@@ -24,38 +24,18 @@ class BarsTest : public QObject {
     int m_settings = 0;
     QString settings() { return m_folder.filePath(QStringLiteral("settings%1.ini").arg(++m_settings)); }
 
-    static BarShape bar(Desk& desk, const char* key) {
-        for (const BarShape& one : desk.chart().layout().bars)
-            if (one.activity == desk.id(key)) return one;
-        qFatal("no bar");
-    }
+    static BarShape bar(Desk& desk, const char* key) { return desk.bar(key); }
     /// Presses on a bar and moves by so many days, without letting go; where the pointer is then.
     static QPoint hold(Desk& desk, const char* key, int days) {
-        BarChartView& chart = desk.chart();
         const BarShape one = bar(desk, key);
-        const QPoint from = chart.onViewport({(one.x0 + one.x1) / 2, one.y + one.height / 2});
-        const QPoint to = from + QPoint(int(std::lround(days * desk.window.viewState().pixelsPerDay())), 0);
-        QTest::mousePress(chart.viewport(), Qt::LeftButton, {}, from);
-        for (const QPoint& at : {(from + to) / 2, to}) {
-            QMouseEvent move(QEvent::MouseMove, at, chart.viewport()->mapToGlobal(at), Qt::LeftButton, Qt::LeftButton,
-                             {});
-            QApplication::sendEvent(chart.viewport(), &move);
-        }
+        const QPoint from = desk.chart().onViewport({(one.x0 + one.x1) / 2, one.y + one.height / 2});
+        const QPoint to = from + QPoint(int(std::lround(desk.days(days))), 0);
+        desk.pull(from, to);
         return to;
     }
     static void drawLink(Desk& desk, const char* from, bool fromFinish, const char* to, bool toFinish) {
-        BarChartView& chart = desk.chart();
         const BarShape a = bar(desk, from), b = bar(desk, to);
-        const QPoint begin = chart.onViewport({fromFinish ? a.x1 - 1 : a.x0 + 1, a.y + 5});
-        const QPoint end = chart.onViewport({toFinish ? b.x1 - 2 : b.x0 + 2, b.y + 5});
-        QTest::mousePress(chart.viewport(), Qt::LeftButton, {}, begin);
-        for (const QPoint& at : {(begin + end) / 2, end}) {
-            QMouseEvent move(QEvent::MouseMove, at, chart.viewport()->mapToGlobal(at), Qt::LeftButton, Qt::LeftButton,
-                             {});
-            QApplication::sendEvent(chart.viewport(), &move);
-        }
-        QTest::mouseRelease(chart.viewport(), Qt::LeftButton, {}, end);
-        QApplication::processEvents();
+        desk.drag({fromFinish ? a.x1 - 1 : a.x0 + 1, a.y + 5}, {toFinish ? b.x1 - 2 : b.x0 + 2, b.y + 5});
     }
     static QString words(Desk& desk) { return desk.visible<QLabel>("linkLineWords")->text(); }
 

@@ -11,7 +11,9 @@
 #include "support/builder.h"
 
 #include <QAction>
+#include <QApplication>
 #include <QLineEdit>
+#include <QMouseEvent>
 #include <QSettings>
 #include <QTest>
 
@@ -116,6 +118,28 @@ public:
         for (const Activity& activity : programme().activities)
             if (activity.key == key) return activity.id;
         return {};
+    }
+    BarShape bar(const char* key) {
+        for (const BarShape& one : chart().layout().bars)
+            if (one.activity == id(key)) return one;
+        qFatal("no bar");
+    }
+    double days(int count) { return count * window.viewState().pixelsPerDay(); }
+    /// Moves the pressed mouse over the chart, in two steps; the tests let go themselves.
+    void pull(const QPoint& from, const QPoint& to, Qt::KeyboardModifiers keys = {}) {
+        QWidget* paper = chart().viewport();
+        QTest::mousePress(paper, Qt::LeftButton, keys, from);
+        for (const QPoint& at : {(from + to) / 2, to}) {
+            QMouseEvent move(QEvent::MouseMove, at, paper->mapToGlobal(at), Qt::LeftButton, Qt::LeftButton, keys);
+            QApplication::sendEvent(paper, &move);
+        }
+    }
+    /// From one point of the chart to another, in its own pixels.
+    void drag(ChartPoint from, ChartPoint to, Qt::KeyboardModifiers keys = {}) {
+        const QPoint end = chart().onViewport(to);
+        pull(chart().onViewport(from), end, keys);
+        QTest::mouseRelease(chart().viewport(), Qt::LeftButton, keys, end);
+        QApplication::processEvents();
     }
     void trigger(const char* action) { find<QAction>(action)->trigger(); }
     QModelIndex cell(const char* key, const char* column, ActivityTable* in = nullptr) {

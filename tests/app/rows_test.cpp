@@ -451,12 +451,7 @@ private slots:
         Desk desk(small(), settings());
         const Programme before = desk.programme();
         BarChartView& chart = desk.chart();
-        const auto bar = [&](const char* key) {
-            for (const BarShape& one : chart.layout().bars)
-                if (one.activity == desk.id(key)) return one;
-            qFatal("no bar");
-        };
-        const BarShape one = bar("A020");
+        const BarShape one = desk.bar("A020");
         const QPoint middle = chart.onViewport({(one.x0 + one.x1) / 2, one.y + one.height / 2});
         QMenu* menu = rightClick(desk, chart.viewport(), middle);
         QVERIFY(menu);
@@ -464,7 +459,7 @@ private slots:
         const double wide = desk.window.viewState().pixelsPerDay();
         press(*menu, QStringLiteral("Zoom to the selected"));
         QVERIFY(desk.window.viewState().pixelsPerDay() > wide);
-        QVERIFY(bar("A020").x0 >= 0 && bar("A020").x1 <= chart.viewport()->width());
+        QVERIFY(desk.bar("A020").x0 >= 0 && desk.bar("A020").x1 <= chart.viewport()->width());
         desk.trigger("zoomFit");
         // A link: reversed, then deleted.
         const auto onLink = [&] {
@@ -481,7 +476,7 @@ private slots:
         menu = rightClick(desk, chart.viewport(), onLink());
         QVERIFY(menu);
         QCOMPARE(entries(*menu).join(QLatin1Char('|')),
-                 QStringLiteral("Go to A010|Go to A020|Reverse the link|Delete the link"));
+                 QStringLiteral("Go to A010|Go to A020|Type and lag…|Reverse the link|Delete the link"));
         press(*menu, QStringLiteral("Reverse"));
         QCOMPARE(desk.cell("A010", "waits").data().toString(), QStringLiteral("A020"));
         desk.trigger("editUndo");

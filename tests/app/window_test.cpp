@@ -576,7 +576,7 @@ private slots:
         const ChartPoint a = way.points[0], b = way.points[1];
         const QPoint at = desk.chart().onViewport({(a.x + b.x) / 2, (a.y + b.y) / 2});
         QTest::mouseClick(desk.chart().viewport(), Qt::LeftButton, {}, at);
-        QVERIFY(desk.chart().selectedLink() == way.link);
+        QVERIFY(desk.window.viewState().link() == way.link);
         QTest::keyClick(&desk.chart(), Qt::Key_Delete);
         QCOMPARE(desk.programme().links.size(), links - 1);
         desk.trigger("editUndo");

@@ -49,6 +49,8 @@ public:
     [[nodiscard]] const std::optional<LastChange>& lastChange() const { return m_lastChange; }
     /// What is found by key or by link, kept up with every edit.
     [[nodiscard]] const Lookup& lookup() const;
+    /// Has everything that shows the programme show it anew, as after a change; nothing is changed.
+    void tellAgain() { emit changed(); }
     /// Counts up with every change of the programme.
     [[nodiscard]] quint64 generation() const { return m_generation; }
 

@@ -2,9 +2,12 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/base/format.h"
 
+#include "app/base/preferences.h"
 #include "chart/layout/time_scale.h"
 #include "core/quantity/learning.h"
 #include "core/quantity/units.h"
+
+#include <QLocale>
 
 #include <array>
 #include <cmath>
@@ -33,13 +36,52 @@ QString text(const std::string& text) {
     return QString::fromStdString(text);
 }
 
-QString shortDate(Date date) {
+namespace {
+
+/// In words, day first; how all dates can be typed.
+QString inWords(Date date) {
     const auto day = yearMonthDay(date);
     return QStringLiteral("%1 %2").arg(day.day).arg(QLatin1String(monthName(day.month)));
 }
 
-QString date(Date date) {
-    return shortDate(date) + QStringLiteral(" %1").arg(yearMonthDay(date).year);
+QString iso(Date date) {
+    return QString::fromStdString(isoDate(date));
+}
+
+/// As the system's language orders day, month and year. Figures alone mean day first wherever a date is typed, so a
+/// month that comes first has its name.
+QString ofLocale(Date of) {
+    const QString format = QLocale::system().dateFormat(QLocale::ShortFormat);
+    const auto day = format.indexOf(QLatin1Char('d')), month = format.indexOf(QLatin1Char('M')),
+               year = format.indexOf(QLatin1Char('y'));
+    const auto ymd = yearMonthDay(of);
+    if (day < 0 || month < 0 || year < 0 || year < month) return iso(of);
+    if (month < day)
+        return QStringLiteral("%1 %2, %3").arg(QLatin1String(monthName(ymd.month))).arg(ymd.day).arg(ymd.year);
+    QChar between = QLatin1Char('/');
+    for (const QChar c : format.mid(day, month - day))
+        if (c == QLatin1Char('.') || c == QLatin1Char('-')) between = c;
+    const QLatin1Char zero('0');
+    return QStringLiteral("%1").arg(ymd.day, 2, 10, zero) + between + QStringLiteral("%1").arg(ymd.month, 2, 10, zero) +
+           between + QString::number(ymd.year);
+}
+
+} // namespace
+
+QString shortDate(Date of) {
+    return preferences().dates == Preferences::Dates::words ? inWords(of) : date(of);
+}
+
+QString date(Date of) {
+    switch (preferences().dates) {
+    case Preferences::Dates::iso:
+        return iso(of);
+    case Preferences::Dates::locale:
+        return ofLocale(of);
+    case Preferences::Dates::words:
+        break;
+    }
+    return inWords(of) + QStringLiteral(" %1").arg(yearMonthDay(of).year);
 }
 
 QString weekdayDate(Date of) {
@@ -61,20 +103,42 @@ QString finishDate(Instant t) {
 }
 
 QString days(Minutes minutes, Minutes dayMinutes) {
-    if (minutes % dayMinutes == 0) return grouped(QString::number(minutes / dayMinutes));
+    const bool plain = preferences().spans == Preferences::Spans::days || dayMinutes == 1;
+    if (plain && minutes % dayMinutes == 0) return grouped(QString::number(minutes / dayMinutes));
     return daysWithUnit(minutes, dayMinutes);
 }
 
+namespace {
+
+/// How many minutes a day has where it is no more than one of a count of days, and where it is a whole day and night.
+constexpr Minutes counted = 1;
+
+QString count(Minutes number, const char* unit) {
+    return grouped(QString::number(number)) + QLatin1Char(' ') + QLatin1String(unit);
+}
+
+} // namespace
+
 QString daysWithUnit(Minutes minutes, Minutes dayMinutes) {
     const QString sign = minutes < 0 ? QStringLiteral("−") : QString();
-    const Minutes size = std::abs(minutes);
-    const Minutes whole = size / dayMinutes;
-    const Minutes rest = size % dayMinutes;
+    Minutes rest = std::abs(minutes);
     QStringList parts;
-    if (whole > 0 || rest == 0) parts << grouped(QString::number(whole)) + QStringLiteral(" d");
-    if (rest >= 60) parts << QStringLiteral("%1 h").arg(rest / 60);
-    if (rest % 60 > 0 && whole == 0) parts << QStringLiteral("%1 min").arg(rest % 60);
-    if (rest > 0 && rest < 60 && whole > 0) parts << QStringLiteral("%1 min").arg(rest);
+    const Preferences::Spans spans = dayMinutes == counted ? Preferences::Spans::days : preferences().spans;
+    if (spans == Preferences::Spans::hours) {
+        if (rest >= 60 || rest == 0) parts << count(rest / 60, "h");
+        if (rest % 60 > 0) parts << count(rest % 60, "min");
+        return sign + parts.join(QLatin1Char(' '));
+    }
+    Minutes whole = rest / dayMinutes;
+    rest %= dayMinutes;
+    if (spans == Preferences::Spans::weeks) {
+        const Minutes week = dayMinutes == minutesPerDay ? 7 : preferences().daysPerWeek;
+        if (whole >= week) parts << count(whole / week, "w");
+        whole %= week;
+    }
+    if (whole > 0 || (rest == 0 && parts.isEmpty())) parts << count(whole, "d");
+    if (rest >= 60) parts << count(rest / 60, "h");
+    if (rest % 60 > 0 && (rest < 60 || parts.size() < 2)) parts << count(rest % 60, "min");
     return sign + parts.join(QLatin1Char(' '));
 }
 

@@ -12,7 +12,14 @@ void ViewState::select(std::vector<ActivityId> ids, ActivityId current) {
     m_selection = std::move(ids);
     m_selected = {m_selection.begin(), m_selection.end()};
     m_current = current;
+    selectLink({}); // one thing is chosen at a time
     emit selectionChanged();
+}
+
+void ViewState::selectLink(LinkId id) {
+    if (id == m_link) return;
+    m_link = id;
+    emit linkChanged();
 }
 
 void ViewState::setLens(const Lens& lens) {

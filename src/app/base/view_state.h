@@ -5,6 +5,7 @@
 #include "chart/layout/bar_layout.h"
 #include "chart/layout/rows.h"
 #include "chart/layout/time_scale.h"
+#include "chart/paint/theme.h"
 
 #include <QObject>
 
@@ -26,11 +27,14 @@ public:
     void select(std::vector<ActivityId> ids, ActivityId current);
     void select(ActivityId id) { select({id}, id); }
     void clearSelection() { select({}, {}); }
+    /// The link that was chosen on the chart or on the card; none for most of the time.
+    [[nodiscard]] LinkId link() const { return m_link; }
+    void selectLink(LinkId id);
 
     [[nodiscard]] const Lens& lens() const { return m_lens; }
     void setLens(const Lens& lens);
     /// As high as a row of table and chart is under the lens.
-    [[nodiscard]] int rowHeight() const { return 26 + 15 * (m_lens.lines - 1); }
+    [[nodiscard]] int rowHeight() const { return 26 + (15 + textEnlargement()) * (m_lens.lines - 1); }
     [[nodiscard]] const std::unordered_set<std::uint32_t>& folded() const { return m_folded; }
     void setFolded(std::uint32_t group, bool folded);
     void foldAll(const std::vector<std::uint32_t>& groups);
@@ -48,6 +52,7 @@ public:
 signals:
     void outlineChanged();
     void selectionChanged();
+    void linkChanged();
     void lensChanged(); ///< anything of it
     void rowsChanged(); ///< what of the lens chooses and arranges rows, or folded groups
     void timeChanged(); ///< zoom, or the time in sight
@@ -56,6 +61,7 @@ private:
     std::vector<ActivityId> m_selection;
     std::unordered_set<ActivityId> m_selected;
     ActivityId m_current;
+    LinkId m_link;
     Lens m_lens = shippedLenses().front();
     std::unordered_set<std::uint32_t> m_folded;
     double m_pixelsPerDay = 6;

@@ -4,6 +4,7 @@
 
 #include "app/base/format.h"
 #include "app/base/look.h"
+#include "app/base/preferences.h"
 #include "app/buildup/book_offers.h"
 #include "app/card/crew_chart.h"
 #include "app/card/measure_boxes.h"
@@ -129,7 +130,7 @@ void Card::pair(const QString& label, const QString& value, bool bold, Ink ink) 
     auto* row = new QHBoxLayout;
     auto* name = new QLabel(label, m_owner);
     setInk(name, Ink::muted);
-    auto* figure = new QLabel(value, m_owner);
+    auto* figure = new QLabel(show::local(value), m_owner);
     figure->setAlignment(Qt::AlignRight | Qt::AlignVCenter);
     figure->setTextInteractionFlags(Qt::TextSelectableByMouse);
     if (bold) figure->setFont(boldened(bodyFont()));

@@ -82,6 +82,7 @@ BarChartView::BarChartView(Document& document, ViewState& state, ActivityModel& 
         invalidate();
     });
     connect(&m_state, &ViewState::selectionChanged, this, &BarChartView::invalidate);
+    connect(&m_state, &ViewState::linkChanged, viewport(), qOverload<>(&QWidget::update));
     connect(&m_state, &ViewState::outlineChanged, this, &BarChartView::invalidate);
     connect(&m_state, &ViewState::timeChanged, this, [this] {
         updateScrollBars();
@@ -224,7 +225,7 @@ void BarChartView::paintEvent(QPaintEvent*) {
     QPainter painter(viewport());
     const int top = verticalScrollBar()->value();
     painter.translate(0, -top);
-    BarInk ink{theme(), QRectF(0, top, viewport()->width(), viewport()->height()), metrics(), {}, {}, m_selectedLink};
+    BarInk ink{theme(), QRectF(0, top, viewport()->width(), viewport()->height()), metrics(), {}, {}, m_state.link()};
     ink.isSelected = [this](ActivityId id) { return m_state.isSelected(id); };
     ink.hammockText = [this](ActivityId id) {
         const Activity* hammock = m_document.programme().activities.row(id);
@@ -239,6 +240,7 @@ void BarChartView::paintEvent(QPaintEvent*) {
     paintLoop(painter);
     paintPreview(painter);
     painter.resetTransform();
+    paintTag(painter);
     paintLegend(painter);
     if (m_rows.rows().empty()) {
         painter.resetTransform();
@@ -294,29 +296,13 @@ void BarChartView::paintLegend(QPainter& painter) const {
     }
 }
 
-void BarChartView::paintPreview(QPainter& painter) const {
-    if (!m_tool.active()) return;
-    painter.setPen(QPen(theme().accent, 1.8));
-    if (m_tool.drawsLink()) {
-        painter.drawLine(QPointF(m_tool.from().x, m_tool.from().y), QPointF(m_tool.to().x, m_tool.to().y));
-        painter.setBrush(theme().accent);
-        painter.drawEllipse(QPointF(m_tool.from().x, m_tool.from().y), 3, 3);
-    }
-    for (const BarShape& bar : layout().bars) {
-        painter.setBrush(Qt::NoBrush);
-        const double shift = m_tool.drawsLink() ? 0 : m_tool.to().x - m_tool.from().x;
-        const bool moved = !m_tool.drawsLink() && bar.activity == m_tool.hit().activity;
-        const bool aimed = m_tool.drawsLink() && bar.activity == m_tool.target().activity;
-        if (moved || aimed)
-            painter.drawRoundedRect(QRectF(bar.x0 - 3 + shift, bar.y - 3, bar.x1 - bar.x0 + 6, bar.height + 6), 3, 3);
-    }
-}
-
 void BarChartView::paintAxisOn(QWidget& widget) const {
     QPainter painter(&widget);
     AxisInk ink{theme(), double(widget.width()), {}, {}, {}};
     const Programme& programme = m_document.programme();
-    ink.ratePerDay = [&](const Fraction& rate) { return show::money(rate, programme.job.currency) + tr("/d"); };
+    ink.ratePerDay = [&](const Fraction& rate) {
+        return show::local(show::money(rate, programme.job.currency)) + tr("/d");
+    };
     ink.pennant = [&](SectionId id) { return show::text(programme.sections.row(id)->key); };
     if (programme.job.dataDate) ink.dataDate = show::shortDate(dateOf(*programme.job.dataDate));
     paintAxis(painter, axisFor(request().scale, widget.width(), dateOf(programme.job.start)), layout(), ink);
@@ -329,7 +315,7 @@ void BarChartView::mousePressEvent(QMouseEvent* event) {
     m_tool.press(layout(), at);
     const BarHit hit = hitTest(layout(), at);
     if (hit.pin) return pullPin(hit.activity);
-    m_selectedLink = hit.link;
+    m_state.selectLink(hit.link);
     if (hit.activity) {
         m_state.select(hit.activity);
     } else if (!hit.link) {
@@ -337,44 +323,56 @@ void BarChartView::mousePressEvent(QMouseEvent* event) {
         if (const ActivityId id = m_rows.activityAt(row)) m_state.select(id);
     } else {
         const Link& link = *m_document.programme().links.row(hit.link);
-        emit message(tr("Link selected: %1 waits for %2. Delete takes it away.")
+        emit message(tr("Link selected: %1 waits for %2. Delete takes it away, a double click asks for type and lag.")
                          .arg(show::text(m_document.programme().activities.row(link.to)->key),
                               show::text(linkPhrase(m_document.programme(), link))));
     }
     // Selecting laid the chart out anew; the press belongs to the new one.
-    m_tool.press(layout(), at);
+    m_tool.press(layout(), at, isGround(at));
     viewport()->update();
 }
 
 void BarChartView::mouseMoveEvent(QMouseEvent* event) {
     const ChartPoint at = chartPoint(event->pos());
     if (event->buttons() & Qt::LeftButton) {
-        m_tool.move(layout(), at);
-        previewDrag(event->modifiers() & Qt::AltModifier);
+        m_tool.move(layout(), at, event->modifiers() & Qt::ControlModifier);
+        previewDrag(event->modifiers());
         if (m_tool.active()) viewport()->update();
         return;
     }
     const BarHit hit = hitTest(layout(), at);
     const bool end = hit.part == BarHit::Part::start || hit.part == BarHit::Part::finish;
-    viewport()->setCursor(
-        end ? Qt::CrossCursor
-            : (hit.part == BarHit::Part::body || hit.link || hit.pin ? Qt::PointingHandCursor : Qt::ArrowCursor));
+    const Qt::CursorShape ends = hit.diamond || hit.hammock ? Qt::CrossCursor : Qt::SizeHorCursor;
+    const bool body = hit.part == BarHit::Part::body || hit.link || hit.pin;
+    viewport()->setCursor(end ? ends : (body ? Qt::PointingHandCursor : Qt::ArrowCursor));
 }
 
 void BarChartView::mouseReleaseEvent(QMouseEvent* event) {
     if (event->button() != Qt::LeftButton) return;
-    finish(m_tool.release(layout(), chartPoint(event->pos())), event->modifiers() & Qt::AltModifier, event->pos());
+    const bool toPoint = event->modifiers() & Qt::ControlModifier;
+    finish(m_tool.release(layout(), chartPoint(event->pos()), toPoint), event->modifiers(), event->pos());
     viewport()->update();
 }
 
-void BarChartView::mouseDoubleClickEvent(QMouseEvent*) {
+void BarChartView::mouseDoubleClickEvent(QMouseEvent* event) {
     m_tool.cancel();
+    m_tag.clear();
     m_preview.drop();
+    const ChartPoint at = chartPoint(event->pos());
+    if (hitTest(layout(), at).link) {
+        m_state.selectLink(hitTest(layout(), at).link);
+        return editSelectedLink(event->pos());
+    }
+    if (!isGround(at)) return;
+    BarGesture point;
+    point.x0 = point.x1 = at.x;
+    point.y = at.y;
+    draw(point);
 }
 
 QString BarChartView::linkWords() const {
     const Programme& programme = m_document.programme();
-    const Link* link = programme.links.row(m_selectedLink);
+    const Link* link = programme.links.row(m_state.link());
     return link ? tr("%1 to %2")
                       .arg(show::text(programme.activities.row(link->from)->key),
                            show::text(programme.activities.row(link->to)->key))
@@ -384,7 +382,8 @@ QString BarChartView::linkWords() const {
 void BarChartView::deleteSelectedLink() {
     const QString words = linkWords();
     if (words.isEmpty()) return;
-    const LinkId id = std::exchange(m_selectedLink, {});
+    const LinkId id = m_state.link();
+    m_state.selectLink({});
     const Outcome outcome = m_document.perform(tr("Link from %1 taken away").arg(words),
                                                [id](Transaction& tx) { return removeLink(tx, id); });
     if (!outcome.ok()) emit refused(show::error(outcome.error()));
@@ -393,7 +392,8 @@ void BarChartView::deleteSelectedLink() {
 void BarChartView::reverseSelectedLink() {
     const QString words = linkWords();
     if (words.isEmpty()) return;
-    const LinkId id = std::exchange(m_selectedLink, {});
+    const LinkId id = m_state.link();
+    m_state.selectLink({});
     const Outcome outcome = m_document.perform(tr("Link from %1 reversed").arg(words),
                                                [id](Transaction& tx) { return reverseLink(tx, id); });
     if (!outcome.ok()) emit refused(show::error(outcome.error()));
@@ -402,16 +402,18 @@ void BarChartView::reverseSelectedLink() {
 /// What a menu is asked for on is selected first, unless it is among what is.
 void BarChartView::contextMenuEvent(QContextMenuEvent* event) {
     m_tool.cancel();
+    m_menuX.reset();
     const bool keyed = event->reason() == QContextMenuEvent::Keyboard;
     if (!keyed) {
         const ChartPoint at = chartPoint(event->pos());
         const BarHit hit = hitTest(layout(), at);
-        m_selectedLink = hit.link;
+        m_menuX = at.x;
+        m_state.selectLink(hit.link);
         const ActivityId id = hit.activity ? hit.activity : m_rows.activityAt(int(at.y) / m_state.rowHeight());
         if (!hit.link && id && !m_state.isSelected(id)) m_state.select(id);
         viewport()->update();
     }
-    emit menuWanted(keyed ? viewport()->mapToGlobal(viewport()->rect().center()) : event->globalPos(), m_selectedLink);
+    emit menuWanted(keyed ? viewport()->mapToGlobal(viewport()->rect().center()) : event->globalPos(), m_state.link());
     event->accept();
 }
 
@@ -436,12 +438,17 @@ void BarChartView::keyPressEvent(QKeyEvent* event) {
     switch (event->key()) {
     case Qt::Key_Escape:
         m_tool.cancel();
+        m_tag.clear();
         m_preview.drop();
-        m_selectedLink = {};
+        m_state.selectLink({});
         viewport()->update();
         return;
     case Qt::Key_Delete:
         return deleteSelectedLink();
+    case Qt::Key_Return:
+    case Qt::Key_Enter:
+    case Qt::Key_F2:
+        return editSelectedLink();
     case Qt::Key_Up:
         return go(-1);
     case Qt::Key_Down:

@@ -3,10 +3,13 @@
 #pragma once
 
 #include "app/base/document.h"
+#include "app/base/preferences.h"
 #include "app/base/view_state.h"
 #include "app/programme/bar_colours.h"
 #include "app/programme/bar_tool.h"
 #include "app/programme/drag_preview.h"
+#include "core/network/calendar_set.h"
+#include "edit/activity_edits.h"
 
 #include <QAbstractScrollArea>
 
@@ -37,9 +40,16 @@ public:
     /// Shows so many weeks from the data date on, or from the start before there is one.
     void fitWeeks(int weeks);
     [[nodiscard]] bool showsLinks() const { return m_links; }
-    [[nodiscard]] LinkId selectedLink() const { return m_selectedLink; }
     void deleteSelectedLink();
     void reverseSelectedLink();
+    /// Asks for type and lag of the chosen link, beside a point of the viewport or where it ends.
+    void editSelectedLink(std::optional<QPoint> at = {});
+    /// Cuts the chosen bar where its menu was asked for, else in the middle of its work, and has it rest for a day
+    /// there.
+    void cutBar();
+    /// Joins the parts on both sides of the rest that is next to where the menu was asked for; all parts where it was
+    /// not.
+    void closeGap();
     [[nodiscard]] const DragPreview& preview() const { return m_preview; }
 
 signals:
@@ -47,6 +57,10 @@ signals:
     void menuWanted(const QPoint& globalPos, LinkId link);
     void refused(const QString& reason);
     void message(const QString& text);
+    /// Something new was drawn in a row: from a day on, with so much work of the calendar that new work has there.
+    void drawn(yarrin::ActivityKind kind, int row, yarrin::Date start, yarrin::Minutes work);
+    /// What a person chose to be asked no more.
+    void stretchedChosen(yarrin::Preferences::Stretched follows);
     /// What a drag would lead to, in dates that are nobody's yet; none where it ended.
     void previewed(const QString& what, const yarrin::Schedule* would);
 
@@ -69,10 +83,38 @@ private:
     [[nodiscard]] BarMetrics metrics() const;
     void updateScrollBars();
     void takeHorizontal(int value);
-    void finish(const BarGesture& gesture, bool freely, const QPoint& at);
+    /// What a drag comes to: the change, its words for the history, and the few words beside the pointer.
+    struct Change {
+        QString words;
+        QString tag;
+        Document::Operation operation;
+        QString refusal; ///< where it cannot be
+    };
+    [[nodiscard]] Change changeOf(const BarGesture& gesture, Qt::KeyboardModifiers keys) const;
+    [[nodiscard]] Change moved(const BarGesture& gesture, Qt::KeyboardModifiers keys) const;
+    [[nodiscard]] Change movedByLag(ActivityId id, Date date) const;
+    [[nodiscard]] Change stretched(const BarGesture& gesture, bool freely, Solved follows) const;
+    [[nodiscard]] Change startStretched(const BarGesture& gesture, bool freely, Solved follows, Minutes rests) const;
+    [[nodiscard]] Change pulled(const BarGesture& gesture, bool freely) const;
+    [[nodiscard]] Change anchored(const BarGesture& gesture, bool more) const;
+    void finish(const BarGesture& gesture, Qt::KeyboardModifiers keys, const QPoint& at);
+    void carryOut(const Change& change);
+    [[nodiscard]] QString lineTag(const BarGesture& gesture) const;
+    /// Asks once what of measured work is to follow its stretched bar.
+    void askStretched(const BarGesture& gesture, bool freely, const QPoint& at);
+    void draw(const BarGesture& gesture);
+    /// Where something new would start, and how much work it would have.
+    [[nodiscard]] std::pair<Date, Minutes> drawnSpan(const BarGesture& gesture) const;
+    [[nodiscard]] std::shared_ptr<const WorkCalendar> drawnCalendar(const BarGesture& gesture) const;
+    /// The link with the lag that its points say.
+    [[nodiscard]] Link linkOf(const BarGesture& gesture) const;
+    [[nodiscard]] std::shared_ptr<const WorkCalendar> calendar(CalendarId id) const;
+    [[nodiscard]] const ActivityFigures* figuresOf(ActivityId id) const;
+    [[nodiscard]] bool isGround(ChartPoint at) const;
     /// The day that a bar moved by so many pixels would be held at; none where it stays.
     [[nodiscard]] std::optional<Date> landing(ActivityId id, double movedBy, bool freely) const;
-    void previewDrag(bool freely);
+    void previewDrag(Qt::KeyboardModifiers keys);
+    void paintTag(QPainter& painter) const;
     void pullPin(ActivityId id);
     /// What the axis says at a place: the rate of damages, the dates of pennants.
     [[nodiscard]] QString axisTip(int x) const;
@@ -97,7 +139,9 @@ private:
     BarTool m_tool;
     DragPreview m_preview;
     LinkLine* m_linkLine;
-    LinkId m_selectedLink;
+    QString m_tag;                 ///< beside the pointer while something is dragged
+    std::optional<double> m_menuX; ///< where a menu was asked for, in the chart's pixels
+    mutable CalendarCache m_calendars;
     Instant m_start; ///< of the programme, as it was shown last
     bool m_links = true;
     bool m_settingBars = false;

@@ -62,10 +62,11 @@ LinkLine::LinkLine(Document& document, DragPreview& preview, QWidget* parent)
 
 void LinkLine::open(const Link& link, const QPoint& at) {
     m_link = link;
-    m_loop = pathBetween(m_document.programme(), m_document.lookup(), link.to, link.from);
+    m_loop.clear();
+    if (!link.id) m_loop = pathBetween(m_document.programme(), m_document.lookup(), link.to, link.from);
     const auto key = [&](ActivityId id) { return show::text(m_document.programme().activities.row(id)->key); };
     m_ends->setText(tr("%1 → %2").arg(key(link.from), key(link.to)));
-    m_lag->clear();
+    m_lag->setText(show::text(lagText(m_document.programme(), link)));
     m_type->setCurrentIndex(int(link.type));
     show();
     ask();
@@ -78,19 +79,18 @@ void LinkLine::open(const Link& link, const QPoint& at) {
     m_lag->setFocus();
 }
 
-/// A lag may be a lead; bare numbers are days of the calendar that it runs on.
 Result<Link> LinkLine::link() const {
     Link link = m_link;
     link.type = static_cast<LinkType>(m_type->currentIndex());
-    std::string typed = trimmed(m_lag->text().toStdString());
-    const bool lead = typed.starts_with('-');
-    if (lead || typed.starts_with('+')) typed.erase(0, 1);
-    if (typed.empty()) return link;
-    const auto span = parseSpan(typed, dayUnitOf(m_document.programme(), lagCalendarOf(m_document.programme(), link)));
-    if (!span.ok()) return span.errors();
-    link.lag = lead ? -span->minutes : span->minutes;
-    if (span->elapsed) link.lagCalendar = LagCalendar::continuous;
-    return link;
+    return withLag(m_document.programme(), link, m_lag->text().toStdString());
+}
+
+Document::Operation LinkLine::operation(const Link& link) {
+    return [link](Transaction& tx) -> Outcome {
+        if (link.id) return setLink(tx, link);
+        const auto added = addLink(tx, link);
+        return added.ok() ? done() : Outcome(added.errors());
+    };
 }
 
 void LinkLine::say(const QString& words, Ink ink) {
@@ -114,10 +114,7 @@ void LinkLine::ask() {
         return say(show::error(wanted.error()), Ink::critical);
     }
     m_preview.ask(tr("%1 %2 %3").arg(m_ends->text(), m_type->currentText(), m_lag->text()).trimmed(),
-                  [one = *wanted](Transaction& tx) -> Outcome {
-                      const auto added = addLink(tx, one);
-                      return added.ok() ? done() : Outcome(added.errors());
-                  });
+                  operation(*wanted));
 }
 
 /// What comes of it: the successor's date. What it does to the sections stands at the foot of the window.
@@ -143,12 +140,13 @@ bool LinkLine::keep() {
     const auto wanted = link();
     Outcome outcome = wanted.ok() ? done() : Outcome(wanted.errors());
     m_preview.drop();
-    if (wanted.ok())
-        outcome = m_document.perform(tr("Link from %1").arg(m_ends->text().replace(QStringLiteral("→"), tr("to"))),
-                                     [&](Transaction& tx) -> Outcome {
-                                         const auto added = addLink(tx, *wanted);
-                                         return added.ok() ? done() : Outcome(added.errors());
-                                     });
+    const Link* kept = m_document.programme().links.row(m_link.id);
+    if (wanted.ok() && !(kept && *kept == *wanted)) {
+        const QString ends = m_ends->text().replace(QStringLiteral("→"), tr("to"));
+        const QString phrase = show::text(linkPhrase(m_document.programme(), *wanted));
+        outcome = m_document.perform(kept ? tr("Link from %1: %2").arg(ends, phrase) : tr("Link from %1").arg(ends),
+                                     operation(*wanted));
+    }
     if (!outcome.ok()) {
         say(show::error(outcome.error()), Ink::critical);
         return false;

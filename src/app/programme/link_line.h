@@ -3,10 +3,11 @@
 #pragma once
 
 #include "app/base/look.h"
-#include "core/model/programme.h"
+#include "edit/transaction.h"
 
 #include <QFrame>
 
+#include <functional>
 #include <vector>
 
 class QComboBox;
@@ -18,14 +19,14 @@ namespace yarrin {
 class Document;
 class DragPreview;
 
-/// A small line where a link was let go: its type and its lag before it is kept, with the date that comes of it. Enter
+/// A small line where a link was let go, or chosen: its type and its lag, with the date that comes of it. Enter
 /// or a press elsewhere keeps it, Escape leaves nothing behind.
 class LinkLine : public QFrame {
     Q_OBJECT
 public:
     LinkLine(Document& document, DragPreview& preview, QWidget* parent);
 
-    /// Opens for a link that is not there yet, beside a point of the parent.
+    /// Opens for a link, there already or not yet, beside a point of the parent.
     void open(const Link& link, const QPoint& at);
     [[nodiscard]] bool isOpen() const { return isVisible(); }
     /// The activities of the loop that the link would close, in its order; empty where it closes none.
@@ -45,6 +46,7 @@ protected:
 
 private:
     [[nodiscard]] Result<Link> link() const;
+    [[nodiscard]] static std::function<Outcome(Transaction&)> operation(const Link& link);
     void ask();
     void tell();
     void say(const QString& words, Ink ink);

@@ -85,6 +85,7 @@ ProgrammeStage::ProgrammeStage(Document& document, ViewState& state, QWidget* pa
             &QScrollBar::setValue);
     connect(m_table, &GridView::refused, m_notice, &NoticeBar::say);
     connect(m_table, &ActivityTable::question, m_notice, &NoticeBar::ask);
+    connect(m_chart, &BarChartView::drawn, m_table, &ActivityTable::addDrawn);
     connect(m_chart, &BarChartView::refused, m_notice, &NoticeBar::say);
     connect(m_chart, &BarChartView::message, m_notice, &NoticeBar::say);
 }

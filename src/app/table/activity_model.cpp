@@ -4,6 +4,7 @@
 
 #include "app/base/format.h"
 #include "app/base/look.h"
+#include "app/base/preferences.h"
 #include "core/base/text.h"
 #include "core/quantity/units.h"
 #include "edit/activity_edits.h"
@@ -280,7 +281,7 @@ Outcome ActivityModel::addRows(Transaction& tx, const std::vector<Entry>& entrie
         if (auto [at, isNew] = added.try_emplace(entries[i].row); isNew) {
             const Activity* above = tx.programme().activities.row(below);
             const auto made = addActivity(tx, ActivityKind::task, below, above ? above->breakdown : BreakdownId{},
-                                          tr("New activity").toStdString());
+                                          tr("New activity").toStdString(), newWork());
             if (!made.ok()) return made.errors();
             below = at->second = *made;
         }
@@ -313,11 +314,11 @@ Outcome ActivityModel::commit(const std::vector<Entry>& entries, const QString& 
         m_columns[std::size_t(entries.front().column)].holds)
         return wishFor(entries.front());
     const auto coming = newValues(entries);
-    if (coming.empty()) return take(entries, text, {});
+    if (coming.empty()) return enter(entries, text, {});
     QStringList words;
     for (const auto& [code, value] : coming)
         words << tr("“%1” to %2").arg(show::text(value), show::text(m_document.programme().codes.row(code)->key));
-    emit newValuesWanted(words, [this, entries, text, coming] { return take(entries, text, coming); });
+    emit newValuesWanted(words, [this, entries, text, coming] { return enter(entries, text, coming); });
     return done();
 }
 
@@ -334,8 +335,8 @@ std::vector<std::pair<CodeId, std::string>> ActivityModel::newValues(const std::
     return coming;
 }
 
-Outcome ActivityModel::take(const std::vector<Entry>& entries, const QString& text,
-                            const std::vector<std::pair<CodeId, std::string>>& coming) {
+Outcome ActivityModel::enter(const std::vector<Entry>& entries, const QString& text,
+                             const std::vector<std::pair<CodeId, std::string>>& coming) {
     // Rows may be rebuilt by what an entry does, so they are looked up before.
     std::vector<Target> targets;
     targets.reserve(entries.size());

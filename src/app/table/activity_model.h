@@ -75,8 +75,8 @@ private:
     void refreshColumns();
     /// Values of codes among what was typed that the codes do not have.
     [[nodiscard]] std::vector<std::pair<CodeId, std::string>> newValues(const std::vector<Entry>& entries) const;
-    [[nodiscard]] Outcome take(const std::vector<Entry>& entries, const QString& text,
-                               const std::vector<std::pair<CodeId, std::string>>& coming);
+    [[nodiscard]] Outcome enter(const std::vector<Entry>& entries, const QString& text,
+                                const std::vector<std::pair<CodeId, std::string>>& coming);
     [[nodiscard]] bool mayHold(const ChartRow& row, const ActivityColumn& column) const;
     [[nodiscard]] Outcome wishFor(const Entry& entry);
     [[nodiscard]] bool tellsByHand() const;

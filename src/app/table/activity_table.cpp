@@ -4,10 +4,12 @@
 
 #include "app/base/format.h"
 #include "app/base/look.h"
+#include "app/base/preferences.h"
 #include "app/table/column_menu.h"
 #include "core/model/phrases.h"
 #include "core/network/why.h"
 #include "edit/activity_edits.h"
+#include "edit/bar_edits.h"
 #include "edit/breakdown_edits.h"
 #include "edit/link_edits.h"
 #include "edit/row_edits.h"
@@ -258,13 +260,31 @@ void ActivityTable::addActivity(ActivityKind kind) {
         if (const Activity& one = *m_document.programme().activities.row(id); one.kind != ActivityKind::hammock)
             spanned << show::text(quotedKey(one.key));
     perform(tr("%1 added").arg(name), [&](Transaction& tx) -> Outcome {
-        const auto id = yarrin::addActivity(tx, kind, below, group, name.toStdString());
+        const auto id = yarrin::addActivity(tx, kind, below, group, name.toStdString(), newWork());
         if (!id.ok()) return id.errors();
         added = *id;
         if (kind != ActivityKind::hammock || spanned.size() < 2) return done();
         const std::string over = spanned.join(QStringLiteral("; ")).toStdString();
         const Outcome hung = setAnchors(tx, *id, End::start, over);
         return hung.ok() ? setAnchors(tx, *id, End::finish, over) : hung;
+    });
+    if (!added) return;
+    reveal(added);
+    editName(added);
+}
+
+void ActivityTable::addDrawn(ActivityKind kind, int row, Date start, Minutes work) {
+    row = std::min(row, m_model->rowCount() - 1);
+    const ActivityId below = m_model->activityAt(row);
+    const Activity* above = m_document.programme().activities.row(below);
+    const BreakdownId group = above ? above->breakdown : m_model->groupAt(row);
+    const QString name = isMilestone(kind) ? tr("New milestone") : tr("New activity");
+    ActivityId added;
+    perform(tr("%1 drawn from %2").arg(name, show::date(start)), [&](Transaction& tx) -> Outcome {
+        const auto id = drawActivity(tx, kind, below, group, name.toStdString(), start, work, newWork());
+        if (!id.ok()) return id.errors();
+        added = *id;
+        return done();
     });
     if (!added) return;
     reveal(added);

@@ -20,6 +20,8 @@ public:
     [[nodiscard]] ActivityModel& activities() const { return *m_model; }
 
     void addActivity(ActivityKind kind);
+    /// Adds what was drawn on the chart in a row, held at a day, and asks for its name.
+    void addDrawn(ActivityKind kind, int row, Date start, Minutes work);
     void addGroup();
     /// Names what depends on the selected rows and asks; deletes at once where nothing does.
     void deleteSelected();

@@ -4,6 +4,7 @@
 
 #include "app/base/format.h"
 #include "app/base/look.h"
+#include "app/base/preferences.h"
 #include "app/table/inline_message.h"
 
 #include <QAbstractItemView>
@@ -54,13 +55,13 @@ void GridDelegate::paint(QPainter* painter, const QStyleOptionViewItem& option, 
     painter->setPen(colour.isValid() ? colour.value<QColor>() : t.ink);
     const auto alignment = Qt::Alignment(index.data(Qt::TextAlignmentRole).toInt());
     const QRect box = option.rect.adjusted(6, 0, -6, -1);
+    const QString words = alignment & Qt::AlignRight ? show::local(index.data().toString()) : index.data().toString();
     const auto* table = qobject_cast<const QTableView*>(option.widget);
-    if (table && table->wordWrap() && painter->fontMetrics().horizontalAdvance(index.data().toString()) > box.width())
-        painter->drawText(box.adjusted(0, 4, 0, 0), int(alignment | Qt::AlignTop | Qt::TextWordWrap),
-                          index.data().toString());
+    if (table && table->wordWrap() && painter->fontMetrics().horizontalAdvance(words) > box.width())
+        painter->drawText(box.adjusted(0, 4, 0, 0), int(alignment | Qt::AlignTop | Qt::TextWordWrap), words);
     else
         painter->drawText(box, int(alignment | Qt::AlignVCenter),
-                          painter->fontMetrics().elidedText(index.data().toString(), Qt::ElideRight, box.width()));
+                          painter->fontMetrics().elidedText(words, Qt::ElideRight, box.width()));
     if (current && view->hasFocus()) {
         painter->setPen(QPen(t.accent, 1));
         painter->setBrush(Qt::NoBrush);
@@ -81,7 +82,7 @@ void GridDelegate::paintHeading(QPainter* painter, const QStyleOptionViewItem& o
     if (const QString sum = grid.headingFigure(index.row(), index.column()); !sum.isEmpty()) {
         painter->setPen(t.ink);
         painter->setFont(boldened(secondaryFont()));
-        painter->drawText(option.rect.adjusted(2, 0, -6, -1), Qt::AlignRight | Qt::AlignVCenter, sum);
+        painter->drawText(option.rect.adjusted(2, 0, -6, -1), Qt::AlignRight | Qt::AlignVCenter, show::local(sum));
         return;
     }
     const int left = view->columnViewportPosition(0) + 6 + 14 * grid.depth(index.row());
@@ -201,10 +202,10 @@ Outcome GridDelegate::take(QLineEdit* editor, bool all) const {
             if (cell.column() == m_editing.column() && !model->isHeading(cell.row()) && model->takesValue(cell))
                 entries.push_back({cell.row(), cell.column(), editor->text()});
         if (entries.size() > 1)
-            return model->commit(entries, tr("%1 set").arg(show::countOf(qint64(entries.size()), "cell", "cells")));
+            return model->take(entries, tr("%1 set").arg(show::countOf(qint64(entries.size()), "cell", "cells")));
     }
     if (editor->text() == m_editing.data(Qt::EditRole).toString()) return done();
-    return model->commit({{m_editing.row(), m_editing.column(), editor->text()}}, {});
+    return model->take({{m_editing.row(), m_editing.column(), editor->text()}}, {});
 }
 
 void GridDelegate::setModelData(QWidget* editor, QAbstractItemModel*, const QModelIndex&) const {

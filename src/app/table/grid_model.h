@@ -2,6 +2,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
 
+#include "app/base/preferences.h"
 #include "core/base/result.h"
 #include "edit/transaction.h"
 
@@ -29,6 +30,17 @@ public:
     };
     /// Commits several cells as one step; where one is refused, none changes and the error says which.
     [[nodiscard]] virtual Outcome commit(const std::vector<Entry>& entries, const QString& text) = 0;
+    /// Commits what a person typed or pasted: their locale's figures are read in columns of figures.
+    [[nodiscard]] Outcome take(std::vector<Entry> entries, const QString& text) {
+        for (Entry& entry : entries) {
+            const QModelIndex at = index(std::min(entry.row, rowCount() - 1), entry.column);
+            if (!(at.data(Qt::TextAlignmentRole).toInt() & Qt::AlignRight)) continue;
+            const auto figure = figureTyped(entry.text, at.data(Qt::EditRole).toString());
+            if (!figure.ok()) return figure.errors();
+            entry.text = *figure;
+        }
+        return commit(entries, text);
+    }
     /// Whether rows can be sorted by a column, with `sort`.
     [[nodiscard]] virtual bool isSortable() const { return false; }
     /// Whether entries below the last row make new ones.

@@ -147,7 +147,7 @@ void GridView::paste() {
             entries.push_back({row, columns[std::size_t(i)], cells[i].trimmed()});
         ++row;
     }
-    report(grid()->commit(entries, tr("%1 pasted").arg(show::countOf(lines.size(), "row", "rows"))));
+    report(grid()->take(entries, tr("%1 pasted").arg(show::countOf(lines.size(), "row", "rows"))));
 }
 
 void GridView::fillDown() {

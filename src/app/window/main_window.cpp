@@ -155,6 +155,7 @@ MainWindow::MainWindow(QSettings& settings, Dialogs& dialogs, Date today)
         m_fitPending = true;
         if (programmeStage().isVisible()) QTimer::singleShot(0, this, [this] { go(Place::programme); });
     });
+    connect(&preferenceChanges(), &PreferenceChanges::changed, this, &MainWindow::takePreferences);
     m_document.replace(Document::blank(m_today), {});
     const QByteArray geometry = m_settings.value(QStringLiteral("window/geometry")).toByteArray();
     if (!geometry.isEmpty()) restoreGeometry(geometry);

@@ -3,6 +3,7 @@
 #pragma once
 
 #include "app/base/document.h"
+#include "app/base/preferences.h"
 #include "app/base/view_state.h"
 #include "app/window/dialogs.h"
 #include "app/window/stage.h"
@@ -42,7 +43,7 @@ public:
 
     [[nodiscard]] Document& document() { return m_document; }
     [[nodiscard]] ViewState& viewState() { return m_state; }
-    enum class Place { contract, siteTime, scope, buildUp, programme, progress, delay, record };
+    enum class Place { contract, siteTime, scope, buildUp, programme, progress, delay, record, preferences };
     void go(Place place);
     /// Goes to a stage, a page of it and a row by their names on the command line: "build-up/book"; the programme where
     /// there is no such stage.
@@ -112,6 +113,9 @@ private:
     void reveal(ActivityId id);
     void revealAll(const std::vector<ActivityId>& ids);
     void zoom(double factor);
+    void prefer(const Preferences& wanted);
+    /// Everything that shows dates, figures or spans shows them anew.
+    void takePreferences();
     void setLens(Lens lens);
     [[nodiscard]] const KeptLens* keptLens(const std::string& name) const;
     void nameLens();
@@ -134,7 +138,7 @@ private:
     ViewState m_state;
     Rail* m_rail;
     QStackedWidget* m_stack;
-    std::array<Stage*, 8> m_stages{};   ///< by place; those that nobody went to yet are not built
+    std::array<Stage*, 9> m_stages{};   ///< by place; those that nobody went to yet are not built
     std::unique_ptr<OutputBook> m_book; ///< read when it is first needed
     RecordStrip* m_strip;
     Card* m_card;

@@ -163,8 +163,9 @@ void MainWindow::buildViewMenu() {
                            }));
     menu->addSeparator();
     QAction* dark = action(QStringLiteral("darkLook"), tr("&Dark"), {}, [this] {
-        m_settings.setValue(QStringLiteral("dark"), !theme().dark);
-        applyLook(*qApp, !theme().dark);
+        Preferences wanted = preferences();
+        wanted.look = theme().dark ? Preferences::Look::light : Preferences::Look::dark;
+        prefer(wanted);
     });
     dark->setCheckable(true);
     const auto worn = [this, dark] {
@@ -175,6 +176,8 @@ void MainWindow::buildViewMenu() {
     connect(&lookChanges(), &LookChanges::changed, this, worn);
     worn();
     menu->addAction(dark);
+    menu->addAction(action(QStringLiteral("preferences"), tr("&Preferences…"),
+                           QKeySequence(Qt::CTRL | Qt::SHIFT | Qt::Key_P), [this] { go(Place::preferences); }));
 }
 
 void MainWindow::buildZoomActions(QMenu& menu) {
@@ -249,6 +252,10 @@ void MainWindow::buildRowActions(QMenu& menu) {
                           [this] { table().pasteActivities(); }));
     menu.addAction(action(QStringLiteral("chainRows"), tr("&Link the selected in their order"), key(Qt::Key_L),
                           [this] { table().chainSelected(); }));
+    menu.addAction(action(QStringLiteral("cutBar"), tr("C&ut the bar: let it rest here"), {},
+                          [this] { programmeStage().chart().cutBar(); }));
+    menu.addAction(action(QStringLiteral("closeGap"), tr("&Join the parts of the bar"), {},
+                          [this] { programmeStage().chart().closeGap(); }));
     menu.addSeparator();
     menu.addAction(
         action(QStringLiteral("selectGroup"), tr("Select the whole g&roup"), {}, [this] { table().selectGroup(); }));
@@ -300,7 +307,8 @@ void MainWindow::showChartMenu(const QPoint& at, LinkId id) {
         QStringList names;
         if (m_state.current())
             names << QStringLiteral("selectPath") << QStringLiteral("zoomSelection") << QStringLiteral("chainRows")
-                  << QStringLiteral("duplicateRows") << QStringLiteral("-");
+                  << QStringLiteral("duplicateRows") << QStringLiteral("-") << QStringLiteral("cutBar")
+                  << QStringLiteral("closeGap") << QStringLiteral("-");
         names << QStringLiteral("zoomIn") << QStringLiteral("zoomOut") << QStringLiteral("zoomFit")
               << QStringLiteral("-") << QStringLiteral("showLinks");
         if (m_state.current()) names << QStringLiteral("-") << QStringLiteral("deleteActivity");
@@ -314,6 +322,7 @@ void MainWindow::showChartMenu(const QPoint& at, LinkId id) {
         menu->addAction(tr("Go to %1").arg(show::text(m_document.programme().activities.row(end)->key)), this,
                         [this, end] { reveal(end); });
     menu->addSeparator();
+    menu->addAction(tr("&Type and lag…"), &chart, [&chart] { chart.editSelectedLink(); });
     menu->addAction(tr("&Reverse the link"), &chart, &BarChartView::reverseSelectedLink);
     menu->addAction(tr("&Delete the link"), &chart, &BarChartView::deleteSelectedLink);
     menu->popup(at);

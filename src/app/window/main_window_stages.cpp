@@ -15,10 +15,12 @@
 #include "app/scope/scope_stage.h"
 #include "app/sitetime/site_time_stage.h"
 #include "app/table/activity_table.h"
+#include "app/window/preferences_page.h"
 #include "app/window/rail.h"
 #include "app/window/stages.h"
 #include "app/window/standing.h"
 
+#include <QApplication>
 #include <QFileInfo>
 #include <QLayout>
 #include <QSettings>
@@ -72,6 +74,11 @@ Stage* MainWindow::makeStage(Place place) {
         connect(&stage->chart(), &BarChartView::previewed, m_standing, &Standing::preview);
         connect(&stage->table(), &GridView::menuWanted, this, &MainWindow::showRowMenu);
         connect(&stage->chart(), &BarChartView::menuWanted, this, &MainWindow::showChartMenu);
+        connect(&stage->chart(), &BarChartView::stretchedChosen, this, [this](Preferences::Stretched follows) {
+            Preferences wanted = preferences();
+            wanted.stretched = follows;
+            prefer(wanted);
+        });
         return stage;
     }
     case Place::progress:
@@ -80,6 +87,11 @@ Stage* MainWindow::makeStage(Place place) {
         auto* stage = new DelayStage(m_document, m_dialogs, m_today);
         connect(stage, &DelayStage::reveal, this, onChart);
         return stage;
+    }
+    case Place::preferences: {
+        auto* page = new PreferencesPage([this](const Preferences& wanted) { prefer(wanted); });
+        connect(page, &PreferencesPage::left, this, [this] { travel(m_back, m_ahead); });
+        return page;
     }
     case Place::record:
         break;
@@ -92,6 +104,16 @@ Stage* MainWindow::makeStage(Place place) {
     });
     connect(stage, &RecordStage::chartWanted, this, [this] { go(Place::programme); });
     return stage;
+}
+
+void MainWindow::prefer(const Preferences& wanted) {
+    setPreferences(*qApp, m_settings, wanted);
+}
+
+void MainWindow::takePreferences() {
+    m_document.tellAgain();
+    emit m_state.lensChanged(); // rows may be of another height
+    refreshContext();
 }
 
 ProgrammeStage& MainWindow::programmeStage() {

@@ -6,6 +6,7 @@
 
 #include "app/base/format.h"
 #include "app/base/look.h"
+#include "app/base/preferences.h"
 #include "app/delay/event_list.h"
 
 #include <QMouseEvent>
@@ -228,12 +229,12 @@ void Standing::paintEvent(QPaintEvent*) {
         painter.setFont(value);
         painter.setPen(b.warn ? t.standingWarn : t.standingText);
         painter.drawText(QRect(x, 20, used, 19), Qt::AlignVCenter,
-                         painter.fontMetrics().elidedText(b.value, Qt::ElideRight, used));
+                         painter.fontMetrics().elidedText(show::local(b.value), Qt::ElideRight, used));
         painter.setFont(secondaryFont());
         painter.setPen(t.standingMuted);
         const int detail = change ? std::min(used, most - 56) : used; // "show" stands behind it
         painter.drawText(QRect(x, 38, detail, 16), Qt::AlignVCenter,
-                         painter.fontMetrics().elidedText(b.detail, Qt::ElideRight, detail));
+                         painter.fontMetrics().elidedText(show::local(b.detail), Qt::ElideRight, detail));
         return used;
     };
     m_noticesRect = {};

@@ -207,6 +207,7 @@ Outline outlineOf(const Schedule& schedule, std::string name) {
 
 BarLayout layoutBars(const BarRequest& request) {
     BarLayout layout;
+    layout.rowHeight = request.metrics.rowHeight;
     layoutContract(request, layout);
     if (request.programme.job.dataDate) layout.dataDateX = request.scale.x(*request.programme.job.dataDate);
     if (!request.schedule.ok()) return layout;

@@ -101,6 +101,7 @@ struct BarLayout {
     std::vector<DamagesShape> damages;
     std::vector<PennantShape> pennants;
     std::optional<double> dataDateX;
+    double rowHeight = 26;
 };
 
 /// What to lay out: rows [first, last) of `rows`, between x = 0 and x = width.

@@ -107,17 +107,27 @@ const Theme& Theme::darkVariant() {
 
 namespace {
 
+int enlargement = 0;
+
 QFont ofPixels(int size) {
     QFont font(QStringLiteral("Open Sans"));
-    font.setPixelSize(size);
+    font.setPixelSize(size + enlargement);
     return font;
 }
 
 } // namespace
 
+void enlargeText(int pixels) {
+    enlargement = pixels;
+}
+int textEnlargement() {
+    return enlargement;
+}
+
 QFont bodyFont() {
     return ofPixels(12);
 }
+
 QColor mixed(const QColor& a, const QColor& b, double share) {
     const auto mix = [&](int x, int y) { return int(std::lround(x * (1 - share) + y * share)); };
     return {mix(a.red(), b.red()), mix(a.green(), b.green()), mix(a.blue(), b.blue())};

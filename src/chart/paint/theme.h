@@ -36,6 +36,9 @@ struct Theme {
 
 /// The text sizes of the application in pixels: body, secondary, heading.
 [[nodiscard]] QFont bodyFont();
+/// Makes all of them so many pixels larger.
+void enlargeText(int pixels);
+[[nodiscard]] int textEnlargement();
 [[nodiscard]] QFont secondaryFont();
 [[nodiscard]] QFont headingFont();
 [[nodiscard]] QFont boldened(QFont font);

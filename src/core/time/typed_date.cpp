@@ -12,17 +12,23 @@ namespace yarrin {
 
 namespace {
 
-/// The words of a text, split at blanks, slashes, full stops and commas.
+/// The words of a text, split at blanks, slashes, dashes, full stops and commas.
 std::vector<std::string> wordsOf(std::string_view text) {
     std::vector<std::string> words(1);
     for (const char c : lowered(text)) {
-        if (c == ' ' || c == '/' || c == '.' || c == ',')
+        if (c == ' ' || c == '/' || c == '.' || c == ',' || c == '-')
             words.emplace_back();
         else
             words.back() += c;
     }
     std::erase(words, std::string());
     return words;
+}
+
+bool isWeekday(std::string_view word) {
+    static constexpr std::array<std::string_view, 7> weekdays{"mon", "tue", "wed", "thu", "fri", "sat", "sun"};
+    const std::string low = lowered(word.substr(0, 3));
+    return std::find(weekdays.begin(), weekdays.end(), low) != weekdays.end();
 }
 
 std::optional<unsigned> monthOf(const std::string& word) {
@@ -36,13 +42,13 @@ std::optional<unsigned> monthOf(const std::string& word) {
 Result<Date> parseTypedDate(std::string_view text) {
     text = trimmedView(text);
     if (const auto iso = parseDate(text)) return *iso;
+    if (const auto blank = text.find(' '); blank != std::string_view::npos) // behind its weekday
+        if (const auto iso = parseDate(text.substr(blank + 1)); iso && isWeekday(text.substr(0, blank))) return *iso;
     auto words = wordsOf(text);
-    static constexpr std::array<std::string_view, 7> weekdays{"mon", "tue", "wed", "thu", "fri", "sat", "sun"};
-    if (words.size() == 4 && std::any_of(weekdays.begin(), weekdays.end(),
-                                         [&](std::string_view day) { return words[0].substr(0, 3) == day; }))
-        words.erase(words.begin());
+    if (words.size() == 4 && isWeekday(words[0])) words.erase(words.begin());
     const auto bad = [&](const char* todo) { return inputError("\"" + std::string(text) + "\" is not a date", todo); };
     if (words.size() != 3) return bad("write it as 7 May 2027");
+    if (monthOf(words[0])) std::swap(words[0], words[1]); // a month by its name may stand first
     const auto day = wholeNumber(words[0]);
     auto month = monthOf(words[1]);
     if (!month)

@@ -14,7 +14,8 @@ inline constexpr std::array<std::string_view, 12> monthNames{"January",   "Febru
                                                              "May",       "June",     "July",     "August",
                                                              "September", "October",  "November", "December"};
 
-/// Reads a date as people type it: "7 May 2027", "7/5/2027" (day first) or "2027-05-07", with or without a weekday.
+/// Reads a date as people type it: "7 May 2027", "May 7, 2027", "7/5/2027" (day first) or "2027-05-07", with or without
+/// a weekday.
 [[nodiscard]] Result<Date> parseTypedDate(std::string_view text);
 
 } // namespace yarrin
