@@ -45,6 +45,7 @@ private slots:
         Desk desk(small(), settings());
         const Programme before = desk.programme();
         const QString last = desk.standing().lastChange().title;
+        desk.window.viewState().zoomAt(0, 0.5); // so that there is room for what comes later
         const QImage still = desk.chart().viewport()->grab().toImage();
         const BarShape follower = bar(desk, "A020");
         const QPoint at = hold(desk, "A010", 7);

@@ -250,6 +250,7 @@ private slots:
         Desk desk(small(), settings());
         desk.window.resize(1000, 640);
         QApplication::processEvents();
+        desk.trigger("zoomFit");
         QScrollBar* sideways = desk.table().horizontalScrollBar();
         desk.clickCell(desk.cell("A010", "float"));
         sideways->setValue(0);

@@ -8,6 +8,7 @@
 #include "app/table/activity_model.h"
 #include "edit/activity_edits.h"
 
+#include <QApplication>
 #include <QMenu>
 #include <QPainter>
 #include <QScrollBar>
@@ -15,6 +16,12 @@
 #include <cmath>
 
 namespace yarrin {
+
+namespace {
+
+constexpr int edge = 18; ///< how near to the edge of the chart a drag has it run on
+
+} // namespace
 
 /// While something is dragged, what follows it goes along as a ghost, and the foot of the window tells the rest.
 void BarChartView::previewDrag(Qt::KeyboardModifiers keys) {
@@ -34,6 +41,33 @@ void BarChartView::previewDrag(Qt::KeyboardModifiers keys) {
     m_tag = change.refusal.isEmpty() ? change.tag : change.refusal;
     if (!change.operation) return m_preview.drop();
     m_preview.ask(change.words, std::move(change.operation));
+}
+
+void BarChartView::dragTo(const QPoint& at, Qt::KeyboardModifiers keys) {
+    m_tool.move(layout(), chartPoint(at), keys & Qt::ControlModifier);
+    previewDrag(keys);
+    if (!m_tool.active()) return m_edgeTimer.stop();
+    viewport()->update();
+    const bool inside = viewport()->rect().adjusted(edge, edge, -edge, -edge).contains(at);
+    if (inside)
+        m_edgeTimer.stop();
+    else if (!m_edgeTimer.isActive())
+        m_edgeTimer.start();
+}
+
+/// What is dragged to an edge goes on beyond it.
+void BarChartView::runOn() {
+    if (!m_tool.active() || !(QApplication::mouseButtons() & Qt::LeftButton)) return m_edgeTimer.stop();
+    const QPoint at = viewport()->mapFromGlobal(QCursor::pos());
+    const auto beyond = [](int value, int size) { return value < edge ? -1 : (value > size - edge ? 1 : 0); };
+    if (const int way = beyond(at.x(), viewport()->width())) {
+        const int step = way * 14;
+        m_state.setTime(request().scale.at(step), m_state.pixelsPerDay());
+        m_tool.shift(step);
+    }
+    if (const int way = beyond(at.y(), viewport()->height()))
+        verticalScrollBar()->setValue(verticalScrollBar()->value() + way * m_state.rowHeight() / 2);
+    dragTo(at, QApplication::keyboardModifiers());
 }
 
 /// The link as its successor would read it; before there is one, how far within its bar it leaves.

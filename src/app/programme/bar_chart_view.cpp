@@ -89,6 +89,8 @@ BarChartView::BarChartView(Document& document, ViewState& state, ActivityModel& 
         invalidate();
     });
     connect(&lookChanges(), &LookChanges::changed, this, [this] { m_colours.reset(); });
+    m_edgeTimer.setInterval(30);
+    connect(&m_edgeTimer, &QTimer::timeout, this, &BarChartView::runOn);
     connect(horizontalScrollBar(), &QScrollBar::valueChanged, this, &BarChartView::takeHorizontal);
     connect(verticalScrollBar(), &QScrollBar::valueChanged, this, &BarChartView::invalidate);
 }
@@ -103,8 +105,14 @@ std::pair<Instant, Instant> BarChartView::extent() const {
 }
 
 void BarChartView::fit() {
+    // From edge to edge, but for what stands beside the first and the last of it.
+    constexpr double left = 14;
+    const double right = m_state.lens().after.empty() ? 48 : 96;
     const auto [first, last] = extent();
-    showSpan(first, last, 8);
+    const double days = std::max(1.0, double(last - first) / double(minutesPerDay));
+    const double room = std::max(100.0, viewport()->width() - left - right);
+    const double ppd = std::clamp(room / days, leastPixelsPerDay, mostPixelsPerDay);
+    m_state.setTime(first - static_cast<Minutes>(left / ppd * double(minutesPerDay)), ppd);
 }
 
 void BarChartView::fitSelection() {
@@ -186,6 +194,7 @@ void BarChartView::updateScrollBars() {
     verticalScrollBar()->setSingleStep(m_state.rowHeight());
     // The bar counts pixels from half a screen before the first date to as much after the last one.
     const auto [first, last] = extent();
+    emit reached();
     const TimeScale scale{first, m_state.pixelsPerDay()};
     const double margin = viewport()->width() * 0.5;
     const double end = scale.x(last) + margin - viewport()->width();
@@ -221,6 +230,12 @@ void BarChartView::resizeEvent(QResizeEvent*) {
     invalidate();
 }
 
+AxisLayout BarChartView::axis(int width) const {
+    const Preferences& prefer = preferences();
+    return axisFor(request().scale, width, dateOf(m_document.programme().job.start),
+                   {prefer.firstWeekday, prefer.weekNumbers == Preferences::WeekNumbers::iso, prefer.textSize});
+}
+
 void BarChartView::paintEvent(QPaintEvent*) {
     QPainter painter(viewport());
     const int top = verticalScrollBar()->value();
@@ -233,9 +248,8 @@ void BarChartView::paintEvent(QPaintEvent*) {
                    ? tr("%1 a week").arg(show::money(*hammock->costPerWeek, m_document.programme().job.currency))
                    : QString();
     };
-    const AxisLayout axis = axisFor(request().scale, viewport()->width(), dateOf(m_document.programme().job.start));
     dress(ink);
-    paintBars(painter, layout(), m_rows.rows(), axis, ink);
+    paintBars(painter, layout(), m_rows.rows(), axis(viewport()->width()), ink);
     paintGhosts(painter);
     paintLoop(painter);
     paintPreview(painter);
@@ -305,7 +319,7 @@ void BarChartView::paintAxisOn(QWidget& widget) const {
     };
     ink.pennant = [&](SectionId id) { return show::text(programme.sections.row(id)->key); };
     if (programme.job.dataDate) ink.dataDate = show::shortDate(dateOf(*programme.job.dataDate));
-    paintAxis(painter, axisFor(request().scale, widget.width(), dateOf(programme.job.start)), layout(), ink);
+    paintAxis(painter, axis(widget.width()), layout(), ink);
 }
 
 void BarChartView::mousePressEvent(QMouseEvent* event) {
@@ -333,13 +347,8 @@ void BarChartView::mousePressEvent(QMouseEvent* event) {
 }
 
 void BarChartView::mouseMoveEvent(QMouseEvent* event) {
+    if (event->buttons() & Qt::LeftButton) return dragTo(event->pos(), event->modifiers());
     const ChartPoint at = chartPoint(event->pos());
-    if (event->buttons() & Qt::LeftButton) {
-        m_tool.move(layout(), at, event->modifiers() & Qt::ControlModifier);
-        previewDrag(event->modifiers());
-        if (m_tool.active()) viewport()->update();
-        return;
-    }
     const BarHit hit = hitTest(layout(), at);
     const bool end = hit.part == BarHit::Part::start || hit.part == BarHit::Part::finish;
     const Qt::CursorShape ends = hit.diamond || hit.hammock ? Qt::CrossCursor : Qt::SizeHorCursor;

@@ -12,6 +12,7 @@
 #include "edit/activity_edits.h"
 
 #include <QAbstractScrollArea>
+#include <QTimer>
 
 namespace yarrin {
 
@@ -30,6 +31,8 @@ public:
     /// Where a point of the chart lies on the viewport.
     [[nodiscard]] QPoint onViewport(ChartPoint at) const;
     [[nodiscard]] BarRequest request() const;
+    /// From the first to the last date that the programme or its contract knows.
+    [[nodiscard]] std::pair<Instant, Instant> extent() const;
     /// Shows the whole programme.
     void fit();
     /// Shows the selected activities in full width; the whole programme where none are.
@@ -53,6 +56,8 @@ public:
     [[nodiscard]] const DragPreview& preview() const { return m_preview; }
 
 signals:
+    /// What it reaches over, or its own width, is another.
+    void reached();
     /// A menu was asked for; on a link, or on an activity or nothing.
     void menuWanted(const QPoint& globalPos, LinkId link);
     void refused(const QString& reason);
@@ -79,6 +84,7 @@ protected:
 private:
     class Axis;
     friend class Axis;
+    [[nodiscard]] AxisLayout axis(int width) const;
     void invalidate();
     [[nodiscard]] BarMetrics metrics() const;
     void updateScrollBars();
@@ -114,6 +120,8 @@ private:
     /// The day that a bar moved by so many pixels would be held at; none where it stays.
     [[nodiscard]] std::optional<Date> landing(ActivityId id, double movedBy, bool freely) const;
     void previewDrag(Qt::KeyboardModifiers keys);
+    void dragTo(const QPoint& at, Qt::KeyboardModifiers keys);
+    void runOn();
     void paintTag(QPainter& painter) const;
     void pullPin(ActivityId id);
     /// What the axis says at a place: the rate of damages, the dates of pennants.
@@ -130,7 +138,6 @@ private:
     [[nodiscard]] ChartPoint chartPoint(const QPoint& at) const;
     [[nodiscard]] QString tip(const BarHit& hit) const;
     void paintAxisOn(QWidget& widget) const;
-    [[nodiscard]] std::pair<Instant, Instant> extent() const;
 
     Document& m_document;
     ViewState& m_state;
@@ -139,6 +146,7 @@ private:
     BarTool m_tool;
     DragPreview m_preview;
     LinkLine* m_linkLine;
+    QTimer m_edgeTimer;            ///< while something is dragged at an edge, the chart runs on
     QString m_tag;                 ///< beside the pointer while something is dragged
     std::optional<double> m_menuX; ///< where a menu was asked for, in the chart's pixels
     mutable CalendarCache m_calendars;

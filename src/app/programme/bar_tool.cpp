@@ -192,6 +192,11 @@ BarGesture BarTool::release(const BarLayout& layout, ChartPoint at, bool toPoint
     return asked;
 }
 
+void BarTool::shift(double pixels) {
+    m_from.x -= pixels;
+    m_to.x -= pixels;
+}
+
 void BarTool::cancel() {
     m_hit = {};
     m_target = {};

@@ -49,6 +49,8 @@ public:
     /// Ends the drag and tells what it asks for.
     [[nodiscard]] BarGesture release(const BarLayout& layout, ChartPoint at, bool toPoint = false);
     void cancel();
+    /// The chart went so many pixels to the left below the drag.
+    void shift(double pixels);
 
     /// What it would ask for if it were let go here.
     [[nodiscard]] BarGesture gesture(const BarLayout& layout) const;

@@ -4,6 +4,7 @@
 
 #include "app/base/look.h"
 #include "app/programme/bar_chart_view.h"
+#include "app/programme/overview.h"
 #include "app/table/activity_table.h"
 #include "app/table/inline_message.h"
 #include "chart/paint/bar_painter.h"
@@ -24,7 +25,8 @@ namespace yarrin {
 ProgrammeStage::ProgrammeStage(Document& document, ViewState& state, QWidget* parent)
     : Stage(parent), m_document(document), m_notice(new NoticeBar(this)),
       m_table(new ActivityTable(document, state, false, this)),
-      m_chart(new BarChartView(document, state, m_table->activities(), this)), m_empty(new QWidget(this)),
+      m_chart(new BarChartView(document, state, m_table->activities(), this)),
+      m_overview(new Overview(document, state, m_table->activities(), this)), m_empty(new QWidget(this)),
       m_splitter(new QSplitter(Qt::Horizontal, this)) {
     setObjectName(QStringLiteral("programmeStage"));
     m_table->setObjectName(QStringLiteral("programmeTable"));
@@ -65,6 +67,13 @@ ProgrammeStage::ProgrammeStage(Document& document, ViewState& state, QWidget* pa
     layout->setSpacing(0);
     layout->addWidget(m_empty, 1);
     layout->addWidget(splitter, 1);
+    layout->addWidget(m_overview);
+    const auto reach = [this] {
+        const auto [from, to] = m_chart->extent();
+        m_overview->setReach(from - 7 * minutesPerDay, to + 7 * minutesPerDay, m_chart->viewport()->width());
+    };
+    connect(m_chart, &BarChartView::reached, this, reach);
+    reach();
 
     const auto showEmpty = [this, splitter] {
         const bool empty = m_document.programme().activities.empty() && m_document.programme().breakdown.empty();
@@ -73,6 +82,7 @@ ProgrammeStage::ProgrammeStage(Document& document, ViewState& state, QWidget* pa
         const bool here = focus && isAncestorOf(focus) && m_empty->isHidden() == empty;
         m_empty->setVisible(empty);
         splitter->setVisible(!empty);
+        m_overview->setVisible(!empty && m_overviewShown);
         if (here) focusMain();
     };
     connect(&document, &Document::changed, this, showEmpty);
@@ -95,6 +105,11 @@ void ProgrammeStage::focusMain() {
         m_table->setFocus();
     else
         m_empty->findChild<QPushButton*>()->setFocus();
+}
+
+void ProgrammeStage::setShowsOverview(bool shown) {
+    m_overviewShown = shown;
+    m_overview->setVisible(shown && m_empty->isHidden());
 }
 
 void ProgrammeStage::setTableNarrow(bool narrow) {

@@ -11,6 +11,7 @@ class QSplitter;
 namespace yarrin {
 
 class ActivityTable;
+class Overview;
 class BarChartView;
 
 /// The stage Programme: the table of activities and the bar chart side by side.
@@ -25,14 +26,18 @@ public:
     void focusMain() override;
     /// Leaves the table no more width than its ids and names need, or gives it back what it had.
     void setTableNarrow(bool narrow);
+    void setShowsOverview(bool shown);
+    [[nodiscard]] bool showsOverview() const { return m_overviewShown; }
 
 private:
     Document& m_document;
     NoticeBar* m_notice;
     ActivityTable* m_table;
     BarChartView* m_chart;
+    Overview* m_overview;
     QWidget* m_empty;
     QSplitter* m_splitter;
+    bool m_overviewShown = true;
     QList<int> m_wide; ///< widths of table and chart before the table was made narrow
 };
 

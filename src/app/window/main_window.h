@@ -71,6 +71,7 @@ private:
     void buildFileMenu();
     void buildEditMenu();
     void buildViewMenu();
+    void buildChartActions(QMenu& menu);
     void buildZoomActions(QMenu& menu);
     void buildWeeksAction(QMenu& menu);
     void buildWayActions(QMenu& menu);

@@ -131,18 +131,7 @@ void MainWindow::buildViewMenu() {
     buildZoomActions(*menu);
     buildWeeksAction(*menu);
     menu->addSeparator();
-    QAction* links = action(QStringLiteral("showLinks"), tr("&Links on the chart"), QKeySequence(Qt::CTRL | Qt::Key_L),
-                            [this] { programmeStage().chart().setShowsLinks(!programmeStage().chart().showsLinks()); });
-    links->setCheckable(true);
-    links->setChecked(true);
-    menu->addAction(links);
-    menu->addAction(action(QStringLiteral("hideOutline"), tr("No &outline below the bars"), {},
-                           [this] { m_state.setOutline({}); }));
-    QAction* narrow = action(
-        QStringLiteral("narrowTable"), tr("Ids and &names only"), QKeySequence(Qt::CTRL | Qt::SHIFT | Qt::Key_B),
-        [this] { programmeStage().setTableNarrow(findChild<QAction*>(QStringLiteral("narrowTable"))->isChecked()); });
-    narrow->setCheckable(true);
-    menu->addAction(narrow);
+    buildChartActions(*menu);
     buildLensActions(*menu);
     QAction* card = action(QStringLiteral("showCard"), tr("Ca&rd"), QKeySequence(Qt::CTRL | Qt::Key_B), [this] {
         m_cardWanted = !m_cardWanted;
@@ -178,6 +167,27 @@ void MainWindow::buildViewMenu() {
     menu->addAction(dark);
     menu->addAction(action(QStringLiteral("preferences"), tr("&Preferences…"),
                            QKeySequence(Qt::CTRL | Qt::SHIFT | Qt::Key_P), [this] { go(Place::preferences); }));
+}
+
+/// What of the chart shows.
+void MainWindow::buildChartActions(QMenu& menu) {
+    QAction* links = action(QStringLiteral("showLinks"), tr("&Links on the chart"), QKeySequence(Qt::CTRL | Qt::Key_L),
+                            [this] { programmeStage().chart().setShowsLinks(!programmeStage().chart().showsLinks()); });
+    links->setCheckable(true);
+    links->setChecked(true);
+    menu.addAction(links);
+    QAction* overview = action(QStringLiteral("showOverview"), tr("Ov&erview below the chart"), {},
+                               [this] { programmeStage().setShowsOverview(!programmeStage().showsOverview()); });
+    overview->setCheckable(true);
+    overview->setChecked(true);
+    menu.addAction(overview);
+    menu.addAction(action(QStringLiteral("hideOutline"), tr("No &outline below the bars"), {},
+                          [this] { m_state.setOutline({}); }));
+    QAction* narrow = action(
+        QStringLiteral("narrowTable"), tr("Ids and &names only"), QKeySequence(Qt::CTRL | Qt::SHIFT | Qt::Key_B),
+        [this] { programmeStage().setTableNarrow(findChild<QAction*>(QStringLiteral("narrowTable"))->isChecked()); });
+    narrow->setCheckable(true);
+    menu.addAction(narrow);
 }
 
 void MainWindow::buildZoomActions(QMenu& menu) {

@@ -54,7 +54,7 @@ PreferencesPage::PreferencesPage(std::function<void(const Preferences&)> prefer,
     addSeeing();
     addWriting();
     addWorking();
-    auto* back = new QPushButton(tr("Back to the programme"));
+    auto* back = new QPushButton(tr("Back"));
     back->setObjectName(QStringLiteral("preferencesBack"));
     layout->addSpacing(14);
     layout->addWidget(back, 0, Qt::AlignLeft);
@@ -119,7 +119,8 @@ void PreferencesPage::addSeeing() {
         [](const Preferences& p) { return int(p.look); },
         [](Preferences& p, int chosen) { p.look = Preferences::Look(chosen); });
     choice(
-        "preferText", tr("Words"), {tr("Smaller"), tr("As drawn"), tr("Larger"), tr("Larger still"), tr("Largest")}, {},
+        "preferText", tr("Size of the text"),
+        {tr("Smaller"), tr("As drawn"), tr("Larger"), tr("Larger still"), tr("Largest")}, {},
         [](const Preferences& p) { return p.textSize + 1; },
         [](Preferences& p, int chosen) { p.textSize = chosen - 1; });
 }

@@ -38,12 +38,21 @@ struct AxisCell {
 struct AxisLayout {
     std::vector<AxisCell> upper; ///< months or years
     std::vector<AxisCell> lower; ///< days, contract weeks, or quarters
-    bool weeks = false;          ///< the lower line holds contract weeks
+    bool weeks = false;          ///< the lower line holds weeks
 };
 
-/// Contract weeks begin on Mondays; week 1 holds the programme's start.
-[[nodiscard]] AxisLayout axisFor(const TimeScale& scale, double width, Date programmeStart);
-[[nodiscard]] int contractWeek(Date date, Date programmeStart);
+/// How a time axis counts its weeks and how large it writes.
+struct AxisStyle {
+    int firstWeekday = 0;  ///< of contract weeks: 0 Monday … 6 Sunday
+    bool isoWeeks = false; ///< weeks of the year of ISO 8601 in place of contract weeks
+    int larger = 0;        ///< pixels by which its words are larger
+};
+[[nodiscard]] AxisLayout axisFor(const TimeScale& scale, double width, Date programmeStart,
+                                 const AxisStyle& style = {});
+/// Week 1 holds the programme's start, the week before it is -1.
+[[nodiscard]] int contractWeek(Date date, Date programmeStart, int firstWeekday = 0);
+/// The week of ISO 8601: from Monday, week 1 holds the year's first Thursday.
+[[nodiscard]] int isoWeek(Date date);
 [[nodiscard]] const char* monthName(unsigned month);
 
 } // namespace yarrin

@@ -388,66 +388,113 @@ void paintRibbon(QPainter& painter, const BarLayout& layout, const AxisInk& ink)
     }
 }
 
-void paintCells(QPainter& painter, const AxisLayout& axis, const AxisInk& ink) {
+/// A pennant, or the tab of the data date, where it stands on the axis.
+struct Flag {
+    QRectF box;
+    QString text;
+    double x = 0;    ///< of its date
+    double side = 1; ///< -1 where it flies to the left
+};
+
+struct Flags {
+    std::vector<Flag> pennants;
+    QRectF tab; ///< of the data date
+};
+
+/// Dates close together share the line of weeks and the one above it; where there is room on neither, a pennant is only
+/// its staff, and tells itself under the pointer.
+Flags flagsOf(const QFontMetrics& metrics, const BarLayout& layout, const AxisInk& ink) {
+    const double top = ribbonHeight + axisLineHeight + 3;
+    Flags flags;
+    if (layout.dataDateX && !ink.dataDate.isEmpty()) {
+        const double width = metrics.horizontalAdvance(ink.dataDate) + 16;
+        flags.tab = QRectF(*layout.dataDateX - width / 2, top, width, 15);
+    }
+    for (const PennantShape& pennant : layout.pennants) {
+        QStringList names;
+        for (const SectionId section : pennant.sections) names << (ink.pennant ? ink.pennant(section) : QString());
+        Flag flag{{}, names.join(QLatin1Char(' ')), crisp(pennant.x), 1};
+        const double width = metrics.horizontalAdvance(flag.text) + 14;
+        // At the right edge it flies to the left.
+        if (pennant.x + width > ink.width && pennant.x > width) flag.side = -1;
+        const double left = flag.side > 0 ? flag.x : flag.x - width;
+        const auto taken = [&](const QRectF& box) {
+            return box.intersects(flags.tab) ||
+                   std::any_of(flags.pennants.begin(), flags.pennants.end(),
+                               [&](const Flag& other) { return box.intersects(other.box); });
+        };
+        flag.box = QRectF(left, top, width, 15);
+        if (taken(flag.box)) flag.box.moveTop(top - axisLineHeight + 2);
+        if (taken(flag.box)) flag.box = QRectF(flag.x, top, 0, 15);
+        flags.pennants.push_back(std::move(flag));
+    }
+    return flags;
+}
+
+/// Names of months and numbers of weeks give way to flags: a month's goes on behind it, where there is room.
+void paintCells(QPainter& painter, const AxisLayout& axis, const Flags& flags, const AxisInk& ink) {
+    const auto covered = [&](const QRectF& box) {
+        if (box.intersects(flags.tab)) return flags.tab;
+        for (const Flag& flag : flags.pennants)
+            if (box.intersects(flag.box)) return flag.box;
+        return QRectF();
+    };
     painter.setFont(boldened(bodyFont()));
-    for (const AxisCell& cell : axis.upper) {
+    for (std::size_t i = 0; i < axis.upper.size(); ++i) {
+        const AxisCell& cell = axis.upper[i];
         painter.setPen(QPen(ink.theme.rule, 1));
         const double top = cell.text.empty() ? ribbonHeight + axisLineHeight + 4 : ribbonHeight + 3;
         painter.drawLine(QPointF(crisp(cell.x0), top), QPointF(crisp(cell.x0), axisHeight));
+        if (cell.text.empty()) continue;
+        const QString text = QString::fromStdString(cell.text);
+        QRectF box(std::max(cell.x0, 0.0) + 5, ribbonHeight, painter.fontMetrics().horizontalAdvance(text),
+                   axisLineHeight - 2);
+        // A name may reach as far as the next one.
+        double end = cell.x1;
+        if (i + 1 < axis.upper.size() && axis.upper[i + 1].text.empty()) end = axis.upper[i + 1].x1;
+        for (QRectF in = covered(box); !in.isEmpty() && box.left() < end; in = covered(box))
+            box.moveLeft(in.right() + 4);
+        if (box.right() > end && box.left() > std::max(cell.x0, 0.0) + 5) continue;
         painter.setPen(ink.theme.ink);
-        painter.drawText(QRectF(std::max(cell.x0, 0.0) + 5, ribbonHeight, 200, axisLineHeight), Qt::AlignVCenter,
-                         QString::fromStdString(cell.text));
+        painter.drawText(box.adjusted(0, 0, 4, 2), Qt::AlignVCenter, text);
     }
     painter.setFont(secondaryFont());
     for (const AxisCell& cell : axis.lower) {
         painter.setPen(QPen(ink.theme.rule, 1));
         painter.drawLine(QPointF(crisp(cell.x0), ribbonHeight + axisLineHeight + 4),
                          QPointF(crisp(cell.x0), axisHeight));
+        const QString text = QString::fromStdString(cell.text);
+        const double width = painter.fontMetrics().horizontalAdvance(text);
+        const QRectF box((cell.x0 + cell.x1 - width) / 2, ribbonHeight + axisLineHeight + 3, width, 14);
+        if (!covered(box).isEmpty()) continue;
         painter.setPen(ink.theme.muted);
         painter.drawText(QRectF(cell.x0, ribbonHeight + axisLineHeight, cell.x1 - cell.x0, axisLineHeight),
-                         Qt::AlignCenter, QString::fromStdString(cell.text));
+                         Qt::AlignCenter, text);
     }
 }
 
-void paintFlags(QPainter& painter, const BarLayout& layout, const AxisInk& ink) {
+void paintFlags(QPainter& painter, const Flags& flags, const AxisInk& ink) {
     painter.setFont(boldened(secondaryFont()));
-    const double top = ribbonHeight + axisLineHeight + 3;
-    double free = -1000; // where the last pennant ends: dates close together share the line, one above the other
-    bool raised = false;
-    QRectF tab; // of the data date
-    if (layout.dataDateX && !ink.dataDate.isEmpty()) {
-        const double width = painter.fontMetrics().horizontalAdvance(ink.dataDate) + 16;
-        tab = QRectF(*layout.dataDateX - width / 2, top, width, 15);
-    }
-    for (const PennantShape& pennant : layout.pennants) {
-        QStringList names;
-        for (const SectionId section : pennant.sections) names << (ink.pennant ? ink.pennant(section) : QString());
-        const QString text = names.join(QLatin1Char(' '));
-        const double width = painter.fontMetrics().horizontalAdvance(text) + 14;
-        // At the right edge it flies to the left.
-        const double side = pennant.x + width > ink.width && pennant.x > width ? -1 : 1;
-        const bool underTab = side < 0 && pennant.x - width < tab.right() && pennant.x > tab.left();
-        raised = underTab || (pennant.x < free && !raised);
-        free = pennant.x + width;
-        const double y = raised ? top - axisLineHeight + 2 : top;
-        const double x = crisp(pennant.x);
+    for (const Flag& flag : flags.pennants) {
+        const double y = flag.box.top();
+        painter.setPen(QPen(ink.theme.contractDate, 1));
+        painter.drawLine(QPointF(flag.x, y), QPointF(flag.x, axisHeight));
+        if (flag.box.width() <= 0) continue;
+        const double width = flag.box.width();
         painter.setPen(Qt::NoPen);
         painter.setBrush(ink.theme.contractDate);
-        painter.drawPolygon(
-            QPolygonF({QPointF(x, y), QPointF(x + side * width, y), QPointF(x + side * (width - 5), y + 7.5),
-                       QPointF(x + side * width, y + 15), QPointF(x, y + 15)}));
-        painter.setPen(QPen(ink.theme.contractDate, 1));
-        painter.drawLine(QPointF(x, y), QPointF(x, axisHeight));
+        painter.drawPolygon(QPolygonF({QPointF(flag.x, y), QPointF(flag.x + flag.side * width, y),
+                                       QPointF(flag.x + flag.side * (width - 5), y + 7.5),
+                                       QPointF(flag.x + flag.side * width, y + 15), QPointF(flag.x, y + 15)}));
         painter.setPen(ink.theme.paper);
-        painter.drawText(QRectF(side > 0 ? x + 4 : x - width + 8, y, width - 8, 15), Qt::AlignVCenter, text);
+        painter.drawText(flag.box.adjusted(flag.side > 0 ? 4 : 8, 0, 0, 0), Qt::AlignVCenter, flag.text);
     }
-    if (!tab.isNull()) {
-        painter.setPen(Qt::NoPen);
-        painter.setBrush(ink.theme.accent);
-        painter.drawRoundedRect(tab, 2, 2);
-        painter.setPen(ink.theme.paper);
-        painter.drawText(tab, Qt::AlignCenter, ink.dataDate);
-    }
+    if (flags.tab.isNull()) return;
+    painter.setPen(Qt::NoPen);
+    painter.setBrush(ink.theme.accent);
+    painter.drawRoundedRect(flags.tab, 2, 2);
+    painter.setPen(ink.theme.paper);
+    painter.drawText(flags.tab, Qt::AlignCenter, ink.dataDate);
 }
 
 } // namespace
@@ -456,8 +503,9 @@ void paintAxis(QPainter& painter, const AxisLayout& axis, const BarLayout& layou
     painter.setRenderHint(QPainter::Antialiasing);
     painter.fillRect(QRectF(0, 0, ink.width, axisHeight), ink.theme.panel);
     paintRibbon(painter, layout, ink);
-    paintCells(painter, axis, ink);
-    paintFlags(painter, layout, ink);
+    const Flags flags = flagsOf(QFontMetrics(boldened(secondaryFont())), layout, ink);
+    paintCells(painter, axis, flags, ink);
+    paintFlags(painter, flags, ink);
     painter.setPen(QPen(ink.theme.rule, 1));
     painter.drawLine(QPointF(0, axisHeight - 0.5), QPointF(ink.width, axisHeight - 0.5));
 }
