@@ -5,7 +5,6 @@
 #include "core/base/text.h"
 
 #include <algorithm>
-#include <cstdlib>
 
 namespace yarrin {
 
@@ -102,31 +101,21 @@ Outcome linkTo(Transaction& tx, Link like, std::span<const ActivityId> others, b
 }
 
 Result<Link> withLag(const Programme& programme, Link link, std::string_view text) {
-    std::string typed = trimmed(text);
-    const bool lead = typed.starts_with('-') || typed.starts_with("\u2212");
-    if (lead) typed.erase(0, typed.starts_with('-') ? 1 : std::string_view("\u2212").size());
-    if (typed.starts_with('+')) typed.erase(0, 1);
-    link.lag = 0;
-    if (trimmedView(typed).empty()) {
-        if (lead) return inputError("\"-\" is no lag", "write a lag as 3d or -2d");
-        return link;
-    }
-    // What says nothing of the kind of its days keeps to those that it ran on.
-    const bool elapsed = link.lagCalendar == LagCalendar::continuous;
-    if (elapsed && typed.find("cd") == std::string::npos) link.lagCalendar = LagCalendar::standard;
-    const auto span = parseSpan(typed, dayUnitOf(programme, lagCalendarOf(programme, link)));
+    // What says nothing of calendar days keeps to none.
+    if (link.lagCalendar == LagCalendar::continuous && !trimmedView(text).empty() &&
+        text.find("cd") == std::string_view::npos)
+        link.lagCalendar = LagCalendar::standard;
+    const auto span = parseShift(text, dayUnitOf(programme, lagCalendarOf(programme, link)));
     if (!span.ok()) return span.errors();
-    link.lag = lead ? -span->minutes : span->minutes;
+    link.lag = span->minutes;
     if (span->elapsed && lagCalendarOf(programme, link) != continuousCalendar)
         link.lagCalendar = LagCalendar::continuous;
     return link;
 }
 
 std::string lagText(const Programme& programme, const Link& link) {
-    if (link.lag == 0) return {};
     const CalendarId calendar = lagCalendarOf(programme, link);
-    return (link.lag < 0 ? "-" : "") +
-           spanText(std::abs(link.lag), dayUnitOf(programme, calendar), calendar == continuousCalendar);
+    return shiftText(link.lag, dayUnitOf(programme, calendar), calendar == continuousCalendar);
 }
 
 Outcome setWaitsFor(Transaction& tx, ActivityId id, std::string_view text, Loops loops) {
@@ -230,21 +219,23 @@ Outcome setAnchors(Transaction& tx, ActivityId hammock, End side, std::string_vi
     return done();
 }
 
-Outcome addAnchor(Transaction& tx, ActivityId hammock, End side, ActivityId from, End end, bool alone) {
+Outcome setAnchor(Transaction& tx, ActivityId hammock, End side, const Anchor& anchor, bool alone) {
     const Activity* row = tx.programme().activities.row(hammock);
-    const Activity* at = tx.programme().activities.row(from);
+    const Activity* at = tx.programme().activities.row(anchor.activity);
     if (!row || row->kind != ActivityKind::hammock) return inputError("only a hammock hangs from activities");
     if (!at) return inputError("the activity is no longer there");
     if (at->kind == ActivityKind::hammock)
         return inputError("a hammock cannot hang from the hammock " + at->key, "hang it from activities");
     Activity changed = *row;
     auto& anchors = side == End::start ? changed.from : changed.to;
-    Anchor anchor{from, end, 0};
-    for (const Anchor& other : anchors)
-        if (other.activity == from) anchor.lag = other.lag;
-    if (alone) anchors.clear();
-    std::erase_if(anchors, [&](const Anchor& other) { return other.activity == from; });
-    anchors.push_back(anchor);
+    const auto same = std::find_if(anchors.begin(), anchors.end(),
+                                   [&](const Anchor& other) { return other.activity == anchor.activity; });
+    if (alone)
+        anchors = {anchor};
+    else if (same != anchors.end())
+        *same = anchor;
+    else
+        anchors.push_back(anchor);
     tx.set(std::move(changed));
     return done();
 }

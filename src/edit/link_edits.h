@@ -35,9 +35,9 @@ enum class Loops { now, later };
 [[nodiscard]] Outcome setHammockSpan(Transaction& tx, ActivityId hammock, std::string_view text);
 /// Hangs a hammock's start or finish from the activities whose ids are listed: "A010; A020 finish +2d".
 [[nodiscard]] Outcome setAnchors(Transaction& tx, ActivityId hammock, End side, std::string_view text);
-/// Hangs a hammock from one more end of an activity, in place of all others where `alone`; takes an activity from a
-/// side. Refused where nothing is left to hang from.
-[[nodiscard]] Outcome addAnchor(Transaction& tx, ActivityId hammock, End side, ActivityId from, End end, bool alone);
+/// Hangs a side of a hammock from an activity, in place of how it hung from that, or of all others where `alone`; takes
+/// an activity from a side. Refused where nothing is left to hang from.
+[[nodiscard]] Outcome setAnchor(Transaction& tx, ActivityId hammock, End side, const Anchor& anchor, bool alone);
 [[nodiscard]] Outcome removeAnchor(Transaction& tx, ActivityId hammock, End side, ActivityId from);
 [[nodiscard]] std::string anchorsText(const Programme& programme, const Activity& hammock, End side);
 

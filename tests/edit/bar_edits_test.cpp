@@ -192,23 +192,34 @@ private slots:
         b.add(hammock);
         Programme p = b.programme;
         const ActivityId h = idOf(p, "H"), other = idOf(p, "B");
-        QCOMPARE(run(p, [&](Transaction& tx) { return addAnchor(tx, h, End::finish, other, End::finish, false); }),
+        QCOMPARE(run(p,
+                     [&](Transaction& tx) {
+                         return setAnchor(tx, h, End::finish, {other, End::finish, 0}, false);
+                     }),
                  std::string());
         QCOMPARE(at(p, "H").to.size(), std::size_t(2));
-        QCOMPARE(run(p, [&](Transaction& tx) { return addAnchor(tx, h, End::start, other, End::start, true); }),
+        QCOMPARE(run(p,
+                     [&](Transaction& tx) {
+                         return setAnchor(tx, h, End::start, {other, End::start, 0}, true);
+                     }),
                  std::string());
         QVERIFY(at(p, "H").from == (std::vector<Anchor>{{other, End::start, 0}}));
-        // Hung again from the same, it keeps its lag.
+        // Hung again from the same, it hangs from it once.
         p = b.programme;
         QCOMPARE(
-            run(p, [&](Transaction& tx) { return addAnchor(tx, h, End::start, idOf(p, "A"), End::finish, false); }),
+            run(p, [&](Transaction& tx) { return setAnchor(tx, h, End::start, {idOf(p, "A"), End::finish, day}, false); }),
             std::string());
         QVERIFY(at(p, "H").from == (std::vector<Anchor>{{idOf(p, "A"), End::finish, day}}));
         const Programme before = p;
         QVERIFY(!run(p, [&](Transaction& tx) { return removeAnchor(tx, h, End::start, idOf(p, "A")); }).empty());
-        QVERIFY(!run(p, [&](Transaction& tx) { return addAnchor(tx, h, End::start, h, End::start, false); }).empty());
+        QVERIFY(!run(p, [&](Transaction& tx) {
+                     return setAnchor(tx, h, End::start, {h, End::start, 0}, false);
+                 }).empty());
         QVERIFY(p == before);
-        QCOMPARE(run(p, [&](Transaction& tx) { return addAnchor(tx, h, End::start, other, End::start, false); }),
+        QCOMPARE(run(p,
+                     [&](Transaction& tx) {
+                         return setAnchor(tx, h, End::start, {other, End::start, 0}, false);
+                     }),
                  std::string());
         QCOMPARE(run(p, [&](Transaction& tx) { return removeAnchor(tx, h, End::start, idOf(p, "A")); }), std::string());
         QVERIFY(at(p, "H").from == (std::vector<Anchor>{{other, End::start, 0}}));

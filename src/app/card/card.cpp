@@ -7,14 +7,18 @@
 #include "app/base/preferences.h"
 #include "app/buildup/book_offers.h"
 #include "app/card/crew_chart.h"
+#include "app/card/link_rows.h"
 #include "app/card/measure_boxes.h"
 #include "app/table/activity_columns.h"
 #include "core/model/phrases.h"
 #include "core/quantity/bill.h"
 #include "core/quantity/units.h"
 #include "edit/activity_edits.h"
+#include "edit/bar_edits.h"
 #include "edit/bill_edits.h"
+#include "edit/cost_edits.h"
 #include "edit/event_edits.h"
+#include "edit/link_edits.h"
 
 #include <QComboBox>
 #include <QEvent>
@@ -22,9 +26,11 @@
 #include <QLineEdit>
 #include <QPlainTextEdit>
 #include <QPushButton>
-#include <QRegularExpression>
 #include <QTimer>
 #include <QVBoxLayout>
+
+#include <array>
+#include <tuple>
 
 namespace yarrin {
 
@@ -96,6 +102,7 @@ Card::Card(Document& document, ViewState& state, std::function<const OutputBook&
     connect(&m_document, &Document::changed, this, &Card::refresh);
     connect(&lookChanges(), &LookChanges::changed, this, &Card::refresh);
     connect(&m_state, &ViewState::selectionChanged, this, &Card::refresh);
+    connect(&m_state, &ViewState::linkChanged, this, &Card::refresh);
     fill();
 }
 
@@ -109,7 +116,13 @@ void Card::refresh() {
     if (std::exchange(m_pending, true)) return;
     QTimer::singleShot(0, this, [this] {
         m_pending = false;
+        // The hand stays in the field that has the keyboard, though that is another one now.
+        const QWidget* focus = focusWidget();
+        const QString hand = focus && focus->hasFocus() && isAncestorOf(focus) ? focus->objectName() : QString();
         fill();
+        if (hand.isEmpty()) return;
+        for (QWidget* one : widget()->findChildren<QWidget*>(hand))
+            if (one->isVisibleTo(this)) one->setFocus();
     });
 }
 
@@ -176,6 +189,10 @@ void Card::fill() {
     clearLayout(m_bodyLayout);
     m_owner = m_top;
     m_into = m_topLayout;
+    if (const Link* chosen = m_document.programme().links.row(m_state.link())) {
+        m_crewPart->hide();
+        return link(*chosen);
+    }
     const std::size_t index = m_document.programme().activities.indexOf(m_state.current());
     const bool there = index < m_document.programme().activities.size();
     const bool calculated = index < m_document.schedule().activities.size();
@@ -238,9 +255,12 @@ void Card::howLong(const Activity& activity, const ActivityFigures& figures) {
     heading(tr("How long"));
     if (activity.kind == ActivityKind::hammock) {
         pair(tr("Spans"), show::daysWithUnit(figures.duration, day), true);
-        if (activity.costPerWeek)
-            pair(tr("Cost a week"), show::money(*activity.costPerWeek, m_document.programme().job.currency));
-        return;
+        return field("cardCostPerWeek", tr("Cost a week"),
+                     activity.costPerWeek ? show::number(*activity.costPerWeek) : QString(), tr("none"), 92,
+                     [this, id = activity.id, key = show::text(activity.key)](const QString& text) {
+                         act(tr("%1 cost a week → %2").arg(key, text),
+                             [&](Transaction& tx) { return setCostPerWeek(tx, id, text.toStdString()); });
+                     });
     }
     if (isMilestone(activity.kind)) return words(tr("A milestone takes no time."));
     if (const auto& m = activity.measure) {
@@ -254,8 +274,13 @@ void Card::howLong(const Activity& activity, const ActivityFigures& figures) {
     } else {
         pair(tr("Typed"), show::daysWithUnit(figures.duration, day), true);
     }
-    for (const Pause& pause : activity.pauses)
-        pair(tr("Pause after %1").arg(show::daysWithUnit(pause.after, day)), show::daysWithUnit(pause.rest, day));
+    if (activity.actualFinish || figures.duration <= day) return;
+    field("cardPauses", tr("Rests"), show::text(pausesText(m_document.programme(), activity)), tr("2d after 3d; …"),
+          130, [this, id = activity.id, key = show::text(activity.key)](const QString& text) {
+              act(text.trimmed().isEmpty() ? tr("%1 goes on without a rest").arg(key)
+                                           : tr("%1 rests %2").arg(key, text),
+                  [&](Transaction& tx) { return setPauses(tx, id, text.toStdString()); });
+          });
 }
 
 /// What events of delay do to it: its days come from them, too.
@@ -431,34 +456,107 @@ void Card::when(const Activity& activity, const ActivityFigures& figures) {
 }
 
 void Card::links(const Activity& activity) {
+    const bool hammock = activity.kind == ActivityKind::hammock;
+    for (const LinkRows::List list : hammock ? std::array{LinkRows::List::from, LinkRows::List::to}
+                                             : std::array{LinkRows::List::waitsFor, LinkRows::List::leadsTo}) {
+        heading(LinkRows::title(list));
+        auto* rows = new LinkRows(m_document, m_state, activity.id, list, m_owner);
+        connect(rows, &LinkRows::reveal, this, &Card::reveal);
+        connect(rows, &LinkRows::refused, this, &Card::refused);
+        m_into->addWidget(rows);
+    }
+}
+
+/// The card of a link that was chosen on the chart.
+void Card::link(const Link& link) {
     const Programme& programme = m_document.programme();
-    const auto list = [&](bool into) {
-        bool any = false;
-        for (std::size_t i = 0; i < programme.links.size(); ++i) {
-            const Link& link = programme.links[i];
-            if ((into ? link.to : link.from) != activity.id) continue;
-            if (!any) heading(into ? tr("Waits for") : tr("Leads to"));
-            any = true;
-            const Activity& other = *programme.activities.row(into ? link.from : link.to);
-            static const char* ends[] = {"finish", "with start", "with finish", "on its start"};
-            const CalendarId calendar = lagCalendarOf(programme, link);
-            const bool elapsed = calendar == continuousCalendar;
-            QString lag;
-            if (link.lag != 0) {
-                lag = show::text(spanText(std::abs(link.lag), dayUnitOf(programme, calendar), elapsed));
-                lag.replace(QRegularExpression(QStringLiteral("(\\d)([a-z])")), QStringLiteral("\\1 \\2"));
-                lag = (link.lag < 0 ? QStringLiteral("−") : QStringLiteral("+")) + lag;
-            }
-            const bool drives = i < m_document.schedule().driving.size() && m_document.schedule().driving[i];
-            QStringList parts;
-            if (!lag.isEmpty()) parts << lag;
-            if (drives) parts << tr("drives");
-            linkRow(other.id, tr("%1 %2").arg(show::text(other.key), tr(ends[int(link.type)])),
-                    parts.join(QStringLiteral(" · ")), drives);
-        }
+    const std::size_t at = programme.links.indexOf(link.id);
+    const Activity &from = *programme.activities.row(link.from), &to = *programme.activities.row(link.to);
+    auto* title = new QLabel(tr("%1 → %2").arg(show::text(from.key), show::text(to.key)), m_owner);
+    title->setObjectName(QStringLiteral("cardTitle"));
+    title->setFont(headingFont());
+    m_into->addWidget(title);
+    words(tr("%1 waits for %2").arg(show::text(to.key), show::text(linkPhrase(programme, link))));
+    heading(tr("Its ends"));
+    linkRow(from.id, show::text(from.key + " " + from.name), {}, false);
+    linkRow(to.id, show::text(to.key + " " + to.name), {}, false);
+    heading(tr("How"));
+    const auto& driving = m_document.schedule().driving;
+    if (at < driving.size())
+        words(driving[at] ? tr("It drives %1.").arg(show::text(to.key))
+                          : tr("It does not drive %1 now.").arg(show::text(to.key)),
+              driving[at] ? Ink::accent : Ink::muted);
+    auto* row = new QHBoxLayout;
+    auto* type = new QComboBox(m_owner);
+    type->setObjectName(QStringLiteral("cardLinkType"));
+    type->setAccessibleName(tr("Type of the link"));
+    type->addItems({tr("starts after it"), tr("starts with it"), tr("ends with it"), tr("ends on its start")});
+    type->setCurrentIndex(int(link.type));
+    auto* lag = new QLineEdit(show::text(lagText(programme, link)), m_owner);
+    lag->setObjectName(QStringLiteral("cardLinkLag"));
+    lag->setAccessibleName(tr("Lag of the link"));
+    lag->setPlaceholderText(tr("no lag"));
+    lag->setFixedWidth(70);
+    row->addWidget(type, 1);
+    row->addWidget(lag);
+    m_into->addLayout(row);
+    const auto take = [this, type, lag, was = link] {
+        Link changed = was;
+        changed.type = LinkType(type->currentIndex());
+        const auto with = withLag(m_document.programme(), changed, lag->text().toStdString());
+        if (!with.ok()) return emit refused(show::error(with.error()));
+        const auto key = [&](ActivityId id) { return show::text(m_document.programme().activities.row(id)->key); };
+        act(tr("Link from %1 to %2: %3")
+                .arg(key(was.from), key(was.to), show::text(linkPhrase(m_document.programme(), *with))),
+            [link = *with](Transaction& tx) { return setLink(tx, link); });
     };
-    list(true);
-    list(false);
+    connect(type, &QComboBox::activated, this, take);
+    connect(lag, &QLineEdit::editingFinished, this, [take, lag] {
+        if (!lag->isModified()) return;
+        lag->setModified(false);
+        take();
+    });
+    auto* buttons = new QHBoxLayout;
+    for (const auto& [words, name, operation] : {std::tuple{tr("Reverse it"), "cardLinkReverse", &reverseLink},
+                                                 {tr("Take it away"), "cardLinkDelete", &removeLink}}) {
+        auto* button = new QPushButton(words, m_owner);
+        button->setObjectName(QLatin1String(name));
+        buttons->addWidget(button);
+        connect(button, &QPushButton::clicked, this,
+                [this, id = link.id, run = operation,
+                 said = tr("Link from %1 to %2: %3").arg(show::text(from.key), show::text(to.key), words.toLower())] {
+                    act(said, [id, run](Transaction& tx) { return run(tx, id); });
+                });
+    }
+    m_into->addSpacing(8);
+    m_into->addLayout(buttons);
+}
+
+void Card::act(const QString& words, const Document::Operation& operation) {
+    const Outcome outcome = m_document.perform(words, operation);
+    if (!outcome.ok()) emit refused(show::error(outcome.error()));
+}
+
+/// A line of the card that is typed in.
+void Card::field(const char* name, const QString& label, const QString& value, const QString& hint, int width,
+                 const std::function<void(const QString&)>& take) {
+    auto* row = new QHBoxLayout;
+    auto* words = new QLabel(label, m_owner);
+    setInk(words, Ink::muted);
+    auto* edit = new QLineEdit(value, m_owner);
+    edit->setObjectName(QLatin1String(name));
+    edit->setAccessibleName(label);
+    edit->setPlaceholderText(hint);
+    edit->setToolTip(hint);
+    edit->setFixedWidth(width);
+    row->addWidget(words, 1);
+    row->addWidget(edit);
+    m_into->addLayout(row);
+    connect(edit, &QLineEdit::editingFinished, this, [edit, take] {
+        if (!edit->isModified()) return;
+        edit->setModified(false);
+        take(edit->text());
+    });
 }
 
 void Card::record(const Activity& activity) {

@@ -45,6 +45,10 @@ private:
     void crewAndBill(const Activity& activity);
     void when(const Activity& activity, const ActivityFigures& figures);
     void links(const Activity& activity);
+    void link(const Link& link);
+    void act(const QString& words, const Document::Operation& operation);
+    void field(const char* name, const QString& label, const QString& value, const QString& hint, int width,
+               const std::function<void(const QString&)>& take);
     void record(const Activity& activity);
     void problems(const Activity& activity);
     void choose(const Activity& activity);

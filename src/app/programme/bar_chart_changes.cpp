@@ -196,7 +196,7 @@ BarChartView::Change BarChartView::anchored(const BarGesture& gesture, bool more
                             : tr("%1 ends at %2").arg(show::text(hammock.key), words),
             words,
             [id = hammock.id, side, from = gesture.link.to, end = gesture.end, alone](Transaction& tx) {
-                return addAnchor(tx, id, side, from, end, alone);
+                return setAnchor(tx, id, side, {from, end, 0}, alone);
             },
             {}};
 }

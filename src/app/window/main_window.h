@@ -86,6 +86,8 @@ private:
     /// To the next activity that drives the chosen one, or that it drives.
     void goAlong(bool onward);
     void goToHit(int step);
+    /// Opens the picker of what the chosen activity is to wait for or lead to, of a hammock what it begins or ends at.
+    void pickLinks(bool lead);
     void buildActivityMenu();
     /// Moving, copying, linking whole rows.
     void buildRowActions(QMenu& menu);

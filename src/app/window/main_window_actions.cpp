@@ -262,6 +262,10 @@ void MainWindow::buildRowActions(QMenu& menu) {
                           [this] { table().pasteActivities(); }));
     menu.addAction(action(QStringLiteral("chainRows"), tr("&Link the selected in their order"), key(Qt::Key_L),
                           [this] { table().chainSelected(); }));
+    menu.addAction(action(QStringLiteral("pickWaits"), tr("It &waits for…"), QKeySequence(Qt::CTRL | Qt::Key_J),
+                          [this] { pickLinks(true); }));
+    menu.addAction(
+        action(QStringLiteral("pickLeads"), tr("It leads &to…"), key(Qt::Key_J), [this] { pickLinks(false); }));
     menu.addAction(action(QStringLiteral("cutBar"), tr("C&ut the bar: let it rest here"), {},
                           [this] { programmeStage().chart().cutBar(); }));
     menu.addAction(action(QStringLiteral("closeGap"), tr("&Join the parts of the bar"), {},
@@ -303,9 +307,10 @@ void MainWindow::showRowMenu(const QPoint& at) {
               << QStringLiteral("-") << QStringLiteral("editCopy") << QStringLiteral("editPaste")
               << QStringLiteral("editFillDown") << QStringLiteral("-") << QStringLiteral("duplicateRows")
               << QStringLiteral("cutRows") << QStringLiteral("copyRows") << QStringLiteral("pasteRows")
-              << QStringLiteral("chainRows") << QStringLiteral("-") << QStringLiteral("selectGroup")
-              << QStringLiteral("selectPath") << QStringLiteral("zoomSelection") << QStringLiteral("-")
-              << QStringLiteral("moveUp") << QStringLiteral("moveDown");
+              << QStringLiteral("chainRows") << QStringLiteral("pickWaits") << QStringLiteral("pickLeads")
+              << QStringLiteral("-") << QStringLiteral("selectGroup") << QStringLiteral("selectPath")
+              << QStringLiteral("zoomSelection") << QStringLiteral("-") << QStringLiteral("moveUp")
+              << QStringLiteral("moveDown");
     names << QStringLiteral("moveIn") << QStringLiteral("moveOut") << QStringLiteral("-")
           << QStringLiteral("deleteActivity");
     showMenu(at, names);
@@ -317,8 +322,9 @@ void MainWindow::showChartMenu(const QPoint& at, LinkId id) {
         QStringList names;
         if (m_state.current())
             names << QStringLiteral("selectPath") << QStringLiteral("zoomSelection") << QStringLiteral("chainRows")
-                  << QStringLiteral("duplicateRows") << QStringLiteral("-") << QStringLiteral("cutBar")
-                  << QStringLiteral("closeGap") << QStringLiteral("-");
+                  << QStringLiteral("pickWaits") << QStringLiteral("pickLeads") << QStringLiteral("duplicateRows")
+                  << QStringLiteral("-") << QStringLiteral("cutBar") << QStringLiteral("closeGap")
+                  << QStringLiteral("-");
         names << QStringLiteral("zoomIn") << QStringLiteral("zoomOut") << QStringLiteral("zoomFit")
               << QStringLiteral("-") << QStringLiteral("showLinks");
         if (m_state.current()) names << QStringLiteral("-") << QStringLiteral("deleteActivity");

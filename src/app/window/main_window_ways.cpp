@@ -2,6 +2,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // Ways through the programme: along what drives what, and back to where one was.
 #include "app/base/format.h"
+#include "app/card/link_rows.h"
 #include "app/table/activity_table.h"
 #include "app/window/find_field.h"
 #include "app/window/main_window.h"
@@ -86,6 +87,16 @@ void MainWindow::travel(std::vector<Spot>& from, std::vector<Spot>& to) {
         reveal(spot.activity);
     else
         m_state.select(spot.activity);
+}
+
+void MainWindow::pickLinks(bool lead) {
+    const Activity* activity = m_document.programme().activities.row(m_state.current());
+    if (!activity) return say(tr("Select an activity first: links are picked for it."));
+    using List = LinkRows::List;
+    const List list = activity->kind == ActivityKind::hammock ? (lead ? List::from : List::to)
+                                                              : (lead ? List::waitsFor : List::leadsTo);
+    auto* picker = new Picker(m_document, LinkRows::ask(m_document, activity->id, list), this);
+    picker->openAt(stage().mapToGlobal(QPoint(stage().width() / 3, 90)));
 }
 
 void MainWindow::goAlong(bool onward) {

@@ -64,6 +64,25 @@ DayUnit dayUnitOf(const Programme& programme, CalendarId id) {
     return unit;
 }
 
+Result<TypedSpan> parseShift(std::string_view text, const DayUnit& unit) {
+    constexpr std::string_view minus = "\u2212";
+    text = trimmedView(text);
+    const bool back = text.starts_with('-') || text.starts_with(minus);
+    if (text.starts_with(minus))
+        text.remove_prefix(minus.size());
+    else if (back || text.starts_with('+'))
+        text.remove_prefix(1);
+    if (text.empty() && back) return inputError("\"-\" is no lag", "write a lag as 3d or -2d");
+    if (text.empty()) return TypedSpan{};
+    const auto span = parseSpan(text, unit);
+    if (!span.ok() || !back) return span;
+    return TypedSpan{-span->minutes, span->elapsed};
+}
+
+std::string shiftText(Minutes minutes, const DayUnit& unit, bool elapsed) {
+    return minutes == 0 ? std::string() : (minutes < 0 ? "-" : "") + spanText(std::abs(minutes), unit, elapsed);
+}
+
 CalendarId lagCalendarOf(const Programme& programme, const Link& link) {
     const auto ofActivity = [&](ActivityId id) {
         const Activity* activity = programme.activities.row(id);

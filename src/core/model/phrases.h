@@ -33,6 +33,11 @@ struct TypedSpan {
 /// Writes a span of minutes so that it reads back the same: "12d", "2d 3h", "45m"; elapsed ones "1cd 12h".
 [[nodiscard]] std::string spanText(Minutes minutes, const DayUnit& unit, bool elapsed = false);
 
+/// A span that may go back in time: "3d", "+3d", "-2d"; nothing typed is none.
+[[nodiscard]] Result<TypedSpan> parseShift(std::string_view text, const DayUnit& unit);
+/// Writes it so that it reads back; empty where it is none.
+[[nodiscard]] std::string shiftText(Minutes minutes, const DayUnit& unit, bool elapsed = false);
+
 /// One link as a phrase names it, with its predecessor found.
 struct LinkPhrase {
     ActivityId from;
