@@ -2,11 +2,14 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "edit/row_edits.h"
 
+#include "core/base/text.h"
 #include "edit/activity_edits.h"
 #include "edit/link_edits.h"
+#include "edit/sequence_edits.h"
 #include "edit/sorting_edits.h"
 
 #include <algorithm>
+#include <cctype>
 #include <unordered_map>
 #include <unordered_set>
 
@@ -177,6 +180,91 @@ Result<std::vector<ActivityId>> duplicateActivities(Transaction& tx, std::span<c
     std::vector<Activity> rows;
     for (const std::size_t at : places) rows.push_back(programme.activities[at]);
     return put(tx, rows, innerLinks(programme, {ids.begin(), ids.end()}), places.back() + 1);
+}
+
+namespace {
+
+/// A name with what it says of one place saying another.
+std::string renamed(std::string name, const Location* from, const Location& to) {
+    if (!from) return name;
+    for (const auto& [was, is] : {std::pair{from->name, to.name}, {from->key, to.key}}) {
+        const auto isWord = [](char c) { return std::isalnum(static_cast<unsigned char>(c)) || (c & 0x80); };
+        for (std::size_t at = name.find(was); !was.empty() && at != std::string::npos;
+             at = name.find(was, at + is.size())) {
+            const std::size_t end = at + was.size();
+            if ((at > 0 && isWord(name[at - 1])) || (end < name.size() && isWord(name[end]))) {
+                at = end - is.size(); // part of a longer word
+                continue;
+            }
+            name.replace(at, was.size(), is);
+        }
+    }
+    return name;
+}
+
+std::string keyFrom(std::string pattern, const std::string& old, int unit, std::size_t step, const std::string& place) {
+    constexpr std::string_view word = "{id}";
+    for (std::size_t at = pattern.find(word); at != std::string::npos; at = pattern.find(word, at + old.size()))
+        pattern.replace(at, word.size(), old);
+    return trimmed(idFromPattern(pattern, unit, step, place));
+}
+
+} // namespace
+
+Result<std::vector<ActivityId>> duplicateAt(Transaction& tx, std::span<const ActivityId> ids,
+                                            std::span<const LocationId> places, const std::string& pattern) {
+    const Rows at = placesOf(tx.programme(), ids);
+    if (at.empty()) return inputError("select the activities to write again");
+    if (places.empty()) return inputError("choose the locations first");
+    std::vector<Activity> block;
+    for (const std::size_t place : at) block.push_back(tx.programme().activities[place]);
+    const std::vector<Link> links = innerLinks(tx.programme(), {ids.begin(), ids.end()});
+    std::unordered_set<std::string> coming;
+    std::vector<ActivityId> made;
+    std::size_t below = at.back() + 1;
+    int unit = 0;
+    for (const LocationId place : places) {
+        const Location* to = tx.programme().locations.row(place);
+        if (!to) return inputError("the location is no longer there");
+        ++unit;
+        std::vector<Activity> rows = block;
+        for (std::size_t i = 0; i < rows.size(); ++i) {
+            rows[i].key = keyFrom(pattern, block[i].key, unit, i + 1, to->key);
+            if (rows[i].key.empty()) return inputError("the pattern makes no id", "write it as {id}-{location}");
+            if (!coming.insert(rows[i].key).second)
+                return inputError("the pattern makes the id " + rows[i].key + " twice",
+                                  "let it hold {id} or {step}, and {location} or {unit}");
+            for (const Activity& other : tx.programme().activities)
+                if (other.key == rows[i].key)
+                    return inputError("there is an activity " + rows[i].key + " already", "choose another pattern");
+            rows[i].name = renamed(rows[i].name, tx.programme().locations.row(rows[i].location), *to);
+            rows[i].location = place;
+        }
+        for (const ActivityId id : put(tx, rows, links, below)) made.push_back(id);
+        below += rows.size();
+    }
+    return made;
+}
+
+Result<std::vector<ActivityId>> addSeveral(Transaction& tx, ActivityId below, BreakdownId group, int count,
+                                           const std::string& names, bool linked, const NewWork& as) {
+    if (count < 1 || count > mostAtOnce)
+        return inputError("from 1 to " + std::to_string(mostAtOnce) + " can be added at once");
+    std::vector<ActivityId> made;
+    for (int number = 1; number <= count; ++number) {
+        std::string name = names;
+        const std::size_t sign = name.find('#');
+        if (sign != std::string::npos)
+            name.replace(sign, 1, std::to_string(number));
+        else if (count > 1)
+            name += " " + std::to_string(number);
+        const auto id = addActivity(tx, ActivityKind::task, made.empty() ? below : made.back(), group, name, as);
+        if (!id.ok()) return id.errors();
+        made.push_back(*id);
+    }
+    if (linked && count > 1)
+        if (const Outcome chained = chainActivities(tx, made); !chained.ok()) return chained.errors();
+    return made;
 }
 
 Programme takenAlone(const Programme& programme, std::span<const ActivityId> ids) {

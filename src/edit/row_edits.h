@@ -2,7 +2,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
 
-#include "edit/transaction.h"
+#include "edit/activity_edits.h"
 
 #include <span>
 
@@ -21,6 +21,18 @@ namespace yarrin {
 /// Writes activities again below the last of them, with the links between them, ids counted on and nothing done yet.
 /// The new rows, in the order of the old ones.
 [[nodiscard]] Result<std::vector<ActivityId>> duplicateActivities(Transaction& tx, std::span<const ActivityId> ids);
+/// The same at other locations, once at each: what is called after the place that it stands at is called after the new
+/// one, ids come of a pattern in which {id} is the old one, {location} the id of the place, {unit} and {step} count
+/// places and rows (docs/engine.md names the words). Refused where the pattern makes one id of two.
+[[nodiscard]] Result<std::vector<ActivityId>> duplicateAt(Transaction& tx, std::span<const ActivityId> ids,
+                                                          std::span<const LocationId> places,
+                                                          const std::string& pattern);
+/// Adds so many tasks below a row, called by a pattern in which # is their number, each following the one before where
+/// they are to be linked.
+[[nodiscard]] Result<std::vector<ActivityId>> addSeveral(Transaction& tx, ActivityId below, BreakdownId group,
+                                                         int count, const std::string& names, bool linked,
+                                                         const NewWork& as);
+inline constexpr int mostAtOnce = 500;
 /// Activities as a programme of their own, with the links between them and what they name of calendars and book.
 [[nodiscard]] Programme takenAlone(const Programme& programme, std::span<const ActivityId> ids);
 /// Puts such a programme's activities below a row (at the end where none), in a group. Calendars, locations and items

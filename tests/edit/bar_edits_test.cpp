@@ -206,9 +206,11 @@ private slots:
         QVERIFY(at(p, "H").from == (std::vector<Anchor>{{other, End::start, 0}}));
         // Hung again from the same, it hangs from it once.
         p = b.programme;
-        QCOMPARE(
-            run(p, [&](Transaction& tx) { return setAnchor(tx, h, End::start, {idOf(p, "A"), End::finish, day}, false); }),
-            std::string());
+        QCOMPARE(run(p,
+                     [&](Transaction& tx) {
+                         return setAnchor(tx, h, End::start, {idOf(p, "A"), End::finish, day}, false);
+                     }),
+                 std::string());
         QVERIFY(at(p, "H").from == (std::vector<Anchor>{{idOf(p, "A"), End::finish, day}}));
         const Programme before = p;
         QVERIFY(!run(p, [&](Transaction& tx) { return removeAnchor(tx, h, End::start, idOf(p, "A")); }).empty());

@@ -4,6 +4,7 @@
 #include "core/base/natural_order.h"
 #include "edit/link_edits.h"
 #include "edit/row_edits.h"
+#include "edit/series.h"
 #include "store/json.h"
 #include "support/builder.h"
 #include "support/step.h"
@@ -87,6 +88,118 @@ Programme hung() {
 class RowEditsTest : public QObject {
     Q_OBJECT
 private slots:
+    void valuesCountOn_data() {
+        QTest::addColumn<QString>("first");
+        QTest::addColumn<QString>("second");
+        QTest::addColumn<QString>("fourth");
+        const auto add = [](const char* first, const char* second, const char* fourth) {
+            QTest::addRow("%s, %s", first, second) << first << second << fourth;
+        };
+        add("A010", "", "A040"); // ids go by tens where they stand on one
+        add("A011", "", "A014");
+        add("A010", "A015", "A025");
+        add("A010", "B020", "A040"); // of another kind: no step
+        add("A990", "", "A1020");
+        add("Pile 9", "", "Pile 12");
+        add("Pile 10", "Pile 8", "Pile 4");
+        add("7 May 2027", "", "10 May 2027");
+        add("2027-05-31", "2027-06-07", "21 Jun 2027");
+        add("1.5", "", "4.5");
+        add("1,000", "1,250.5", "1751.5");
+        add("5", "4", "2");
+        add("Marine six-day", "", "Marine six-day");
+        add("A123456789012", "", "A123456789012"); // more digits than count
+    }
+    void valuesCountOn() {
+        QFETCH(QString, first);
+        QFETCH(QString, second);
+        QFETCH(QString, fourth);
+        const auto step = second.isEmpty() ? std::nullopt : std::optional(second.toStdString());
+        const auto values = seriesFrom(first.toStdString(), step, 4);
+        QCOMPARE(values.size(), std::size_t(4));
+        QCOMPARE(QString::fromStdString(values[3]), fourth);
+    }
+
+    void severalAreAdded() {
+        Programme p = interleaved();
+        std::vector<ActivityId> made;
+        const auto add = [&](int count, const char* names, bool linked, const char* duration) {
+            return run(p, [&](Transaction& tx) -> Outcome {
+                NewWork as;
+                as.duration = duration;
+                const auto rows = addSeveral(tx, idOf(p, "B"), BreakdownId{2}, count, names, linked, as);
+                if (!rows.ok()) return rows.errors();
+                made = *rows;
+                return done();
+            });
+        };
+        QCOMPARE(add(3, "Pile #", true, "2d"), std::string());
+        QCOMPARE(p.activities.size(), std::size_t(8));
+        for (std::size_t i = 0; i < 3; ++i) {
+            const Activity& one = p.activities[2 + i]; // below B, in their order
+            QVERIFY(one.id == made[i]);
+            QCOMPARE(one.name, "Pile " + std::to_string(i + 1));
+            QCOMPARE(*one.duration, Minutes(960));
+            QVERIFY(one.breakdown == BreakdownId{2});
+        }
+        QCOMPARE(p.links.size(), std::size_t(2));
+        const Programme before = p;
+        for (const int bad : {0, -1, 501}) QVERIFY(!add(bad, "Pile #", false, "2d").empty());
+        QVERIFY(!add(2, "Pile #", false, "soon").empty());
+        QVERIFY(p == before);
+        QCOMPARE(add(2, "Cap", false, "1d"), std::string());
+        QVERIFY(p.activities[2].name == "Cap 1" && p.activities[3].name == "Cap 2");
+    }
+
+    /// Two linked activities and their hammock at D1 are written again at D2 and D3, each with its own links.
+    void aBlockIsDuplicatedAtOtherPlaces() {
+        Programme p = hung();
+        p.locations.append({LocationId{1}, "D1", "Dolphin 1", {}, {}, {}});
+        p.locations.append({LocationId{2}, "D2", "Dolphin 2", {}, {}, {}});
+        p.locations.append({LocationId{3}, "D10", "Dolphin 10", {}, {}, {}});
+        for (const char* key : {"P010", "P020", "H1"}) {
+            Activity a = *p.activities.row(idOf(p, key));
+            a.location = LocationId{1};
+            if (a.key == "P010") a.name = "Sockets, Dolphin 1";
+            if (a.key == "P020") a.name = "Cap D1 (D11 beside it)";
+            p.activities.replace(p.activities.indexOf(a.id), a);
+        }
+        const Programme before = p;
+        const auto duplicate = [&](const std::vector<std::uint32_t>& at, const char* pattern) {
+            std::vector<LocationId> places;
+            for (const std::uint32_t id : at) places.push_back(LocationId{id});
+            return run(p, [&](Transaction& tx) -> Outcome {
+                const auto rows = duplicateAt(tx, idsOf(p, {"H1", "P020", "P010"}), places, pattern);
+                return rows.ok() ? done() : Outcome(rows.errors());
+            });
+        };
+        QCOMPARE(duplicate({2, 3}, "{id}-{location}"), std::string());
+        QCOMPARE(p.activities.size(), before.activities.size() + 6);
+        const Activity& sockets = *p.activities.row(idOf(p, "P010-D2"));
+        QCOMPARE(sockets.name, std::string("Sockets, Dolphin 2"));
+        QVERIFY(sockets.location == LocationId{2} && !sockets.actualStart);
+        QCOMPARE(p.activities.row(idOf(p, "P020-D10"))->name, std::string("Cap D10 (D11 beside it)"));
+        for (const char* place : {"D2", "D10"}) {
+            const std::string tail = std::string("-") + place;
+            const Activity& hammock = *p.activities.row(idOf(p, "H1" + tail));
+            QVERIFY(hammock.from[0].activity == idOf(p, "P010" + tail) &&
+                    hammock.to[0].activity == idOf(p, "P020" + tail));
+            QCOMPARE(linksOf(p).count("P010" + tail + ">P020" + tail + " 1 480"), std::size_t(1));
+        }
+        QCOMPARE(p.links.size(), before.links.size() + 2); // those that lead out of the block stay where they are
+        // Two of one id, an id that is there, no id at all: nothing is done.
+        p = before;
+        for (const char* bad : {"{location}", "{id}", "", "X", "{step}{step}"}) {
+            const std::string fault = duplicate({2, 3}, bad);
+            QVERIFY2(!fault.empty(), bad);
+            QVERIFY2(p == before, bad);
+        }
+        QVERIFY(!duplicate({}, "{id}-{location}").empty());
+        QVERIFY(!duplicate({9}, "{id}-{location}").empty());
+        QCOMPARE(duplicate({2}, "Q{unit}{step:2}0"), std::string());
+        QVERIFY(idOf(p, "Q1010") && idOf(p, "Q1030"));
+    }
+
     void rowsMoveWithinTheirGroupPastOneRow() {
         Programme p = interleaved();
         QCOMPARE(move(p, {"E"}, -1), std::string());

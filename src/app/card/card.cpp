@@ -121,8 +121,10 @@ void Card::refresh() {
         const QString hand = focus && focus->hasFocus() && isAncestorOf(focus) ? focus->objectName() : QString();
         fill();
         if (hand.isEmpty()) return;
-        for (QWidget* one : widget()->findChildren<QWidget*>(hand))
-            if (one->isVisibleTo(this)) one->setFocus();
+        QTimer::singleShot(0, this, [this, hand] { // when what is new shows
+            for (QWidget* one : widget()->findChildren<QWidget*>(hand))
+                if (one->isVisible()) one->setFocus();
+        });
     });
 }
 

@@ -4,18 +4,17 @@
 
 #include "app/base/format.h"
 #include "app/base/look.h"
+#include "app/table/ask_sheet.h"
 #include "chart/layout/rows.h"
 #include "core/base/text.h"
 
 #include <QComboBox>
-#include <QGuiApplication>
 #include <QHBoxLayout>
 #include <QKeyEvent>
 #include <QLabel>
 #include <QLineEdit>
 #include <QListWidget>
 #include <QPushButton>
-#include <QScreen>
 
 #include <algorithm>
 
@@ -80,13 +79,7 @@ Picker::Picker(Document& document, PickerAsk ask, QWidget* parent)
 
 void Picker::openAt(const QPoint& at) {
     adjustSize();
-    QRect room(at, sizeHint());
-    const QScreen* screen = QGuiApplication::screenAt(at);
-    if (!screen) screen = QGuiApplication::primaryScreen();
-    const QRect all = screen->availableGeometry();
-    room.moveRight(std::min(room.right(), all.right() - 4));
-    room.moveBottom(std::min(room.bottom(), all.bottom() - 4));
-    move(std::max(all.left(), room.left()), std::max(all.top(), room.top()));
+    move(placeFor(sizeHint(), at));
     show();
     m_words->setFocus();
 }

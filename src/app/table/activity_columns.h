@@ -64,6 +64,9 @@ struct ColumnChoice {
 /// All of them, the table's own first, then codes, then what else is known of activities.
 [[nodiscard]] std::vector<ColumnChoice> columnChoices(const Programme& programme, bool buildUp);
 
+/// The columns that take what is typed, of both tables and of codes, each once.
+[[nodiscard]] std::vector<ActivityColumn> typedColumns(const Programme& programme);
+
 /// The name of a calendar as people choose it.
 [[nodiscard]] QString calendarName(const Programme& programme, CalendarId id);
 [[nodiscard]] QStringList calendarChoices(const Programme& programme);

@@ -335,6 +335,23 @@ std::vector<std::pair<CodeId, std::string>> ActivityModel::newValues(const std::
     return coming;
 }
 
+/// Ids that change places in one step do not stand in each other's way.
+void ActivityModel::clearKeys(Transaction& tx, const std::vector<Target>& targets) const {
+    std::vector<std::pair<ActivityId, std::string>> changing;
+    for (const auto& [entry, row] : targets)
+        if (!row.isGroup && m_columns[std::size_t(entry.column)].name == QLatin1String("id")) {
+            const Activity* activity = tx.programme().activities.row(row.activity);
+            if (activity && activity->key != entry.text.toStdString())
+                changing.emplace_back(row.activity, activity->key);
+        }
+    if (changing.size() < 2) return;
+    for (std::size_t i = 0; i < changing.size(); ++i) {
+        Activity activity = *tx.programme().activities.row(changing[i].first);
+        activity.key = "\x01" + std::to_string(i);
+        tx.set(std::move(activity));
+    }
+}
+
 Outcome ActivityModel::enter(const std::vector<Entry>& entries, const QString& text,
                              const std::vector<std::pair<CodeId, std::string>>& coming) {
     // Rows may be rebuilt by what an entry does, so they are looked up before.
@@ -346,6 +363,7 @@ Outcome ActivityModel::enter(const std::vector<Entry>& entries, const QString& t
         for (const auto& [code, value] : coming)
             if (Outcome added = addCodeValue(tx, code, value); !added.ok()) return added;
         if (Outcome grown = addRows(tx, entries, targets); !grown.ok()) return grown;
+        clearKeys(tx, targets);
         for (const auto& [entry, row] : targets) {
             if (row.isGroup) {
                 Outcome renamed = renameGroup(tx, BreakdownId{row.node}, entry.text.toStdString());

@@ -75,6 +75,7 @@ private:
     void refreshColumns();
     /// Values of codes among what was typed that the codes do not have.
     [[nodiscard]] std::vector<std::pair<CodeId, std::string>> newValues(const std::vector<Entry>& entries) const;
+    void clearKeys(Transaction& tx, const std::vector<Target>& targets) const;
     [[nodiscard]] Outcome enter(const std::vector<Entry>& entries, const QString& text,
                                 const std::vector<std::pair<CodeId, std::string>>& coming);
     [[nodiscard]] bool mayHold(const ChartRow& row, const ActivityColumn& column) const;

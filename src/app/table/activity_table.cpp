@@ -431,6 +431,14 @@ void ActivityTable::selectGroup() {
     if (!ids.empty()) m_state.select(ids, m_state.current() ? m_state.current() : ids.front());
 }
 
+void ActivityTable::selectShown() {
+    std::vector<ActivityId> ids;
+    for (int row = 0; row < m_model->rowCount(); ++row)
+        if (const ActivityId id = m_model->activityAt(row)) ids.push_back(id);
+    if (ids.empty()) return emit refused(tr("No activity shows."));
+    m_state.select(ids, m_state.isSelected(m_state.current()) ? m_state.current() : ids.front());
+}
+
 void ActivityTable::selectDrivingPath() {
     const ActivityId id = m_state.current();
     const Activity* activity = m_document.programme().activities.row(id);

@@ -36,7 +36,13 @@ public:
     void pasteActivities();
     /// Copies them, and deletes them as `deleteSelected` does.
     void cutActivities();
+    /// Ask in a sheet: for several new rows, for one value of all selected, for the places where they stand too.
+    void askSeveral();
+    void askForAll();
+    void askElsewhere();
     void selectGroup();
+    /// All rows that show, under the lens as it is.
+    void selectShown();
     /// What drives the current activity, and what it drives on to the finish.
     void selectDrivingPath();
     /// Shows a column behind another one, by their names; hides one. Both are the lens's.
@@ -67,6 +73,7 @@ private:
     void takeSelection();
     void showSelection();
     void editName(ActivityId id);
+    void openSheet(class AskSheet* sheet);
     void askToHold(ActivityId id, const Constraint& constraint);
     /// The selected activities as they stand in the rows.
     [[nodiscard]] std::vector<ActivityId> chosen() const;

@@ -5,6 +5,7 @@
 #include "app/base/format.h"
 #include "app/table/frozen_columns.h"
 #include "app/table/grid_delegate.h"
+#include "edit/series.h"
 
 #include <QApplication>
 #include <QClipboard>
@@ -14,6 +15,8 @@
 #include <QMenu>
 #include <QMetaMethod>
 #include <QScrollBar>
+
+#include <map>
 
 namespace yarrin {
 
@@ -173,6 +176,26 @@ void GridView::fillDown() {
     }
     report(
         grid()->commit(entries, tr("Filled down over %1").arg(show::countOf(qint64(entries.size()), "cell", "cells"))));
+}
+
+void GridView::fillSeries() {
+    std::map<int, std::vector<QModelIndex>> columns;
+    for (const QModelIndex& cell : selectionModel()->selectedIndexes())
+        if (!grid()->isHeading(cell.row()) && grid()->takesValue(cell)) columns[cell.column()].push_back(cell);
+    std::vector<GridModel::Entry> entries;
+    for (auto& [column, cells] : columns) {
+        std::sort(cells.begin(), cells.end(),
+                  [](const QModelIndex& a, const QModelIndex& b) { return a.row() < b.row(); });
+        if (cells.size() < 2) continue;
+        const auto words = [&](std::size_t at) { return cells[at].data(Qt::EditRole).toString().toStdString(); };
+        const auto second = cells.size() > 2 && !words(1).empty() ? std::optional(words(1)) : std::nullopt;
+        const std::vector<std::string> values = seriesFrom(words(0), second, cells.size());
+        for (std::size_t i = 1; i < cells.size(); ++i)
+            entries.push_back({cells[i].row(), column, show::text(values[i])});
+    }
+    if (entries.empty()) return emit refused(tr("Select the first cell and those below it that are to go on from it."));
+    report(
+        grid()->commit(entries, tr("Counted on over %1").arg(show::countOf(qint64(entries.size()), "cell", "cells"))));
 }
 
 void GridView::clearCells() {

@@ -33,6 +33,8 @@ public:
     void paste();
     /// Gives the cells below in the selection what its first row holds.
     void fillDown();
+    /// Goes on counting from the first of the selected cells of a column, by the step to the second where it has one.
+    void fillSeries();
     void clearCells();
 
 signals:

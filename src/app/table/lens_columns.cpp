@@ -143,6 +143,15 @@ std::vector<ActivityColumn> columnsFor(const Programme& programme, const Lens& l
     return columns;
 }
 
+std::vector<ActivityColumn> typedColumns(const Programme& programme) {
+    std::vector<ActivityColumn> columns;
+    for (const ColumnChoice& choice : columnChoices(programme, false)) {
+        auto column = columnNamed(programme, choice.name.toStdString(), false);
+        if (column && column->commit && column->name != QLatin1String("id")) columns.push_back(std::move(*column));
+    }
+    return columns;
+}
+
 std::vector<ColumnChoice> columnChoices(const Programme& programme, bool buildUp) {
     std::vector<ColumnChoice> choices;
     const auto add = [&](const QString& name, const QString& title) {

@@ -112,6 +112,12 @@ void MainWindow::buildEditMenu() {
         action(QStringLiteral("editPaste"), inTable(tr("&Paste cells"), "Ctrl+V"), {}, [this] { table().paste(); }));
     menu->addAction(action(QStringLiteral("editFillDown"), inTable(tr("Fill &down"), "Ctrl+D"), {},
                            [this] { table().fillDown(); }));
+    menu->addAction(action(QStringLiteral("editFillSeries"), tr("Count &on down"),
+                           QKeySequence(Qt::CTRL | Qt::ALT | Qt::Key_D), [this] { table().fillSeries(); }));
+    menu->addAction(action(QStringLiteral("editForAll"), tr("One &value for all selected…"),
+                           QKeySequence(Qt::CTRL | Qt::SHIFT | Qt::Key_G), [this] { table().askForAll(); }));
+    menu->addAction(action(QStringLiteral("selectShown"), tr("Select all that sho&w"),
+                           QKeySequence(Qt::CTRL | Qt::SHIFT | Qt::Key_A), [this] { table().selectShown(); }));
     menu->addSeparator();
     menu->addAction(action(QStringLiteral("editFind"), tr("&Go to…"), QKeySequence(Qt::CTRL | Qt::Key_K), [this] {
         m_find->setFocus(Qt::ShortcutFocusReason);
@@ -221,6 +227,8 @@ void MainWindow::buildActivityMenu() {
     QMenu* menu = menuBar()->addMenu(tr("&Activity"));
     menu->addAction(action(QStringLiteral("addTask"), tr("Add an &activity below") + QStringLiteral("\tInsert"), {},
                            [this] { table().addActivity(ActivityKind::task); }));
+    menu->addAction(action(QStringLiteral("addSeveral"), tr("Add &several…"),
+                           QKeySequence(Qt::CTRL | Qt::SHIFT | Qt::Key_Insert), [this] { table().askSeveral(); }));
     menu->addAction(action(QStringLiteral("addFinishMilestone"), tr("Add a &milestone below"),
                            QKeySequence(Qt::CTRL | Qt::Key_M),
                            [this] { table().addActivity(ActivityKind::finishMilestone); }));
@@ -254,6 +262,8 @@ void MainWindow::buildRowActions(QMenu& menu) {
     const auto key = [](Qt::Key one) { return QKeySequence(Qt::CTRL | Qt::SHIFT | one); };
     menu.addAction(action(QStringLiteral("duplicateRows"), tr("D&uplicate"), key(Qt::Key_D),
                           [this] { table().duplicateSelected(); }));
+    menu.addAction(action(QStringLiteral("duplicateElsewhere"), tr("Duplicate to other lo&cations…"), {},
+                          [this] { table().askElsewhere(); }));
     menu.addAction(action(QStringLiteral("copyRows"), tr("&Copy activities"), key(Qt::Key_C),
                           [this] { table().copyActivities(); }));
     menu.addAction(
@@ -305,7 +315,8 @@ void MainWindow::showRowMenu(const QPoint& at) {
     else
         names << QStringLiteral("addTask") << QStringLiteral("addFinishMilestone") << QStringLiteral("addHammock")
               << QStringLiteral("-") << QStringLiteral("editCopy") << QStringLiteral("editPaste")
-              << QStringLiteral("editFillDown") << QStringLiteral("-") << QStringLiteral("duplicateRows")
+              << QStringLiteral("editFillDown") << QStringLiteral("editFillSeries") << QStringLiteral("editForAll")
+              << QStringLiteral("-") << QStringLiteral("duplicateRows") << QStringLiteral("duplicateElsewhere")
               << QStringLiteral("cutRows") << QStringLiteral("copyRows") << QStringLiteral("pasteRows")
               << QStringLiteral("chainRows") << QStringLiteral("pickWaits") << QStringLiteral("pickLeads")
               << QStringLiteral("-") << QStringLiteral("selectGroup") << QStringLiteral("selectPath")
