@@ -168,11 +168,6 @@ int runApplication(int& count, char** words) {
     SystemDialogs dialogs;
     MainWindow window(settings, dialogs, dateOfToday());
     const QString picture = parser.value(QStringLiteral("picture"));
-    if (!picture.isEmpty()) window.resize(1280, 800);
-    if (parser.isSet(QStringLiteral("size"))) {
-        const QStringList size = parser.value(QStringLiteral("size")).split(QLatin1Char('x'));
-        if (size.size() == 2) window.resize(size[0].toInt(), size[1].toInt());
-    }
     if (picture.isEmpty()) window.setKeeping(keepingOf(settings));
     if (parser.isSet(QStringLiteral("export-xlsx")))
         return exportFrom(parser.isSet(QStringLiteral("demo")) ? QStringLiteral(":/demo/brannoch.yarrin")
@@ -180,12 +175,20 @@ int runApplication(int& count, char** words) {
                           parser.value(QStringLiteral("export-xlsx")));
     if (parser.isSet(QStringLiteral("demo"))) window.openDemo();
     if (!parser.positionalArguments().isEmpty()) window.openFile(parser.positionalArguments().first());
+    // What is asked for counts more than what was kept of the job.
+    if (!picture.isEmpty()) window.resize(1280, 800);
+    if (parser.isSet(QStringLiteral("size"))) {
+        const QStringList size = parser.value(QStringLiteral("size")).split(QLatin1Char('x'));
+        if (size.size() == 2) window.resize(size[0].toInt(), size[1].toInt());
+    }
     // The clocks of notices turn at midnight in a window that is left open.
     QTimer midnight;
     QObject::connect(&midnight, &QTimer::timeout, &window, [&window] { window.setToday(dateOfToday()); });
     midnight.start(20000);
     window.show();
-    window.goNamed(parser.value(QStringLiteral("stage")), parser.value(QStringLiteral("select")));
+    if (parser.isSet(QStringLiteral("stage")) || parser.isSet(QStringLiteral("select")) ||
+        parser.positionalArguments().isEmpty())
+        window.goNamed(parser.value(QStringLiteral("stage")), parser.value(QStringLiteral("select")));
     settle();
     if (parser.isSet(QStringLiteral("timing"))) std::printf("painted after %.0f ms\n", sinceStart());
     selectAndZoom(window, parser);

@@ -10,6 +10,7 @@
 
 #include <QComboBox>
 #include <QLabel>
+#include <QSplitter>
 #include <QTemporaryDir>
 
 using namespace yarrin;
@@ -72,6 +73,68 @@ private slots:
         QVERIFY(preferences().dates == Preferences::Dates::iso);
         QVERIFY(preferences().spans == Preferences::Spans::hours);
         QCOMPARE(preferences().textSize, 2);
+    }
+
+    /// A job that is opened again stands as it was left, another job as a new one does.
+    void theWindowIsFoundAgain() {
+        const QString file = settings(), job = m_folder.filePath(QStringLiteral("one.yarrin")),
+                      other = m_folder.filePath(QStringLiteral("other.yarrin"));
+        QSize size;
+        QList<int> sizes;
+        Instant left;
+        double ppd = 0;
+        {
+            Desk desk(small(), file);
+            QVERIFY(desk.document().save(other).ok());
+            QVERIFY(desk.document().save(job).ok());
+            desk.window.resize(1100, 700);
+            Lens lens = desk.window.viewState().lens();
+            lens.filter = "activity has \"A0\"";
+            lens.lines = 2;
+            desk.window.viewState().setLens(lens);
+            auto* splitter = desk.find<QSplitter>("programmeSplitter");
+            splitter->setSizes({300, 500});
+            desk.clickCell(desk.cell("A020", "name"));
+            desk.window.viewState().zoomAt(100, 2);
+            QApplication::processEvents();
+            size = desk.window.size();
+            sizes = splitter->sizes();
+            left = desk.window.viewState().left();
+            ppd = desk.window.viewState().pixelsPerDay();
+            desk.window.go(MainWindow::Place::delay);
+            desk.window.close();
+        }
+        Desk desk(small(), file);
+        QVERIFY(desk.window.openFile(other));
+        QCOMPARE(desk.window.viewState().lens().lines, 1);
+        QVERIFY(desk.table().isVisible());
+        desk.trigger("fileNew"); // leaves it
+        QVERIFY(desk.window.openFile(job));
+        QApplication::processEvents();
+        QVERIFY(!desk.table().isVisible());
+        QVERIFY(desk.window.findChild<QWidget*>(QStringLiteral("delayStage"))->isVisible());
+        QCOMPARE(desk.window.size(), size);
+        QCOMPARE(desk.window.viewState().lens().lines, 2);
+        QVERIFY(desk.window.viewState().current() == desk.id("A020"));
+        desk.trigger("stage5");
+        QApplication::processEvents();
+        QApplication::processEvents();
+        QCOMPARE(desk.find<QSplitter>("programmeSplitter")->sizes(), sizes);
+        QVERIFY(desk.window.viewState().left() == left);
+        QCOMPARE(desk.window.viewState().pixelsPerDay(), ppd);
+        QCOMPARE(desk.table().activities().rowCount(), 4); // the filter hides the milestone
+        // What is broken there is as if it had not been kept.
+        desk.trigger("fileNew");
+        desk.settings.beginGroup(QStringLiteral("jobs"));
+        for (const QString& one : desk.settings.childGroups()) {
+            desk.settings.setValue(one + QStringLiteral("/lens"), QStringLiteral("{"));
+            desk.settings.setValue(one + QStringLiteral("/stage"), QStringLiteral("nowhere"));
+            desk.settings.setValue(one + QStringLiteral("/pixelsPerDay"), QStringLiteral("many"));
+            desk.settings.setValue(one + QStringLiteral("/geometry"), QStringLiteral("wide"));
+        }
+        desk.settings.endGroup();
+        QVERIFY(desk.window.openFile(job));
+        QVERIFY(desk.table().isVisible());
     }
 
     /// What was kept and makes no sense is as if it had not been kept.

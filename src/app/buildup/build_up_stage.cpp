@@ -204,6 +204,7 @@ QWidget* BuildUpStage::buildBill() {
 
 QWidget* BuildUpStage::buildBook() {
     auto* page = new QSplitter(Qt::Vertical, this);
+    page->setObjectName(QStringLiteral("bookSplitter"));
     page->setChildrenCollapsible(false);
     page->setHandleWidth(1);
     const auto titled = [this](const QString& title, ListPage* list) {
@@ -227,6 +228,7 @@ QWidget* BuildUpStage::buildBook() {
     m_limits = new ListPage(QStringLiteral("limits"), tr("Trades and plant on site"), limitSource(m_document),
                             limitColumns(m_document), this);
     auto* lower = new QSplitter(this);
+    lower->setObjectName(QStringLiteral("bookLowerSplitter"));
     lower->setChildrenCollapsible(false);
     lower->setHandleWidth(1);
     lower->addWidget(titled(tr("This job's copies"), m_jobBook));

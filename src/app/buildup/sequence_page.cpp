@@ -68,6 +68,7 @@ SequencePage::SequencePage(Document& document, OutputBook& book, QWidget* parent
     layout->setSpacing(0);
     layout->addWidget(buildHead());
     auto* parts = new QSplitter(Qt::Vertical, this);
+    parts->setObjectName(QStringLiteral("sequenceSplitter"));
     parts->addWidget(buildSteps());
     parts->addWidget(buildUnits());
     parts->setStretchFactor(0, 1);

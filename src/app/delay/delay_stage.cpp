@@ -49,6 +49,7 @@ DelayStage::DelayStage(Document& document, Dialogs& dialogs, Date today, QWidget
     column->addWidget(m_tabs, 0, Qt::AlignLeft);
     column->addWidget(m_pages, 1);
     auto* split = new QSplitter(Qt::Horizontal, this);
+    split->setObjectName(QStringLiteral("delaySplitter"));
     split->addWidget(buildRegister());
     split->addWidget(right);
     split->setSizes({404, 800});
@@ -169,6 +170,7 @@ QWidget* DelayStage::buildCharts(QWidget* page) {
     scroll->setWidget(m_chart);
     m_exposure = new ExposurePanel(m_document, page);
     auto* split = new QSplitter(Qt::Vertical, page);
+    split->setObjectName(QStringLiteral("delayPageSplitter"));
     split->addWidget(scroll);
     split->addWidget(m_exposure);
     split->setSizes({396, 210});

@@ -123,6 +123,7 @@ RevisionPage::RevisionPage(Document& document, ViewState& state, QWidget* parent
     m_right->addWidget(buildForm());
     m_right->addWidget(buildRevision());
     auto* parts = new QSplitter(this);
+    parts->setObjectName(QStringLiteral("revisionSplitter"));
     parts->addWidget(m_list);
     parts->addWidget(m_right);
     parts->setHandleWidth(1);

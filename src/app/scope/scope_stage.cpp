@@ -39,6 +39,7 @@ ScopeStage::ScopeStage(Document& document, Dialogs& dialogs, QWidget* parent)
     m_empty->setContentsMargins(26, 8, 0, 0);
     layout->addWidget(m_empty);
     auto* parts = new QSplitter(this);
+    parts->setObjectName(QStringLiteral("scopeSplitter"));
     parts->setHandleWidth(1);
     parts->addWidget(m_chart);
     parts->addWidget(m_locations);

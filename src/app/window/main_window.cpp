@@ -153,7 +153,10 @@ MainWindow::MainWindow(QSettings& settings, Dialogs& dialogs, Date today)
         outlineContract();
         m_state.foldAll({});
         m_fitPending = true;
-        if (programmeStage().isVisible()) QTimer::singleShot(0, this, [this] { go(Place::programme); });
+        if (programmeStage().isVisible())
+            QTimer::singleShot(0, this, [this] {
+                if (m_stack->currentIndex() == int(Place::programme)) go(Place::programme); // which fits the chart
+            });
     });
     connect(&preferenceChanges(), &PreferenceChanges::changed, this, &MainWindow::takePreferences);
     m_document.replace(Document::blank(m_today), {});
@@ -300,6 +303,7 @@ bool MainWindow::openFile(const QString& path) {
         return false;
     }
     remember(path);
+    recallJob();
     tellUnfinished();
     return true;
 }
@@ -346,6 +350,12 @@ void MainWindow::openDemo() {
 }
 
 bool MainWindow::mayLeave() {
+    if (!mayDrop()) return false;
+    rememberJob();
+    return true;
+}
+
+bool MainWindow::mayDrop() {
     // What is still being typed somewhere counts as typed, a link that was drawn as drawn.
     if (auto* link = findChild<LinkLine*>()) link->keep();
     if (QWidget* focus = QApplication::focusWidget()) focus->clearFocus();

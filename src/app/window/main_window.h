@@ -102,6 +102,11 @@ private:
     void refreshRecent();
     void remember(const QString& path);
     bool mayLeave();
+    bool mayDrop();
+    /// Keeps how the window stands for the job in it; has it stand so again.
+    void rememberJob();
+    void recallJob();
+    void partAsKept(Stage& stage);
     bool save();
     void offerLeftBehind();
     void tellUnfinished();

@@ -46,6 +46,7 @@ Stage& MainWindow::stageAt(Place place) {
     m_stack->insertWidget(int(place), made);
     if (shown) m_stack->setCurrentIndex(int(place));
     delete standIn;
+    partAsKept(*made);
     return *made;
 }
 
