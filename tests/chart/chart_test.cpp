@@ -141,6 +141,48 @@ private slots:
         QCOMPARE(contractWeek(dateFrom(2026, 3, 1), start), -1);
     }
 
+    void contractWeeksBeginWhereTheyAreToldTo() {
+        for (int first = 0; first < 7; ++first)
+            for (int offset = -40; offset < 40; ++offset) {
+                const Date start = dateFrom(2026, 3, 4), day = start + offset;
+                const int week = contractWeek(day, start, first), next = contractWeek(day + 1, start, first);
+                QCOMPARE(contractWeek(start, start, first), 1);
+                const bool begins = weekday(day + 1) == first;
+                QCOMPARE(next == week, !begins);
+                if (begins) QCOMPARE(next, week == -1 ? 1 : week + 1);
+            }
+    }
+
+    /// Held against the toolkit's own count of ISO 8601.
+    void weeksOfTheYearAreThoseOfTheStandard() {
+        for (Date day = dateFrom(1995, 1, 1); day < dateFrom(2055, 1, 1); day = day + 1) {
+            const auto ymd = yearMonthDay(day);
+            QCOMPARE(isoWeek(day), QDate(ymd.year, int(ymd.month), int(ymd.day)).weekNumber());
+        }
+    }
+
+    /// The weeks that are named do not run into each other, also where the year ends with its 53rd; the first of a year
+    /// is always among them.
+    void weeksOfTheYearStandOnTheAxis() {
+        for (const double ppd : {0.6, 1.0, 1.7, 3.0, 6.0, 14.0})
+            for (int offset = 0; offset < 400; offset += 3) {
+                const TimeScale scale{startOf(dateFrom(2026, 6, 1) + offset), ppd};
+                const AxisLayout axis = axisFor(scale, 900, dateFrom(2026, 1, 1), {0, true, 0});
+                QVERIFY(axis.weeks);
+                bool first =
+                    dateOf(scale.at(900)) < dateFrom(2027, 2, 1) || dateOf(scale.at(0)) > dateFrom(2026, 12, 20);
+                for (std::size_t i = 0; i < axis.lower.size(); ++i) {
+                    const AxisCell& cell = axis.lower[i];
+                    if (i > 0) QVERIFY(cell.x0 >= axis.lower[i - 1].x1 - 0.01);
+                    const Date monday = dateOf(scale.at(cell.x0 + 0.01 * ppd));
+                    QCOMPARE(weekday(monday), 0);
+                    if (!cell.text.empty()) QCOMPARE(cell.text, std::to_string(isoWeek(monday)));
+                    first = first || (cell.text == "1" && monday == dateFrom(2027, 1, 4));
+                }
+                QVERIFY2(first, qPrintable(QStringLiteral("%1 %2").arg(ppd).arg(offset)));
+            }
+    }
+
     void theAxisFitsItsWordsAtEveryZoom() {
         for (double ppd = leastPixelsPerDay; ppd <= mostPixelsPerDay; ppd *= 1.37) {
             const AxisLayout axis = axisFor({startOf(dateFrom(2027, 1, 13)), ppd}, 1200, dateFrom(2027, 1, 13));

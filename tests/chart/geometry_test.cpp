@@ -368,6 +368,22 @@ private slots:
         QVERIFY(made > 1000);
     }
 
+    /// Whatever day weeks begin on has the first column, and its head above it.
+    void weeksBeginWhereTheyAreToldTo() {
+        for (int first = 0; first < 7; ++first) {
+            const YearLayout layout = layOutYear(continuous(), 0, false, 2027, {}, 700, 300, first);
+            for (const MonthShape& month : layout.months)
+                for (const DayShape& day : month.days) {
+                    const int column = (weekday(day.date) - first + 7) % 7;
+                    const Box& head = month.weekdays[std::size_t(weekday(day.date))];
+                    QVERIFY(std::abs(day.box.x - head.x) < 0.01);
+                    QVERIFY(std::abs(head.x - month.title.x - column * head.width) < 0.01);
+                    const auto at = layout.headAt(head.x + 1, head.y + 1);
+                    QVERIFY(at && at->weekday == weekday(day.date));
+                }
+        }
+    }
+
     /// Each date of a year has one place, on its weekday's column (std::chrono), and answers there.
     void everyDateOfAYearHasItsPlace_data() {
         QTest::addColumn<int>("year");

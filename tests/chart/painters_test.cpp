@@ -242,6 +242,46 @@ private slots:
     // ---- the axis
 
     void pennantsStayInSight_data() { looks(); }
+    void namesGiveWayToPennants_data() { pennantsStayInSight_data(); }
+    /// No number of a week stands below a pennant or the tab of the data date, and no two pennants lie over each other.
+    void namesGiveWayToPennants() {
+        QFETCH(bool, dark);
+        QFETCH(double, scale);
+        const Theme& t = themeOf(dark);
+        const auto drawn = [&](const std::string& week, const std::string& month, std::vector<double> pennants,
+                               std::optional<double> dataDate) {
+            BarLayout layout;
+            for (std::size_t i = 0; i < pennants.size(); ++i)
+                layout.pennants.push_back({pennants[i], {SectionId{std::uint32_t(i + 1)}}});
+            layout.dataDateX = dataDate;
+            AxisLayout axis;
+            axis.lower = {{100, 130, week}};
+            axis.upper = {{60, 300, month}};
+            Canvas canvas(400, axisHeight, scale, t.panel);
+            QPainter painter(&canvas.image);
+            paintAxis(painter, axis, layout,
+                      {t,
+                       400,
+                       {},
+                       [](SectionId id) { return QStringLiteral("S%1").arg(id.value); },
+                       dataDate ? QStringLiteral("1 Mar") : QString()});
+            painter.end();
+            return canvas.image;
+        };
+        QVERIFY(drawn("35", "", {}, {}) != drawn("", "", {}, {}));
+        QCOMPARE(drawn("35", "", {108}, {}), drawn("", "", {108}, {}));
+        QCOMPARE(drawn("35", "", {}, 118), drawn("", "", {}, 118));
+        QVERIFY(drawn("35", "", {180}, {}) != drawn("", "", {180}, {}));
+        // A second pennant is raised; the month's name goes on behind it, so it is there in other pixels.
+        QVERIFY(drawn("", "Jun", {58, 62}, {}) != drawn("", "", {58, 62}, {}));
+        // A third has no room: of it there is only the staff.
+        const QImage two = drawn("", "", {200, 204}, {}), three = drawn("", "", {200, 204, 208}, {});
+        int other = 0;
+        for (int x = 0; x < two.width(); ++x)
+            for (int y = 0; y < two.height(); ++y) other += two.pixel(x, y) != three.pixel(x, y) ? 1 : 0;
+        QVERIFY2(other > 0 && other < 80 * scale * scale, qPrintable(QString::number(other)));
+    }
+
     /// A contract date's pennant flies to the right of its line, at the right edge to the left, and never under the tab
     /// of the data date.
     void pennantsStayInSight() {

@@ -92,7 +92,7 @@ BarChartView::BarChartView(Document& document, ViewState& state, ActivityModel& 
     m_edgeTimer.setInterval(30);
     connect(&m_edgeTimer, &QTimer::timeout, this, &BarChartView::runOn);
     connect(horizontalScrollBar(), &QScrollBar::valueChanged, this, &BarChartView::takeHorizontal);
-    connect(verticalScrollBar(), &QScrollBar::valueChanged, this, &BarChartView::invalidate);
+    connect(verticalScrollBar(), &QScrollBar::valueChanged, this, &BarChartView::scrollRows);
 }
 
 std::pair<Instant, Instant> BarChartView::extent() const {
@@ -236,11 +236,23 @@ AxisLayout BarChartView::axis(int width) const {
                    {prefer.firstWeekday, prefer.weekNumbers == Preferences::WeekNumbers::iso, prefer.textSize});
 }
 
-void BarChartView::paintEvent(QPaintEvent*) {
+/// What stays in sight is moved as it is; only what comes into sight is painted.
+void BarChartView::scrollRows() {
+    const int by = std::exchange(m_top, verticalScrollBar()->value()) - m_top;
+    m_layout.reset();
+    const int foot = legendHeight(), rows = viewport()->height() - foot;
+    const bool whole = m_tool.active() || m_preview.schedule() || m_linkLine->isOpen() || std::abs(by) >= rows;
+    if (whole) return invalidate();
+    viewport()->scroll(0, by, QRect(0, 0, viewport()->width(), rows));
+}
+
+void BarChartView::paintEvent(QPaintEvent* event) {
     QPainter painter(viewport());
     const int top = verticalScrollBar()->value();
     painter.translate(0, -top);
-    BarInk ink{theme(), QRectF(0, top, viewport()->width(), viewport()->height()), metrics(), {}, {}, m_state.link()};
+    // Sideways all of it, up and down what is asked for.
+    const QRect asked = event->rect();
+    BarInk ink{theme(), QRectF(0, top + asked.top(), viewport()->width(), asked.height()), metrics(), {}, {}, m_state.link()};
     ink.isSelected = [this](ActivityId id) { return m_state.isSelected(id); };
     ink.hammockText = [this](ActivityId id) {
         const Activity* hammock = m_document.programme().activities.row(id);
@@ -286,27 +298,56 @@ void BarChartView::dress(BarInk& ink) const {
     };
 }
 
-/// What the colours mean, at the foot of the chart.
+namespace {
+
+constexpr int legendLine = 22;
+
+} // namespace
+
+/// Where each of the legend's words stands: x, and its line.
+std::vector<QPoint> BarChartView::legendPlaces() const {
+    const QFontMetrics metrics(secondaryFont());
+    std::vector<QPoint> places;
+    int x = 8, line = 0;
+    for (const auto& [words, colour] : colours().legend()) {
+        const int used = metrics.horizontalAdvance(words) + 35;
+        if (x > 8 && x + used > viewport()->width()) {
+            x = 8;
+            ++line;
+        }
+        places.emplace_back(x, line);
+        x += used;
+    }
+    return places;
+}
+
+int BarChartView::legendHeight() const {
+    const std::vector<QPoint> places = legendPlaces();
+    if (places.empty()) return 0;
+    return std::min(places.back().y() + 1, std::max(1, viewport()->height() / 3 / legendLine)) * legendLine;
+}
+
+/// What the colours mean, at the foot of the chart, in as many lines as it takes up to a third of its height.
 void BarChartView::paintLegend(QPainter& painter) const {
-    if (colours().legend().empty()) return;
+    const auto& legend = colours().legend();
+    if (legend.empty()) return;
     painter.setFont(secondaryFont());
     const QFontMetrics metrics = painter.fontMetrics();
-    const int height = 22, bottom = viewport()->height();
-    painter.fillRect(0, bottom - height, viewport()->width(), height, theme().panel);
+    const std::vector<QPoint> places = legendPlaces();
+    constexpr int height = legendLine;
+    const int width = viewport()->width(), lines = legendHeight() / height;
+    const int top = viewport()->height() - lines * height;
+    painter.fillRect(0, top, width, lines * height, theme().panel);
     painter.setPen(theme().rule);
-    painter.drawLine(0, bottom - height, viewport()->width(), bottom - height);
-    int x = 8;
-    for (const auto& [words, colour] : colours().legend()) {
-        const int width = metrics.horizontalAdvance(words) + 1;
-        if (x + width + 40 > viewport()->width()) {
-            painter.setPen(theme().muted);
-            painter.drawText(x, bottom - height, 30, height, Qt::AlignVCenter, QStringLiteral("…"));
-            break;
-        }
-        painter.fillRect(x, bottom - height / 2 - 4, 12, 9, colour);
+    painter.drawLine(0, top, width, top);
+    for (std::size_t i = 0; i < legend.size(); ++i) {
+        const auto& [words, colour] = legend[i];
+        if (places[i].y() >= lines) break;
+        const int y = top + places[i].y() * height;
+        painter.fillRect(places[i].x(), y + height / 2 - 4, 12, 9, colour);
         painter.setPen(theme().ink);
-        painter.drawText(x + 17, bottom - height, width, height, Qt::AlignVCenter, words);
-        x += width + 34;
+        painter.drawText(places[i].x() + 17, y, width - places[i].x() - 17, height, Qt::AlignVCenter,
+                         metrics.elidedText(words, Qt::ElideRight, width - places[i].x() - 20));
     }
 }
 

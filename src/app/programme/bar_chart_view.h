@@ -72,6 +72,7 @@ signals:
 protected:
     void paintEvent(QPaintEvent* event) override;
     void resizeEvent(QResizeEvent* event) override;
+    void scrollContentsBy(int, int) override {} // each bar sees to what it moves
     void mousePressEvent(QMouseEvent* event) override;
     void mouseMoveEvent(QMouseEvent* event) override;
     void mouseReleaseEvent(QMouseEvent* event) override;
@@ -132,6 +133,9 @@ private:
     [[nodiscard]] QString linkWords() const;
     void paintPreview(QPainter& painter) const;
     void paintLegend(QPainter& painter) const;
+    [[nodiscard]] std::vector<QPoint> legendPlaces() const;
+    [[nodiscard]] int legendHeight() const;
+    void scrollRows();
     /// Colours and texts that the lens gives bars.
     void dress(struct BarInk& ink) const;
     [[nodiscard]] const BarColours& colours() const;
@@ -153,6 +157,7 @@ private:
     Instant m_start; ///< of the programme, as it was shown last
     bool m_links = true;
     bool m_settingBars = false;
+    int m_top = 0; ///< of what was painted last, in the chart's pixels
     mutable std::optional<BarLayout> m_layout;
     std::pair<quint64, std::string> m_coloursAt;
     mutable std::optional<BarColours> m_colours; ///< by the field of the lens

@@ -4,6 +4,7 @@
 
 #include "app/base/format.h"
 #include "app/base/look.h"
+#include "app/base/preferences.h"
 #include "chart/paint/calendar_painter.h"
 
 #include <QHelpEvent>
@@ -29,7 +30,8 @@ void YearChart::present(const ResolvedCalendar& calendar, std::size_t ownFrom, b
 }
 
 void YearChart::relayout() {
-    m_layout = layOutYear(m_calendar, m_ownFrom, m_weatherIsOwn, m_year, m_month, width() - 4, height() - 4);
+    m_layout = layOutYear(m_calendar, m_ownFrom, m_weatherIsOwn, m_year, m_month, width() - 4, height() - 4,
+                          preferences().firstWeekday);
     update();
 }
 

@@ -451,14 +451,18 @@ void ActivityTable::selectDrivingPath() {
 }
 
 void ActivityTable::mousePressEvent(QMouseEvent* event) {
-    const QModelIndex at = indexAt(event->pos());
-    // Selected rows are taken hold of by their ids.
-    if (event->button() == Qt::LeftButton && event->modifiers() == Qt::NoModifier && at.isValid() && at.column() == 0 &&
-        m_state.isSelected(m_model->activityAt(at.row())) && m_model->activityAt(at.row())) {
-        m_grip = event->pos();
+    if (event->button() == Qt::LeftButton && event->modifiers() == Qt::NoModifier &&
+        takeHold(indexAt(event->pos()), event->pos()))
         return;
-    }
     GridView::mousePressEvent(event);
+}
+
+/// Selected rows are taken hold of by their ids.
+bool ActivityTable::takeHold(const QModelIndex& at, const QPoint& pos) {
+    const ActivityId id = at.isValid() && at.column() == 0 ? m_model->activityAt(at.row()) : ActivityId{};
+    if (!id || !m_state.isSelected(id)) return false;
+    m_grip = pos;
+    return true;
 }
 
 void ActivityTable::mouseMoveEvent(QMouseEvent* event) {
@@ -482,7 +486,7 @@ void ActivityTable::mouseReleaseEvent(QMouseEvent* event) {
     viewport()->update();
     if (at) return drop(*at);
     // Nothing was dragged: it was a click on one of the selected.
-    setCurrentIndex(indexAt(grip));
+    setCurrentIndex(m_model->index(rowAt(grip.y()), 0));
 }
 
 /// The id of a selected row is typed in as others are, though a press on it takes hold of the row.

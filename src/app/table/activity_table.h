@@ -52,6 +52,7 @@ public:
     void setDecimals(const QString& name, std::optional<int> decimals);
     /// Brings an activity into sight; unfolds what hides it.
     void reveal(ActivityId id);
+    [[nodiscard]] bool takeHold(const QModelIndex& at, const QPoint& pos) override;
 
 protected:
     void mousePressEvent(QMouseEvent* event) override;

@@ -14,6 +14,8 @@
 #include <QScrollBar>
 #include <QSignalBlocker>
 
+#include <utility>
+
 namespace yarrin {
 
 FrozenColumns::FrozenColumns(GridView& table, int count) : QTableView(&table), m_table(table), m_count(count) {
@@ -90,7 +92,19 @@ void FrozenColumns::mousePressEvent(QMouseEvent* event) {
             return;
         }
     }
-    QTableView::mousePressEvent(event);
+    m_holds =
+        event->button() == Qt::LeftButton && event->modifiers() == Qt::NoModifier && m_table.takeHold(at, event->pos());
+    if (!m_holds) QTableView::mousePressEvent(event);
+}
+
+void FrozenColumns::mouseMoveEvent(QMouseEvent* event) {
+    if (!m_holds) return QTableView::mouseMoveEvent(event);
+    QApplication::sendEvent(m_table.viewport(), event); // rows lie at the same heights
+}
+
+void FrozenColumns::mouseReleaseEvent(QMouseEvent* event) {
+    if (!std::exchange(m_holds, false)) return QTableView::mouseReleaseEvent(event);
+    QApplication::sendEvent(m_table.viewport(), event);
 }
 
 void FrozenColumns::mouseDoubleClickEvent(QMouseEvent* event) {

@@ -23,6 +23,8 @@ public:
 
 protected:
     void mousePressEvent(QMouseEvent* event) override;
+    void mouseMoveEvent(QMouseEvent* event) override;
+    void mouseReleaseEvent(QMouseEvent* event) override;
     void mouseDoubleClickEvent(QMouseEvent* event) override;
     void contextMenuEvent(QContextMenuEvent* event) override;
     void wheelEvent(QWheelEvent* event) override;
@@ -31,6 +33,7 @@ protected:
 private:
     GridView& m_table;
     int m_count;
+    bool m_holds = false; ///< a row was taken hold of here; the table drags it
 };
 
 } // namespace yarrin

@@ -35,6 +35,8 @@ public:
     void fillDown();
     /// Goes on counting from the first of the selected cells of a column, by the step to the second where it has one.
     void fillSeries();
+    /// Takes hold of a row at its first cell, where rows of this table are dragged and this one may be.
+    [[nodiscard]] virtual bool takeHold(const QModelIndex&, const QPoint&) { return false; }
     void clearCells();
 
 signals:

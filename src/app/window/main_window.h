@@ -92,7 +92,8 @@ private:
     /// Moving, copying, linking whole rows.
     void buildRowActions(QMenu& menu);
     /// Shows actions of the menu bar, by their names, where the pointer is; "-" parts them.
-    void showMenu(const QPoint& at, const QStringList& names);
+    QMenu* showMenu(const QPoint& at, const QStringList& names);
+    void addAnchorActions(QMenu& menu);
     void showRowMenu(const QPoint& at);
     void showChartMenu(const QPoint& at, LinkId link);
     QWidget* buildContext();

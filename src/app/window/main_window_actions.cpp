@@ -17,6 +17,7 @@
 #include "app/window/main_window.h"
 #include "app/window/stages.h"
 #include "chart/layout/rows.h"
+#include "edit/link_edits.h"
 #include "store/workbook.h"
 
 #include <QApplication>
@@ -292,7 +293,7 @@ void MainWindow::buildRowActions(QMenu& menu) {
                           [this] { table().moveRows(1); }));
 }
 
-void MainWindow::showMenu(const QPoint& at, const QStringList& names) {
+QMenu* MainWindow::showMenu(const QPoint& at, const QStringList& names) {
     auto* menu = new QMenu(this);
     menu->setObjectName(QStringLiteral("contextMenu"));
     menu->setAttribute(Qt::WA_DeleteOnClose);
@@ -303,6 +304,27 @@ void MainWindow::showMenu(const QPoint& at, const QStringList& names) {
             menu->addAction(one);
     }
     menu->popup(at);
+    return menu;
+}
+
+/// Of a hammock, what it hangs from can be taken away.
+void MainWindow::addAnchorActions(QMenu& menu) {
+    const Activity* hammock = m_document.programme().activities.row(m_state.current());
+    if (!hammock || hammock->kind != ActivityKind::hammock) return;
+    menu.addSeparator();
+    for (const End side : {End::start, End::finish})
+        for (const Anchor& anchor : side == End::start ? hammock->from : hammock->to) {
+            const QString key = show::text(m_document.programme().activities.row(anchor.activity)->key);
+            const QString words =
+                side == End::start ? tr("No longer begin at %1").arg(key) : tr("No longer end at %1").arg(key);
+            menu.addAction(words, this, [this, words, id = hammock->id, side, at = anchor.activity] {
+                const Outcome outcome =
+                    m_document.perform(words, [&](Transaction& tx) { return removeAnchor(tx, id, side, at); });
+                if (!outcome.ok()) say(show::error(outcome.error()));
+            });
+        }
+    menu.addAction(tr("&Begin at…"), this, [this] { pickLinks(true); });
+    menu.addAction(tr("&End at…"), this, [this] { pickLinks(false); });
 }
 
 void MainWindow::showRowMenu(const QPoint& at) {
@@ -339,7 +361,7 @@ void MainWindow::showChartMenu(const QPoint& at, LinkId id) {
         names << QStringLiteral("zoomIn") << QStringLiteral("zoomOut") << QStringLiteral("zoomFit")
               << QStringLiteral("-") << QStringLiteral("showLinks");
         if (m_state.current()) names << QStringLiteral("-") << QStringLiteral("deleteActivity");
-        return showMenu(at, names);
+        return addAnchorActions(*showMenu(at, names));
     }
     auto* menu = new QMenu(this);
     menu->setObjectName(QStringLiteral("contextMenu"));

@@ -37,7 +37,8 @@ void forgetOldest(QSettings& settings) {
     settings.beginGroup(QStringLiteral("jobs"));
     QStringList jobs = settings.childGroups();
     std::sort(jobs.begin(), jobs.end(), [&](const QString& a, const QString& b) {
-        return settings.value(a + QStringLiteral("/seen")).toLongLong() > settings.value(b + QStringLiteral("/seen")).toLongLong();
+        return settings.value(a + QStringLiteral("/seen")).toLongLong() >
+               settings.value(b + QStringLiteral("/seen")).toLongLong();
     });
     for (qsizetype i = mostJobs; i < jobs.size(); ++i) settings.remove(jobs[i]);
     settings.endGroup();
@@ -52,8 +53,7 @@ void MainWindow::rememberJob() {
     m_settings.setValue(QStringLiteral("stage"), QLatin1String(infoOf(Place(m_stack->currentIndex())).name));
     const Activity* chosen = m_document.programme().activities.row(m_state.current());
     m_settings.setValue(QStringLiteral("chosen"), chosen ? show::text(chosen->key) : QString());
-    m_settings.setValue(QStringLiteral("lens"),
-                        show::text(lensToJson(keptFrom(m_state.lens()))));
+    m_settings.setValue(QStringLiteral("lens"), show::text(lensToJson(keptFrom(m_state.lens()))));
     m_settings.setValue(QStringLiteral("left"), qint64(m_state.left().minutes));
     m_settings.setValue(QStringLiteral("pixelsPerDay"), m_state.pixelsPerDay());
     m_settings.setValue(QStringLiteral("card"), m_cardWanted);
@@ -76,7 +76,9 @@ void MainWindow::rememberJob() {
 void MainWindow::recallJob() {
     const QString group = groupOf(m_document.path());
     if (m_document.path().isEmpty() || !m_settings.contains(group + QStringLiteral("/stage"))) return;
-    const auto kept = [&](const char* name) { return m_settings.value(group + QLatin1Char('/') + QLatin1String(name)); };
+    const auto kept = [&](const char* name) {
+        return m_settings.value(group + QLatin1Char('/') + QLatin1String(name));
+    };
     restoreGeometry(kept("geometry").toByteArray());
     if (const auto lens = lensFromJson(kept("lens").toString().toStdString()); lens.ok())
         if (const Lens as = lensFrom(*lens); faultsIn(as, m_document.programme()).empty()) m_state.setLens(as);

@@ -38,7 +38,7 @@ DayShape shapeOf(const ResolvedCalendar& calendar, const DayPlan& plan, std::siz
 } // namespace
 
 YearLayout layOutYear(const ResolvedCalendar& calendar, std::size_t ownFrom, bool weatherIsOwn, int year,
-                      std::optional<unsigned> month, double width, double height) {
+                      std::optional<unsigned> month, double width, double height, int firstWeekday) {
     YearLayout layout;
     layout.year = year;
     layout.large = month.has_value();
@@ -61,9 +61,9 @@ YearLayout layOutYear(const ResolvedCalendar& calendar, std::size_t ownFrom, boo
         const double y = (place / across) * (titleHeight + heads + 6 * cellY + gapY);
         shape.title = {x, y, 7 * cellX, titleHeight};
         for (int day = 0; day < 7; ++day)
-            shape.weekdays[std::size_t(day)] = {x + day * cellX, y + titleHeight, cellX, heads};
+            shape.weekdays[std::size_t((day + firstWeekday) % 7)] = {x + day * cellX, y + titleHeight, cellX, heads};
         const Date start = dateFrom(year, m, 1);
-        const int lead = weekday(start);
+        const int lead = (weekday(start) - firstWeekday + 7) % 7;
         for (int day = 0; yearMonthDay(start + day).month == m && yearMonthDay(start + day).year == year; ++day) {
             const int at = lead + day;
             DayShape one = shapeOf(calendar, plan, std::size_t(start - first + day), ownFrom, weatherIsOwn);

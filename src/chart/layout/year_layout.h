@@ -26,7 +26,7 @@ struct DayShape {
 struct MonthShape {
     unsigned month = 1;
     Box title;
-    std::array<Box, 7> weekdays; ///< heads of the columns, from Monday
+    std::array<Box, 7> weekdays; ///< heads of the columns, by weekday: 0 Monday
     std::vector<DayShape> days;
 };
 
@@ -48,9 +48,10 @@ struct YearLayout {
 };
 
 /// `ownFrom` is the index of the first exception that is the calendar's own, behind those it inherits; `weatherIsOwn`
-/// tells whether the allowance is. With a month the layout shows only that one, large.
+/// tells whether the allowance is; weeks begin on `firstWeekday`, 0 Monday … 6 Sunday. With a month the layout shows
+/// only that one, large.
 [[nodiscard]] YearLayout layOutYear(const ResolvedCalendar& calendar, std::size_t ownFrom, bool weatherIsOwn, int year,
-                                    std::optional<unsigned> month, double width, double height);
+                                    std::optional<unsigned> month, double width, double height, int firstWeekday = 0);
 
 /// What a calendar with these exceptions and weather does in a year, as the legend says it.
 struct YearSum {
