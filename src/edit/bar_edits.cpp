@@ -93,14 +93,6 @@ Outcome setPauses(Transaction& tx, ActivityId id, std::string_view text) {
     return done();
 }
 
-std::string pausesText(const Programme& programme, const Activity& activity) {
-    const DayUnit unit = unitOf(programme, activity);
-    std::string text;
-    for (const Pause& pause : activity.pauses)
-        text += (text.empty() ? "" : "; ") + spanText(pause.rest, unit) + " after " + spanText(pause.after, unit);
-    return text;
-}
-
 Outcome addToLag(Transaction& tx, LinkId id, Minutes minutes) {
     const Link* row = tx.programme().links.row(id);
     if (!row) return inputError("the link is no longer there");

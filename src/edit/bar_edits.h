@@ -20,7 +20,6 @@ namespace yarrin {
 [[nodiscard]] Outcome setPause(Transaction& tx, ActivityId id, Minutes after, Minutes rest);
 /// The rests of an activity as typed: "2d after 3d; 1d after 6d"; empty takes all away.
 [[nodiscard]] Outcome setPauses(Transaction& tx, ActivityId id, std::string_view text);
-[[nodiscard]] std::string pausesText(const Programme& programme, const Activity& activity);
 /// Adds to the lag of a link, in minutes of the calendar that its lag runs on.
 [[nodiscard]] Outcome addToLag(Transaction& tx, LinkId id, Minutes minutes);
 /// Adds an activity of so much work (a milestone of none) below a row, held at a day.

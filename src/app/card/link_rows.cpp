@@ -87,8 +87,8 @@ void LinkRows::addRow(const Row& row, const std::function<Document::Operation(in
     go->setToolTip(row.tip);
     go->setCursor(Qt::PointingHandCursor);
     if (row.drives) go->setFont(boldened(bodyFont()));
-    go->setFixedWidth(58);
-    go->setText(go->fontMetrics().elidedText(key, Qt::ElideMiddle, 56));
+    go->setFixedWidth(54);
+    go->setText(go->fontMetrics().elidedText(key, Qt::ElideMiddle, 52));
     auto* kind = new QComboBox(this);
     kind->setObjectName(row.name + QStringLiteral("Kind"));
     kind->setAccessibleName(tr("%1: how").arg(key));
@@ -100,7 +100,9 @@ void LinkRows::addRow(const Row& row, const std::function<Document::Operation(in
     lag->setObjectName(row.name + QStringLiteral("Lag"));
     lag->setAccessibleName(tr("%1: lag").arg(key));
     lag->setPlaceholderText(tr("lag"));
-    lag->setFixedWidth(46);
+    lag->setFixedWidth(54);
+    lag->setCursorPosition(0);
+    lag->setToolTip(row.lag);
     auto* off = quietButton(QStringLiteral("×"), "", this);
     off->setObjectName(row.name + QStringLiteral("Off"));
     off->setAccessibleName(tr("Take %1 away").arg(key));

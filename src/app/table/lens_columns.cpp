@@ -4,6 +4,7 @@
 #include "app/base/format.h"
 #include "app/table/activity_columns.h"
 #include "edit/activity_edits.h"
+#include "edit/bar_edits.h"
 #include "edit/contract_edits.h"
 #include "edit/sorting_edits.h"
 
@@ -89,6 +90,19 @@ ActivityColumn notesColumn() {
     return c;
 }
 
+ActivityColumn restsColumn() {
+    ActivityColumn c;
+    c.name = QStringLiteral("rests");
+    c.title = QStringLiteral("Rests");
+    c.width = 110;
+    c.verb = QStringLiteral("rests");
+    c.quiet = true;
+    c.text = [](Cell x) { return text(pausesText(x.programme, x.activity)); };
+    c.commit = [](Transaction& tx, ActivityId id, const std::string& typed) { return setPauses(tx, id, typed); };
+    c.editable = [](Cell x) { return x.activity.kind == ActivityKind::task && !x.activity.actualFinish; };
+    return c;
+}
+
 /// What follows, or is typed elsewhere: shown as it is.
 ActivityColumn figureColumn(const ViewField& field) {
     ActivityColumn c;
@@ -105,6 +119,7 @@ std::optional<ActivityColumn> columnNamed(const Programme& programme, const std:
     if (const ActivityColumn* own = ownColumn(text(name), buildUp)) return *own;
     if (name == "leads") return leadsColumn();
     if (name == "notes") return notesColumn();
+    if (name == "rests") return restsColumn();
     for (const Code& code : programme.codes)
         if (codeField(code.key) == name) return codeColumn(code);
     if (const auto field = fieldNamed(programme, name)) return figureColumn(*field);

@@ -83,6 +83,14 @@ std::string shiftText(Minutes minutes, const DayUnit& unit, bool elapsed) {
     return minutes == 0 ? std::string() : (minutes < 0 ? "-" : "") + spanText(std::abs(minutes), unit, elapsed);
 }
 
+std::string pausesText(const Programme& programme, const Activity& activity) {
+    const DayUnit unit = dayUnitOf(programme, calendarOf(programme, activity));
+    std::string text;
+    for (const Pause& pause : activity.pauses)
+        text += (text.empty() ? "" : "; ") + spanText(pause.rest, unit) + " after " + spanText(pause.after, unit);
+    return text;
+}
+
 CalendarId lagCalendarOf(const Programme& programme, const Link& link) {
     const auto ofActivity = [&](ActivityId id) {
         const Activity* activity = programme.activities.row(id);

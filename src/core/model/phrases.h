@@ -38,6 +38,9 @@ struct TypedSpan {
 /// Writes it so that it reads back; empty where it is none.
 [[nodiscard]] std::string shiftText(Minutes minutes, const DayUnit& unit, bool elapsed = false);
 
+/// When an activity's work rests, as it is typed: "2d after 3d; 1d after 6d".
+[[nodiscard]] std::string pausesText(const Programme& programme, const Activity& activity);
+
 /// One link as a phrase names it, with its predecessor found.
 struct LinkPhrase {
     ActivityId from;

@@ -5,6 +5,7 @@
 #include "core/base/natural_order.h"
 #include "core/base/text.h"
 #include "core/model/describe/texts.h"
+#include "core/model/phrases.h"
 #include "core/model/words.h"
 #include "core/time/typed_date.h"
 
@@ -153,6 +154,8 @@ std::vector<ViewField> namesAndPlaces() {
                      const DelayEvent* event = at.programme().events.row(at.activity(i).event);
                      return event ? named(event->key + " " + event->title) : FieldValue();
                  }),
+        field("rests", "Rests", FieldKind::text,
+              [](Context at, Index i) { return named(pausesText(at.programme(), at.activity(i))); }),
         field("notes", "Notes", FieldKind::text, [](Context at, Index i) { return named(at.activity(i).notes); })};
     for (const PlainText& text : activityTexts())
         list.push_back(grouping(text.name.c_str(), text.label.c_str(),
