@@ -203,10 +203,14 @@ QWidget* BuildUpStage::buildBill() {
 }
 
 QWidget* BuildUpStage::buildBook() {
-    auto* page = new QSplitter(Qt::Vertical, this);
-    page->setObjectName(QStringLiteral("bookSplitter"));
-    page->setChildrenCollapsible(false);
-    page->setHandleWidth(1);
+    const auto split = [this](const char* name, Qt::Orientation along) {
+        auto* parts = new QSplitter(along, this);
+        parts->setObjectName(QLatin1String(name));
+        parts->setChildrenCollapsible(false);
+        parts->setHandleWidth(1);
+        return parts;
+    };
+    QSplitter* page = split("bookSplitter", Qt::Vertical);
     const auto titled = [this](const QString& title, ListPage* list) {
         auto* part = new QWidget(this);
         auto* layout = new QVBoxLayout(part);
@@ -227,10 +231,7 @@ QWidget* BuildUpStage::buildBook() {
         tr("What this job uses of the book is copied here, so that a change of the book never moves its dates."));
     m_limits = new ListPage(QStringLiteral("limits"), tr("Trades and plant on site"), limitSource(m_document),
                             limitColumns(m_document), this);
-    auto* lower = new QSplitter(this);
-    lower->setObjectName(QStringLiteral("bookLowerSplitter"));
-    lower->setChildrenCollapsible(false);
-    lower->setHandleWidth(1);
+    QSplitter* lower = split("bookLowerSplitter", Qt::Horizontal);
     lower->addWidget(titled(tr("This job's copies"), m_jobBook));
     lower->addWidget(titled(tr("On site at one time"), m_limits));
     lower->setStretchFactor(0, 1);
@@ -240,6 +241,11 @@ QWidget* BuildUpStage::buildBook() {
     buildBookButtons();
     for (ListPage* list : {m_ownBook, m_jobBook, m_limits})
         connect(&list->table(), &GridView::refused, m_notice, &NoticeBar::say);
+    connectBookDeletes();
+    return page;
+}
+
+void BuildUpStage::connectBookDeletes() {
     connect(&m_jobBook->table(), &GridView::deleteRequested, this, [this] {
         const auto rows = m_jobBook->selectedRows();
         if (rows.empty()) return;
@@ -262,7 +268,6 @@ QWidget* BuildUpStage::buildBook() {
                 if (!outcome.ok()) m_notice->say(show::error(outcome.error()));
             });
     });
-    return page;
 }
 
 void BuildUpStage::buildBookButtons() {

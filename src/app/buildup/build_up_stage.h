@@ -56,6 +56,7 @@ private:
     QWidget* buildBill();
     QWidget* buildBook();
     void buildBookButtons();
+    void connectBookDeletes();
     void applyToSelection();
     void exportBook();
     void refresh();

@@ -518,6 +518,12 @@ void Card::link(const Link& link) {
         lag->setModified(false);
         take();
     });
+    linkButtons(link);
+}
+
+void Card::linkButtons(const Link& link) {
+    const auto key = [&](ActivityId id) { return show::text(m_document.programme().activities.row(id)->key); };
+    const QString ends = tr("Link from %1 to %2").arg(key(link.from), key(link.to));
     auto* buttons = new QHBoxLayout;
     for (const auto& [words, name, operation] : {std::tuple{tr("Reverse it"), "cardLinkReverse", &reverseLink},
                                                  {tr("Take it away"), "cardLinkDelete", &removeLink}}) {
@@ -525,8 +531,7 @@ void Card::link(const Link& link) {
         button->setObjectName(QLatin1String(name));
         buttons->addWidget(button);
         connect(button, &QPushButton::clicked, this,
-                [this, id = link.id, run = operation,
-                 said = tr("Link from %1 to %2: %3").arg(show::text(from.key), show::text(to.key), words.toLower())] {
+                [this, id = link.id, run = operation, said = tr("%1: %2").arg(ends, words.toLower())] {
                     act(said, [id, run](Transaction& tx) { return run(tx, id); });
                 });
     }

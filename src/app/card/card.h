@@ -46,6 +46,7 @@ private:
     void when(const Activity& activity, const ActivityFigures& figures);
     void links(const Activity& activity);
     void link(const Link& link);
+    void linkButtons(const Link& link);
     void act(const QString& words, const Document::Operation& operation);
     void field(const char* name, const QString& label, const QString& value, const QString& hint, int width,
                const std::function<void(const QString&)>& take);

@@ -208,48 +208,45 @@ void LinkRows::addAnchors(End side) {
     }
 }
 
-PickerAsk LinkRows::ask(Document& document, ActivityId activity, List list) {
-    const Programme& programme = document.programme();
-    const QString own = show::text(programme.activities.row(activity)->key);
-    PickerAsk ask;
-    ask.title = tr("%1 %2").arg(own, title(list).toLower());
-    ask.lag = tr("lag: 3d, -2d, 7cd");
-    if (list == List::from || list == List::to) {
-        const End side = list == List::from ? End::start : End::finish;
-        ask.kinds = {tr("its start"), tr("its finish")};
-        ask.kind = int(side);
-        ask.accept = tr("Hang it there");
-        ask.offers = [&document, activity, side](const Activity& one) {
-            const Activity* hammock = document.programme().activities.row(activity);
-            if (!hammock || one.kind == ActivityKind::hammock) return false;
-            const auto& anchors = side == End::start ? hammock->from : hammock->to;
-            return std::none_of(anchors.begin(), anchors.end(),
-                                [&](const Anchor& anchor) { return anchor.activity == one.id; });
-        };
-        ask.take = [&document, activity, side, own](const std::vector<ActivityId>& picked, int kind,
-                                                    const std::string& lag) {
-            return document.perform(
-                tr("%1 hung from %2")
-                    .arg(own, show::countOf(qint64(picked.size()), "activity more", "activities more")),
-                [&](Transaction& tx) -> Outcome {
-                    const Activity& hammock = *tx.programme().activities.row(activity);
-                    const auto moved = parseShift(lag, unitOf(tx.programme(), hammock));
-                    if (!moved.ok()) return moved.errors();
-                    for (const ActivityId one : picked)
-                        if (Outcome hung = setAnchor(tx, activity, side, {one, End(kind), moved->minutes}, false);
-                            !hung.ok())
-                            return hung;
-                    return done();
-                });
-        };
-        return ask;
-    }
-    const bool lead = list == List::waitsFor;
-    ask.kinds =
-        lead ? QStringList{tr("starts after it"), tr("starts with it"), tr("ends with it"), tr("ends on its start")}
-             : QStringList{tr("which starts after it"), tr("which starts with it"), tr("which ends with it"),
-                           tr("which ends on its start")};
-    ask.accept = tr("Link them");
+namespace {
+
+void askAnchors(PickerAsk& ask, Document& document, ActivityId activity, LinkRows::List list, const QString& own) {
+    const End side = list == LinkRows::List::from ? End::start : End::finish;
+    ask.kinds = {LinkRows::tr("its start"), LinkRows::tr("its finish")};
+    ask.kind = int(side);
+    ask.accept = LinkRows::tr("Hang it there");
+    ask.offers = [&document, activity, side](const Activity& one) {
+        const Activity* hammock = document.programme().activities.row(activity);
+        if (!hammock || one.kind == ActivityKind::hammock) return false;
+        const auto& anchors = side == End::start ? hammock->from : hammock->to;
+        return std::none_of(anchors.begin(), anchors.end(),
+                            [&](const Anchor& anchor) { return anchor.activity == one.id; });
+    };
+    ask.take = [&document, activity, side, own](const std::vector<ActivityId>& picked, int kind,
+                                                const std::string& lag) {
+        return document.perform(LinkRows::tr("%1 hung from %2")
+                                    .arg(own, show::countOf(qint64(picked.size()), "activity more", "activities more")),
+                                [&](Transaction& tx) -> Outcome {
+                                    const Activity& hammock = *tx.programme().activities.row(activity);
+                                    const auto moved = parseShift(lag, unitOf(tx.programme(), hammock));
+                                    if (!moved.ok()) return moved.errors();
+                                    for (const ActivityId one : picked)
+                                        if (Outcome hung =
+                                                setAnchor(tx, activity, side, {one, End(kind), moved->minutes}, false);
+                                            !hung.ok())
+                                            return hung;
+                                    return done();
+                                });
+    };
+}
+
+void askLinks(PickerAsk& ask, Document& document, ActivityId activity, LinkRows::List list, const QString& own) {
+    const bool lead = list == LinkRows::List::waitsFor;
+    ask.kinds = lead ? QStringList{LinkRows::tr("starts after it"), LinkRows::tr("starts with it"),
+                                   LinkRows::tr("ends with it"), LinkRows::tr("ends on its start")}
+                     : QStringList{LinkRows::tr("which starts after it"), LinkRows::tr("which starts with it"),
+                                   LinkRows::tr("which ends with it"), LinkRows::tr("which ends on its start")};
+    ask.accept = LinkRows::tr("Link them");
     ask.offers = [&document, activity, lead](const Activity& one) {
         if (one.id == activity || one.kind == ActivityKind::hammock) return false;
         const Lookup& lookup = document.lookup();
@@ -264,7 +261,8 @@ PickerAsk LinkRows::ask(Document& document, ActivityId activity, List list) {
         QStringList keys;
         for (const ActivityId one : picked) keys << show::text(document.programme().activities.row(one)->key);
         const QString others = keys.join(QStringLiteral("; "));
-        return document.perform(lead ? tr("%1 waits for %2").arg(own, others) : tr("%1 leads to %2").arg(own, others),
+        return document.perform(lead ? LinkRows::tr("%1 waits for %2").arg(own, others)
+                                     : LinkRows::tr("%1 leads to %2").arg(own, others),
                                 [&](Transaction& tx) -> Outcome {
                                     for (const ActivityId one : picked) {
                                         Link link;
@@ -279,6 +277,20 @@ PickerAsk LinkRows::ask(Document& document, ActivityId activity, List list) {
                                     return done();
                                 });
     };
+}
+
+} // namespace
+
+PickerAsk LinkRows::ask(Document& document, ActivityId activity, List list) {
+    const Programme& programme = document.programme();
+    const QString own = show::text(programme.activities.row(activity)->key);
+    PickerAsk ask;
+    ask.title = LinkRows::tr("%1 %2").arg(own, title(list).toLower());
+    ask.lag = LinkRows::tr("lag: 3d, -2d, 7cd");
+    if (list == List::from || list == List::to)
+        askAnchors(ask, document, activity, list, own);
+    else
+        askLinks(ask, document, activity, list, own);
     return ask;
 }
 

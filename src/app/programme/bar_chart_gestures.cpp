@@ -19,7 +19,8 @@ namespace yarrin {
 
 namespace {
 
-constexpr int edge = 18; ///< how near to the edge of the chart a drag has it run on
+constexpr int edge = 12;   ///< how near to the edge of the chart a drag has it run on
+constexpr int dwell = 350; ///< and for how long: who only passes there is not carried away
 
 } // namespace
 
@@ -52,12 +53,13 @@ void BarChartView::dragTo(const QPoint& at, Qt::KeyboardModifiers keys) {
     if (inside)
         m_edgeTimer.stop();
     else if (!m_edgeTimer.isActive())
-        m_edgeTimer.start();
+        m_edgeTimer.start(dwell);
 }
 
 /// What is dragged to an edge goes on beyond it.
 void BarChartView::runOn() {
     if (!m_tool.active() || !(QApplication::mouseButtons() & Qt::LeftButton)) return m_edgeTimer.stop();
+    m_edgeTimer.setInterval(30);
     const QPoint at = viewport()->mapFromGlobal(QCursor::pos());
     const auto beyond = [](int value, int size) { return value < edge ? -1 : (value > size - edge ? 1 : 0); };
     if (const int way = beyond(at.x(), viewport()->width())) {

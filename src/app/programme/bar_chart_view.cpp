@@ -89,7 +89,6 @@ BarChartView::BarChartView(Document& document, ViewState& state, ActivityModel& 
         invalidate();
     });
     connect(&lookChanges(), &LookChanges::changed, this, [this] { m_colours.reset(); });
-    m_edgeTimer.setInterval(30);
     connect(&m_edgeTimer, &QTimer::timeout, this, &BarChartView::runOn);
     connect(horizontalScrollBar(), &QScrollBar::valueChanged, this, &BarChartView::takeHorizontal);
     connect(verticalScrollBar(), &QScrollBar::valueChanged, this, &BarChartView::scrollRows);
@@ -252,7 +251,8 @@ void BarChartView::paintEvent(QPaintEvent* event) {
     painter.translate(0, -top);
     // Sideways all of it, up and down what is asked for.
     const QRect asked = event->rect();
-    BarInk ink{theme(), QRectF(0, top + asked.top(), viewport()->width(), asked.height()), metrics(), {}, {}, m_state.link()};
+    BarInk ink{theme(),       QRectF(0, top + asked.top(), viewport()->width(), asked.height()), metrics(), {}, {},
+               m_state.link()};
     ink.isSelected = [this](ActivityId id) { return m_state.isSelected(id); };
     ink.hammockText = [this](ActivityId id) {
         const Activity* hammock = m_document.programme().activities.row(id);

@@ -62,6 +62,25 @@ void ActivityTable::askSeveral() {
     openSheet(new AskSheet(std::move(ask), window()));
 }
 
+namespace {
+
+/// Those of some activities that a column can be typed in of.
+std::vector<ActivityId> ableOf(const Document& document, const std::vector<ActivityId>& ids,
+                               const ActivityColumn& column) {
+    std::vector<ActivityId> able;
+    for (const ActivityId id : ids) {
+        const std::size_t index = document.programme().activities.indexOf(id);
+        const auto& figures = document.schedule().activities;
+        const ActivityCell cell{document.programme(), document.lookup(), document.schedule(),
+                                document.programme().activities[index],
+                                index < figures.size() ? &figures[index] : nullptr};
+        if (!column.editable || column.editable(cell)) able.push_back(id);
+    }
+    return able;
+}
+
+} // namespace
+
 void ActivityTable::askForAll() {
     const std::vector<ActivityId> ids = chosen();
     if (ids.empty()) return emit refused(tr("Select the activities that are to get a value first."));
@@ -72,17 +91,7 @@ void ActivityTable::askForAll() {
         return (*columns)[std::size_t(std::max<qsizetype>(0, titles.indexOf(values[0])))];
     };
     const auto takers = [this, ids, columnOf](const QStringList& values) {
-        const ActivityColumn& column = columnOf(values);
-        std::vector<ActivityId> able;
-        for (const ActivityId id : ids) {
-            const std::size_t index = m_document.programme().activities.indexOf(id);
-            const auto& figures = m_document.schedule().activities;
-            const ActivityCell cell{m_document.programme(), m_document.lookup(), m_document.schedule(),
-                                    m_document.programme().activities[index],
-                                    index < figures.size() ? &figures[index] : nullptr};
-            if (!column.editable || column.editable(cell)) able.push_back(id);
-        }
-        return able;
+        return ableOf(m_document, ids, columnOf(values));
     };
     AskSheet::Ask ask;
     ask.title = tr("One value for %1").arg(show::countOf(qint64(ids.size()), "activity", "activities"));

@@ -277,7 +277,7 @@ void MainWindow::buildRowActions(QMenu& menu) {
                           [this] { pickLinks(true); }));
     menu.addAction(
         action(QStringLiteral("pickLeads"), tr("It leads &to…"), key(Qt::Key_J), [this] { pickLinks(false); }));
-    menu.addAction(action(QStringLiteral("cutBar"), tr("C&ut the bar: let it rest here"), {},
+    menu.addAction(action(QStringLiteral("cutBar"), tr("Cut the &bar: let it rest here"), {},
                           [this] { programmeStage().chart().cutBar(); }));
     menu.addAction(action(QStringLiteral("closeGap"), tr("&Join the parts of the bar"), {},
                           [this] { programmeStage().chart().closeGap(); }));

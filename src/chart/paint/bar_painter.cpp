@@ -226,7 +226,14 @@ void paintBarShapes(QPainter& painter, const BarLayout& layout, const BarInk& in
                            : urgently              ? QPen(urgent, 1.6)
                                                    : QPen(Qt::NoPen));
             painter.setBrush(colour);
-            painter.drawRoundedRect(QRectF(left, bar.y, right - left, bar.height), 2, 2);
+            // The parts of a bar that rests, with the ground between them.
+            double part = left;
+            for (const auto& [from, to] : bar.gaps) {
+                if (from > part) painter.drawRoundedRect(QRectF(part, bar.y, from - part, bar.height), 2, 2);
+                part = std::max(part, to);
+            }
+            if (right > part || bar.gaps.empty())
+                painter.drawRoundedRect(QRectF(part, bar.y, right - part, bar.height), 2, 2);
             if (bar.doneX > bar.x0) {
                 painter.setPen(Qt::NoPen);
                 painter.setBrush(done);
@@ -235,10 +242,8 @@ void paintBarShapes(QPainter& painter, const BarLayout& layout, const BarInk& in
                     painter.drawRoundedRect(QRectF(left, bar.y + bar.height * 0.55, until - left, bar.height * 0.45),
                                             1.5, 1.5);
             }
-            for (const auto& [from, to] : bar.gaps) {
-                painter.fillRect(QRectF(from, bar.y - 0.5, to - from, bar.height + 1), ink.theme.paper);
+            for (const auto& [from, to] : bar.gaps)
                 painter.fillRect(QRectF(from, bar.y + bar.height / 2 - 0.5, to - from, 1), done);
-            }
         }
         if (bar.pinStart) paintPin(painter, bar.x0, bar, ink.theme);
         if (bar.pinFinish) paintPin(painter, bar.x1, bar, ink.theme);
