@@ -22,9 +22,9 @@ expect "the cure's lag" "10080 continuous" "$(read_file "$ROOM/job.yarrin" '.lin
 key ctrl+0
 shot fit
 # Two more, drawn from the end of one bar to the beginning of another.
-drag 644 187 712 239
+drag 645 187 714 239
 key Return
-drag 766 265 852 343
+drag 774 265 860 343
 key Return
 expect "all links" 13 "$(read_file "$ROOM/job.yarrin" '.links | length')"
 expect "drawn" "A2 A4 FS,A5 A20 FS" "$(read_file "$ROOM/job.yarrin" '[.links[-2:][] | "\(.from) \(.to) \(.type)"] | join(",")')"

@@ -87,8 +87,8 @@ void LinkRows::addRow(const Row& row, const std::function<Document::Operation(in
     go->setToolTip(row.tip);
     go->setCursor(Qt::PointingHandCursor);
     if (row.drives) go->setFont(boldened(bodyFont()));
-    go->setFixedWidth(54);
     go->setText(go->fontMetrics().elidedText(key, Qt::ElideMiddle, 52));
+    go->setFixedWidth(std::max(54, go->sizeHint().width()));
     auto* kind = new QComboBox(this);
     kind->setObjectName(row.name + QStringLiteral("Kind"));
     kind->setAccessibleName(tr("%1: how").arg(key));
