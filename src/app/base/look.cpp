@@ -96,6 +96,23 @@ LookChanges& lookChanges() {
     return changes;
 }
 
+int scaled(int pixels) {
+    constexpr int usual = 12; // of the body font
+    return (pixels * (usual + textEnlargement()) + usual / 2) / usual;
+}
+
+void keepWidth(QWidget* widget, int pixels) {
+    widget->setFixedWidth(scaled(pixels));
+    QObject::connect(&lookChanges(), &LookChanges::changed, widget,
+                     [widget, pixels] { widget->setFixedWidth(scaled(pixels)); });
+}
+
+void keepHeight(QWidget* widget, int pixels) {
+    widget->setFixedHeight(scaled(pixels));
+    QObject::connect(&lookChanges(), &LookChanges::changed, widget,
+                     [widget, pixels] { widget->setFixedHeight(scaled(pixels)); });
+}
+
 void setMark(QWidget* widget, const char* name, const QVariant& value) {
     if (widget->property(name) == value) return;
     widget->setProperty(name, value);

@@ -34,6 +34,12 @@ void setInk(QWidget* words, Ink ink);
 /// Sets a property that the style sheet asks for, and has it asked again.
 void setMark(QWidget* widget, const char* name, const QVariant& value);
 
+/// A measure that was drawn for text of the usual size, for the size that is worn.
+[[nodiscard]] int scaled(int pixels);
+/// Gives a widget such a width, now and whenever the size of the text changes; a height likewise.
+void keepWidth(QWidget* widget, int pixels);
+void keepHeight(QWidget* widget, int pixels);
+
 /// A shipped line icon in a colour.
 [[nodiscard]] QIcon lineIcon(const QString& name, const QColor& colour);
 [[nodiscard]] QPixmap linePixmap(const QString& name, const QColor& colour, int size, qreal scale);

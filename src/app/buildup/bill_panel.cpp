@@ -135,7 +135,7 @@ void BillPanel::addPlacements(const BillItem& item) {
         edit->setObjectName(QStringLiteral("billPlaced-") + show::text(activity.key));
         edit->setAccessibleName(tr("Quantity that %1 does of it").arg(show::text(activity.key)));
         edit->setAlignment(Qt::AlignRight);
-        edit->setFixedWidth(84);
+        keepWidth(edit, 84);
         connect(edit, &QLineEdit::editingFinished, this, [this, edit, id = item.id, to = activity.id] {
             if (!edit->isModified()) return;
             edit->setModified(false);

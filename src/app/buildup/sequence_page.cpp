@@ -94,7 +94,7 @@ QWidget* SequencePage::buildHead() {
     m_names->setMinimumWidth(190);
     m_pattern->setObjectName(QStringLiteral("sequencePattern"));
     m_pattern->setAccessibleName(tr("How ids are made"));
-    m_pattern->setFixedWidth(130);
+    keepWidth(m_pattern, 130);
     m_pattern->setToolTip(
         tr("{unit}, {step} and {location} stand for their numbers; {unit:2} has at least two digits"));
     auto* add = quietButton(tr("New sequence"), "sequenceAdd", head);

@@ -69,7 +69,7 @@ Card::Card(Document& document, ViewState& state, std::function<const OutputBook&
     setAccessibleName(tr("Card of the selection"));
     setWidgetResizable(true);
     setHorizontalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
-    setFixedWidth(254);
+    keepWidth(this, 254);
     auto* page = new QWidget(this);
     page->setObjectName(QStringLiteral("cardPage"));
     auto* layout = new QVBoxLayout(page);
@@ -151,7 +151,7 @@ void Card::pair(const QString& label, const QString& value, bool bold, Ink ink) 
     if (bold) figure->setFont(boldened(bodyFont()));
     if (ink != Ink::plain) setInk(figure, ink);
     // The figure is never cut; a long label gives way to it.
-    const int room = 226 - figure->sizeHint().width() - row->spacing() - 10;
+    const int room = scaled(226) - figure->sizeHint().width() - row->spacing() - 10;
     if (name->sizeHint().width() > room) {
         name->setToolTip(label);
         name->setText(name->fontMetrics().elidedText(label, Qt::ElideRight, std::max(40, room)));
@@ -379,7 +379,7 @@ void Card::crewAndBill(const Activity& activity) {
     edit->setObjectName(QStringLiteral("cardLearning"));
     edit->setAccessibleName(tr("Learning rate in per cent"));
     edit->setPlaceholderText(tr("none"));
-    edit->setFixedWidth(58);
+    keepWidth(edit, 58);
     row->addWidget(label, 1);
     row->addWidget(edit);
     m_into->addLayout(row);
@@ -498,7 +498,7 @@ void Card::link(const Link& link) {
     lag->setObjectName(QStringLiteral("cardLinkLag"));
     lag->setAccessibleName(tr("Lag of the link"));
     lag->setPlaceholderText(tr("no lag"));
-    lag->setFixedWidth(70);
+    keepWidth(lag, 70);
     row->addWidget(type, 1);
     row->addWidget(lag);
     m_into->addLayout(row);

@@ -100,7 +100,7 @@ void LinkRows::addRow(const Row& row, const std::function<Document::Operation(in
     lag->setObjectName(row.name + QStringLiteral("Lag"));
     lag->setAccessibleName(tr("%1: lag").arg(key));
     lag->setPlaceholderText(tr("lag"));
-    lag->setFixedWidth(54);
+    keepWidth(lag, 54);
     lag->setCursorPosition(0);
     lag->setToolTip(row.lag);
     auto* off = quietButton(QStringLiteral("×"), "", this);

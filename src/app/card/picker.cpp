@@ -34,7 +34,7 @@ Picker::Picker(Document& document, PickerAsk ask, QWidget* parent)
     setObjectName(QStringLiteral("picker"));
     setAccessibleName(m_ask.title);
     setAttribute(Qt::WA_DeleteOnClose);
-    setFixedWidth(340);
+    keepWidth(this, 340);
     auto* title = new QLabel(m_ask.title, this);
     title->setFont(boldened(bodyFont()));
     title->setWordWrap(true);
@@ -51,7 +51,7 @@ Picker::Picker(Document& document, PickerAsk ask, QWidget* parent)
     m_lag->setObjectName(QStringLiteral("pickerLag"));
     m_lag->setAccessibleName(tr("Lag"));
     m_lag->setPlaceholderText(m_ask.lag);
-    m_lag->setFixedWidth(110);
+    keepWidth(m_lag, 110);
     m_chosen->setObjectName(QStringLiteral("pickerChosen"));
     m_chosen->setWordWrap(true);
     m_accept->setObjectName(QStringLiteral("pickerAccept"));

@@ -94,7 +94,7 @@ QLineEdit* SideRules::days(const char* name, const QString& label, Document::Ope
     edit->setObjectName(QLatin1String(name));
     edit->setAccessibleName(label);
     edit->setToolTip(label);
-    edit->setFixedWidth(44);
+    keepWidth(edit, 44);
     edit->setAlignment(Qt::AlignRight);
     connect(edit, &QLineEdit::editingFinished, this, [this, edit, change, step] {
         if (!edit->isModified()) return;

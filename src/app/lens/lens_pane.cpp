@@ -72,7 +72,7 @@ LensPane::LensPane(Document& document, ViewState& state, Dialogs& dialogs, QWidg
       m_codes(new CodesPage(document, this)) {
     setObjectName(QStringLiteral("lensPane"));
     setAccessibleName(tr("Lens and codes"));
-    setFixedWidth(330);
+    keepWidth(this, 330);
     auto* layout = new QVBoxLayout(this);
     layout->setContentsMargins(0, 0, 0, 0);
     layout->setSpacing(0);
@@ -244,7 +244,7 @@ void LensPane::buildBars(QVBoxLayout& layout) {
     const auto line = [&](const QString& text, QWidget* field) {
         auto* row = new QHBoxLayout;
         auto* label = new QLabel(text);
-        label->setFixedWidth(104);
+        keepWidth(label, 104);
         row->addWidget(label);
         row->addWidget(field, 1);
         layout.addLayout(row);

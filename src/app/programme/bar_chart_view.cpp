@@ -56,7 +56,7 @@ BarChartView::BarChartView(Document& document, ViewState& state, ActivityModel& 
     viewport()->setMouseTracking(true);
     setFocusPolicy(Qt::StrongFocus);
     connect(&m_preview, &DragPreview::changed, this, [this] {
-        emit previewed(m_preview.what(), m_preview.schedule());
+        emit previewed(m_preview.what(), m_preview.ripple());
         viewport()->update();
     });
     connect(m_linkLine, &LinkLine::closed, this, [this] {

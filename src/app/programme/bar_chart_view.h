@@ -66,8 +66,8 @@ signals:
     void drawn(yarrin::ActivityKind kind, int row, yarrin::Date start, yarrin::Minutes work);
     /// What a person chose to be asked no more.
     void stretchedChosen(yarrin::Preferences::Stretched follows);
-    /// What a drag would lead to, in dates that are nobody's yet; none where it ended.
-    void previewed(const QString& what, const yarrin::Schedule* would);
+    /// What a drag would move; none where it ended.
+    void previewed(const QString& what, const yarrin::Ripple* ripple);
 
 protected:
     void paintEvent(QPaintEvent* event) override;

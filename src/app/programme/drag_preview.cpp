@@ -15,7 +15,8 @@ void DragPreview::ask(const QString& what, Document::Operation operation) {
     m_what = what;
     m_run.start(
         std::chrono::milliseconds(0),
-        [programme = m_document.sharedProgramme(), operation = std::move(operation)](WorkWatch&) -> Found {
+        [programme = m_document.sharedProgramme(), now = m_document.sharedSchedule(),
+         operation = std::move(operation)](WorkWatch&) -> Found {
             Programme copy = *programme;
             Transaction tx(copy);
             const Outcome outcome = operation(tx);
@@ -23,11 +24,13 @@ void DragPreview::ask(const QString& what, Document::Operation operation) {
             auto schedule = std::make_shared<const Schedule>(yarrin::schedule(copy));
             if (!schedule->ok()) return {nullptr, show::error(schedule->errors.front())};
             (void)tx.commit("preview"); // else its end would take back what nobody looks at any more
-            return {std::move(schedule), {}};
+            auto ripple = std::make_shared<const Ripple>(rippleBetween(*now, *schedule));
+            return {std::move(schedule), {}, std::move(ripple)};
         },
         [this](Found found) {
             m_schedule = std::move(found.schedule);
             m_fault = found.fault;
+            m_ripple = std::move(found.ripple);
             emit changed();
         });
 }
@@ -38,6 +41,7 @@ void DragPreview::drop() {
     m_what.clear();
     m_fault.clear();
     m_schedule.reset();
+    m_ripple.reset();
     emit changed();
 }
 

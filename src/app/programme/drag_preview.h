@@ -4,6 +4,7 @@
 
 #include "app/base/document.h"
 #include "app/base/waiting.h"
+#include "edit/ripple.h"
 
 #include <QObject>
 
@@ -24,6 +25,8 @@ public:
 
     /// The dates as they would be; null while they are worked out, or where the change is refused.
     [[nodiscard]] const Schedule* schedule() const { return m_schedule.get(); }
+    /// What they would move, against the dates as they are; null with them.
+    [[nodiscard]] const Ripple* ripple() const { return m_ripple.get(); }
     [[nodiscard]] const QString& what() const { return m_what; }
     /// Whether the dates are still those of an older question.
     [[nodiscard]] bool isWorking() const { return m_run.isRunning(); }
@@ -37,11 +40,13 @@ private:
     struct Found {
         std::shared_ptr<const Schedule> schedule;
         QString fault;
+        std::shared_ptr<const Ripple> ripple = {};
     };
     Document& m_document;
     QString m_what;
     QString m_fault;
     std::shared_ptr<const Schedule> m_schedule;
+    std::shared_ptr<const Ripple> m_ripple;
     Beside<Found> m_run;
 };
 

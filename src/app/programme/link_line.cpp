@@ -32,7 +32,7 @@ LinkLine::LinkLine(Document& document, DragPreview& preview, QWidget* parent)
     m_lag->setObjectName(QStringLiteral("linkLineLag"));
     m_lag->setAccessibleName(tr("Lag of the link"));
     m_lag->setPlaceholderText(tr("lag: 3d, -2d, 7cd"));
-    m_lag->setFixedWidth(118);
+    keepWidth(m_lag, 118);
     m_words->setObjectName(QStringLiteral("linkLineWords"));
     m_words->setWordWrap(true);
     auto* line = new QHBoxLayout;

@@ -43,7 +43,7 @@ ProgrammeStage::ProgrammeStage(Document& document, ViewState& state, QWidget* pa
     m_table->setMinimumWidth(180);
     m_chart->setMinimumWidth(240); // in a narrow window the table scrolls before the bars go
     splitter->setHandleWidth(1);
-    splitter->setSizes({528, 700});
+    splitter->setSizes({scaled(528), 700});
     splitter->setStretchFactor(0, 0);
     splitter->setStretchFactor(1, 1);
 

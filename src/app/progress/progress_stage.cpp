@@ -127,7 +127,7 @@ QWidget* ProgressStage::buildHead() {
                                       [&](Transaction& tx) { return setDataDate(tx, text); });
         },
         head);
-    m_dataDate->setFixedWidth(150);
+    keepWidth(m_dataDate, 150);
     auto* update = quietButton(tr("+ New update"), "progressNewUpdate", head);
     update->setToolTip(tr("Move the data date on, and keep what was known before as a revision"));
     line->addWidget(update, 0, Qt::AlignTop);

@@ -24,11 +24,11 @@ UpdateLine::UpdateLine(Document& document, QWidget* parent)
     until->setBuddy(m_date);
     m_date->setObjectName(QStringLiteral("updateDate"));
     m_date->setAccessibleName(tr("Data date of the new update"));
-    m_date->setFixedWidth(110);
+    keepWidth(m_date, 110);
     m_keep->setObjectName(QStringLiteral("updateKeep"));
     m_key->setObjectName(QStringLiteral("updateKey"));
     m_key->setAccessibleName(tr("Name of the revision that keeps the last update"));
-    m_key->setFixedWidth(70);
+    keepWidth(m_key, 70);
     m_kept->setObjectName(QStringLiteral("updateKept"));
     m_kept->setProperty("quiet", true);
     auto* start = new QPushButton(tr("Begin the update"), this);

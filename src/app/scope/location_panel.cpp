@@ -86,7 +86,7 @@ LocationPanel::LocationPanel(Document& document, QWidget* parent)
     length->setObjectName(QStringLiteral("locationLength"));
     length->setAccessibleName(tr("Length of a part in metres"));
     length->setPlaceholderText(tr("62 m"));
-    length->setFixedWidth(64);
+    keepWidth(length, 64);
     foot->addWidget(label, 1);
     foot->addWidget(length);
     layout->addLayout(foot);

@@ -52,7 +52,7 @@ CalendarPanel::CalendarPanel(Document& document, QWidget* parent)
     setAccessibleName(tr("The calendar"));
     setWidgetResizable(true);
     setHorizontalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
-    setFixedWidth(268);
+    keepWidth(this, 268);
     setFocusPolicy(Qt::NoFocus);
     auto* page = new QWidget;
     page->setObjectName(QStringLiteral("calendarPage"));
@@ -101,7 +101,7 @@ void CalendarPanel::buildDay() {
     m_hours->setAccessibleName(tr("Hours a day"));
     m_hours->setPlaceholderText(tr("as the shift"));
     m_hours->setAlignment(Qt::AlignRight);
-    m_hours->setFixedWidth(76);
+    keepWidth(m_hours, 76);
     row->addWidget(label, 1);
     row->addWidget(m_hours);
     inner->addLayout(row);

@@ -33,6 +33,20 @@ namespace {
 
 constexpr auto activitiesFormat = "application/x-yarrin-activities+json";
 
+/// Weeks and hours are longer than days.
+int roomForSpans(const QString& column) {
+    const bool spans = column == QLatin1String("days") || column == QLatin1String("float");
+    return spans && preferences().spans != Preferences::Spans::days ? 26 : 0;
+}
+
+/// A lens has widths for text of the usual size and spans in days, so that it looks alike to everybody.
+int shownWidth(const ActivityColumn& column) {
+    return scaled(column.width + roomForSpans(column.name));
+}
+int keptWidth(const QString& column, int width) {
+    return std::max(20, (width * 100 + scaled(100) / 2) / scaled(100) - roomForSpans(column));
+}
+
 } // namespace
 
 ActivityTable::ActivityTable(Document& document, ViewState& state, bool buildUp, QWidget* parent)
@@ -72,6 +86,7 @@ ActivityTable::ActivityTable(Document& document, ViewState& state, bool buildUp,
     horizontalHeader()->setContextMenuPolicy(Qt::CustomContextMenu);
     connect(horizontalHeader(), &QHeaderView::customContextMenuRequested, this,
             [this](const QPoint& at) { showColumnMenu(*this, m_document, m_state, at); });
+    connect(&lookChanges(), &LookChanges::changed, this, &ActivityTable::applyLens);
     // Widths and places of columns go into the lens when the hand rests.
     m_headerTimer.setSingleShot(true);
     m_headerTimer.setInterval(120);
@@ -89,7 +104,7 @@ void ActivityTable::applyLens() {
     QHeaderView& header = *horizontalHeader();
     for (int i = 0; i < m_model->columnCount(); ++i) {
         if (const int at = header.visualIndex(i); at != i) header.moveSection(at, i);
-        const int width = m_model->columns()[std::size_t(i)].width;
+        const int width = shownWidth(m_model->columns()[std::size_t(i)]);
         if (columnWidth(i) != width) setColumnWidth(i, width);
     }
     if (verticalHeader()->defaultSectionSize() != m_state.rowHeight()) setRowsHeight(m_state.rowHeight());
@@ -113,11 +128,12 @@ void ActivityTable::takeColumns() {
     const std::vector<LensColumn> known = shownColumns();
     const QHeaderView& header = *horizontalHeader();
     std::vector<LensColumn> columns;
+    const auto drawn = [&](int column) { return keptWidth(m_model->columnName(column), columnWidth(column)); };
     // Id and name stay in front.
-    for (const int first : {0, 1}) columns.push_back({m_model->columnName(first).toStdString(), columnWidth(first)});
+    for (const int first : {0, 1}) columns.push_back({m_model->columnName(first).toStdString(), drawn(first)});
     for (int place = 0; place < m_model->columnCount(); ++place) {
         const int column = header.logicalIndex(place);
-        if (column >= 2) columns.push_back({m_model->columnName(column).toStdString(), columnWidth(column)});
+        if (column >= 2) columns.push_back({m_model->columnName(column).toStdString(), drawn(column)});
     }
     for (LensColumn& one : columns)
         for (const LensColumn& before : known)

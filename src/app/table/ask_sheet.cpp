@@ -33,7 +33,7 @@ AskSheet::AskSheet(Ask ask, QWidget* parent)
     setObjectName(QStringLiteral("askSheet"));
     setAccessibleName(m_ask.title);
     setAttribute(Qt::WA_DeleteOnClose);
-    setFixedWidth(380);
+    keepWidth(this, 380);
     auto* title = new QLabel(m_ask.title, this);
     title->setFont(boldened(bodyFont()));
     title->setWordWrap(true);

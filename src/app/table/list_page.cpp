@@ -4,6 +4,7 @@
 
 #include "app/base/document.h"
 #include "app/base/format.h"
+#include "app/base/look.h"
 
 #include <QAction>
 #include <QHeaderView>
@@ -68,7 +69,11 @@ ListPage::ListPage(const QString& name, const QString& accessibleName, ListSourc
     m_table->setAccessibleName(accessibleName);
     m_table->setModel(m_model);
     m_table->horizontalHeader()->setFixedHeight(28);
-    for (int i = 0; i < m_model->columnCount(); ++i) m_table->setColumnWidth(i, m_model->widthOf(i));
+    const auto widths = [this] {
+        for (int i = 0; i < m_model->columnCount(); ++i) m_table->setColumnWidth(i, scaled(m_model->widthOf(i)));
+    };
+    widths();
+    connect(&lookChanges(), &LookChanges::changed, this, widths);
     layout->addWidget(m_table, 1);
     connect(find, &QLineEdit::textChanged, m_model, &ListModel::setFilter);
 }

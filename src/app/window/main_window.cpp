@@ -177,7 +177,7 @@ MainWindow::~MainWindow() {
 QWidget* MainWindow::buildContext() {
     auto* line = new QWidget(this);
     line->setObjectName(QStringLiteral("contextLine"));
-    line->setFixedHeight(44);
+    keepHeight(line, 44);
     auto* layout = new QHBoxLayout(line);
     layout->setContentsMargins(12, 0, 12, 0);
     layout->setSpacing(10);

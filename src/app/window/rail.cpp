@@ -14,7 +14,7 @@ namespace yarrin {
 Rail::Rail(std::vector<Entry> entries, QWidget* parent) : QWidget(parent), m_entries(std::move(entries)) {
     setObjectName(QStringLiteral("rail"));
     setAccessibleName(tr("Stages"));
-    setFixedWidth(76);
+    keepWidth(this, 76);
     setMouseTracking(true);
     setFocusPolicy(Qt::TabFocus);
 }
@@ -26,7 +26,7 @@ void Rail::setCurrent(int index) {
 }
 
 QRect Rail::entryRect(int index) const {
-    return {6, 8 + index * 66, 70, 60};
+    return {6, 8 + index * 66, width() - 6, 60};
 }
 
 void Rail::paintEvent(QPaintEvent*) {

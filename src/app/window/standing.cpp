@@ -31,7 +31,7 @@ Standing::Standing(Document& document, Date today, QWidget* parent)
       m_show(new QPushButton(tr("show ▸"), this)) {
     setObjectName(QStringLiteral("standing"));
     setAccessibleName(tr("Standing"));
-    setFixedHeight(58);
+    keepHeight(this, 58);
     m_undo->setObjectName(QStringLiteral("standingUndo"));
     m_show->setObjectName(QStringLiteral("standingShow"));
     m_show->setAccessibleName(tr("Show what moved"));
@@ -134,9 +134,9 @@ void Standing::tellLastChange() {
     m_last.warn = warn;
 }
 
-void Standing::preview(const QString& what, const Schedule* would) {
-    if (!would) return refresh();
-    m_last = told(tr("If it is let go here"), what, rippleBetween(m_document.schedule(), *would));
+void Standing::preview(const QString& what, const Ripple* ripple) {
+    if (!ripple) return refresh();
+    m_last = told(tr("If it is let go here"), what, *ripple);
     m_show->hide();
     update();
 }
@@ -203,7 +203,7 @@ std::vector<Standing::Block> Standing::shownBlocks() const {
     const int room = m_undo->x() - 20 - 220;
     const auto wanted = [&] {
         int sum = 16;
-        for (const Block& b : shown) sum += widthOf(b, false, 190) + 22;
+        for (const Block& b : shown) sum += widthOf(b, false, scaled(190)) + 22;
         return sum;
     };
     while (shown.size() > 2 && wanted() > room) {
@@ -224,22 +224,22 @@ void Standing::paintEvent(QPaintEvent*) {
         painter.setFont(change ? boldened(secondaryFont()) : secondaryFont());
         const int used = widthOf(b, change, most);
         painter.setPen(change ? QColor(t.accent).lighter(150) : t.standingMuted);
-        painter.drawText(QRect(x, 5, used, 16), Qt::AlignVCenter,
+        painter.drawText(QRect(x, scaled(5), used, scaled(16)), Qt::AlignVCenter,
                          painter.fontMetrics().elidedText(b.title, Qt::ElideRight, used));
         painter.setFont(value);
         painter.setPen(b.warn ? t.standingWarn : t.standingText);
-        painter.drawText(QRect(x, 20, used, 19), Qt::AlignVCenter,
+        painter.drawText(QRect(x, scaled(20), used, scaled(19)), Qt::AlignVCenter,
                          painter.fontMetrics().elidedText(show::local(b.value), Qt::ElideRight, used));
         painter.setFont(secondaryFont());
         painter.setPen(t.standingMuted);
         const int detail = change ? std::min(used, most - 56) : used; // "show" stands behind it
-        painter.drawText(QRect(x, 38, detail, 16), Qt::AlignVCenter,
+        painter.drawText(QRect(x, scaled(38), detail, scaled(16)), Qt::AlignVCenter,
                          painter.fontMetrics().elidedText(show::local(b.detail), Qt::ElideRight, detail));
         return used;
     };
     m_noticesRect = {};
     for (const Block& b : shownBlocks()) {
-        const int used = block(b, 190, false);
+        const int used = block(b, scaled(190), false);
         if (m_notices >= 0 && b.title == m_blocks[std::size_t(m_notices)].title)
             m_noticesRect = QRect(x - 4, 2, used + 8, height() - 4);
         x += used + 22;
@@ -252,7 +252,7 @@ void Standing::paintEvent(QPaintEvent*) {
     block(m_last, room, true);
     const int detail = std::min(room - 56, QFontMetrics(secondaryFont()).horizontalAdvance(m_last.detail));
     m_show->adjustSize();
-    m_show->move(x + detail + 10, 38);
+    m_show->move(x + detail + 10, scaled(38));
 }
 
 } // namespace yarrin

@@ -18,7 +18,7 @@ public:
     Standing(Document& document, Date today, QWidget* parent = nullptr);
     void setToday(Date today);
     /// Tells what a drag would lead to in place of the last change; none ends that.
-    void preview(const QString& what, const Schedule* would);
+    void preview(const QString& what, const Ripple* ripple);
 
     /// One block of three lines.
     struct Block {
