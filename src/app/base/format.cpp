@@ -185,6 +185,11 @@ QString shiftOf(int days) {
     return countOf(std::abs(days), "day", "days") + (days > 0 ? QStringLiteral(" later") : QStringLiteral(" earlier"));
 }
 
+QStringList linkTypes() {
+    return {QStringLiteral("starts after it"), QStringLiteral("starts with it"), QStringLiteral("ends with it"),
+            QStringLiteral("ends on its start")};
+}
+
 QString error(const Error& error) {
     QString sentence = text(error.sentence());
     if (!sentence.isEmpty()) sentence[0] = sentence[0].toUpper();

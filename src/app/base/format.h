@@ -7,7 +7,7 @@
 #include "core/network/schedule.h"
 #include "core/view/fields.h"
 
-#include <QString>
+#include <QStringList>
 
 namespace yarrin {
 
@@ -49,6 +49,8 @@ namespace show {
 [[nodiscard]] QString lateness(int daysLate);
 /// "12 days later", "3 days earlier".
 [[nodiscard]] QString shiftOf(int days);
+/// "starts after it", …: what a link does, as its successor would say it, in the order of `LinkType`.
+[[nodiscard]] QStringList linkTypes();
 [[nodiscard]] QString error(const Error& error);
 /// "336 ÷ (7.0 × 2 × 1.00) = 24 days of 10 h", or nothing where the measure gives no duration.
 [[nodiscard]] QString derivation(const Measure& measure, Minutes duration, Minutes dayMinutes);

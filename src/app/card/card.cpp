@@ -492,7 +492,7 @@ void Card::link(const Link& link) {
     auto* type = new QComboBox(m_owner);
     type->setObjectName(QStringLiteral("cardLinkType"));
     type->setAccessibleName(tr("Type of the link"));
-    type->addItems({tr("starts after it"), tr("starts with it"), tr("ends with it"), tr("ends on its start")});
+    type->addItems(show::linkTypes());
     type->setCurrentIndex(int(link.type));
     auto* lag = new QLineEdit(show::text(lagText(programme, link)), m_owner);
     lag->setObjectName(QStringLiteral("cardLinkLag"));

@@ -242,10 +242,9 @@ void askAnchors(PickerAsk& ask, Document& document, ActivityId activity, LinkRow
 
 void askLinks(PickerAsk& ask, Document& document, ActivityId activity, LinkRows::List list, const QString& own) {
     const bool lead = list == LinkRows::List::waitsFor;
-    ask.kinds = lead ? QStringList{LinkRows::tr("starts after it"), LinkRows::tr("starts with it"),
-                                   LinkRows::tr("ends with it"), LinkRows::tr("ends on its start")}
-                     : QStringList{LinkRows::tr("which starts after it"), LinkRows::tr("which starts with it"),
-                                   LinkRows::tr("which ends with it"), LinkRows::tr("which ends on its start")};
+    ask.kinds = show::linkTypes();
+    if (!lead)
+        for (QString& one : ask.kinds) one.prepend(LinkRows::tr("which "));
     ask.accept = LinkRows::tr("Link them");
     ask.offers = [&document, activity, lead](const Activity& one) {
         if (one.id == activity || one.kind == ActivityKind::hammock) return false;

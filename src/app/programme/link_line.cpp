@@ -28,7 +28,7 @@ LinkLine::LinkLine(Document& document, DragPreview& preview, QWidget* parent)
     setAccessibleName(tr("The new link"));
     m_type->setObjectName(QStringLiteral("linkLineType"));
     m_type->setAccessibleName(tr("Type of the link"));
-    m_type->addItems({tr("starts after it"), tr("starts with it"), tr("ends with it"), tr("ends on its start")});
+    m_type->addItems(show::linkTypes());
     m_lag->setObjectName(QStringLiteral("linkLineLag"));
     m_lag->setAccessibleName(tr("Lag of the link"));
     m_lag->setPlaceholderText(tr("lag: 3d, -2d, 7cd"));

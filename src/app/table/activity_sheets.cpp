@@ -45,19 +45,9 @@ void ActivityTable::askSeveral() {
         if (!count) return inputError("\"" + values[0].toStdString() + "\" is not a number of activities");
         NewWork as = newWork();
         as.duration = values[2].toStdString();
-        std::vector<ActivityId> made;
-        const Outcome outcome = m_document.perform(
-            tr("%1 added").arg(show::countOf(*count, "activity", "activities")), [&](Transaction& tx) -> Outcome {
-                auto rows =
-                    addSeveral(tx, below, group, int(*count), values[1].toStdString(), values[3] != tr("no"), as);
-                if (!rows.ok()) return rows.errors();
-                made = std::move(*rows);
-                return done();
-            });
-        if (!outcome.ok()) return outcome;
-        reveal(made.front());
-        m_state.select(made, made.front());
-        return done();
+        return makeRows(tr("%1 added").arg(show::countOf(*count, "activity", "activities")), [&](Transaction& tx) {
+            return addSeveral(tx, below, group, int(*count), values[1].toStdString(), values[3] != tr("no"), as);
+        });
     };
     openSheet(new AskSheet(std::move(ask), window()));
 }
@@ -183,21 +173,10 @@ void ActivityTable::askElsewhere() {
     };
     ask.take = [this, ids, placesOf](const QStringList& values) -> Outcome {
         const auto wanted = placesOf(values[0]);
-        std::vector<ActivityId> made;
-        const Outcome outcome =
-            m_document.perform(tr("%1 duplicated to %2")
-                                   .arg(show::countOf(qint64(ids.size()), "activity", "activities"),
-                                        show::countOf(qint64(wanted.size()), "location", "locations")),
-                               [&](Transaction& tx) -> Outcome {
-                                   auto rows = duplicateAt(tx, ids, wanted, values[1].toStdString());
-                                   if (!rows.ok()) return rows.errors();
-                                   made = std::move(*rows);
-                                   return done();
-                               });
-        if (!outcome.ok()) return outcome;
-        reveal(made.front());
-        m_state.select(made, made.front());
-        return done();
+        return makeRows(tr("%1 duplicated to %2")
+                            .arg(show::countOf(qint64(ids.size()), "activity", "activities"),
+                                 show::countOf(qint64(wanted.size()), "location", "locations")),
+                        [&](Transaction& tx) { return duplicateAt(tx, ids, wanted, values[1].toStdString()); });
     };
     openSheet(new AskSheet(std::move(ask), window()));
 }

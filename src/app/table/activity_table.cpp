@@ -214,19 +214,22 @@ bool ActivityTable::perform(const QString& text, const Document::Operation& oper
 }
 
 /// Does what makes rows, and selects them.
-bool ActivityTable::performRows(const QString& text,
-                                const std::function<Result<std::vector<ActivityId>>(Transaction&)>& operation) {
+Outcome ActivityTable::makeRows(const QString& text, const RowsMaker& operation) {
     std::vector<ActivityId> made;
-    const bool done = perform(text, [&](Transaction& tx) -> Outcome {
+    const Outcome outcome = m_document.perform(text, [&](Transaction& tx) -> Outcome {
         auto rows = operation(tx);
         if (!rows.ok()) return rows.errors();
         made = std::move(*rows);
-        return yarrin::done();
+        return done();
     });
-    if (!done || made.empty()) return false;
+    if (!outcome.ok() || made.empty()) return outcome;
     reveal(made.front());
     m_state.select(made, made.front());
-    return true;
+    return outcome;
+}
+
+void ActivityTable::performRows(const QString& text, const RowsMaker& operation) {
+    if (const Outcome outcome = makeRows(text, operation); !outcome.ok()) emit refused(show::error(outcome.error()));
 }
 
 std::vector<ActivityId> ActivityTable::chosen() const {

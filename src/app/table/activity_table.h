@@ -79,8 +79,9 @@ private:
     /// The selected activities as they stand in the rows.
     [[nodiscard]] std::vector<ActivityId> chosen() const;
     bool perform(const QString& text, const Document::Operation& operation);
-    bool performRows(const QString& text,
-                     const std::function<Result<std::vector<ActivityId>>(Transaction&)>& operation);
+    using RowsMaker = std::function<Result<std::vector<ActivityId>>(Transaction&)>;
+    Outcome makeRows(const QString& text, const RowsMaker& operation);
+    void performRows(const QString& text, const RowsMaker& operation);
 
     Document& m_document;
     ViewState& m_state;
