@@ -103,7 +103,7 @@ Outcome addToLag(Transaction& tx, LinkId id, Minutes minutes) {
 
 Result<ActivityId> drawActivity(Transaction& tx, ActivityKind kind, ActivityId below, BreakdownId group,
                                 const std::string& name, Date start, Minutes minutes, const NewWork& as) {
-    const auto id = addActivity(tx, kind, below, group, name, as);
+    auto id = addActivity(tx, kind, below, group, name, as);
     if (!id.ok()) return id;
     if (kind == ActivityKind::task)
         if (Outcome sized = stretchTo(tx, *id, minutes); !sized.ok()) return sized.errors();

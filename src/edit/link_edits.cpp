@@ -141,6 +141,7 @@ Outcome setWaitsFor(Transaction& tx, ActivityId id, std::string_view text, Loops
         wanted.emplace_back(link, isNew);
     }
     std::vector<LinkId> going;
+    going.reserve(old.size());
     for (const Link& link : old) going.push_back(link.id);
     tx.eraseAll<Link>(going);
     for (auto& [link, isNew] : wanted) {

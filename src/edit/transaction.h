@@ -166,6 +166,7 @@ public:
     template <typename Row, typename Ids> void eraseAll(const Ids& ids) {
         auto& table = tableOf<Row>(m_programme);
         std::vector<std::size_t> places;
+        places.reserve(std::size(ids));
         for (const auto id : ids) places.push_back(table.indexOf(id));
         std::sort(places.rbegin(), places.rend());
         for (const std::size_t place : places) {

@@ -74,7 +74,7 @@ Result<TypedSpan> parseShift(std::string_view text, const DayUnit& unit) {
         text.remove_prefix(1);
     if (text.empty() && back) return inputError("\"-\" is no lag", "write a lag as 3d or -2d");
     if (text.empty()) return TypedSpan{};
-    const auto span = parseSpan(text, unit);
+    auto span = parseSpan(text, unit);
     if (!span.ok() || !back) return span;
     return TypedSpan{-span->minutes, span->elapsed};
 }
