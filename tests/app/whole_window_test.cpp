@@ -18,6 +18,7 @@
 #include <QMenuBar>
 #include <QPlainTextEdit>
 #include <QPushButton>
+#include <QScopeGuard>
 #include <QTemporaryDir>
 
 #include <map>
@@ -189,9 +190,19 @@ private slots:
         QVERIFY(taken.size() > 20);
     }
 
-    /// No button's words are cut off at the size that the window has by default.
+    /// No button's words are cut off at the size that the window has by default, nor with larger text.
+    void buttonsHaveRoomForTheirWords_data() {
+        QTest::addColumn<int>("larger");
+        QTest::newRow("as drawn") << 0;
+        QTest::newRow("larger still") << 2;
+    }
     void buttonsHaveRoomForTheirWords() {
+        QFETCH(int, larger);
         Desk desk(small(), settings());
+        Preferences wanted = preferences();
+        wanted.textSize = larger;
+        setPreferences(*qApp, desk.settings, wanted);
+        const auto back = qScopeGuard([&] { setPreferences(*qApp, desk.settings, Preferences()); });
         desk.window.openDemo();
         QStringList cut;
         onEveryPage(desk, [&](const QString& page) {

@@ -26,7 +26,7 @@ public:
         : QStyledItemDelegate(parent), m_document(document), m_model(model) {}
 
     QSize sizeHint(const QStyleOptionViewItem&, const QModelIndex& index) const override {
-        return {200, m_model.row(index.row()).item ? itemHeight : headingHeight};
+        return {200, scaled(m_model.row(index.row()).item ? itemHeight : headingHeight)};
     }
 
     void paint(QPainter* painter, const QStyleOptionViewItem& option, const QModelIndex& index) const override {
@@ -58,18 +58,19 @@ private:
         painter.setFont(bodyFont());
         const QString quantity = quantityText(item.quantity, item.unit);
         const int quantityWidth = painter.fontMetrics().horizontalAdvance(quantity);
-        const QRect line(all.left() + 52, all.top() + 3, all.width() - 66, 17);
+        const int key = scaled(38), high = scaled(17); // of the number, and of a line
+        const QRect line(all.left() + key + 14, all.top() + 3, all.width() - key - 28, high);
         painter.setPen(t.muted);
         painter.setFont(secondaryFont());
-        painter.drawText(QRect(all.left() + 14, all.top() + 3, 36, 17), Qt::AlignVCenter,
-                         painter.fontMetrics().elidedText(show::text(item.key), Qt::ElideRight, 36));
+        painter.drawText(QRect(all.left() + 14, all.top() + 3, key - 2, high), Qt::AlignVCenter,
+                         painter.fontMetrics().elidedText(show::text(item.key), Qt::ElideRight, key - 2));
         painter.setFont(bodyFont());
         painter.setPen(t.ink);
         painter.drawText(line, Qt::AlignVCenter | Qt::AlignRight, quantity);
         painter.drawText(line, Qt::AlignVCenter,
                          painter.fontMetrics().elidedText(show::text(item.description), Qt::ElideRight,
                                                           line.width() - quantityWidth - 10));
-        const QRectF bar(line.left(), all.top() + 23, line.width() - 92, 5);
+        const QRectF bar(line.left(), all.top() + scaled(23), line.width() - scaled(92), 5);
         const bool whole = placed.left.sign() == 0;
         const double share = item.quantity.sign() > 0 ? placed.placed.toDouble() / item.quantity.toDouble() : 1;
         painter.setRenderHint(QPainter::Antialiasing);
@@ -83,7 +84,8 @@ private:
         }
         painter.setFont(whole ? secondaryFont() : boldened(secondaryFont()));
         painter.setPen(whole ? t.muted : t.nearText);
-        painter.drawText(QRect(line.right() - 88, all.top() + 18, 89, 15), Qt::AlignVCenter | Qt::AlignRight,
+        painter.drawText(QRect(line.right() - scaled(88), all.top() + scaled(18), scaled(89), scaled(15)),
+                         Qt::AlignVCenter | Qt::AlignRight,
                          whole ? BillList::tr("all placed") : BillList::tr("left %1").arg(show::number(placed.left)));
     }
 
@@ -166,6 +168,7 @@ Qt::ItemFlags BillListModel::flags(const QModelIndex& index) const {
 BillList::BillList(Document& document, QWidget* parent)
     : QListView(parent), m_model(new BillListModel(document, this)) {
     setObjectName(QStringLiteral("billList"));
+    connect(&lookChanges(), &LookChanges::changed, this, [this] { scheduleDelayedItemsLayout(); });
     setAccessibleName(tr("Items of the bill and what of them is placed"));
     setModel(m_model);
     setItemDelegate(new BillDelegate(document, *m_model, this));

@@ -20,7 +20,7 @@ class RowPainter : public QStyledItemDelegate {
 public:
     explicit RowPainter(EventList* list) : QStyledItemDelegate(list), m_list(list) {}
     [[nodiscard]] QSize sizeHint(const QStyleOptionViewItem&, const QModelIndex&) const override {
-        return {200, rowHeight};
+        return {200, scaled(rowHeight)};
     }
     void paint(QPainter* painter, const QStyleOptionViewItem& option, const QModelIndex& index) const override {
         const EventList::Entry& entry = m_list->entry(index.row());
@@ -33,22 +33,25 @@ public:
         painter->setBrush(entry.off ? QBrush(Qt::NoBrush) : QBrush(riskColour(entry.risk, t)));
         painter->drawRoundedRect(mark, 1.5, 1.5);
         painter->setRenderHint(QPainter::Antialiasing, false);
-        const int rightWidth = 86;
+        const int rightWidth = scaled(86), keyWidth = scaled(34);
         const auto line = [&](const QRect& box, Qt::Alignment side, const QFont& font, const QColor& ink,
                               const QString& words) { paintWords(*painter, box, side, font, ink, words); };
-        const int left = row.left() + 62, width = row.width() - 62 - rightWidth - 20;
-        line({row.left() + 28, row.top() + 7, 32, 18}, Qt::AlignLeft, secondaryFont(), t.muted, entry.key);
-        line({left, row.top() + 7, width, 18}, Qt::AlignLeft, boldened(bodyFont()), t.ink, entry.title);
-        line({left, row.top() + 24, width, 16}, Qt::AlignLeft, secondaryFont(), t.muted, entry.how);
+        const int left = row.left() + keyWidth + 28, width = row.width() - keyWidth - 28 - rightWidth - 20;
+        line({row.left() + 28, row.top() + scaled(7), keyWidth - 2, scaled(18)}, Qt::AlignLeft, secondaryFont(),
+             t.muted, entry.key);
+        line({left, row.top() + scaled(7), width, scaled(18)}, Qt::AlignLeft, boldened(bodyFont()), t.ink, entry.title);
+        line({left, row.top() + scaled(24), width, scaled(16)}, Qt::AlignLeft, secondaryFont(), t.muted, entry.how);
         const bool urgent = entry.urgency != EventList::Entry::Urgency::none;
-        line({left, row.top() + 40, width, 16}, Qt::AlignLeft, urgent ? boldened(secondaryFont()) : secondaryFont(),
+        line({left, row.top() + scaled(40), width, scaled(16)}, Qt::AlignLeft,
+             urgent ? boldened(secondaryFont()) : secondaryFont(),
              entry.urgency == EventList::Entry::Urgency::now ? t.criticalText : (urgent ? t.nearText : t.muted),
              entry.clock);
         const int right = row.right() - rightWidth - 12;
-        line({right, row.top() + 6, rightWidth, 20}, Qt::AlignRight, headingFont(), t.ink, entry.days);
+        line({right, row.top() + scaled(6), rightWidth, scaled(20)}, Qt::AlignRight, headingFont(), t.ink, entry.days);
         const QStringList small = entry.small.split(QLatin1Char('\n'));
         for (int i = 0; i < small.size(); ++i)
-            line({right, row.top() + 25 + 15 * i, rightWidth, 16}, Qt::AlignRight, secondaryFont(), t.muted, small[i]);
+            line({right, row.top() + scaled(25) + scaled(15) * i, rightWidth, scaled(16)}, Qt::AlignRight,
+                 secondaryFont(), t.muted, small[i]);
     }
 
 private:
@@ -108,6 +111,7 @@ QString clockText(const NoticeClock& clock, Duty duty) {
 EventList::EventList(Document& document, Date today, QWidget* parent)
     : QListWidget(parent), m_document(document), m_today(today) {
     setObjectName(QStringLiteral("eventList"));
+    connect(&lookChanges(), &LookChanges::changed, this, [this] { scheduleDelayedItemsLayout(); });
     setAccessibleName(tr("Register of events"));
     setItemDelegate(new RowPainter(this));
     setVerticalScrollMode(ScrollPerPixel);

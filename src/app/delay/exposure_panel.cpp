@@ -82,7 +82,7 @@ std::vector<ExposurePanel::Tile> ExposurePanel::tiles() const {
 }
 
 QRect ExposurePanel::tileRect(int index) const {
-    return {16, headHeight + index * tileStep, tileWidth, tileHeight};
+    return {16, headHeight + index * tileStep, scaled(tileWidth), tileHeight};
 }
 
 void ExposurePanel::mousePressEvent(QMouseEvent* event) {
@@ -131,7 +131,7 @@ void ExposurePanel::paintEvent(QPaintEvent*) {
         painter.drawRoundedRect(QRectF(8, 4, width() - 16, height() - 8), 5, 5);
     }
     painter.setRenderHint(QPainter::Antialiasing, false);
-    const int left = 16 + tileWidth + 8;
+    const int left = 16 + scaled(tileWidth) + 8;
     if (m_course.empty() || width() - left < 160) return;
     const std::string& currency = m_document.programme().job.currency;
     std::vector<LineSeries> series(reliefs);

@@ -24,7 +24,7 @@ class RowPainter : public QStyledItemDelegate {
 public:
     explicit RowPainter(CalendarList* list) : QStyledItemDelegate(list), m_list(list) {}
     [[nodiscard]] QSize sizeHint(const QStyleOptionViewItem&, const QModelIndex&) const override {
-        return {200, rowHeight};
+        return {200, scaled(rowHeight)};
     }
     void paint(QPainter* painter, const QStyleOptionViewItem& option, const QModelIndex& index) const override {
         const CalendarList::Entry& entry = m_list->entry(index.row());
@@ -34,12 +34,13 @@ public:
         paintRowGround(*painter, option);
         const QRect text = row.adjusted(14, 8, -signWidth - 22, -6);
         const auto line = [&](int y, const QFont& font, const QColor& ink, const QString& words) {
-            paintWords(*painter, QRect(text.left(), text.top() + y, text.width(), 18), Qt::AlignLeft, font, ink, words);
+            paintWords(*painter, QRect(text.left(), text.top() + scaled(y), text.width(), scaled(18)), Qt::AlignLeft,
+                       font, ink, words);
         };
         line(-1, boldened(bodyFont()), t.ink, entry.name);
         line(17, secondaryFont(), entry.special ? t.nearText : t.muted, entry.how);
         line(33, secondaryFont(), t.muted, entry.use);
-        paintWeekSign(*painter, QRectF(row.right() - signWidth - 12, row.top() + 18, signWidth, 30), entry.week,
+        paintWeekSign(*painter, QRectF(row.right() - signWidth - 12, row.top() + scaled(18), signWidth, 30), entry.week,
                       current ? t.accent : t.activity, t.nonWorking);
     }
     [[nodiscard]] QWidget* createEditor(QWidget* parent, const QStyleOptionViewItem&,
@@ -74,6 +75,7 @@ QString specialText(const Calendar& calendar) {
 
 CalendarList::CalendarList(Document& document, QWidget* parent) : QListWidget(parent), m_document(document) {
     setObjectName(QStringLiteral("calendarList"));
+    connect(&lookChanges(), &LookChanges::changed, this, [this] { scheduleDelayedItemsLayout(); });
     setAccessibleName(tr("Calendars"));
     setItemDelegate(new RowPainter(this));
     setVerticalScrollMode(ScrollPerPixel);
