@@ -35,6 +35,7 @@ expect "groups" "# Piling (1)|A2|# Concrete (1)|A1|# without Trade (2)|A3|A4" \
   "$("$CLI" rows "$ROOM/job.yarrin" --lens Trades --columns id | tail -n +2 | paste -sd'|')"
 # The first row, A2, is taken by its id into the group below.
 clk 100 188
+sleep 0.6 # two presses at once would be a double click
 drag 100 188 100 245
 expect "dragged" "Concrete,Concrete,-,-" "$(marks)"
 key ctrl+z

@@ -129,7 +129,10 @@ SiteTimeStage::SiteTimeStage(Document& document, Dialogs& dialogs, QWidget* pare
 QWidget* SiteTimeStage::buildList() {
     auto* part = new QWidget(this);
     part->setObjectName(QStringLiteral("siteTimeList"));
-    part->setMinimumWidth(200);
+    // Its heading and the words beside it, however large.
+    const auto least = [part] { part->setMinimumWidth(textEnlargement() > 0 ? scaled(252) : 200); };
+    least();
+    connect(&lookChanges(), &LookChanges::changed, part, least);
     auto* layout = new QVBoxLayout(part);
     layout->setContentsMargins(0, 10, 0, 0);
     layout->setSpacing(6);
