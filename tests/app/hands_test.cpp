@@ -301,6 +301,25 @@ private slots:
         desk.trigger("editUndo");
         desk.trigger("editUndo");
         QVERIFY(desk.programme() == p);
+        // Its menu takes away what it hangs from, but for the last.
+        desk.drag(post(false), {desk.bar("A020").x1 - 1, middle(desk.bar("A020")).y}, Qt::ControlModifier);
+        const auto choose = [&](const QString& words) {
+            const HammockShape& shape = desk.chart().layout().hammocks[0];
+            QContextMenuEvent asked(QContextMenuEvent::Mouse,
+                                    desk.chart().onViewport({(shape.x0 + shape.x1) / 2, shape.y + 4}), {});
+            QApplication::sendEvent(desk.chart().viewport(), &asked);
+            auto* menu = desk.visible<QMenu>("contextMenu");
+            for (QAction* one : menu->actions())
+                if (one->text() == words)
+                    return QTest::mouseClick(menu, Qt::LeftButton, {}, menu->actionGeometry(one).center());
+            qFatal("no such entry");
+        };
+        choose(QStringLiteral("No longer end at A010"));
+        QVERIFY(row(desk, "H1").to == (std::vector<Anchor>{{desk.id("A020"), End::finish, 0}}));
+        QApplication::processEvents();
+        choose(QStringLiteral("No longer end at A020"));
+        QVERIFY2(desk.notice().contains(QLatin1String("hang from nothing")), qPrintable(desk.notice()));
+        QCOMPARE(row(desk, "H1").to.size(), std::size_t(1));
     }
 };
 

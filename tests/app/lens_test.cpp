@@ -19,6 +19,7 @@
 #include <QMenu>
 #include <QPushButton>
 #include <QScrollBar>
+#include <QTableView>
 #include <QTemporaryDir>
 #include <QToolButton>
 
@@ -460,6 +461,33 @@ private slots:
         QTest::mouseMove(desk.table().viewport(), at + QPoint(0, 60));
         QTest::mouseRelease(desk.table().viewport(), Qt::LeftButton, {}, at + QPoint(0, 60));
         QCOMPARE(rows(desk), QStringLiteral("[Berth] A010 A020 A031 M100"));
+    }
+
+    /// While the other columns are scrolled sideways, the ids that stay in sight are what rows are dragged by.
+    void rowsAreDraggedByIdsThatStay() {
+        Desk desk(small(), settings());
+        desk.window.resize(1000, 700);
+        QApplication::processEvents();
+        desk.clickCell(desk.cell("A030", "id"));
+        QScrollBar* sideways = desk.table().horizontalScrollBar();
+        sideways->setValue(sideways->maximum());
+        QApplication::processEvents();
+        auto* frozen = desk.find<QTableView>("frozenColumns");
+        QVERIFY(frozen->isVisible());
+        const QPoint from = frozen->visualRect(desk.cell("A030", "id")).center();
+        const QRect first = frozen->visualRect(desk.cell("A010", "id"));
+        const QPoint to(from.x(), first.top() + 3);
+        QTest::mousePress(frozen->viewport(), Qt::LeftButton, {}, from);
+        for (const QPoint& at : {(from + to) / 2, to}) {
+            QMouseEvent move(QEvent::MouseMove, at, frozen->viewport()->mapToGlobal(at), Qt::LeftButton, Qt::LeftButton,
+                             {});
+            QApplication::sendEvent(frozen->viewport(), &move);
+        }
+        QTest::mouseRelease(frozen->viewport(), Qt::LeftButton, {}, to);
+        QCOMPARE(desk.programme().activities[0].key, std::string("A030"));
+        QCOMPARE(sideways->value(), sideways->maximum());
+        desk.trigger("editUndo");
+        QVERIFY(desk.programme() == small());
     }
 
     void rowsAreDraggedWithinTheBreakdown() {
