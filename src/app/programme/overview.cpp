@@ -10,6 +10,7 @@
 #include <QPainter>
 
 #include <algorithm>
+#include <array>
 #include <cmath>
 #include <utility>
 
@@ -77,33 +78,68 @@ void Overview::show(double left, double right) {
     m_state.setTime(whole.at(left), ppd);
 }
 
-const QPixmap& Overview::picture() const {
-    if (!m_picture.isNull()) return m_picture;
-    m_picture = QPixmap(size() * devicePixelRatioF());
-    m_picture.setDevicePixelRatio(devicePixelRatioF());
-    m_picture.fill(theme().panel);
+namespace {
+
+/// What of the activities that lie on one pixel shows: the most urgent, however the rows stand.
+enum class Rank : unsigned char { none, complete, hammock, plain, near, critical };
+
+Rank rankOf(const Activity& activity, const ActivityFigures& figures) {
+    if (activity.kind == ActivityKind::hammock) return Rank::hammock;
+    switch (toneOf(figures)) {
+    case Tone::critical:
+        return Rank::critical;
+    case Tone::nearCritical:
+        return Rank::near;
+    case Tone::complete:
+        return Rank::complete;
+    default:
+        return Rank::plain;
+    }
+}
+
+} // namespace
+
+/// Pixel by pixel, for there may be a hundred thousand bars on thirty lines.
+QImage Overview::bars(const QSize& size, qreal ratio) const {
+    const int wide = size.width(), high = size.height();
+    std::vector<Rank> ranks(std::size_t(wide) * std::size_t(high), Rank::none);
     const TimeScale whole = scale();
-    QPainter painter(&m_picture);
     const auto& figures = m_document.schedule().activities;
     const std::span<const ChartRow> rows = m_rows.rows();
-    const double step = (height() - 6.0) / std::max<double>(1.0, double(rows.size()));
-    // What is urgent lies over the rest, however the rows stand.
-    for (const Tone layer : {Tone::complete, Tone::plain, Tone::nearCritical, Tone::critical})
-        for (std::size_t i = 0; i < rows.size(); ++i) {
-            if (rows[i].isGroup || rows[i].index >= figures.size()) continue;
-            const ActivityFigures& one = figures[rows[i].index];
-            const bool hammock = m_document.programme().activities[rows[i].index].kind == ActivityKind::hammock;
-            if ((hammock ? Tone::complete : toneOf(one)) != layer) continue;
-            const double x = whole.x(one.earlyStart);
-            const QColor ink = hammock                       ? theme().hammock
-                               : layer == Tone::critical     ? theme().critical
-                               : layer == Tone::nearCritical ? theme().near
-                               : layer == Tone::complete     ? theme().complete
-                                                             : theme().activity;
-            painter.fillRect(QRectF(x, 3 + double(i) * step, std::max(1.5, whole.x(one.earlyFinish) - x),
-                                    std::clamp(step, 1.0, 2.5)),
-                             ink);
-        }
+    const double edgeSpace = 3 * ratio;
+    const double step = (high - 2 * edgeSpace) / std::max<double>(1.0, double(rows.size()));
+    const int thick = std::max(1, int(std::lround(std::clamp(step, ratio, 2.5 * ratio))));
+    for (std::size_t i = 0; i < rows.size(); ++i) {
+        if (rows[i].isGroup || rows[i].index >= figures.size()) continue;
+        const ActivityFigures& one = figures[rows[i].index];
+        const Rank rank = rankOf(m_document.programme().activities[rows[i].index], one);
+        const int from = std::clamp(int(whole.x(one.earlyStart) * ratio), 0, wide - 1);
+        const int to = std::clamp(int(std::ceil(whole.x(one.earlyFinish) * ratio)), from + 1, wide);
+        const int top = std::clamp(int(edgeSpace + double(i) * step), 0, high - 1);
+        for (int y = top; y < std::min(top + thick, high); ++y)
+            for (int x = from; x < to; ++x) {
+                Rank& there = ranks[std::size_t(y) * std::size_t(wide) + std::size_t(x)];
+                there = std::max(there, rank);
+            }
+    }
+    const Theme& t = theme();
+    const std::array<QRgb, 6> inks{t.panel.rgb(),    t.complete.rgb(), t.hammock.rgb(),
+                                   t.activity.rgb(), t.near.rgb(),     t.critical.rgb()};
+    QImage image(size, QImage::Format_RGB32);
+    for (int y = 0; y < high; ++y) {
+        auto* line = reinterpret_cast<QRgb*>(image.scanLine(y));
+        for (int x = 0; x < wide; ++x)
+            line[x] = inks[std::size_t(ranks[std::size_t(y) * std::size_t(wide) + std::size_t(x)])];
+    }
+    image.setDevicePixelRatio(ratio);
+    return image;
+}
+
+const QPixmap& Overview::picture() const {
+    if (!m_picture.isNull()) return m_picture;
+    m_picture = QPixmap::fromImage(bars((QSizeF(size()) * devicePixelRatioF()).toSize(), devicePixelRatioF()));
+    const TimeScale whole = scale();
+    QPainter painter(&m_picture);
     for (const Section& section : m_document.programme().sections)
         painter.fillRect(QRectF(whole.x(startOf(section.completion + section.grantedDays + 1)), 0, 1, height()),
                          theme().contractDate);

@@ -6,6 +6,7 @@
 #include "app/base/view_state.h"
 #include "app/table/activity_model.h"
 
+#include <QImage>
 #include <QPixmap>
 #include <QWidget>
 
@@ -42,6 +43,7 @@ private:
     void show(double left, double right);
     void forget();
     [[nodiscard]] const QPixmap& picture() const;
+    [[nodiscard]] QImage bars(const QSize& size, qreal ratio) const;
 
     Document& m_document;
     ViewState& m_state;
