@@ -2,6 +2,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // What is asked in small sheets over the page: several rows, one value for all, a block at other places, links picked
 // by typing; and what the card edits of links and hammocks.
+#include "app/base/look.h"
 #include "app/card/picker.h"
 #include "app/programme/overview.h"
 #include "app/table/ask_sheet.h"
@@ -317,6 +318,15 @@ private slots:
             const TimeScale scale = desk.chart().request().scale;
             return std::pair(scale.at(0), scale.at(desk.chart().viewport()->width()));
         };
+        // What is critical shows in it, where it lies.
+        const QImage strip = overview->grab().toImage();
+        const BarShape urgent = desk.bar("A010");
+        QVERIFY(urgent.tone == Tone::critical);
+        const Instant middle = desk.chart().request().scale.at((urgent.x0 + urgent.x1) / 2);
+        int red = 0;
+        for (int y = 0; y < strip.height(); ++y)
+            red += strip.pixelColor(int(overview->scale().x(middle)), y) == theme().critical ? 1 : 0;
+        QVERIFY2(red > 0 && red < strip.height() / 2, qPrintable(QString::number(red)));
         const QRectF frame = overview->frame();
         QVERIFY(frame.width() > 20 && frame.right() < overview->width() - 40);
         QVERIFY(std::abs(double(overview->scale().at(frame.left()) - seen().first)) < 60);
