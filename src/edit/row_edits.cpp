@@ -219,7 +219,6 @@ Result<std::vector<ActivityId>> duplicateAt(Transaction& tx, std::span<const Act
     std::vector<Activity> block;
     for (const std::size_t place : at) block.push_back(tx.programme().activities[place]);
     const std::vector<Link> links = innerLinks(tx.programme(), {ids.begin(), ids.end()});
-    std::unordered_set<std::string> coming;
     std::vector<ActivityId> made;
     std::size_t below = at.back() + 1;
     int unit = 0;
@@ -228,19 +227,17 @@ Result<std::vector<ActivityId>> duplicateAt(Transaction& tx, std::span<const Act
         if (!to) return inputError("the location is no longer there");
         ++unit;
         std::vector<Activity> rows = block;
-        for (std::size_t i = 0; i < rows.size(); ++i) {
-            rows[i].key = keyFrom(pattern, block[i].key, unit, i + 1, to->key);
-            if (rows[i].key.empty()) return inputError("the pattern makes no id", "write it as {id}-{location}");
-            if (!coming.insert(rows[i].key).second)
-                return inputError("the pattern makes the id " + rows[i].key + " twice",
-                                  "let it hold {id} or {step}, and {location} or {unit}");
-            for (const Activity& other : tx.programme().activities)
-                if (other.key == rows[i].key)
-                    return inputError("there is an activity " + rows[i].key + " already", "choose another pattern");
-            rows[i].name = renamed(rows[i].name, tx.programme().locations.row(rows[i].location), *to);
-            rows[i].location = place;
+        for (Activity& row : rows) {
+            row.name = renamed(row.name, tx.programme().locations.row(row.location), *to);
+            row.location = place;
         }
-        for (const ActivityId id : put(tx, rows, links, below)) made.push_back(id);
+        const std::string called = to->key;
+        const std::vector<ActivityId> copies = put(tx, rows, links, below);
+        // By the rules for any id that is typed.
+        for (std::size_t i = 0; i < copies.size(); ++i)
+            if (Outcome named = setKey(tx, copies[i], keyFrom(pattern, block[i].key, unit, i + 1, called)); !named.ok())
+                return named.errors();
+        made.insert(made.end(), copies.begin(), copies.end());
         below += rows.size();
     }
     return made;

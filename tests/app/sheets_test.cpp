@@ -159,7 +159,7 @@ private slots:
         }
         QCOMPARE(words(desk, "askWords"), QStringLiteral("4 activities, from A010-D1 A010 to A020-D2 A020"));
         fill(desk, "elsewherePattern", "{id}");
-        QVERIFY2(words(desk, "askWords").contains(QLatin1String("A010 already")), qPrintable(words(desk, "askWords")));
+        QVERIFY2(words(desk, "askWords").contains(QLatin1String("A010 is used")), qPrintable(words(desk, "askWords")));
         QTest::keyClick(desk.visible<QLineEdit>("elsewherePattern"), Qt::Key_Return);
         QVERIFY(desk.programme() == p);
         fill(desk, "elsewherePattern", "{location}-{id}");
@@ -257,7 +257,12 @@ private slots:
         QCOMPARE(desk.programme().links[1].lag, -day);
         QTest::mouseClick(desk.visible<QPushButton>("cardLinkDelete"), Qt::LeftButton);
         QCOMPARE(desk.programme().links.size(), before.links.size() - 1);
+        QVERIFY(!desk.window.viewState().link());
         QApplication::processEvents();
+        // A row that was chosen before has its card again, however it is pressed.
+        desk.clickCell(desk.cell("A010", "name"));
+        desk.window.viewState().selectLink(desk.programme().links[0].id);
+        QTRY_COMPARE(desk.visible<QLabel>("cardTitle")->text(), QStringLiteral("A010 → A020"));
         desk.clickCell(desk.cell("A010", "name"));
         QTRY_VERIFY(desk.visible<QLabel>("cardTitle")->text().contains(QLatin1String("A010")));
     }

@@ -132,6 +132,37 @@ private slots:
         QVERIFY(layoutLines({}, {}, 100, 100).lines.empty());
     }
 
+    /// Painted strip by strip, as scrolling does, a chart is the same as painted in one go.
+    void stripsMakeOnePicture() {
+        Builder b;
+        for (const char* key : {"A", "B", "C", "D", "E"}) b.task(key, 3);
+        b.milestone("M").link("A", "B").link("A", "C", LinkType::ss, 480).link("B", "E").link("E", "M").link("D", "M");
+        b.change("D", [](Activity& a) {
+            a.pauses = {{480, 480}};
+            a.constraint = Constraint{ConstraintType::startNotBefore, {startOf(dateFrom(2027, 3, 3)), true}};
+        });
+        b.section("S1", "M", "2027-03-12", 1000);
+        const Chart chart(b.programme);
+        const BarLayout layout = layoutBars(chart.request());
+        QVERIFY(!layout.pennants.empty() && !layout.links.empty());
+        const AxisLayout axis = axisFor(chart.request().scale, 400, dateFrom(2027, 3, 1));
+        const QImage whole = painted(chart, 1);
+        for (const int strip : {7, 26, 41}) {
+            QImage image(whole.size(), whole.format());
+            QPainter painter(&image);
+            for (int top = 0; top < image.height(); top += strip) {
+                const QRect part(0, top, image.width(), std::min(strip, image.height() - top));
+                painter.setClipRect(part);
+                paintBars(painter, layout, chart.rows, axis, {Theme::light(), QRectF(part)});
+            }
+            painter.end();
+            for (int y = 0; y < image.height(); ++y)
+                for (int x = 0; x < image.width(); ++x)
+                    QVERIFY2(image.pixel(x, y) == whole.pixel(x, y),
+                             qPrintable(QStringLiteral("strips of %1: %2, %3").arg(strip).arg(x).arg(y)));
+        }
+    }
+
     void contractWeekOneHoldsTheStart() {
         const Date start = dateFrom(2026, 3, 4); // a Wednesday
         QCOMPARE(contractWeek(start, start), 1);

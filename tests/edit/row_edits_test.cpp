@@ -189,7 +189,8 @@ private slots:
         QCOMPARE(p.links.size(), before.links.size() + 2); // those that lead out of the block stay where they are
         // Two of one id, an id that is there, no id at all: nothing is done.
         p = before;
-        for (const char* bad : {"{location}", "{id}", "", "X", "{step}{step}"}) {
+        for (const char* bad : {"{location}", "{id}", "", "X", "{step}{step}", "{id};{location}", "{id}\"{location}",
+                                "{id}{location}-and so much more that no table would have room for all of it"}) {
             const std::string fault = duplicate({2, 3}, bad);
             QVERIFY2(!fault.empty(), bad);
             QVERIFY2(p == before, bad);

@@ -8,11 +8,11 @@
 namespace yarrin {
 
 void ViewState::select(std::vector<ActivityId> ids, ActivityId current) {
+    selectLink({}); // one thing is chosen at a time
     if (ids == m_selection && current == m_current) return;
     m_selection = std::move(ids);
     m_selected = {m_selection.begin(), m_selection.end()};
     m_current = current;
-    selectLink({}); // one thing is chosen at a time
     emit selectionChanged();
 }
 

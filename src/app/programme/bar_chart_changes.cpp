@@ -86,9 +86,10 @@ BarChartView::Change BarChartView::movedByLag(ActivityId id, Date date) const {
         own.endOfMinute(own.worked(start) + own.worked(figures.earlyFinish) - own.worked(figures.earlyStart));
     std::vector<std::pair<LinkId, Minutes>> lags;
     QStringList words;
-    for (std::size_t i = 0; i < programme.links.size(); ++i) {
-        const Link& link = programme.links[i];
-        if (link.to != id || !schedule.driving[i]) continue;
+    for (const LinkId into : m_document.lookup().into(id)) {
+        const std::size_t at = programme.links.indexOf(into);
+        if (!schedule.driving[at]) continue;
+        const Link& link = programme.links[at];
         const bool ofFinish = link.type == LinkType::ff || link.type == LinkType::sf;
         const auto runs = calendar(lagCalendarOf(programme, link));
         const Minutes by = ofFinish ? runs->worked(finish) - runs->worked(figures.earlyFinish)

@@ -66,6 +66,8 @@ BarChartView::BarChartView(Document& document, ViewState& state, ActivityModel& 
     connect(m_linkLine, &LinkLine::refused, this, &BarChartView::refused);
     connect(&m_document, &Document::changed, m_linkLine, &LinkLine::drop);
     connect(&m_document, &Document::changed, this, [this] {
+        // Its id may be another link's later.
+        if (!m_document.programme().links.row(m_state.link())) m_state.selectLink({});
         // A programme that begins at another time is followed there.
         const Instant start = m_document.programme().job.start;
         if (const Minutes moved = start - std::exchange(m_start, start))

@@ -470,6 +470,7 @@ void ActivityTable::selectDrivingPath() {
 }
 
 void ActivityTable::mousePressEvent(QMouseEvent* event) {
+    m_state.selectLink({}); // also where the row was chosen before
     if (event->button() == Qt::LeftButton && event->modifiers() == Qt::NoModifier &&
         takeHold(indexAt(event->pos()), event->pos()))
         return;

@@ -76,8 +76,10 @@ void paintPennantLines(QPainter& painter, const BarLayout& layout, const BarInk&
     QPen pen(ink.theme.contractDate, 1);
     pen.setDashPattern({5, 3});
     painter.setPen(pen);
+    // From a whole dash on, so that strips painted one after the other make one line.
+    const double top = std::floor(ink.area.top() / 8) * 8;
     for (const PennantShape& pennant : layout.pennants)
-        painter.drawLine(QPointF(crisp(pennant.x), ink.area.top()), QPointF(crisp(pennant.x), ink.area.bottom()));
+        painter.drawLine(QPointF(crisp(pennant.x), top), QPointF(crisp(pennant.x), ink.area.bottom()));
 }
 
 /// A right-angled way with corners rounded by 3 pixels, as its straight parts and its corners.
