@@ -5,6 +5,7 @@
 #include "core/network/schedule.h"
 #include "edit/acceleration_edits.h"
 #include "edit/activity_edits.h"
+#include "edit/bar_edits.h"
 #include "edit/bill_edits.h"
 #include "edit/breakdown_edits.h"
 #include "edit/calendar_edits.h"
@@ -181,10 +182,48 @@ private:
             return setCalendar(m_tx, id, below(4) ? some(p().calendars) : continuousCalendar);
         }
     }
+    /// What hands do to bars, and what is asked for in sheets.
+    Outcome hands() {
+        const ActivityId a = some(p().activities), b = some(p().activities);
+        const std::array both{a, b};
+        const auto minutes = [&] { return Minutes(below(20)) * 120 - 240; };
+        switch (below(9)) {
+        case 0:
+            return stretchTo(m_tx, a, minutes(), any<Solved>(3));
+        case 1:
+            return setPause(m_tx, a, minutes(), minutes());
+        case 2:
+            return setPauses(m_tx, a, span() + " after " + span() + (below(2) ? "; 1d after 2d" : ""));
+        case 3: {
+            const LinkId id = some(p().links);
+            const Link* link = p().links.row(id);
+            if (!link) return done();
+            const auto with = withLag(p(), *link, span());
+            return with.ok() ? setLink(m_tx, *with) : Outcome(with.errors());
+        }
+        case 4:
+            return setAnchor(m_tx, a, any<End>(1), {b, any<End>(1), minutes()}, below(2) == 0);
+        case 5:
+            return removeAnchor(m_tx, a, any<End>(1), b);
+        case 6:
+            return made(drawActivity(m_tx, any<ActivityKind>(2), a, some(p().breakdown), words(),
+                                     dateOf(p().job.start) + int(below(900)), minutes()));
+        case 7:
+            return made(
+                addSeveral(m_tx, a, some(p().breakdown), int(below(4)), words(), below(2) == 0, {span(), true}));
+        default:
+            return made(
+                duplicateAt(m_tx, both, std::array{some(p().locations)}, below(2) ? "{id}-{location}" : words()));
+        }
+    }
     Outcome links() {
         const ActivityId a = some(p().activities), b = some(p().activities);
         const std::array both{a, b};
-        switch (below(9)) {
+        switch (below(12)) {
+        case 9:
+        case 10:
+        case 11:
+            return hands();
         case 4:
             return reverseLink(m_tx, some(p().links));
         case 5:
