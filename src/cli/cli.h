@@ -42,11 +42,14 @@ ExitStatus usageFault(std::string_view verb, std::string_view what, CliStreams s
 extern const Verb billVerb;
 extern const Verb calcVerb;
 extern const Verb calendarVerb;
+extern const Verb cashVerb;
 extern const Verb compareVerb;
 extern const Verb convertVerb;
+extern const Verb demandVerb;
 extern const Verb exposureVerb;
 extern const Verb freezeVerb;
 extern const Verb impactVerb;
+extern const Verb levelVerb;
 extern const Verb rowsVerb;
 extern const Verb sealVerb;
 extern const Verb takeVerb;

@@ -43,6 +43,8 @@ std::string inWords(const Programme& programme, const Activity& activity, const 
         return "the required finish" + at;
     case CauseKind::contractDate:
         return "the contract date of section " + programme.sections.row(cause.section)->key + at;
+    case CauseKind::levelling:
+        return "levelling, which holds it" + at;
     case CauseKind::access:
         return "access, event " + programme.events.row(cause.event)->key;
     case CauseKind::actual:

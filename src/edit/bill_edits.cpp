@@ -409,26 +409,6 @@ Outcome removeBookItem(Transaction& tx, BookItemId id) {
     return done();
 }
 
-Outcome setLimit(Transaction& tx, const std::string& name, std::string_view text) {
-    const std::string key = trimmed(name);
-    if (key.empty()) return inputError("a limit needs the name of a trade or plant");
-    const Limit* there = nullptr;
-    for (const Limit& limit : tx.programme().limits)
-        if (limit.key == key) there = &limit;
-    if (trimmedView(text).empty()) {
-        if (there) tx.erase<Limit>(there->id);
-        return done();
-    }
-    const auto value = parseFigure(text);
-    if (!value.ok()) return value.errors();
-    if (value->sign() < 0) return inputError("less than nothing cannot be available");
-    if (there)
-        tx.set(Limit{there->id, key, *value});
-    else
-        tx.append(Limit{tx.programme().limits.freshId(), key, *value});
-    return done();
-}
-
 Outcome setLearning(Transaction& tx, ActivityId id, std::string_view rate, std::optional<int> unitNumber) {
     const Activity* row = tx.programme().activities.row(id);
     if (!row) return activityGone;

@@ -41,9 +41,6 @@ enum class BookField { key, name, group, unit, output, hours, crew, source, note
 /// Removes a copy that nothing uses.
 [[nodiscard]] Outcome removeBookItem(Transaction& tx, BookItemId id);
 
-/// How much of a trade or plant the site has; empty text takes the limit off.
-[[nodiscard]] Outcome setLimit(Transaction& tx, const std::string& name, std::string_view text);
-
 /// Learning on repeated units as typed: "90 %", or nothing. `unitNumber` none leaves it.
 [[nodiscard]] Outcome setLearning(Transaction& tx, ActivityId id, std::string_view rate, std::optional<int> unitNumber);
 

@@ -163,6 +163,8 @@ std::unordered_map<CalendarId, CalendarUse> usesOf(const Programme& programme) {
     }
     for (const Calendar& calendar : programme.calendars)
         if (calendar.extends) uses[calendar.extends].extendedBy.push_back(calendar.id);
+    for (const Resource& resource : programme.resources)
+        if (resource.calendar) ++uses[resource.calendar].resources;
     for (const Link& link : programme.links)
         if (link.lag != 0) ++uses[lagCalendarOf(programme, link)].lags;
     return uses;
@@ -232,8 +234,9 @@ Outcome removeCalendar(Transaction& tx, CalendarId id, CalendarId replacement) {
         return std::any_of(sequence.steps.begin(), sequence.steps.end(),
                            [&](const SequenceStep& step) { return step.calendar == id; });
     });
-    const bool used =
-        inSteps || use.isDefault || !use.activities.empty() || !use.hammocks.empty() || !use.extendedBy.empty();
+    const auto& resources = tx.programme().resources;
+    const bool used = inSteps || use.resources > 0 || use.isDefault || !use.activities.empty() ||
+                      !use.hammocks.empty() || !use.extendedBy.empty();
     const bool there = replacement == continuousCalendar || tx.programme().calendars.row(replacement);
     if (used && (!there || replacement == id))
         return inputError("the calendar is in use", "choose the one that takes its place");
@@ -243,6 +246,10 @@ Outcome removeCalendar(Transaction& tx, CalendarId id, CalendarId replacement) {
             row.calendar = replacement;
             tx.set(std::move(row));
         }
+    for (Resource resource : std::vector(resources.rows())) {
+        if (resource.calendar == id) resource.calendar = replacement;
+        tx.set(std::move(resource));
+    }
     for (Sequence sequence : std::vector(sequences.rows())) {
         for (SequenceStep& step : sequence.steps)
             if (step.calendar == id) step.calendar = replacement;

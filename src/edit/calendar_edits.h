@@ -23,6 +23,7 @@ struct CalendarUse {
     std::vector<ActivityId> hammocks;
     std::size_t byDefault = 0; ///< activities that name none, where it is the job's default
     std::vector<CalendarId> extendedBy;
+    std::size_t resources = 0; ///< that work to it
     bool isDefault = false;
     std::size_t lags = 0; ///< links whose lag runs on it
 };

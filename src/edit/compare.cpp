@@ -5,6 +5,7 @@
 #include "core/model/describe/said.h"
 #include "core/model/describe/texts.h"
 #include "core/model/phrases.h"
+#include "core/model/resource_book.h"
 #include "core/model/words.h"
 #include "edit/event_edits.h"
 
@@ -62,8 +63,11 @@ public:
         sections();
         calendars();
         events();
-        records(m_before.programme.accelerations, m_after.programme.accelerations, "record of time won");
-        records(m_before.programme.miles, m_after.programme.miles, "measured mile");
+        records(m_before.programme.accelerations, m_after.programme.accelerations, DifferenceKind::events,
+                "record of time won");
+        records(m_before.programme.miles, m_after.programme.miles, DifferenceKind::events, "measured mile");
+        records(m_before.programme.resources, m_after.programme.resources, DifferenceKind::quantity, "resource");
+        costs();
         return std::move(m_out);
     }
 
@@ -113,18 +117,45 @@ private:
                                     });
     }
     /// Rows that are matched by what people call them.
-    template <typename Rows> void records(const Rows& before, const Rows& after, const std::string& kind) {
+    template <typename Rows>
+    void records(const Rows& before, const Rows& after, DifferenceKind about, const std::string& kind) {
+        const auto titleOf = [](const auto& row) {
+            if constexpr (requires { row.title; })
+                return row.title;
+            else
+                return row.name;
+        };
         for (const auto& now : after) {
             const auto then =
                 std::find_if(before.begin(), before.end(), [&](const auto& r) { return r.key == now.key; });
             if (then == before.end())
-                tell(DifferenceKind::events, now.key, now.title, kind + " added", "", "");
+                tell(about, now.key, titleOf(now), kind + " added", "", "");
             else
-                fields(DifferenceKind::events, *then, now, now.title, {"id"});
+                fields(about, *then, now, titleOf(now), {"id"});
         }
         for (const auto& then : before)
             if (std::none_of(after.begin(), after.end(), [&](const auto& r) { return r.key == then.key; }))
-                tell(DifferenceKind::events, then.key, then.title, kind + " removed", "", "");
+                tell(about, then.key, titleOf(then), kind + " removed", "", "");
+    }
+    /// Cost to date by month, head and activity.
+    void costs() {
+        std::map<std::string, std::pair<Fraction, Fraction>> sums;
+        const auto gather = [&](const Programme& programme, auto side) {
+            for (const CostEntry& entry : programme.costs) {
+                const Activity* activity = programme.activities.row(entry.activity);
+                Fraction& sum = sums[monthText(entry.month) + " " + std::string(wordOf(entry.head)) +
+                                     (activity ? " " + activity->key : std::string())].*
+                                side;
+                sum = sum + Fraction(entry.amount);
+            }
+        };
+        using Sums = std::pair<Fraction, Fraction>;
+        gather(m_before.programme, &Sums::first);
+        gather(m_after.programme, &Sums::second);
+        const auto money = [](const Fraction& sum) { return sum.rounded(2).value_or(Decimal(0)).text(); };
+        for (const auto& [what, sum] : sums)
+            if (!(sum.first == sum.second))
+                tell(DifferenceKind::progress, "", what, "cost to date", money(sum.first), money(sum.second));
     }
     static std::string days(Minutes minutes, const WorkCalendar& calendar) {
         return (minutes < 0 ? "-" : "") + spanText(std::abs(minutes), DayUnit{calendar.dayMinutes(), 5});
@@ -164,6 +195,15 @@ private:
         }
         differ(DifferenceKind::progress, now, "quantity done", then.quantityDone, now.quantityDone);
         differ(DifferenceKind::progress, now, "cost to date", then.costToDate, now.costToDate);
+        const auto phrase = [&](DifferenceKind kind, const char* what, std::string was, std::string is) {
+            if (was != is) add(kind, now, what, was.empty() ? "none" : was, is.empty() ? "none" : is);
+        };
+        phrase(DifferenceKind::quantity, "needs", needsText(m_before.programme, then),
+               needsText(m_after.programme, now));
+        phrase(DifferenceKind::quantity, "sums", lumpSumsText(then), lumpSumsText(now));
+        differ(DifferenceKind::constraint, now, "levelled from", then.levelledFrom, now.levelledFrom);
+        phrase(DifferenceKind::contract, "section", describe::said(m_before.programme, then.section),
+               describe::said(m_after.programme, now.section));
         if (then.notes != now.notes) add(DifferenceKind::texts, now, "notes", then.notes, now.notes);
         codes(then, now);
         for (const PlainText& text : activityTexts())

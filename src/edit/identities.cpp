@@ -36,7 +36,8 @@ private:
     template <typename Id> struct Kept { std::unordered_map<std::uint32_t, std::uint32_t> numbers; };
     std::tuple<Kept<CalendarId>, Kept<BreakdownId>, Kept<LocationId>, Kept<ActivityId>, Kept<LinkId>, Kept<SectionId>,
                Kept<EventId>, Kept<BookItemId>, Kept<BillItemId>, Kept<AllocationId>, Kept<LimitId>, Kept<SequenceId>,
-               Kept<LaidOutId>, Kept<AccelerationId>, Kept<MileId>, Kept<CodeId>, Kept<LensId>>
+               Kept<LaidOutId>, Kept<AccelerationId>, Kept<MileId>, Kept<CodeId>, Kept<LensId>, Kept<ResourceId>,
+               Kept<CostEntryId>>
         m_kept;
 };
 

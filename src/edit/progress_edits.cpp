@@ -129,6 +129,7 @@ Outcome setActual(Transaction& tx, ActivityId id, Actual which, std::string_view
     if (which == Actual::start && a.actualFinish && !isMilestone(a.kind) && *a.actualFinish < *at)
         return inputError("it finished on " + dayText(*a.actualFinish), "it cannot have started after that");
     actual = *at;
+    a.levelledFrom.reset(); // what has started is held by nothing
     // A milestone has one date, whichever column it is typed in.
     if (isMilestone(a.kind)) a.actualStart = a.actualFinish = *at;
     tx.set(std::move(a));

@@ -27,11 +27,11 @@ struct JobChange {
     Job after;
 };
 
-using Change =
-    std::variant<JobChange, RowChange<Calendar>, RowChange<BreakdownNode>, RowChange<Location>, RowChange<Activity>,
-                 RowChange<Link>, RowChange<Section>, RowChange<DelayEvent>, RowChange<BookItem>, RowChange<BillItem>,
-                 RowChange<Allocation>, RowChange<Limit>, RowChange<Sequence>, RowChange<LaidOut>,
-                 RowChange<Acceleration>, RowChange<MeasuredMile>, RowChange<Code>, RowChange<KeptLens>>;
+using Change = std::variant<JobChange, RowChange<Calendar>, RowChange<BreakdownNode>, RowChange<Location>,
+                            RowChange<Activity>, RowChange<Link>, RowChange<Section>, RowChange<DelayEvent>,
+                            RowChange<BookItem>, RowChange<BillItem>, RowChange<Allocation>, RowChange<Limit>,
+                            RowChange<Sequence>, RowChange<LaidOut>, RowChange<Acceleration>, RowChange<MeasuredMile>,
+                            RowChange<Code>, RowChange<KeptLens>, RowChange<Resource>, RowChange<CostEntry>>;
 
 /// One step that a person took, as a value: undo, redo, the journal and the comparison of programmes stand on it.
 struct Edit {
@@ -101,6 +101,13 @@ template <> inline auto& tableOf<Code>(Programme& programme) {
 }
 template <> inline auto& tableOf<KeptLens>(Programme& programme) {
     return programme.lenses;
+}
+
+template <> inline auto& tableOf<Resource>(Programme& programme) {
+    return programme.resources;
+}
+template <> inline auto& tableOf<CostEntry>(Programme& programme) {
+    return programme.costs;
 }
 
 template <typename Row> const auto& tableOf(const Programme& programme) {

@@ -143,10 +143,14 @@ public:
         else
             m_faults.file(at(key), "\"" + word + "\" is not one of " + allWords<Enum>());
     }
+    template <typename Enum> void choice(const char* key, std::optional<Enum>& value) {
+        if (member(key)) choice(key, value.emplace());
+    }
     void instant(const char* key, std::optional<Instant>& value) {
         parsed(key, value, parseInstant, "a date and time like 2027-03-01T08:00");
     }
     void date(const char* key, std::optional<Date>& value) { parsed(key, value, parseDate, "a date like 2027-03-01"); }
+    void date(const char* key, std::optional<Month>& value) { parsed(key, value, parseMonth, "a month like 2027-03"); }
     void dateOrInstant(const char* key, std::optional<DateOrInstant>& value) {
         parsed(key, value, parseDateOrInstant, "a date like 2027-03-01 or 2027-03-01T08:00");
     }

@@ -30,6 +30,16 @@ public:
             rows<Section>(object);
             object.finish();
         });
+        root.read("terms", [&](const Json& terms, const std::string& where) {
+            Object object(terms, where, m_faults);
+            read(object, describe::Described<Job>::terms);
+            object.read("pay", [&](const Json& pay, const std::string& at) {
+                Object heads(pay, at, m_faults);
+                read(heads, describe::Described<Job>::pay);
+                heads.finish();
+            });
+            object.finish();
+        });
         forEachRowType([&]<typename Row>(Row*) {
             if constexpr (!std::is_same_v<Row, Section>) rows<Row>(root);
         });

@@ -24,7 +24,7 @@ public:
 
 private:
     std::tuple<Keys<CalendarId>, Keys<BreakdownId>, Keys<LocationId>, Keys<ActivityId>, Keys<SectionId>, Keys<EventId>,
-               Keys<BookItemId>, Keys<BillItemId>, Keys<SequenceId>, Keys<CodeId>>
+               Keys<BookItemId>, Keys<BillItemId>, Keys<SequenceId>, Keys<CodeId>, Keys<ResourceId>>
         m_keys;
 };
 
@@ -53,6 +53,8 @@ template <typename Value> Out valueJson(const Programme& programme, const Value&
         return number(value);
     } else if constexpr (std::is_same_v<Value, Date>) {
         return isoDate(value);
+    } else if constexpr (std::is_same_v<Value, Month>) {
+        return monthText(value);
     } else if constexpr (std::is_same_v<Value, Instant>) {
         return isoInstant(value);
     } else if constexpr (std::is_same_v<Value, DateOrInstant>) {
@@ -104,7 +106,7 @@ template <typename Value> void readValue(Object& object, const char* key, Value&
         object.optionalText(key, value);
     } else if constexpr (std::is_same_v<Value, bool>) {
         object.flag(key, value);
-    } else if constexpr (std::is_enum_v<Value>) {
+    } else if constexpr (std::is_enum_v<Value> || std::is_same_v<Value, std::optional<CostHead>>) {
         object.choice(key, value);
     } else if constexpr (requires { object.whole(key, value); }) {
         object.whole(key, value);
@@ -117,7 +119,7 @@ template <typename Value> void readValue(Object& object, const char* key, Value&
     } else if constexpr (requires { object.dateOrInstant(key, value); }) {
         object.dateOrInstant(key, value);
     } else if constexpr (std::is_same_v<Value, Date> || std::is_same_v<Value, Instant> ||
-                         std::is_same_v<Value, DateOrInstant>) {
+                         std::is_same_v<Value, DateOrInstant> || std::is_same_v<Value, Month>) {
         std::optional<Value> got;
         readValue(object, key, got, keys);
         if (got) value = *got;

@@ -54,10 +54,16 @@ Json programmeJson(const Programme& programme) {
     put(contract, programme, Described<Job>::money);
     contract[std::string(Described<Section>::list)] = rowsJson<Section>(programme);
     put(contract, programme, Described<Job>::periods);
+    Json terms = Json::object(), pay = Json::object();
+    put(terms, programme, Described<Job>::terms);
+    put(pay, programme, Described<Job>::pay);
+    if (!pay.empty()) terms["pay"] = std::move(pay);
+    if (!terms.empty()) json["terms"] = std::move(terms);
     lists(std::type_identity<DelayEvent>{}, std::type_identity<BookItem>{}, std::type_identity<BillItem>{},
           std::type_identity<Allocation>{}, std::type_identity<Limit>{}, std::type_identity<Sequence>{},
           std::type_identity<LaidOut>{}, std::type_identity<Acceleration>{}, std::type_identity<MeasuredMile>{},
-          std::type_identity<Code>{}, std::type_identity<KeptLens>{});
+          std::type_identity<Code>{}, std::type_identity<KeptLens>{}, std::type_identity<Resource>{},
+          std::type_identity<CostEntry>{});
     return json;
 }
 

@@ -109,6 +109,8 @@ private:
             value = parsed<Decimal>(text, Decimal::parse, "a number").value_or(value);
         } else if constexpr (std::is_same_v<Value, Date>) {
             value = parsed<Date>(text, parseDate, "a date").value_or(value);
+        } else if constexpr (std::is_same_v<Value, Month>) {
+            value = parsed<Month>(text, parseMonth, "a month").value_or(value);
         } else if constexpr (std::is_same_v<Value, Instant>) {
             value = parsed<Instant>(text, parseInstant, "a date and time").value_or(value);
         } else if constexpr (std::is_same_v<Value, DateOrInstant>) {

@@ -29,6 +29,8 @@ template <typename Value> auto stored(const Value& value) {
         return number;
     } else if constexpr (std::is_enum_v<Value>) {
         return wordOf(value);
+    } else if constexpr (std::is_same_v<Value, Month>) {
+        return monthText(value);
     } else if constexpr (std::is_same_v<Value, DayWork>) {
         return dayWorkText(value);
     } else if constexpr (std::is_same_v<Value, Crew>) {

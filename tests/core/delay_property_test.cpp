@@ -352,8 +352,9 @@ private slots:
             for (const Fraction* part : {&parts.employer, &parts.concurrent, &parts.neutral, &parts.own})
                 SEEDED(part->sign() >= 0);
             SEEDED(parts.recovered.sign() <= 0);
-            const Minutes longer = schedule(now).programmeFinish->minutes - schedule(plan).programmeFinish->minutes;
-            SEEDED(whole == Fraction(1000) * Fraction(longer) / Fraction(minutesPerDay));
+            const int longer =
+                completionDate(*schedule(now).programmeFinish) - completionDate(*schedule(plan).programmeFinish);
+            SEEDED(whole == Fraction(1000 * longer));
         }
     }
 

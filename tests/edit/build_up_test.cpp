@@ -5,6 +5,7 @@
 #include "core/quantity/units.h"
 #include "edit/activity_edits.h"
 #include "edit/bill_edits.h"
+#include "edit/labour_edits.h"
 #include "edit/location_edits.h"
 #include "support/builder.h"
 #include "support/step.h"
@@ -70,11 +71,11 @@ private slots:
         QCOMPARE(std::round(exactDays(*a.measure, 480)->toDouble() * 10) / 10, 27.8);
         // With three cranes on site a fourth crew cannot be had: the duration is driven by the crane.
         QCOMPARE(driverOf(b.programme, a).by, Driver::By::crews);
-        QCOMPARE(text(run(b.programme, [&](Transaction& tx) { return setLimit(tx, "crane", "3"); })), QString());
+        QCOMPARE(text(run(b.programme, [&](Transaction& tx) { return setSupply(tx, "crane", "3"); })), QString());
         QCOMPARE(driverOf(b.programme, a).by, Driver::By::limit);
         QCOMPARE(text(driverOf(b.programme, a).resource), QStringLiteral("crane"));
         QVERIFY(!driverOf(b.programme, a).exceeded);
-        QCOMPARE(text(run(b.programme, [&](Transaction& tx) { return setLimit(tx, "crane", "2"); })), QString());
+        QCOMPARE(text(run(b.programme, [&](Transaction& tx) { return setSupply(tx, "crane", "2"); })), QString());
         QVERIFY(driverOf(b.programme, *b.programme.activities.row(b.id("A"))).exceeded);
     }
 

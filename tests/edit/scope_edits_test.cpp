@@ -156,7 +156,8 @@ private slots:
         QVERIFY(sums[3].crewDays == Fraction(4) && sums[2].crewDays == Fraction(4));
         QVERIFY(sums[1].crewDays == Fraction(Decimal(25, 1)));
         QVERIFY(sums[0].crewDays == Fraction(Decimal(65, 1)) && sums[5].crewDays == sums[0].crewDays);
-        QVERIFY(sums[0].cost == Fraction(800) && sums[0].costed && !sums[4].costed);
+        // On hire from Monday the 1st to Tuesday the 9th at eight: nine days at 100.
+        QVERIFY(sums[0].cost == Fraction(900) && sums[0].costed && !sums[4].costed);
         QCOMPARE(sums[0].activities, 2);
         QCOMPARE(sums[4].activities, 1);
         QCOMPARE(sums[5].activities, 3);

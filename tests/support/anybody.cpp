@@ -13,6 +13,7 @@
 #include "edit/contract_edits.h"
 #include "edit/cost_edits.h"
 #include "edit/event_edits.h"
+#include "edit/labour_edits.h"
 #include "edit/link_edits.h"
 #include "edit/location_edits.h"
 #include "edit/progress_edits.h"
@@ -31,7 +32,7 @@ public:
     Anybody(Transaction& tx, std::mt19937& random, Manners manners) : m_tx(tx), m_random(random), m_manners(manners) {}
 
     Outcome act() {
-        switch (below(16)) {
+        switch (below(17)) {
         case 0:
             return activity();
         case 1:
@@ -62,6 +63,8 @@ public:
             return records();
         case 14:
             return sorting();
+        case 15:
+            return labour();
         default:
             return tables();
         }
@@ -429,6 +432,49 @@ private:
         }
     }
     /// Codes, what activities carry of them, and lenses.
+    /// Resources, what is needed of them, and money.
+    Outcome labour() {
+        const ResourceId id = some(p().resources);
+        const ActivityId activity = some(p().activities);
+        const Resource* row = p().resources.row(id);
+        const std::string name = row && below(4) ? row->name : words();
+        static const std::vector<std::string> steps{"6 from 2027-03-01", "6 from 2027-03-01; 9 from 2027-06-01",
+                                                    "9 from 2027-06-01; 6 from 2027-03-01", "-1 from 2027-03-01", "6"};
+        switch (below(11)) {
+        case 0:
+            return made(addResource(m_tx, words()));
+        case 1:
+        case 2: {
+            static const std::vector<std::string> choices{"trade", "plant", "material", "subcontract", "other",
+                                                          "hour",  "day",   "unit",     "yes",         "no",
+                                                          "t",     "six",   "labour",   "33.5 an hour"};
+            const auto field = any<ResourceField>(11);
+            const bool dated = field == ResourceField::rates || field == ResourceField::supply;
+            return setResourceField(m_tx, id, field,
+                                    dated      ? steps[below(steps.size())]
+                                    : below(3) ? choices[below(choices.size())]
+                                    : below(2) ? words()
+                                               : figure());
+        }
+        case 3:
+            return setNeeds(m_tx, activity, figure() + " " + name + (below(2) ? "" : "; 2 t " + words()));
+        case 4:
+            return assignResource(m_tx, std::vector{activity}, id, Decimal(std::int64_t(below(4))));
+        case 5:
+            return setLumpSums(m_tx, activity, figure() + (below(2) ? " plant at start: " : " other ") + words());
+        case 6:
+            return setTerm(m_tx, any<TermField>(10), below(3) ? figure() : "fortnight");
+        case 7:
+            return setCostEntry(m_tx, below(2) ? "2027-03" : words(), any<CostHead>(5),
+                                below(2) ? activity : ActivityId{}, figure());
+        case 8:
+            return setSupplyFrom(m_tx, id, dateFrom(2027, 3, unsigned(1 + below(28))), figure());
+        case 9:
+            return below(2) ? setActivitySection(m_tx, activity, words()) : clearAllLevelling(m_tx);
+        default:
+            return removeResources(m_tx, std::vector{id});
+        }
+    }
     Outcome sorting() {
         const CodeId code = some(p().codes);
         const std::size_t value = below(4);
@@ -527,7 +573,7 @@ private:
         case 2:
             return setBookField(m_tx, id, any<BookField>(8), below(2) ? figure() : words());
         case 3:
-            return setLimit(m_tx, words(), figure());
+            return setSupply(m_tx, words(), figure());
         default:
             return removeBookItem(m_tx, id);
         }

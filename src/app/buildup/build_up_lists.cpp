@@ -3,10 +3,13 @@
 #include "app/buildup/build_up_lists.h"
 
 #include "app/base/format.h"
+#include "core/model/resource_book.h"
 #include "core/quantity/bill.h"
 #include "core/quantity/units.h"
 #include "edit/bill_edits.h"
+#include "edit/labour_edits.h"
 
+#include <algorithm>
 #include <memory>
 #include <set>
 
@@ -318,44 +321,43 @@ std::vector<ListColumn> jobBookColumns(Document& document) {
 }
 
 std::vector<std::string> tradesOf(const Programme& programme) {
-    std::set<std::string> names;
-    for (const BookItem& item : programme.book)
-        for (const CrewMember& member : item.crew) names.insert(member.name);
-    for (const Limit& limit : programme.limits) names.insert(limit.key);
-    return {names.begin(), names.end()};
+    const ResourceBook book(programme);
+    std::vector<std::string> names;
+    for (const KnownResource& known : book.all())
+        if (known.resource.kind == ResourceKind::trade || known.resource.kind == ResourceKind::plant)
+            names.push_back(known.resource.name);
+    std::sort(names.begin(), names.end());
+    return names;
 }
 
-ListSource limitSource(Document& document) {
+ListSource supplySource(Document& document) {
     return documentSource(
         document, [&document] { return tradesOf(document.programme()).size(); }, {},
         [&document](std::size_t row) { return text(tradesOf(document.programme())[row]); });
 }
 
-std::vector<ListColumn> limitColumns(Document& document) {
-    const auto limit = [&document](std::size_t row) -> const Limit* {
+std::vector<ListColumn> supplyColumns(Document& document) {
+    const auto most = [&document](std::size_t row) -> std::optional<Decimal> {
         const auto trades = tradesOf(document.programme());
-        for (const Limit& one : document.programme().limits)
-            if (row < trades.size() && one.key == trades[row]) return &one;
-        return nullptr;
+        return row < trades.size() ? mostSupplyOf(document.programme(), trades[row]) : std::nullopt;
     };
     std::vector<ListColumn> columns;
     columns.push_back({"trade", "Trade or plant", 150, false, false, [&document](std::size_t row) {
                            const auto trades = tradesOf(document.programme());
                            return row < trades.size() ? text(trades[row]) : QString();
                        }});
-    columns.push_back(
-        {"available",
-         "On site",
-         70,
-         true,
-         false,
-         [limit](std::size_t row) { return limit(row) ? show::number(limit(row)->available) : QString(); },
-         {},
-         [&document](Transaction* tx, std::size_t row, const std::string& typed) {
-             return setLimit(*tx, tradesOf(document.programme())[row], typed);
-         },
-         {},
-         [limit](std::size_t row) { return limit(row) ? limit(row)->available.toDouble() : -1; }});
+    columns.push_back({"available",
+                       "On site",
+                       70,
+                       true,
+                       false,
+                       [most](std::size_t row) { return most(row) ? show::number(*most(row)) : QString(); },
+                       {},
+                       [&document](Transaction* tx, std::size_t row, const std::string& typed) {
+                           return setSupply(*tx, tradesOf(document.programme())[row], typed);
+                       },
+                       {},
+                       [most](std::size_t row) { return most(row) ? most(row)->toDouble() : -1; }});
     return columns;
 }
 

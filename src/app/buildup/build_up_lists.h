@@ -25,7 +25,7 @@ namespace yarrin {
 
 /// Trades and plant of the job's crews, with what the site has of them.
 [[nodiscard]] std::vector<std::string> tradesOf(const Programme& programme);
-[[nodiscard]] ListSource limitSource(Document& document);
-[[nodiscard]] std::vector<ListColumn> limitColumns(Document& document);
+[[nodiscard]] ListSource supplySource(Document& document);
+[[nodiscard]] std::vector<ListColumn> supplyColumns(Document& document);
 
 } // namespace yarrin

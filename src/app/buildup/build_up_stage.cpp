@@ -229,8 +229,8 @@ QWidget* BuildUpStage::buildBook() {
                              jobBookSource(m_document), jobBookColumns(m_document), this);
     m_jobBook->setEmptyText(
         tr("What this job uses of the book is copied here, so that a change of the book never moves its dates."));
-    m_limits = new ListPage(QStringLiteral("limits"), tr("Trades and plant on site"), limitSource(m_document),
-                            limitColumns(m_document), this);
+    m_limits = new ListPage(QStringLiteral("limits"), tr("Trades and plant on site"), supplySource(m_document),
+                            supplyColumns(m_document), this);
     QSplitter* lower = split("bookLowerSplitter", Qt::Horizontal);
     lower->addWidget(titled(tr("This job's copies"), m_jobBook));
     lower->addWidget(titled(tr("On site at one time"), m_limits));

@@ -11,6 +11,7 @@
 #include "app/card/measure_boxes.h"
 #include "app/table/activity_columns.h"
 #include "core/model/phrases.h"
+#include "core/model/resource_book.h"
 #include "core/quantity/bill.h"
 #include "core/quantity/units.h"
 #include "edit/activity_edits.h"
@@ -343,10 +344,9 @@ void Card::crewAndBill(const Activity& activity) {
         words(show::text(item->name) + (item->source.empty() ? QString() : tr(" · %1").arg(show::text(item->source))));
         const Driver driver = driverOf(p, activity);
         for (const CrewMember& member : item->crew) {
-            const auto limit = std::find_if(p.limits.begin(), p.limits.end(),
-                                            [&](const Limit& one) { return one.key == member.name; });
+            const auto most = mostSupplyOf(p, member.name);
             QString figure = show::number(member.count);
-            if (limit != p.limits.end()) figure += tr(" · %1 on site").arg(show::number(limit->available));
+            if (most) figure += tr(" · %1 on site").arg(show::number(*most));
             const bool binds = driver.by == Driver::By::limit && member.name == driver.resource;
             pair(show::text(member.name), figure, binds, binds ? Ink::near : Ink::plain);
         }

@@ -208,6 +208,7 @@ void SiteTimeStage::askDelete() {
     const auto activities = qint64(use.activities.size() + use.byDefault);
     if (activities > 0) users << show::countOf(activities, "activity", "activities");
     if (!use.hammocks.empty()) users << show::countOf(qint64(use.hammocks.size()), "hammock", "hammocks");
+    if (use.resources > 0) users << show::countOf(qint64(use.resources), "resource", "resources");
     if (!use.extendedBy.empty())
         users << show::countOf(qint64(use.extendedBy.size()), "calendar that extends it", "calendars that extend it");
     const QString name = calendarName(programme, m_id);

@@ -3,9 +3,11 @@
 // The columns of a lens: those that tables have of their own, codes, and whatever else is known of activities.
 #include "app/base/format.h"
 #include "app/table/activity_columns.h"
+#include "core/model/resource_book.h"
 #include "edit/activity_edits.h"
 #include "edit/bar_edits.h"
 #include "edit/contract_edits.h"
+#include "edit/labour_edits.h"
 #include "edit/sorting_edits.h"
 
 #include <algorithm>
@@ -90,17 +92,37 @@ ActivityColumn notesColumn() {
     return c;
 }
 
-ActivityColumn restsColumn() {
+/// A phrase of its own that is typed as it is shown.
+template <typename Text, typename Commit>
+ActivityColumn phraseColumn(const char* name, const char* title, int width, Text shown, Commit commit) {
     ActivityColumn c;
-    c.name = QStringLiteral("rests");
-    c.title = QStringLiteral("Rests");
-    c.width = 110;
-    c.verb = QStringLiteral("rests");
+    c.name = QLatin1String(name);
+    c.title = QLatin1String(title);
+    c.width = width;
+    c.verb = c.title.toLower();
     c.quiet = true;
-    c.text = [](Cell x) { return text(pausesText(x.programme, x.activity)); };
-    c.commit = [](Transaction& tx, ActivityId id, const std::string& typed) { return setPauses(tx, id, typed); };
+    c.text = [shown](Cell x) { return text(shown(x)); };
+    c.commit = [commit](Transaction& tx, ActivityId id, const std::string& typed) { return commit(tx, id, typed); };
+    return c;
+}
+
+ActivityColumn restsColumn() {
+    ActivityColumn c = phraseColumn(
+        "rests", "Rests", 110, [](Cell x) { return pausesText(x.programme, x.activity); }, setPauses);
     c.editable = [](Cell x) { return x.activity.kind == ActivityKind::task && !x.activity.actualFinish; };
     return c;
+}
+
+ActivityColumn needsColumn() {
+    ActivityColumn c = phraseColumn(
+        "needs", "Needs", 180, [](Cell x) { return needsText(x.programme, x.activity); }, setNeeds);
+    c.editable = [](Cell x) { return !isMilestone(x.activity.kind); };
+    return c;
+}
+
+ActivityColumn sumsColumn() {
+    return phraseColumn(
+        "sums", "Sums", 180, [](Cell x) { return lumpSumsText(x.activity); }, setLumpSums);
 }
 
 /// What follows, or is typed elsewhere: shown as it is.
@@ -120,6 +142,8 @@ std::optional<ActivityColumn> columnNamed(const Programme& programme, const std:
     if (name == "leads") return leadsColumn();
     if (name == "notes") return notesColumn();
     if (name == "rests") return restsColumn();
+    if (name == "needs") return needsColumn();
+    if (name == "sums") return sumsColumn();
     for (const Code& code : programme.codes)
         if (codeField(code.key) == name) return codeColumn(code);
     if (const auto field = fieldNamed(programme, name)) return figureColumn(*field);

@@ -66,6 +66,7 @@ public:
     friend bool operator<(const Fraction& a, const Fraction& b);
 
 private:
+    friend class Fine;
     using Wide = __int128;
     /// The value with a positive denominator, reduced where it is not small anyway.
     static Fraction made(Wide numerator, Wide denominator);

@@ -32,6 +32,8 @@ using AccelerationId = Id<struct AccelerationTag>;
 using MileId = Id<struct MileTag>;
 using CodeId = Id<struct CodeTag>;
 using LensId = Id<struct LensTag>;
+using ResourceId = Id<struct ResourceTag>;
+using CostEntryId = Id<struct CostEntryTag>;
 
 /// The highest id that a row of a file may have.
 inline constexpr std::uint32_t largestId = 0x7fffffffu;

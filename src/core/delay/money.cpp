@@ -9,13 +9,9 @@ namespace yarrin {
 
 namespace {
 
-struct Days {
-    Date first, last; ///< both included
-    [[nodiscard]] int count() const { return std::max(0, last - first + 1); }
-    [[nodiscard]] int within(const Days& other) const {
-        return std::max(0, std::min(last, other.last) - std::max(first, other.first) + 1);
-    }
-};
+int within(const DaySpan& days, const DaySpan& other) {
+    return std::max(0, std::min(days.last, other.last) - std::max(days.first, other.first) + 1);
+}
 
 /// A stand with its dates, and what its hammocks cost.
 class PricedStand {
@@ -27,12 +23,12 @@ public:
 
     /// What the hammocks of a section on hire cost a day, over some days; with `before`, the stand in front, at what
     /// they really cost since then. `actual` tells that any of them had an actual cost.
-    [[nodiscard]] Fraction perDay(SectionId section, const Days& days, const Programme* before, bool* actual) const {
+    [[nodiscard]] Fraction perDay(SectionId section, const DaySpan& days, const Programme* before, bool* actual) const {
         Fraction sum;
         for (const Activity& hammock : m_programme.activities) {
             if (hammock.kind != ActivityKind::hammock || m_sections.of(hammock) != section) continue;
-            const Days hire = hireOf(hammock);
-            const int on = days.within(hire);
+            const DaySpan hire = hireOf(hammock);
+            const int on = within(days, hire);
             if (on == 0) continue;
             Fraction rate = Fraction(hammock.costPerWeek.value_or(Decimal(0))) / Fraction(7);
             if (const auto spent = before ? spentADay(hammock, hire, *before) : std::nullopt) {
@@ -45,20 +41,18 @@ public:
     }
 
 private:
-    /// From its start to its finish, both included; 00:00 of a finish belongs to the day before.
-    [[nodiscard]] Days hireOf(const Activity& hammock) const {
-        const ActivityFigures& f = m_dates.activities[m_programme.activities.indexOf(hammock.id)];
-        return {dateOf(f.earlyStart), completionDate(f.earlyFinish)};
+    [[nodiscard]] DaySpan hireOf(const Activity& hammock) const {
+        return daysOf(m_dates.activities[m_programme.activities.indexOf(hammock.id)]);
     }
     /// What it cost a day on hire between the data dates of two stands; none where its cost was not entered.
-    [[nodiscard]] std::optional<Fraction> spentADay(const Activity& hammock, const Days& hire,
+    [[nodiscard]] std::optional<Fraction> spentADay(const Activity& hammock, const DaySpan& hire,
                                                     const Programme& before) const {
         const auto& until = m_programme.job.dataDate;
         if (!hammock.costToDate || !until) return {};
         const Activity* then = before.activities.row(hammock.id);
         const bool had = then && then->costToDate && before.job.dataDate;
-        const Days period{had ? dateOf(*before.job.dataDate) : hire.first, completionDate(*until)};
-        const int days = period.within(hire);
+        const DaySpan period{had ? dateOf(*before.job.dataDate) : hire.first, completionDate(*until)};
+        const int days = within(period, hire);
         if (days == 0) return {};
         const Fraction spent = Fraction(*hammock.costToDate) - (had ? Fraction(*then->costToDate) : Fraction(0));
         return spent / Fraction(days);
@@ -71,7 +65,7 @@ private:
 
 /// The days when a step's delay was suffered: felt, else from the event's first to its last day, else the day on which
 /// completion lay before it.
-Days sufferedIn(const DelayStep& step, const Programme& now, const StepFigures& figures) {
+DaySpan sufferedIn(const DelayStep& step, const Programme& now, const StepFigures& figures) {
     if (step.felt) return {step.felt->first, step.felt->second};
     const DelayEvent* event = now.events.row(step.event);
     if (event && event->from) return {*event->from, std::max(*event->from, event->to.value_or(*event->from))};
@@ -102,7 +96,7 @@ std::vector<PaidSum> paidSums(const DelayAnalysis& analysis, std::span<const Sta
             const Programme& then = stands[step.window].programme;
             const PricedStand& stand = priced.try_emplace(step.window, then).first->second;
             if (!stand.ok()) continue;
-            const Days days = sufferedIn(step, now, f);
+            const DaySpan days = sufferedIn(step, now, f);
             const Programme& before = stands[step.window - (step.window > 0 ? 1 : 0)].programme;
             sum.days += f.compensable;
             sum.modelled = sum.modelled + stand.perDay(section.id, days, nullptr, nullptr) * Fraction(f.compensable);

@@ -139,13 +139,8 @@ Prolongation prolongationOf(const DelayAnalysis& analysis, const Programme& now)
 
 Fraction timeCost(const Programme& programme, const Schedule& schedule) {
     Fraction sum;
-    for (std::size_t i = 0; i < programme.activities.size(); ++i) {
-        const Activity& activity = programme.activities[i];
-        if (activity.kind != ActivityKind::hammock || !activity.costPerWeek) continue;
-        const ActivityFigures& f = schedule.activities[i];
-        const Minutes span = f.earlyFinish.minutes - f.earlyStart.minutes;
-        sum = sum + Fraction(*activity.costPerWeek) * Fraction(span) / Fraction(7 * minutesPerDay);
-    }
+    for (std::size_t i = 0; i < programme.activities.size(); ++i)
+        sum = sum + hireCost(programme.activities[i], schedule.activities[i]);
     return sum;
 }
 
@@ -171,6 +166,7 @@ Programme asPlanned(const Programme& programme) {
         activity.quantityDone.reset();
     }
     planned.activities.assign(std::move(rows));
+    planned.costs.assign({});
     std::vector<DelayEvent> events = planned.events.take();
     for (DelayEvent& event : events) event.inForecast = false;
     planned.events.assign(std::move(events));

@@ -52,7 +52,7 @@ struct StandExposure {
 /// What was exposed at each stand; an error where one cannot be calculated.
 [[nodiscard]] Result<std::vector<StandExposure>> exposureCourse(std::span<const Stand> stands);
 
-/// Cost of a programme's hammocks over their spans: cost a week, a week being seven calendar days.
+/// Cost of a programme's hammocks over their days on hire.
 [[nodiscard]] Fraction timeCost(const Programme& programme, const Schedule& schedule);
 
 /// A programme as if nothing had happened yet: no progress, no data date, no event that counts.

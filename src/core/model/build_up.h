@@ -69,7 +69,8 @@ struct Allocation {
     friend bool operator==(const Allocation&, const Allocation&) = default;
 };
 
-/// What the site has of a trade or a plant at one time.
+/// What the site has of a trade or a plant, as older files say it: the supply of the resource of that name, from the
+/// programme's start on.
 struct Limit {
     LimitId id;
     std::string key; ///< the name by which crews call it

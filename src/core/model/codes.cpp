@@ -120,9 +120,7 @@ std::vector<ScopeFigures> scopeFigures(const Programme& programme, const Schedul
             }
         }
         if (activity.kind == ActivityKind::hammock && activity.costPerWeek && dated) {
-            const ActivityFigures& at = schedule.activities[i];
-            own.cost = Fraction(*activity.costPerWeek) * Fraction(at.earlyFinish - at.earlyStart) /
-                       Fraction(7 * minutesPerDay);
+            own.cost = hireCost(activity, schedule.activities[i]);
             own.costed = true;
         }
         const auto addTo = [&](ScopeFigures& sum) {

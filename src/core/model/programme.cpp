@@ -158,6 +158,7 @@ public:
             add(place, "its quantity done is less than nothing");
         references(activity, place);
         marks(activity, place);
+        needs(activity, place);
         texts(activity, place);
         if (activity.measure)
             if (auto fault = faultOf(*activity.measure)) add(place, *fault);
@@ -305,6 +306,7 @@ public:
         if (const auto pattern = parseCodePattern(m_programme.job.codePattern); !pattern.ok())
             add("code_pattern", pattern.error());
         references(m_programme.job, "job");
+        terms();
     }
 
     void calendars() {
@@ -359,6 +361,38 @@ public:
                                                 std::to_string(longestLensText) + " characters");
             });
         }
+    }
+
+    void labour() {
+        std::set<std::string> names;
+        for (const Resource& resource : m_programme.resources) {
+            const std::string place = "resource " + resource.key;
+            if (!names.insert(lowered(trimmed(resource.name))).second)
+                add(place, "another resource has this name", "give one of them another name");
+            if (auto fault = faultOf(resource)) add(place, *fault);
+            references(resource, place);
+            dates(resource, place);
+        }
+        const auto& dataDate = m_programme.job.dataDate;
+        for (const CostEntry& entry : m_programme.costs) {
+            const std::string place = "cost to date of " + monthText(entry.month);
+            references(entry, place);
+            date(entry.month.first, place, "month");
+            sum(entry.amount, place, "the amount");
+            if (!dataDate || startOf(entry.month.first) >= *dataDate)
+                add(place, "the month begins after the data date", "leave it to the forecast");
+        }
+    }
+    void terms() {
+        const Job& job = m_programme.job;
+        share(job.retention, "retention", "it");
+        share(job.financeRate, "finance_rate", "it");
+        for (const auto& [days, what] :
+             {std::pair{job.daysToPay, "days_to_pay"}, std::pair{job.defectsDays, "defects_days"},
+              std::pair{job.payLabour, "pay of labour"}, std::pair{job.payPlant, "pay of plant"},
+              std::pair{job.payMaterials, "pay of materials"}, std::pair{job.paySubcontract, "pay of subcontract"},
+              std::pair{job.payTimeRelated, "pay of time-related"}, std::pair{job.payOther, "pay of other"}})
+            if (days && (*days < 0 || *days > 3650)) add(what, "the period is out of all bounds");
     }
 
     [[nodiscard]] std::vector<Error> take() { return std::move(m_faults); }
@@ -443,6 +477,17 @@ private:
     static bool isColour(const std::string& text) {
         return text.size() == 7 && text[0] == '#' && text.find_first_not_of("0123456789abcdef", 1) == std::string::npos;
     }
+    void needs(const Activity& activity, const std::string& place) {
+        if (!activity.needs.empty() && isMilestone(activity.kind))
+            add(place, "a milestone has no time in which it could need anything", "give it a sum of money");
+        for (const Need& need : activity.needs)
+            if (const Resource* resource = m_programme.resources.row(need.resource))
+                if (auto fault = faultOf(need, *resource)) add(place, *fault);
+        for (const LumpSum& one : activity.lumpSums) sum(one.amount, place, "a lump sum");
+        if (activity.levelledFrom && activity.kind != ActivityKind::task)
+            add(place, "only work can be held by levelling");
+        if (activity.levelledFrom) date(dateOf(*activity.levelledFrom), place, "levelled_from");
+    }
     /// Of each code one value, of those that it has.
     void marks(const Activity& activity, const std::string& place) {
         for (std::size_t i = 0; i < activity.codes.size(); ++i) {
@@ -485,7 +530,7 @@ std::vector<Error> faultsOf(const Programme& programme) {
     named(programme.calendars, programme.breakdown, programme.locations, programme.activities, programme.links,
           programme.sections, programme.events, programme.book, programme.bill, programme.allocations, programme.limits,
           programme.sequences, programme.laidOut, programme.accelerations, programme.miles, programme.codes,
-          programme.lenses);
+          programme.lenses, programme.resources, programme.costs);
     faults.noCircles(programme.breakdown, "breakdown");
     faults.noCircles(programme.locations, "location");
     faults.calendars();
@@ -497,6 +542,7 @@ std::vector<Error> faultsOf(const Programme& programme) {
     faults.buildUp();
     faults.codes();
     faults.lenses();
+    faults.labour();
     return faults.take();
 }
 
@@ -543,6 +589,7 @@ std::vector<Error> faultsOf(const Programme& programme, const Touched& touched) 
         faults.uniqueKeys(programme.lenses, "lens");
         faults.lenses();
     }
+    if (touched.labour || touched.job) faults.labour();
     return faults.take();
 }
 

@@ -6,6 +6,7 @@
 #include "core/base/ids.h"
 #include "core/model/build_up.h"
 #include "core/model/delay_event.h"
+#include "core/model/resource.h"
 #include "core/model/section.h"
 #include "core/model/sorting.h"
 #include "core/model/table.h"
@@ -74,6 +75,10 @@ struct Activity {
     std::string responsible;            ///< who answers for it
     std::optional<Decimal> costToDate;  ///< of a hammock, what it really cost up to the data date
     std::vector<CodeMark> codes;        ///< one of each code at most
+    std::vector<Need> needs;            ///< beside what its crews are made up of
+    std::vector<LumpSum> lumpSums;
+    std::optional<Instant> levelledFrom; ///< levelling lets it start no earlier; counts until it has started
+    SectionId section;                   ///< under which its money is retained; none: the one it leads to
     friend bool operator==(const Activity&, const Activity&) = default;
 };
 
@@ -159,6 +164,11 @@ struct Job {
     std::optional<Decimal> companyOverhead, companyTurnover; ///< of the firm in a year
     std::optional<Decimal> billedHere, billedInAll;          ///< of the job and of the firm over the job's actual time
     std::optional<Decimal> overheadInAll;                    ///< the firm's head office over that time
+    ApplyEvery applyEvery = ApplyEvery::month;
+    std::optional<int> daysToPay,
+        defectsDays; ///< from an application, and from completion to the rest of the retention
+    std::optional<Decimal> retention, financeRate; ///< shares: of each application, and a year of money that is out
+    std::optional<int> payLabour, payPlant, payMaterials, paySubcontract, payTimeRelated, payOther; ///< days to pay
     friend bool operator==(const Job&, const Job&) = default;
 };
 
@@ -175,13 +185,15 @@ struct Programme {
     Table<BookItem, BookItemId> book; ///< the job's own copies of what it uses of the output book
     Table<BillItem, BillItemId> bill;
     Table<Allocation, AllocationId> allocations;
-    Table<Limit, LimitId> limits;
+    Table<Limit, LimitId> limits; ///< of older files; the first edit of a resource makes them supply
     Table<Sequence, SequenceId> sequences;
     Table<LaidOut, LaidOutId> laidOut;
     Table<Acceleration, AccelerationId> accelerations;
     Table<MeasuredMile, MileId> miles;
     Table<Code, CodeId> codes;
     Table<KeptLens, LensId> lenses;
+    Table<Resource, ResourceId> resources;
+    Table<CostEntry, CostEntryId> costs; ///< cost to date
     friend bool operator==(const Programme&, const Programme&) = default;
 };
 
@@ -224,11 +236,10 @@ inline constexpr std::size_t mostRows = 1'000'000;
 struct Touched {
     bool whole = false; ///< rows went, or became of another kind: anything may have named them
     bool job = false;
-    bool calendars = false;
-    bool trees = false; ///< breakdown or locations
+    bool calendars = false, trees = false; ///< trees are breakdown and locations
     bool contract = false;
     bool buildUp = false;
-    bool lenses = false;
+    bool lenses = false, labour = false;
     std::vector<ActivityId> activities;
     std::vector<ActivityId> named; ///< of these, those that are new or have another id
     std::vector<LinkId> links;

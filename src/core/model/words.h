@@ -54,6 +54,16 @@ template <> struct Words<WonBy> { static constexpr std::string_view list[] = {"c
 template <> struct Words<WonHow> { static constexpr std::string_view list[] = {"bought", "replanned"}; };
 template <> struct Words<RoundTo> { static constexpr std::string_view list[] = {"day", "half_day", "hour", "none"}; };
 
+template <> struct Words<ResourceKind> {
+    static constexpr std::string_view list[] = {"trade", "plant", "material", "subcontract", "other"};
+};
+template <> struct Words<RatePer> { static constexpr std::string_view list[] = {"hour", "day", "unit"}; };
+template <> struct Words<CostHead> {
+    static constexpr std::string_view list[] = {"labour", "plant", "materials", "subcontract", "time-related", "other"};
+};
+template <> struct Words<SpreadAt> { static constexpr std::string_view list[] = {"even", "start", "finish"}; };
+template <> struct Words<ApplyEvery> { static constexpr std::string_view list[] = {"month", "fortnight"}; };
+
 template <typename Enum> [[nodiscard]] constexpr std::string_view wordOf(Enum value) {
     return Words<Enum>::list[static_cast<std::size_t>(value)];
 }

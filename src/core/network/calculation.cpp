@@ -2,6 +2,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/network/calculation.h"
 
+#include "core/model/resource_book.h"
 #include "core/network/effects.h"
 
 #include <algorithm>
@@ -24,6 +25,8 @@ bool sameButForWork(const Activity& before, const Activity& after) {
     as.bookItem = after.bookItem;
     as.costPerWeek = after.costPerWeek;
     as.codes = after.codes;
+    as.lumpSums = after.lumpSums;
+    as.section = after.section;
     as.duration = after.duration;
     as.measure = after.measure;
     return as == after;
@@ -66,6 +69,8 @@ Schedule Calculation::after(const Programme& programme, std::span<const ChangedA
 bool Calculation::put(const Programme& programme, const ChangedActivity& change) {
     const Activity &before = *change.before, &after = *change.after;
     if (!sameButForWork(before, after)) return false;
+    // Another crew may need what works to another calendar.
+    if (before.bookItem != after.bookItem && BindingCalendars(programme).any()) return false;
     if (before.duration == after.duration && before.measure == after.measure) return true;
     const std::size_t index = programme.activities.indexOf(after.id);
     Network& net = m_kept->network;

@@ -47,18 +47,25 @@ std::uint16_t CalendarSet::add(CalendarId keptAs, Result<ResolvedCalendar> defin
     return static_cast<std::uint16_t>(m_calendars.size() - 1);
 }
 
-std::uint16_t CalendarSet::suspended(CalendarId id, const std::vector<std::pair<Date, Date>>& stretches) {
+std::uint16_t CalendarSet::narrowed(CalendarId id, const std::vector<std::pair<Date, Date>>& stretches,
+                                    const std::vector<CalendarId>& meets) {
     if (!id) id = m_programme.job.defaultCalendar;
-    const auto known = m_suspended.find({id, stretches});
-    if (known != m_suspended.end()) return known->second;
+    const auto known = m_narrowed.find({id, stretches, meets});
+    if (known != m_narrowed.end()) return known->second;
     auto definition = resolve(m_programme.calendars.rows(), id);
     if (definition.ok())
         for (const auto& [from, to] : stretches)
             (*definition).exceptions.push_back({from, to, false, {}, "suspended", {}, {}});
+    for (const CalendarId other : meets) {
+        auto theirs = resolve(m_programme.calendars.rows(), other);
+        if (!definition.ok() || !theirs.ok()) continue; // told where that calendar is asked for by itself
+        (*definition).key += " where it meets " + theirs->key;
+        (*definition).meets.push_back(std::move(theirs).value());
+    }
     // No calendar of a programme has an id so high: the cache keeps one for each place in this list.
-    const CalendarId place{0xf0000000u + static_cast<std::uint32_t>(m_suspended.size())};
+    const CalendarId place{0xf0000000u + static_cast<std::uint32_t>(m_narrowed.size())};
     const std::uint16_t index = add(place, std::move(definition));
-    m_suspended.emplace(Suspension{id, stretches}, index);
+    m_narrowed.emplace(Narrowing{id, stretches, meets}, index);
     return index;
 }
 

@@ -7,6 +7,7 @@
 
 #include <map>
 #include <memory>
+#include <tuple>
 #include <unordered_map>
 #include <vector>
 
@@ -31,18 +32,19 @@ public:
 
     /// The index of a calendar in `calendars()`; errors (no work in 50 years, a circle) are gathered in `errors()`.
     [[nodiscard]] std::uint16_t indexOf(CalendarId id);
-    /// The same calendar without the work of these stretches of days.
-    [[nodiscard]] std::uint16_t suspended(CalendarId id, const std::vector<std::pair<Date, Date>>& stretches);
+    /// The same calendar without the work of these stretches of days, and only while others work too.
+    [[nodiscard]] std::uint16_t narrowed(CalendarId id, const std::vector<std::pair<Date, Date>>& stretches,
+                                         const std::vector<CalendarId>& meets);
     [[nodiscard]] const std::vector<std::shared_ptr<const WorkCalendar>>& calendars() const { return m_calendars; }
     [[nodiscard]] const std::vector<Error>& errors() const { return m_errors; }
 
 private:
     std::uint16_t add(CalendarId keptAs, Result<ResolvedCalendar> definition);
 
-    using Suspension = std::pair<CalendarId, std::vector<std::pair<Date, Date>>>;
+    using Narrowing = std::tuple<CalendarId, std::vector<std::pair<Date, Date>>, std::vector<CalendarId>>;
     const Programme& m_programme;
     CalendarCache& m_cache;
-    std::map<Suspension, std::uint16_t> m_suspended;
+    std::map<Narrowing, std::uint16_t> m_narrowed;
     std::unordered_map<CalendarId, std::uint16_t> m_index;
     CalendarId m_lastId;
     std::uint16_t m_lastIndex = 0;

@@ -2,6 +2,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/network/network.h"
 
+#include "core/model/resource_book.h"
 #include "core/network/effects.h"
 
 #include <algorithm>
@@ -80,7 +81,8 @@ private:
 class Compiler {
 public:
     Compiler(const Programme& programme, CalendarCache& cache)
-        : m_programme(programme), m_effects(programme), m_out{{}, CalendarSet(programme, cache), {}, {}} {}
+        : m_programme(programme), m_effects(programme),
+          m_binding(programme), m_out{{}, CalendarSet(programme, cache), {}, {}} {}
 
     CompiledProgramme run() {
         Network& net = m_out.network;
@@ -133,8 +135,10 @@ private:
         node.id = activity.id;
         const auto& effects = m_effects.on(activity.id);
         const Stretches suspensions = suspensionsOf(effects);
-        node.calendar = suspensions.empty() ? m_out.calendars.indexOf(calendarOf(m_programme, activity))
-                                            : m_out.calendars.suspended(calendarOf(m_programme, activity), suspensions);
+        const std::vector<CalendarId> meets = m_binding.waitsOf(activity);
+        node.calendar = suspensions.empty() && meets.empty()
+                            ? m_out.calendars.indexOf(calendarOf(m_programme, activity))
+                            : m_out.calendars.narrowed(calendarOf(m_programme, activity), suspensions, meets);
         node.stretch = activity.stretch;
         const WorkCalendar& calendar = *m_out.calendars.calendars()[node.calendar];
         if (standsAside(m_programme, activity)) return aside(activity, draft, calendar);
@@ -148,9 +152,12 @@ private:
         const auto access = accessOf(effects);
         if (access && node.state == NodeState::notStarted)
             node.startBound = std::max(node.startBound, boundOf({startOf(access->first), true}, true, calendar));
+        const bool levelled =
+            activity.levelledFrom && node.kind == NodeKind::task && node.state == NodeState::notStarted;
+        if (levelled) node.startBound = std::max(node.startBound, *activity.levelledFrom);
         node.asLate = activity.asLate && node.state == NodeState::notStarted;
         node.plain = node.kind == NodeKind::task && node.state == NodeState::notStarted && !node.asLate &&
-                     !activity.constraint && !node.stretch && !access;
+                     !activity.constraint && !node.stretch && !access && !levelled;
         return draft;
     }
 
@@ -451,6 +458,7 @@ private:
 
     const Programme& m_programme;
     ActingEffects m_effects;
+    BindingCalendars m_binding;
     CompiledProgramme m_out;
     std::vector<Draft> m_bySource; ///< nodes in the order of the file
     std::vector<SourceLink> m_links;

@@ -308,22 +308,7 @@ private:
     /// Section 3, rules 2 and 3.
     [[nodiscard]] Span placed(std::uint32_t i, const Node& node, const WorkCalendar& own, Instant start,
                               Instant finish) const {
-        Span out;
-        const Minutes n = m_work[i];
-        if (node.kind != NodeKind::task || n == 0) {
-            // Work in progress of which nothing is left stands where its bounds put it, as a finish milestone does.
-            const Instant at = std::max(start, finish);
-            out.startWork = out.finishWork = own.worked(at);
-            out.start = out.finish = node.kind == NodeKind::startMilestone ? own.startOfMinute(out.startWork) : at;
-            return out;
-        }
-        const WorkCalendar::Place from = own.placeOf(start);
-        out.start = from.start;
-        out.startWork = from.worked;
-        out.finishWork = from.worked + n;
-        out.finish = own.endOfMinute(out.finishWork);
-        if (finish > out.finish) (void)hold(out, own, n, finish, node.stretch);
-        return out;
+        return placedAt(node.kind, node.stretch, own, m_work[i], start, finish);
     }
 
     /// Section 4. The limits hold what the successors told, until they are worked out. What a carried link tells is the

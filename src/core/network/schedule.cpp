@@ -228,4 +228,9 @@ Schedule schedule(const Programme& programme) {
     return schedule(programme, cache);
 }
 
+Fraction hireCost(const Activity& hammock, const ActivityFigures& figures) {
+    if (hammock.kind != ActivityKind::hammock || !hammock.costPerWeek) return 0;
+    return Fraction(*hammock.costPerWeek) * Fraction(daysOf(figures).count()) / Fraction(7);
+}
+
 } // namespace yarrin

@@ -5,6 +5,7 @@
 #include "core/contract/damages.h"
 #include "core/network/network.h"
 
+#include <algorithm>
 #include <memory>
 #include <optional>
 #include <vector>
@@ -31,6 +32,19 @@ struct ActivityFigures {
     std::optional<Minutes> freeFloat;
     friend bool operator==(const ActivityFigures&, const ActivityFigures&) = default;
 };
+
+/// The calendar days from a start to a finish, both included: 00:00 of a start belongs to that day, of a finish to the
+/// day before.
+struct DaySpan {
+    Date first;
+    Date last;
+    [[nodiscard]] int count() const { return std::max(0, last - first + 1); }
+};
+[[nodiscard]] inline DaySpan daysOf(const ActivityFigures& figures) {
+    return {dateOf(figures.earlyStart), completionDate(figures.earlyFinish)};
+}
+/// What a hammock costs over its days on hire: docs/engine.md section 12.
+[[nodiscard]] Fraction hireCost(const Activity& hammock, const ActivityFigures& figures);
 
 /// Everything that follows from a programme: immutable, shared by every view. Activities, links and sections stand in
 /// the programme's order. Where `errors` is not empty there are no dates.

@@ -2,6 +2,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
 
+#include "core/network/network.h"
 #include "core/time/work_calendar.h"
 
 namespace yarrin {
@@ -43,6 +44,26 @@ inline void pull(Span& out, const WorkCalendar& own, Minutes n, Instant start, I
     if (stretch) return;
     out.finishWork = out.startWork + n;
     out.finish = pulled(own, out.finishWork, own.down(finish));
+}
+
+/// Where n minutes of work lie that start no earlier than one instant and finish no earlier than another: section 3,
+/// rules 2 and 3. Work in progress of which nothing is left stands where its bounds put it, as a finish milestone does.
+[[nodiscard]] inline Span placedAt(NodeKind kind, bool stretch, const WorkCalendar& own, Minutes n, Instant start,
+                                   Instant finish) {
+    Span out;
+    if (kind != NodeKind::task || n == 0) {
+        const Instant at = std::max(start, finish);
+        out.startWork = out.finishWork = own.worked(at);
+        out.start = out.finish = kind == NodeKind::startMilestone ? own.startOfMinute(out.startWork) : at;
+        return out;
+    }
+    const WorkCalendar::Place from = own.placeOf(start);
+    out.start = from.start;
+    out.startWork = from.worked;
+    out.finishWork = from.worked + n;
+    out.finish = own.endOfMinute(out.finishWork);
+    if (finish > out.finish) (void)hold(out, own, n, finish, stretch);
+    return out;
 }
 
 } // namespace yarrin

@@ -50,6 +50,9 @@ private:
             causes.push_back({CauseKind::link, link.id, link.from, {}, at, {}});
         }
         if (m_activity.constraint) constraint(causes, start, latest);
+        if (m_activity.levelledFrom && m_activity.kind == ActivityKind::task &&
+            m_figures.state == NodeState::notStarted)
+            bounds(CauseKind::levelling, *m_activity.levelledFrom);
         if (const auto access = accessOf(ActingEffects(m_programme).on(m_activity.id));
             access && m_figures.state == NodeState::notStarted) {
             bounds(CauseKind::access, boundOf({startOf(access->first), true}, true, m_calendar));

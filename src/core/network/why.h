@@ -19,6 +19,7 @@ enum class CauseKind {
     requiredFinish,
     contractDate, ///< late dates of a section's milestone
     actual,       ///< it has started, or is complete
+    levelling,    ///< levelling lets it start no earlier
     access,       ///< an event of delay gives access no earlier
 };
 

@@ -2,6 +2,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/progress/progress_lines.h"
 
+#include "core/labour/working_time.h"
+
 #include <algorithm>
 #include <unordered_map>
 
@@ -78,13 +80,7 @@ std::optional<double> ratio(double a, double b) {
 } // namespace
 
 double shareDone(const Activity& activity, const ActivityFigures& figures, const std::vector<ActingEffect>& effects) {
-    if (figures.state == NodeState::complete) return figures.aside ? 0 : 1;
-    if (figures.state == NodeState::notStarted || figures.duration <= 0) return 0;
-    const auto measure = affectedMeasure(activity, effects);
-    if (activity.quantityDone && measure && measure->quantity.sign() > 0)
-        return std::min(1.0, activity.quantityDone->toDouble() / measure->quantity.toDouble());
-    const Minutes left = activity.remaining.value_or(figures.duration);
-    return std::clamp(1 - static_cast<double>(left) / static_cast<double>(figures.duration), 0.0, 1.0);
+    return doneShare(activity, figures, effects).toDouble();
 }
 
 ProgressLines progressLines(const Programme& plan, const Schedule& planned, const Programme& now,

@@ -3,6 +3,7 @@
 #include "core/quantity/bill.h"
 
 #include "core/base/text.h"
+#include "core/model/resource_book.h"
 #include "core/quantity/figures.h"
 #include "core/quantity/units.h"
 
@@ -99,14 +100,15 @@ Driver driverOf(const Programme& programme, const Activity& activity) {
     driver.by = m->crews && (m->outputPerCrewDay || m->hoursPerUnit) ? Driver::By::crews : Driver::By::unsolved;
     const BookItem* item = programme.book.row(activity.bookItem);
     if (!item || driver.by != Driver::By::crews) return driver;
-    for (const CrewMember& member : item->crew)
-        for (const Limit& limit : programme.limits) {
-            if (limit.key != member.name) continue;
-            const auto whole = (Fraction(limit.available) / Fraction(member.count)).floor();
-            if (!whole || (driver.mostCrews && Decimal(*whole) >= *driver.mostCrews)) continue;
-            driver.mostCrews = Decimal(*whole);
-            driver.resource = limit.key;
-        }
+    for (const CrewMember& member : item->crew) {
+        // The most that there will ever be: how much when it works, its dates decide.
+        const auto most = mostSupplyOf(programme, member.name);
+        if (!most) continue;
+        const auto whole = (Fraction(*most) / Fraction(member.count)).floor();
+        if (!whole || (driver.mostCrews && Decimal(*whole) >= *driver.mostCrews)) continue;
+        driver.mostCrews = Decimal(*whole);
+        driver.resource = member.name;
+    }
     if (!driver.mostCrews) return driver;
     driver.exceeded = *m->crews > *driver.mostCrews;
     if (driver.exceeded || Fraction(*driver.mostCrews) < Fraction(*m->crews) + Fraction(1))

@@ -60,6 +60,7 @@ struct ResolvedCalendar {
     std::array<DayWork, 7> week;
     std::vector<CalendarException> exceptions;
     std::optional<std::array<int, 12>> weather;
+    std::vector<ResolvedCalendar> meets; ///< it works only while all of these do
     friend bool operator==(const ResolvedCalendar&, const ResolvedCalendar&) = default;
 
     /// The mean of working days a week, which is what people call a week: days of the standard week with work.

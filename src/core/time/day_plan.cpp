@@ -3,6 +3,8 @@
 #include "core/time/day_plan.h"
 
 #include <algorithm>
+#include <array>
+#include <map>
 
 namespace yarrin {
 
@@ -142,9 +144,8 @@ private:
     DayPlan m_plan;
 };
 
-} // namespace
-
-DayPlan planDays(const ResolvedCalendar& calendar, std::int64_t firstDay, std::int64_t count, bool dated) {
+/// The days of a calendar by itself.
+DayPlan ownDays(const ResolvedCalendar& calendar, std::int64_t firstDay, std::int64_t count, bool dated) {
     if (!calendar.weather) return Planner(calendar, firstDay, count, dated).run();
     // Weather is spread over whole months, whatever part of them is asked for.
     const std::int64_t from = firstOfMonth(firstDay);
@@ -157,6 +158,63 @@ DayPlan planDays(const ResolvedCalendar& calendar, std::int64_t firstDay, std::i
     cut(plan.patternOfDay);
     cut(plan.causeOfDay);
     return plan;
+}
+
+/// Both at once, of what works between 00:00 and 24:00.
+DayWork bothOf(const DayWork& a, const DayWork& b) {
+    DayWork both;
+    for (const Spell& one : a)
+        for (const Spell& other : b)
+            if (const Spell meet{std::max(one.from, other.from), std::min(one.to, other.to)}; meet.from < meet.to)
+                both.push_back(meet);
+    return both;
+}
+
+/// Leaves of the work of each date what another calendar works too; nothing reaches past midnight then. Both plans
+/// begin a day earlier, for what that carries into the first.
+DayPlan meeting(const DayPlan& own, const DayPlan& theirs) {
+    DayPlan plan;
+    using Days = std::array<std::uint32_t, 4>;
+    std::map<Days, std::uint32_t> known; // of equal days the pattern is one
+    for (std::size_t day = 1; day < own.patternOfDay.size(); ++day) {
+        const Days days{own.patternOfDay[day - 1], own.patternOfDay[day], theirs.patternOfDay[day - 1],
+                        theirs.patternOfDay[day]};
+        const auto [place, isNew] = known.try_emplace(days, static_cast<std::uint32_t>(plan.patterns.size()));
+        if (isNew)
+            plan.patterns.push_back(bothOf(workWithin(own.workOf(day - 1), own.workOf(day)),
+                                           workWithin(theirs.workOf(day - 1), theirs.workOf(day))));
+        plan.patternOfDay.push_back(place->second);
+        plan.causeOfDay.push_back(own.causeOfDay[day]);
+    }
+    return plan;
+}
+
+} // namespace
+
+DayWork workWithin(const DayWork& before, const DayWork& own) {
+    DayWork runs;
+    for (const Spell& spell : before)
+        if (spell.to > minutesPerDay)
+            runs.push_back({std::max(0, spell.from - int(minutesPerDay)), spell.to - int(minutesPerDay)});
+    runs.insert(runs.end(), own.begin(), own.end());
+    std::sort(runs.begin(), runs.end(), [](const Spell& a, const Spell& b) { return a.from < b.from; });
+    DayWork merged;
+    for (Spell spell : runs) {
+        spell.to = std::min(spell.to, int(minutesPerDay));
+        if (!merged.empty() && spell.from <= merged.back().to)
+            merged.back().to = std::max(merged.back().to, spell.to);
+        else
+            merged.push_back(spell);
+    }
+    return merged;
+}
+
+DayPlan planDays(const ResolvedCalendar& calendar, std::int64_t firstDay, std::int64_t count, bool dated) {
+    if (calendar.meets.empty()) return ownDays(calendar, firstDay, count, dated);
+    ResolvedCalendar rest = calendar;
+    const ResolvedCalendar other = std::move(rest.meets.back());
+    rest.meets.pop_back();
+    return meeting(planDays(rest, firstDay - 1, count + 1, dated), planDays(other, firstDay - 1, count + 1, dated));
 }
 
 } // namespace yarrin

@@ -30,4 +30,7 @@ struct DayPlan {
 [[nodiscard]] DayPlan planDays(const ResolvedCalendar& calendar, std::int64_t firstDay, std::int64_t count,
                                bool dated = true);
 
+/// What works between 00:00 and 24:00 of a day: its own spells and what the day before carries past midnight.
+[[nodiscard]] DayWork workWithin(const DayWork& before, const DayWork& own);
+
 } // namespace yarrin

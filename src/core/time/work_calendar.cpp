@@ -20,25 +20,6 @@ std::int64_t floorDiv(std::int64_t a, std::int64_t b) {
     return a % b < 0 ? quotient - 1 : quotient;
 }
 
-/// What works between 00:00 and 24:00 of a day: its own spells and what the day before carries past midnight.
-DayWork workWithin(const DayWork& before, const DayWork& own) {
-    DayWork runs;
-    for (const Spell& spell : before)
-        if (spell.to > minutesPerDay)
-            runs.push_back({std::max(0, spell.from - int(minutesPerDay)), spell.to - int(minutesPerDay)});
-    runs.insert(runs.end(), own.begin(), own.end());
-    std::sort(runs.begin(), runs.end(), [](const Spell& a, const Spell& b) { return a.from < b.from; });
-    DayWork merged;
-    for (Spell spell : runs) {
-        spell.to = std::min(spell.to, int(minutesPerDay));
-        if (!merged.empty() && spell.from <= merged.back().to)
-            merged.back().to = std::max(merged.back().to, spell.to);
-        else
-            merged.push_back(spell);
-    }
-    return merged;
-}
-
 } // namespace
 
 DayTable::DayTable(std::int64_t firstDay, const std::vector<std::uint32_t>& patternOfDay, std::uint32_t carried,
@@ -120,15 +101,27 @@ Minutes WorkCalendar::Cycle::worked(Minutes minute) const {
     return turns * table.total() + table.workedUpTo(minute - turns * length);
 }
 
+namespace {
+
+/// The calendar itself and those that it must meet.
+template <typename Function> void forEachPart(const ResolvedCalendar& calendar, const Function& function) {
+    function(calendar);
+    for (const ResolvedCalendar& other : calendar.meets) forEachPart(other, function);
+}
+
+} // namespace
+
 WorkCalendar::WorkCalendar(ResolvedCalendar calendar, Date from, Date to) : m_calendar(std::move(calendar)) {
     const Date asked = from;
-    for (const CalendarException& exception : m_calendar.exceptions) {
-        m_hasEaster = m_hasEaster || (exception.rule && exception.rule->kind == HolidayRule::Kind::easter);
-        if (exception.yearly || exception.rule) continue;
-        // Work past midnight reaches the day after, and the window's first day looks at the day before it.
-        from = std::min(from, std::max(exception.from, asked + -farthest) + -2);
-        to = std::max(to, std::min(exception.to, asked + farthest) + 3);
-    }
+    forEachPart(m_calendar, [&](const ResolvedCalendar& part) {
+        for (const CalendarException& exception : part.exceptions) {
+            m_hasEaster = m_hasEaster || (exception.rule && exception.rule->kind == HolidayRule::Kind::easter);
+            if (exception.yearly || exception.rule) continue;
+            // Work past midnight reaches the day after, and the window's first day looks at the day before it.
+            from = std::min(from, std::max(exception.from, asked + -farthest) + -2);
+            to = std::max(to, std::min(exception.to, asked + farthest) + 3);
+        }
+    });
     const std::int64_t first = from.days;
     const std::int64_t count = to.days - first;
     m_window = tableOf(first, count, true);
@@ -149,9 +142,12 @@ bool WorkCalendar::covers(Date from, Date to) const {
 
 const WorkCalendar::Cycle& WorkCalendar::cycle() const {
     std::call_once(m_cycleOnce, [this] {
-        const bool yearly =
-            m_calendar.weather || std::any_of(m_calendar.exceptions.begin(), m_calendar.exceptions.end(),
-                                              [](const CalendarException& e) { return e.yearly || e.rule; });
+        bool yearly = false;
+        forEachPart(m_calendar, [&](const ResolvedCalendar& part) {
+            yearly = yearly || part.weather ||
+                     std::any_of(part.exceptions.begin(), part.exceptions.end(),
+                                 [](const CalendarException& e) { return e.yearly || e.rule; });
+        });
         const std::int64_t days = yearly ? 146097 : 7; // the Gregorian calendar repeats after 400 years
         // A Monday; of all years of a cycle, also the first of a month.
         const std::int64_t first = yearly ? dateFrom(2001, 1, 1).days : dateFrom(2000, 1, 3).days;

@@ -4,8 +4,11 @@
 
 #include "core/base/natural_order.h"
 #include "core/base/text.h"
+#include "core/labour/cash.h"
+#include "core/labour/levelling.h"
 #include "core/model/describe/texts.h"
 #include "core/model/phrases.h"
+#include "core/model/resource_book.h"
 #include "core/model/words.h"
 #include "core/time/typed_date.h"
 
@@ -156,6 +159,9 @@ std::vector<ViewField> namesAndPlaces() {
                  }),
         field("rests", "Rests", FieldKind::text,
               [](Context at, Index i) { return named(pausesText(at.programme(), at.activity(i))); }),
+        field("needs", "Needs", FieldKind::text,
+              [](Context at, Index i) { return named(needsText(at.programme(), at.activity(i))); }),
+        field("sums", "Sums", FieldKind::text, [](Context at, Index i) { return named(lumpSumsText(at.activity(i))); }),
         field("notes", "Notes", FieldKind::text, [](Context at, Index i) { return named(at.activity(i).notes); })};
     for (const PlainText& text : activityTexts())
         list.push_back(grouping(text.name.c_str(), text.label.c_str(),
@@ -225,6 +231,10 @@ void addDates(std::vector<ViewField>& list) {
 
 void addFigures(std::vector<ViewField>& list) {
     const auto number = FieldKind::number;
+    list.push_back(field("levelled", "Levelled by", FieldKind::days, [](Context at, Index i) -> FieldValue {
+        const Minutes delay = at.levellingDelay(i);
+        return delay > 0 ? days(at, i, delay) : FieldValue();
+    }));
     list.push_back(measured("quantity", "Quantity", [](const Measure& m) { return std::optional(m.quantity); }));
     list.push_back(grouping("unit", "Unit", [](Context at, Index i) {
         return at.activity(i).measure ? named(at.activity(i).measure->unit) : FieldValue();
@@ -332,26 +342,7 @@ bool FieldContext::hasLinkOut(std::size_t index) const {
 
 const Section* FieldContext::sectionOf(std::size_t index) const {
     if (!std::exchange(m_sectionsKnown, true)) {
-        m_sectionOf.assign(m_programme.activities.size(), nullptr);
-        std::vector<std::vector<std::size_t>> into(m_programme.activities.size());
-        for (const Link& link : m_programme.links)
-            into[m_programme.activities.indexOf(link.to)].push_back(m_programme.activities.indexOf(link.from));
-        std::vector<const Section*> sections;
-        for (const Section& section : m_programme.sections) sections.push_back(&section);
-        std::sort(sections.begin(), sections.end(), [](const Section* a, const Section* b) {
-            return a->completion != b->completion ? a->completion < b->completion : standsBefore(a->key, b->key);
-        });
-        for (const Section* section : sections) {
-            const std::size_t milestone = m_programme.activities.indexOf(section->milestone);
-            if (milestone >= m_sectionOf.size()) continue;
-            std::vector<std::size_t> open{milestone};
-            while (!open.empty()) {
-                const std::size_t at = open.back();
-                open.pop_back();
-                if (std::exchange(m_sectionOf[at], m_sectionOf[at] ? m_sectionOf[at] : section)) continue;
-                open.insert(open.end(), into[at].begin(), into[at].end());
-            }
-        }
+        for (const SectionId id : moneySections(m_programme)) m_sectionOf.push_back(m_programme.sections.row(id));
     }
     return m_sectionOf[index];
 }
@@ -368,6 +359,11 @@ std::vector<std::string> FieldContext::driversOf(std::size_t index) const {
     std::sort(keys.begin(), keys.end(), [](const auto& a, const auto& b) { return standsBefore(a, b); });
     keys.erase(std::unique(keys.begin(), keys.end()), keys.end());
     return keys;
+}
+
+Minutes FieldContext::levellingDelay(std::size_t index) const {
+    if (!m_lookup || !activity(index).levelledFrom || !figures(index)) return 0;
+    return yarrin::levellingDelay(m_programme, m_schedule, m_lookup->into(activity(index).id), activity(index).id);
 }
 
 const std::vector<ViewField>& plainFields() {

@@ -64,12 +64,16 @@ public:
     [[nodiscard]] bool hasOutline() const { return m_outlined != nullptr; }
     /// From when "within six weeks" counts: the data date, or the start of the programme.
     [[nodiscard]] Date today() const;
-    /// The section that an activity leads to: of those whose milestone links reach from it, the one due first.
+    /// The section named on an activity, else the one that it leads to: of those whose milestone links reach from it,
+    /// the one due first.
     [[nodiscard]] const Section* sectionOf(std::size_t index) const;
     [[nodiscard]] bool hasLinkIn(std::size_t index) const;
     [[nodiscard]] bool hasLinkOut(std::size_t index) const;
     /// Keys of the activities whose links drive it, in natural order.
     [[nodiscard]] std::vector<std::string> driversOf(std::size_t index) const;
+
+    /// Working minutes by which levelling holds it; 0 where it does not.
+    [[nodiscard]] Minutes levellingDelay(std::size_t index) const;
 
 private:
     void walkLinks() const;

@@ -45,7 +45,17 @@ template <> struct Described<Job> {
                                         field(&Job::billedHere, "billed_here").since(9),
                                         field(&Job::billedInAll, "billed_in_all").since(9),
                                         field(&Job::overheadInAll, "overhead_in_all").since(9)};
-    static constexpr std::tuple fields = std::tuple_cat(top, options, money, periods);
+    static constexpr std::tuple terms{
+        field(&Job::applyEvery, "interval").column("apply_every").since(11),
+        field(&Job::daysToPay, "days_to_pay").since(11), field(&Job::retention, "retention").since(11),
+        field(&Job::defectsDays, "defects_days").since(11), field(&Job::financeRate, "finance_rate").since(11)};
+    static constexpr std::tuple pay{field(&Job::payLabour, "labour").column("pay_labour").since(11),
+                                    field(&Job::payPlant, "plant").column("pay_plant").since(11),
+                                    field(&Job::payMaterials, "materials").column("pay_materials").since(11),
+                                    field(&Job::paySubcontract, "subcontract").column("pay_subcontract").since(11),
+                                    field(&Job::payTimeRelated, "time-related").column("pay_time_related").since(11),
+                                    field(&Job::payOther, "other").column("pay_other").since(11)};
+    static constexpr std::tuple fields = std::tuple_cat(top, options, money, periods, terms, pay);
 };
 
 template <> struct Described<RateStep> {

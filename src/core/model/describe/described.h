@@ -4,4 +4,5 @@
 
 #include "core/model/describe/build_up.h"
 #include "core/model/describe/contract.h"
+#include "core/model/describe/labour.h"
 #include "core/model/describe/works.h"

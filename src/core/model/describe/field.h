@@ -133,5 +133,6 @@ template <> inline constexpr std::string_view kindOf<BookItemId> = "item of the 
 template <> inline constexpr std::string_view kindOf<BillItemId> = "bill item";
 template <> inline constexpr std::string_view kindOf<SequenceId> = "sequence";
 template <> inline constexpr std::string_view kindOf<CodeId> = "code";
+template <> inline constexpr std::string_view kindOf<ResourceId> = "resource";
 
 } // namespace yarrin::describe

@@ -24,11 +24,11 @@ template <typename Row> constexpr int newestOf() {
 }
 
 constexpr int newestVersion() {
-    return std::max({newestOf<Job>(), newestOf<Calendar>(), newestOf<BreakdownNode>(), newestOf<Location>(),
-                     newestOf<Activity>(), newestOf<Link>(), newestOf<Section>(), newestOf<DelayEvent>(),
-                     newestOf<BookItem>(), newestOf<BillItem>(), newestOf<Allocation>(), newestOf<Limit>(),
-                     newestOf<Sequence>(), newestOf<LaidOut>(), newestOf<Acceleration>(), newestOf<MeasuredMile>(),
-                     newestOf<Code>(), newestOf<KeptLens>()});
+    return std::max({newestOf<Job>(),      newestOf<Calendar>(), newestOf<BreakdownNode>(), newestOf<Location>(),
+                     newestOf<Activity>(), newestOf<Link>(),     newestOf<Section>(),       newestOf<DelayEvent>(),
+                     newestOf<BookItem>(), newestOf<BillItem>(), newestOf<Allocation>(),    newestOf<Limit>(),
+                     newestOf<Sequence>(), newestOf<LaidOut>(),  newestOf<Acceleration>(),  newestOf<MeasuredMile>(),
+                     newestOf<Code>(),     newestOf<KeptLens>(), newestOf<Resource>(),      newestOf<CostEntry>()});
 }
 
 } // namespace yarrin::describe

@@ -26,6 +26,8 @@ template <typename Id> const auto& tableFor(const Programme& p) {
         return p.bill;
     else if constexpr (std::is_same_v<Id, CodeId>)
         return p.codes;
+    else if constexpr (std::is_same_v<Id, ResourceId>)
+        return p.resources;
     else
         return p.sequences;
 }

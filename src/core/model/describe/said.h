@@ -31,6 +31,8 @@ template <typename Value> std::string said(const Programme& programme, const Val
         return value.text();
     } else if constexpr (std::is_same_v<Value, Date>) {
         return isoDate(value);
+    } else if constexpr (std::is_same_v<Value, Month>) {
+        return monthText(value);
     } else if constexpr (std::is_same_v<Value, Instant>) {
         return isoInstant(value);
     } else if constexpr (IsOptional<Value>::value) {

@@ -105,7 +105,11 @@ template <> struct Described<Activity> {
                                        field(&Activity::event, "event").since(5).gone(WhenGone::byAnEdit),
                                        field(&Activity::responsible, "responsible").since(7).label("Responsible", 120),
                                        field(&Activity::costToDate, "cost_to_date").since(9),
-                                       field(&Activity::codes, "codes").since(10).in({"activity_code", "activity"})};
+                                       field(&Activity::codes, "codes").since(10).in({"activity_code", "activity"}),
+                                       field(&Activity::needs, "needs").since(11).in({"activity_need", "activity"}),
+                                       field(&Activity::lumpSums, "lump_sums").since(11).in({"lump_sum", "activity"}),
+                                       field(&Activity::levelledFrom, "levelled_from").since(11),
+                                       field(&Activity::section, "section").since(11)};
 };
 
 template <> struct Described<Link> {

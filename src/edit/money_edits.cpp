@@ -1,0 +1,116 @@
+// SPDX-FileCopyrightText: 2026 The Yarrin authors
+// SPDX-License-Identifier: GPL-3.0-or-later
+// Terms of payment, and what was really spent.
+#include "core/base/text.h"
+#include "core/time/typed_date.h"
+#include "edit/labour_edits.h"
+#include "edit/typed.h"
+
+#include <array>
+
+namespace yarrin {
+
+namespace {
+
+std::optional<int>* daysOf(Job& job, TermField field) {
+    switch (field) {
+    case TermField::daysToPay:
+        return &job.daysToPay;
+    case TermField::defectsDays:
+        return &job.defectsDays;
+    case TermField::payLabour:
+        return &job.payLabour;
+    case TermField::payPlant:
+        return &job.payPlant;
+    case TermField::payMaterials:
+        return &job.payMaterials;
+    case TermField::paySubcontract:
+        return &job.paySubcontract;
+    case TermField::payTimeRelated:
+        return &job.payTimeRelated;
+    case TermField::payOther:
+        return &job.payOther;
+    case TermField::applyEvery:
+    case TermField::retention:
+    case TermField::financeRate:
+        break;
+    }
+    return nullptr;
+}
+
+/// "2027-02", "Feb 2027" or a date in the month.
+Result<Month> parseTypedMonth(std::string_view text) {
+    const std::string typed = trimmed(text);
+    if (const auto month = parseMonth(typed)) return *month;
+    for (const std::string& form : {typed, "1 " + typed})
+        if (const auto date = parseTypedDate(form); date.ok()) return monthOf(*date);
+    return inputError("\"" + typed + "\" is not a month", "write it as Feb 2027 or 2027-02");
+}
+
+} // namespace
+
+Outcome setTerm(Transaction& tx, TermField field, std::string_view text) {
+    Job job = tx.programme().job;
+    Fault fault;
+    if (auto* days = daysOf(job, field))
+        fault = readDays(*days, text, 0, 3650);
+    else if (field == TermField::applyEvery)
+        fault = choose(job.applyEvery, text);
+    else
+        fault = readShare(field == TermField::retention ? job.retention : job.financeRate, text);
+    if (fault) return *fault;
+    tx.setJob(std::move(job));
+    return done();
+}
+
+Outcome setCostEntry(Transaction& tx, std::string_view month, CostHead head, ActivityId activity,
+                     std::string_view amount) {
+    const auto when = parseTypedMonth(month);
+    if (!when.ok()) return when.errors();
+    const auto& dataDate = tx.programme().job.dataDate;
+    if (!dataDate) return inputError("there is no data date", "set it first: up to when is known what was spent");
+    if (startOf(when->first) >= *dataDate)
+        return inputError("the month begins after the data date", "what is spent then is forecast");
+    if (activity && !tx.programme().activities.row(activity)) return inputError("the activity is no longer there");
+    std::optional<Decimal> sum;
+    std::string typed = trimmed(amount);
+    // A sum may name its currency where that is the job's.
+    const std::string& currency = tx.programme().job.currency;
+    const auto letters = [](std::string_view word) {
+        return word.size() == 3 && std::all_of(word.begin(), word.end(), [](char c) { return c >= 'A' && c <= 'Z'; });
+    };
+    for (const auto& [word, rest] : {std::pair{typed.substr(0, 3), typed.size() > 3 ? typed.substr(3) : std::string()},
+                                     std::pair{typed.size() > 3 ? typed.substr(typed.size() - 3) : std::string(),
+                                               typed.size() > 3 ? typed.substr(0, typed.size() - 3) : std::string()}})
+        if (letters(word)) {
+            if (word != currency)
+                return inputError("the job is kept in " + currency + ", not in " + word,
+                                  "turn the sum into " + currency);
+            typed = trimmed(rest);
+            break;
+        }
+    if (auto fault = readSum(sum, typed, "a cost")) return *fault;
+    for (const CostEntry& entry : tx.programme().costs)
+        if (entry.month == *when && entry.head == head && entry.activity == activity) {
+            CostEntry row = entry;
+            if (!sum) {
+                tx.erase<CostEntry>(row.id);
+                return done();
+            }
+            row.amount = *sum;
+            tx.set(std::move(row));
+            return done();
+        }
+    if (!sum) return inputError("a cost needs a sum");
+    tx.append(CostEntry{tx.programme().costs.freshId(), *when, head, activity, *sum});
+    return done();
+}
+
+Outcome removeCostEntries(Transaction& tx, std::span<const CostEntryId> ids) {
+    for (const CostEntryId id : ids)
+        if (!tx.programme().costs.row(id)) return inputError("the entry is no longer there");
+    tx.eraseAll<CostEntry>(ids);
+    return done();
+}
+
+} // namespace yarrin
