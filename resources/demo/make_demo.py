@@ -578,6 +578,43 @@ for row in activities:
     if trade:
         row["codes"] = [{"code": "Trade", "value": trade}]
 
+# Who and what the crews are made up of: rates an hour or a day, and what is on site from when.
+START = "2026-03-02"
+TRADES = {  # rate an hour, and people on site by date
+    "Asphalt hand": (27.5, [("2026-09-01", 12)]), "Banksman": (24, []), "Bricklayer": (31, []),
+    "Ceiling fixer": (29, []), "Cladder": (30.5, [("2026-11-02", 8)]),
+    "Concrete hand": (29.5, [(START, 8), ("2026-06-01", 12), ("2026-12-01", 6)]), "Diver": (68, []),
+    "Drainlayer": (28, [("2026-05-04", 6)]), "Dry liner": (29, [("2027-01-04", 6)]), "Ductworker": (32, []),
+    "Electrician": (34, [("2026-12-07", 6)]), "Fencer": (25, [("2027-02-01", 3), ("2027-05-03", 6)]),
+    "Floor layer": (28.5, []),
+    "Formwork carpenter": (34.5, [(START, 12), ("2026-06-01", 26), ("2026-12-01", 10)]), "Glazier": (31.5, []),
+    "Joiner": (29.5, []), "Labourer": (22.5, [(START, 8)]),
+    "Marine fitter": (38, [("2026-06-01", 8), ("2027-03-01", 6)]), "Painter": (26, [("2027-03-01", 4)]),
+    "Piling hand": (31, [(START, 14)]), "Plumber": (33.5, []), "Roofer": (30, []), "Screeder": (29, []),
+    "Sprayer": (30, []), "Steel erector": (35, [("2026-09-01", 9)]),
+    "Steel fixer": (33.5, [(START, 8), ("2026-09-21", 6), ("2027-02-08", 9), ("2027-03-01", 5), ("2027-05-24", 2)]),
+    "Surveyor": (36, [(START, 2)]),
+}
+PLANT = {  # rate a day, number on site by date, paid by a hammock
+    "Access platform": (95, [], False), "Breaker": (240, [], False), "Concrete pump": (620, [(START, 2)], False),
+    "Dozer": (510, [(START, 2)], False), "Drill rig": (1850, [(START, 1)], True), "Dump truck": (385, [(START, 16)], False),
+    "Excavator 20 t": (395, [(START, 2)], False), "Excavator 30 t": (465, [(START, 3)], False),
+    "Excavator 50 t": (690, [(START, 2)], False), "Grader": (540, [], False), "Heavy-lift crane": (9800, [(START, 1)], False),
+    "Jack-up crane": (4200, [(START, 2), ("2026-12-07", 1)], True), "Marking lorry": (430, [], False),
+    "Mobile crane": (860, [(START, 3)], False), "Paver": (940, [("2026-08-03", 1)], False),
+    "Piling rig": (2100, [(START, 2)], False), "Roller": (310, [(START, 6), ("2027-03-01", 2)], False),
+    "Workboat": (780, [(START, 2)], True),
+}
+resources = [{"id": name, "name": name, "kind": "trade", "unit": "no", "rate": rate, "rate_per": "hour",
+              "supply": [{"from": day, "number": count} for day, count in steps]}
+             for name, (rate, steps) in TRADES.items()]
+resources += [{"id": name, "name": name, "kind": "plant", "unit": "no", "rate": rate, "rate_per": "day",
+               "on_hire": hired, "supply": [{"from": day, "number": count} for day, count in steps]}
+              for name, (rate, steps, hired) in PLANT.items()]
+for row in resources:
+    if not row["supply"]:
+        del row["supply"]
+
 programme = {
     "format": "yarrin-programme", "version": 1, "title": "Brannoch Ferry Terminal",
     "start": "2026-03-02T08:00", "data_date": None, "default_calendar": "site5",
@@ -595,8 +632,7 @@ programme = {
         {"id": "S3", "name": "Terminal", "milestone": "M300", "completion": "2027-07-06", "rate": 2500}]},
     "events": [],
     "book": [book_row(key) for key in sorted(used)], "bill": list(bill.values()), "allocations": allocations,
-    "limits": [{"name": "Jack-up crane", "available": 1}, {"name": "Drill rig", "available": 1},
-               {"name": "Excavator 50 t", "available": 2}, {"name": "Paver", "available": 1}],
+    "resources": resources,
     "sequences": sequences, "laid_out": laid_out,
     "codes": [{"id": "Trade", "values": [{"name": name, "colour": colour} for name, colour in trades.items()]}],
     "lenses": [{"id": "Trades at work", "columns": "id; name; days; start; finish; float; responsible",

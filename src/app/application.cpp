@@ -99,7 +99,8 @@ void describe(QCommandLineParser& parser) {
     parser.addOption(
         {QStringLiteral("stage"),
          QObject::tr(
-             "Begin in a stage: contract, site-time, scope, build-up, programme, progress, delay or record; build-up "
+             "Begin in a stage: contract, site-time, scope, build-up, programme, labour, progress, delay or record; "
+             "build-up "
              "has the "
              "pages build-up/bill, build-up/book and build-up/sequences, progress has progress/lines, delay has "
              "delay/event, delay/sums and delay/recovery, record has record/revisions and "

@@ -495,6 +495,18 @@ Outcome clearLevelling(Transaction& tx, std::span<const ActivityId> activities) 
     return done();
 }
 
+Outcome setLevelling(Transaction& tx, const LevelResult& result) {
+    if (auto none = clearAllLevelling(tx); !none.ok()) return none;
+    for (const LevelMove& move : result.moves) {
+        const Activity* row = tx.programme().activities.row(move.activity);
+        if (!row) return activityIsGone;
+        Activity activity = *row;
+        activity.levelledFrom = move.to;
+        tx.set(std::move(activity));
+    }
+    return done();
+}
+
 Outcome clearAllLevelling(Transaction& tx) {
     std::vector<ActivityId> held;
     for (const Activity& activity : tx.programme().activities)

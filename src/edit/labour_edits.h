@@ -2,6 +2,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
 
+#include "core/labour/levelling.h"
 #include "core/model/resource_book.h"
 #include "edit/transaction.h"
 
@@ -47,6 +48,8 @@ enum class ResourceField { key, name, kind, unit, rate, ratePer, rates, head, ca
 /// The section under which an activity's money is retained, by its id; empty is the one that it leads to.
 [[nodiscard]] Outcome setActivitySection(Transaction& tx, ActivityId activity, std::string_view key);
 
+/// Holds what a proposal holds, and nothing else that was held before.
+[[nodiscard]] Outcome setLevelling(Transaction& tx, const LevelResult& result);
 /// What levelling holds, taken off: of these activities.
 [[nodiscard]] Outcome clearLevelling(Transaction& tx, std::span<const ActivityId> activities);
 /// Of all.

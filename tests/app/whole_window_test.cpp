@@ -5,6 +5,7 @@
 #include "app/base/look.h"
 #include "app/buildup/build_up_stage.h"
 #include "app/delay/delay_stage.h"
+#include "app/labour/labour_stage.h"
 #include "app/progress/progress_stage.h"
 #include "app/record/record_stage.h"
 #include "desk.h"
@@ -42,7 +43,8 @@ class WholeWindowTest : public QObject {
             QApplication::processEvents();
             look(name);
         };
-        for (const char* stage : {"stage1", "stage2", "stage3", "stage4", "stage5", "stage7", "stage8", "fileRecord"}) {
+        for (const char* stage :
+             {"stage1", "stage2", "stage3", "stage4", "stage5", "stage6", "stage7", "stage8", "fileRecord"}) {
             desk.trigger(stage);
             settled(QString::fromLatin1(stage));
         }
@@ -50,6 +52,11 @@ class WholeWindowTest : public QObject {
         for (const char* page : {"bill", "book", "sequences", "activities"}) {
             desk.window.findChild<BuildUpStage*>()->showNamed(QString::fromLatin1(page));
             settled(QStringLiteral("build-up/") + QLatin1String(page));
+        }
+        desk.trigger("stage6");
+        for (const char* page : {"rates", "demand"}) {
+            desk.window.findChild<LabourStage*>()->showNamed(QString::fromLatin1(page));
+            settled(QStringLiteral("labour/") + QLatin1String(page));
         }
         desk.trigger("stage7");
         for (const auto page : {ProgressStage::Show::inProgress, ProgressStage::Show::finished,
@@ -339,8 +346,8 @@ private slots:
         Desk desk(small(), settings());
         const std::pair<Qt::Key, const char*> stages[] = {{Qt::Key_1, "contractStage"},  {Qt::Key_2, "siteTimeStage"},
                                                           {Qt::Key_3, "scopeStage"},     {Qt::Key_4, "buildUpStage"},
-                                                          {Qt::Key_5, "programmeStage"}, {Qt::Key_7, "progressStage"},
-                                                          {Qt::Key_8, "delayStage"}};
+                                                          {Qt::Key_5, "programmeStage"}, {Qt::Key_6, "labourStage"},
+                                                          {Qt::Key_7, "progressStage"},  {Qt::Key_8, "delayStage"}};
         for (const auto& [key, name] : stages) {
             QTest::keyClick(&desk.window, key, Qt::AltModifier);
             QApplication::processEvents();

@@ -224,6 +224,7 @@ void Card::fill() {
     delays(activity);
     when(activity, figures);
     links(activity);
+    labour(activity, figures);
     record(activity);
 }
 

@@ -50,6 +50,7 @@ private:
     void act(const QString& words, const Document::Operation& operation);
     void field(const char* name, const QString& label, const QString& value, const QString& hint, int width,
                const std::function<void(const QString&)>& take);
+    void labour(const Activity& activity, const ActivityFigures& figures);
     void record(const Activity& activity);
     void problems(const Activity& activity);
     void choose(const Activity& activity);

@@ -43,7 +43,7 @@ public:
 
     [[nodiscard]] Document& document() { return m_document; }
     [[nodiscard]] ViewState& viewState() { return m_state; }
-    enum class Place { contract, siteTime, scope, buildUp, programme, progress, delay, record, preferences };
+    enum class Place { contract, siteTime, scope, buildUp, programme, labour, progress, delay, record, preferences };
     void go(Place place);
     /// Goes to a stage, a page of it and a row by their names on the command line: "build-up/book"; the programme where
     /// there is no such stage.
@@ -147,7 +147,7 @@ private:
     ViewState m_state;
     Rail* m_rail;
     QStackedWidget* m_stack;
-    std::array<Stage*, 9> m_stages{};   ///< by place; those that nobody went to yet are not built
+    std::array<Stage*, 10> m_stages{};  ///< by place; those that nobody went to yet are not built
     std::unique_ptr<OutputBook> m_book; ///< read when it is first needed
     RecordStrip* m_strip;
     Card* m_card;

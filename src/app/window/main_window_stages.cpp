@@ -6,6 +6,7 @@
 #include "app/card/card.h"
 #include "app/contract/contract_stage.h"
 #include "app/delay/delay_stage.h"
+#include "app/labour/labour_stage.h"
 #include "app/lens/lens_pane.h"
 #include "app/programme/bar_chart_view.h"
 #include "app/programme/programme_stage.h"
@@ -80,6 +81,11 @@ Stage* MainWindow::makeStage(Place place) {
             wanted.stretched = follows;
             prefer(wanted);
         });
+        return stage;
+    }
+    case Place::labour: {
+        auto* stage = new LabourStage(m_document, m_state);
+        connect(stage, &LabourStage::reveal, this, onChart);
         return stage;
     }
     case Place::progress:

@@ -19,7 +19,7 @@ struct StageInfo {
     bool aboutActivities; ///< card and lens belong to it
 };
 
-inline constexpr std::array<StageInfo, 9> stages{
+inline constexpr std::array<StageInfo, 10> stages{
     {{MainWindow::Place::contract, "contract", "contract", QT_TRANSLATE_NOOP("yarrin::MainWindow", "Contract"),
       QT_TRANSLATE_NOOP("yarrin::MainWindow", "&Contract"), 1, false},
      {MainWindow::Place::siteTime, "site-time", "sitetime", QT_TRANSLATE_NOOP("yarrin::MainWindow", "Site time"),
@@ -30,7 +30,8 @@ inline constexpr std::array<StageInfo, 9> stages{
       QT_TRANSLATE_NOOP("yarrin::MainWindow", "&Build-up"), 4, true},
      {MainWindow::Place::programme, "programme", "programme", QT_TRANSLATE_NOOP("yarrin::MainWindow", "Programme"),
       QT_TRANSLATE_NOOP("yarrin::MainWindow", "&Programme"), 5, true},
-     // Labour, the sixth of the nine, is not there yet.
+     {MainWindow::Place::labour, "labour", "labour", QT_TRANSLATE_NOOP("yarrin::MainWindow", "Labour"),
+      QT_TRANSLATE_NOOP("yarrin::MainWindow", "&Labour"), 6, false},
      {MainWindow::Place::progress, "progress", "progress", QT_TRANSLATE_NOOP("yarrin::MainWindow", "Progress"),
       QT_TRANSLATE_NOOP("yarrin::MainWindow", "P&rogress"), 7, false},
      {MainWindow::Place::delay, "delay", "delay", QT_TRANSLATE_NOOP("yarrin::MainWindow", "Delay"),

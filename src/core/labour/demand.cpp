@@ -106,7 +106,7 @@ std::vector<Demand::Step> Demand::stepsOf(const std::vector<std::size_t>& resour
 }
 
 std::vector<DemandRow> Demand::numbered(const std::vector<std::size_t>& resources, const Resource* limits) {
-    const auto steps = stepsOf(resources);
+    const auto& steps = stepsKept(resources);
     DayRange range;
     if (!steps.empty()) {
         range.take(dateOf(steps.front().from));
@@ -226,32 +226,43 @@ std::vector<DemandRow> Demand::people() {
     return numbered(trades, nullptr);
 }
 
-std::vector<DemandPart> Demand::at(std::size_t resource, Date day) {
+const std::vector<Demand::Step>& Demand::stepsKept(const std::vector<std::size_t>& resources) {
+    if (m_stepsFor != resources) {
+        m_steps = stepsOf(resources);
+        m_stepsFor = resources;
+    }
+    return m_steps;
+}
+
+std::vector<DemandPart> Demand::at(const std::vector<std::size_t>& resources, Date day) {
     std::vector<DemandPart> out;
-    if (m_quantities[resource]) {
-        for (const DemandPart& part : m_parts[resource])
+    if (resources.size() == 1 && m_quantities[resources.front()]) {
+        for (const DemandPart& part : m_parts[resources.front()])
             if (const Fraction used = usedOn(part, day); used.sign() > 0) out.push_back({part.activity, used});
         return out;
     }
+    const auto& steps = stepsKept(resources);
     const Step* best = nullptr;
-    const auto steps = stepsOf({resource});
-    for (const Step& step : steps)
-        if (step.from < startOf(day + 1) && startOf(day) < step.to && (!best || best->level < step.level)) best = &step;
+    auto step = std::upper_bound(steps.begin(), steps.end(), startOf(day),
+                                 [](Instant t, const Step& one) { return t < one.to; });
+    for (; step != steps.end() && step->from < startOf(day + 1); ++step)
+        if (!best || best->level < step->level) best = &*step;
     if (!best) return out;
     const Instant instant = std::max(best->from, startOf(day));
-    for (const DemandPart& part : m_parts[resource]) {
-        const WorkSpan& span = m_spans[part.activity];
-        const auto works = [&](const std::vector<WorkRun>& runs) {
-            return std::any_of(runs.begin(), runs.end(), [&](const WorkRun& run) {
-                return run.from <= instant && instant < run.to &&
-                       span.calendar->worked(instant + 1) != span.calendar->worked(instant);
-            });
-        };
-        if (works(span.past))
-            out.push_back(part);
-        else if (works(span.ahead))
-            out.push_back({part.activity, kept(part.number * span.pace)});
-    }
+    for (const std::size_t resource : resources)
+        for (const DemandPart& part : m_parts[resource]) {
+            const WorkSpan& span = m_spans[part.activity];
+            const auto works = [&](const std::vector<WorkRun>& runs) {
+                return std::any_of(runs.begin(), runs.end(), [&](const WorkRun& run) {
+                    return run.from <= instant && instant < run.to &&
+                           span.calendar->worked(instant + 1) != span.calendar->worked(instant);
+                });
+            };
+            if (works(span.past))
+                out.push_back(part);
+            else if (works(span.ahead))
+                out.push_back({part.activity, kept(part.number * span.pace)});
+        }
     return out;
 }
 

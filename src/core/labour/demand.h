@@ -49,7 +49,9 @@ public:
     /// People at work, all trades together, by day; no supply.
     [[nodiscard]] std::vector<DemandRow> people();
     /// What works on a day: at the first instant of its greatest demand; of quantities, what is used that day.
-    [[nodiscard]] std::vector<DemandPart> at(std::size_t resource, Date day);
+    [[nodiscard]] std::vector<DemandPart> at(std::size_t resource, Date day) { return at(std::vector{resource}, day); }
+    /// The same of several together, an activity once for each of them.
+    [[nodiscard]] std::vector<DemandPart> at(const std::vector<std::size_t>& resources, Date day);
     /// The same for every activity that works at any time from one day to another: the greatest number it has there.
     [[nodiscard]] std::vector<DemandPart> within(std::size_t resource, Date first, Date last);
 
@@ -61,6 +63,7 @@ private:
         Instant from, to;
         Fraction level;
     };
+    [[nodiscard]] const std::vector<Step>& stepsKept(const std::vector<std::size_t>& resources);
     [[nodiscard]] std::vector<Step> stepsOf(const std::vector<std::size_t>& resources);
     void addHeads(std::vector<DemandRow>& rows, const std::vector<std::size_t>& resources);
     [[nodiscard]] std::vector<DemandRow> numbered(const std::vector<std::size_t>& resources, const Resource* limits);
@@ -78,6 +81,8 @@ private:
     WorkSpells m_spells;
     CalendarCache m_cache;
     CalendarSet m_calendars;
+    std::vector<std::size_t> m_stepsFor; ///< what was asked for last
+    std::vector<Step> m_steps;
 };
 
 /// What a demand comes to over all its rows.

@@ -1,0 +1,56 @@
+// SPDX-FileCopyrightText: 2026 The Yarrin authors
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+#include "app/base/document.h"
+#include "core/labour/levelling.h"
+
+#include <QWidget>
+
+class QLabel;
+class QPushButton;
+
+namespace yarrin {
+
+/// Proposes what should start later so that less is needed at once, says what it would bring, and makes it so.
+class LevelBand : public QWidget {
+    Q_OBJECT
+public:
+    explicit LevelBand(Document& document, QWidget* parent = nullptr);
+
+    /// What is levelled unless everything is: the resource that shows.
+    void setResource(const std::string& name, bool limited);
+    [[nodiscard]] bool isWorking() const { return m_working.isRunning(); }
+    [[nodiscard]] const std::optional<LevelResult>& proposal() const { return m_proposal; }
+    void propose(LevelWay way, bool all);
+    void drop();
+
+signals:
+    /// The dates that a proposal leads to; none where there is no proposal any more.
+    void proposed(std::shared_ptr<const Schedule> dates);
+    void refused(const QString& reason);
+    void told(const QString& words);
+
+private:
+    /// What was worked out beside the window.
+    struct Found {
+        Result<LevelResult> result;
+        std::shared_ptr<const Schedule> dates;
+    };
+    void take(Found found);
+    void keep(bool asTrial);
+    void takeOff();
+    void refresh();
+    [[nodiscard]] QString summary(const LevelResult& result) const;
+
+    Document& m_document;
+    std::string m_resource;
+    bool m_limited = false;
+    LevelWay m_way = LevelWay::insideFloat;
+    std::optional<LevelResult> m_proposal;
+    QLabel* m_words;
+    QPushButton *m_inside, *m_within, *m_try, *m_keep, *m_drop, *m_stop, *m_off;
+    Beside<Found> m_working;
+};
+
+} // namespace yarrin

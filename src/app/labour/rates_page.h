@@ -1,0 +1,47 @@
+// SPDX-FileCopyrightText: 2026 The Yarrin authors
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+#include "app/base/document.h"
+#include "core/model/resource_book.h"
+
+#include <QWidget>
+
+#include <vector>
+
+class QComboBox;
+
+namespace yarrin {
+
+class FieldEdit;
+class ListPage;
+
+/// What each resource is, what it costs, to what calendar it works and how much of it there is; and the contract's
+/// terms of payment.
+class RatesPage : public QWidget {
+    Q_OBJECT
+public:
+    explicit RatesPage(Document& document, QWidget* parent = nullptr);
+
+    void refresh();
+    /// Adds a resource and opens its name for typing.
+    void addNew();
+    [[nodiscard]] ListPage& list() const { return *m_list; }
+
+signals:
+    void refused(const QString& reason);
+
+private:
+    void buildList();
+    [[nodiscard]] QWidget* buildTerms();
+    [[nodiscard]] const KnownResource& at(std::size_t row) const { return m_rows[row]; }
+
+    Document& m_document;
+    std::vector<KnownResource> m_rows;
+    std::vector<int> m_uses; ///< activities that need each
+    ListPage* m_list = nullptr;
+    QComboBox* m_every = nullptr;
+    std::vector<FieldEdit*> m_terms;
+};
+
+} // namespace yarrin

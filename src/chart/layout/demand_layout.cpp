@@ -1,0 +1,66 @@
+// SPDX-FileCopyrightText: 2026 The Yarrin authors
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "chart/layout/demand_layout.h"
+
+#include <algorithm>
+#include <cmath>
+
+namespace yarrin {
+
+namespace {
+
+constexpr double above = 18, below = 6; ///< room over the highest figure and under nothing
+
+double stepFor(double most, int lines) {
+    const double rough = std::max(most, 1e-6) / lines;
+    const double power = std::pow(10, std::floor(std::log10(rough)));
+    for (const double factor : {1.0, 2.0, 5.0})
+        if (rough <= factor * power * (1 + 1e-9)) return factor * power;
+    return 10 * power;
+}
+
+} // namespace
+
+DemandLayout layoutDemand(const DemandPicture& picture, const TimeScale& scale, double width, double height,
+                          std::optional<Instant> dataDate) {
+    DemandLayout out;
+    out.top = above;
+    out.bottom = std::max(height - below, above + 1);
+    double most = 0;
+    for (const DemandStack& stack : picture.stacks) most = std::max(most, stack.demand);
+    for (const auto& [from, number] : picture.supply) most = std::max(most, number);
+    if (most <= 0) most = 1;
+    const auto y = [&](double value) { return out.bottom - value / most * (out.bottom - out.top); };
+    const double step = stepFor(most, std::clamp(int((out.bottom - out.top) / 34), 1, 8));
+    for (int i = 0; double(i) * step <= most * (1 + 1e-9); ++i)
+        out.marks.emplace_back(y(double(i) * step), double(i) * step);
+    if (dataDate) out.dataDate = scale.x(*dataDate);
+    for (std::size_t s = 0; s < picture.stacks.size(); ++s) {
+        const DemandStack& stack = picture.stacks[s];
+        const double x0 = scale.x(startOf(stack.from)), x1 = scale.x(startOf(stack.to));
+        out.reach.emplace_back(x0, x1);
+        if (x1 < 0 || x0 > width) continue;
+        // A pixel lies between two stacks where there is room for one.
+        const double right = x1 - x0 > 4 ? x1 - 1 : x1;
+        const bool past = dataDate && startOf(stack.to) <= *dataDate;
+        double sum = 0;
+        for (std::size_t group = 0; group < stack.parts.size(); ++group) {
+            if (stack.parts[group] <= 0) continue;
+            const double foot = sum;
+            sum += stack.parts[group];
+            out.boxes.push_back({x0, right, y(sum), y(foot), int(group), past, s});
+        }
+        if (stack.excess > 0)
+            out.over.push_back({x0, right, y(stack.demand), y(stack.demand - stack.excess), 0, past, s});
+    }
+    for (std::size_t i = 0; i < picture.supply.size(); ++i) {
+        const double x = scale.x(startOf(picture.supply[i].first));
+        if (i > 0) out.supply.emplace_back(x, y(picture.supply[i - 1].second));
+        out.supply.emplace_back(x, y(picture.supply[i].second));
+    }
+    if (!out.supply.empty())
+        out.supply.emplace_back(std::max(width, out.supply.back().first), out.supply.back().second);
+    return out;
+}
+
+} // namespace yarrin

@@ -1,0 +1,243 @@
+// SPDX-FileCopyrightText: 2026 The Yarrin authors
+// SPDX-License-Identifier: GPL-3.0-or-later
+// The stage Labour with keys and mouse: what is over is found, levelled, kept and taken back; rates and terms are
+// typed.
+#include "app/labour/demand_chart.h"
+#include "app/labour/labour_stage.h"
+#include "app/labour/level_band.h"
+#include "app/labour/resource_list.h"
+#include "core/labour/levelling.h"
+#include "desk.h"
+
+#include <QComboBox>
+#include <QLabel>
+#include <QMenu>
+#include <QPushButton>
+#include <QTemporaryDir>
+
+using namespace yarrin;
+using namespace yarrin::test;
+
+namespace {
+
+/// A and B want two fixers each in one week, there are two; Z leaves B a month of float.
+Programme crowd() {
+    Builder b;
+    b.task("A", 5).task("B", 5).task("Z", 25).milestone("M");
+    b.link("A", "M").link("B", "M").link("Z", "M");
+    b.section("S1", "M", "2027-06-01", 1000);
+    Resource fixer;
+    fixer.id = ResourceId{1};
+    fixer.key = fixer.name = "Fixer";
+    fixer.supply = {{*parseDate("2027-03-01"), 2}};
+    b.programme.resources.append(fixer);
+    Resource crane = fixer;
+    crane.id = ResourceId{2};
+    crane.key = crane.name = "Crane";
+    crane.kind = ResourceKind::plant;
+    crane.supply = {};
+    b.programme.resources.append(crane);
+    for (const char* key : {"A", "B"}) b.change(key, [](Activity& a) { a.needs = {{ResourceId{1}, Decimal(2), {}}}; });
+    b.change("Z", [](Activity& a) { a.needs = {{ResourceId{2}, Decimal(1), {}}}; });
+    return b.programme;
+}
+
+} // namespace
+
+class LabourStageTest : public QObject {
+    Q_OBJECT
+    QTemporaryDir m_folder;
+
+    struct At : Desk {
+        At(const Programme& programme, const QString& file) : Desk(programme, file) {
+            QTest::keyClick(&window, Qt::Key_6, Qt::AltModifier);
+            QApplication::processEvents();
+        }
+        LabourStage& stage() { return *find<LabourStage>("labourStage"); }
+        QString words() { return find<QLabel>("levelWords")->text(); }
+        void press(const char* name) {
+            auto* button = visible<QPushButton>(name);
+            QTest::mouseClick(button, Qt::LeftButton);
+            QApplication::processEvents();
+        }
+        GridView& rates() { return *find<GridView>("rates"); }
+        QModelIndex rate(const char* resource, const char* column) {
+            GridModel& grid = *rates().grid();
+            for (int row = 0; row < grid.rowCount(); ++row)
+                if (grid.index(row, 0).data().toString() == QLatin1String(resource))
+                    return grid.index(row, grid.columnOf(QString::fromLatin1(column)));
+            qFatal("no such resource");
+        }
+        const Resource& resource(const char* name) {
+            for (const Resource& row : programme().resources)
+                if (row.name == name) return row;
+            qFatal("no such resource");
+        }
+    };
+    QString settings() const { return m_folder.filePath(QStringLiteral("s.ini")); }
+
+private slots:
+    /// What is over stands first and chosen, with the days on which it is, and who needs it then.
+    void theExcessIsFound() {
+        At at(crowd(), settings());
+        const ResourceLine* line = at.stage().list().current();
+        QVERIFY(line);
+        QCOMPARE(line->name, std::string("Fixer"));
+        QCOMPARE(peakText(*line), QStringLiteral("4 of 2"));
+        QCOMPARE(line->daysOver, 5);
+        const auto days = at.stage().chart().chosenDays();
+        QVERIFY(days && days->first == *parseDate("2027-03-01"));
+        QCOMPARE(at.stage().rows().parts().size(), std::size_t(2));
+        QVERIFY(at.find<QLabel>("labourSpan")->text().contains(QLatin1String("2 activities")));
+        // The chart lays four upon two: one box over, as high as two.
+        const DemandLayout layout = at.stage().chart().layoutShown();
+        QCOMPARE(layout.over.size(), std::size_t(1));
+        // A click behind all of it chooses nothing else; the arrow goes from week to week.
+        QTest::keyClick(&at.stage().list(), Qt::Key_Down);
+        QApplication::processEvents();
+        QCOMPARE(at.stage().list().current()->name, std::string("Crane"));
+        QTest::keyClick(&at.stage().chart(), Qt::Key_Right);
+        QVERIFY(at.stage().chart().chosenDays()->first == *parseDate("2027-03-08"));
+        QTest::keyClick(&at.stage().chart(), Qt::Key_Right, Qt::ShiftModifier);
+        QVERIFY(at.stage().chart().chosenDays()->second == *parseDate("2027-03-21"));
+        // By day, and by a click at a day.
+        at.find<QComboBox>("labourBy")->setCurrentIndex(0);
+        emit at.find<QComboBox>("labourBy")->activated(0);
+        const double x =
+            labourGutter() + TimeScale{at.window.viewState().left(), at.window.viewState().pixelsPerDay()}.x(
+                                 *parseInstant("2027-03-10T12:00"));
+        QTest::mouseClick(&at.stage().chart(), Qt::LeftButton, {}, QPoint(int(x), at.stage().chart().height() - 20));
+        QVERIFY(at.stage().chart().chosenDays()->first == *parseDate("2027-03-10"));
+        QCOMPARE(at.stage().rows().parts().size(), std::size_t(1));
+        // A row is chosen everywhere, and a double click goes to its bar.
+        QTest::mouseClick(at.stage().rows().viewport(), Qt::LeftButton, {}, QPoint(60, 8));
+        QVERIFY(at.window.viewState().current() == at.id("Z"));
+        QTest::mouseDClick(at.stage().rows().viewport(), Qt::LeftButton, {}, QPoint(60, 8));
+        QApplication::processEvents();
+        QVERIFY(at.find<ProgrammeStage>("programmeStage")->isVisible());
+    }
+
+    /// A proposal says what it would bring and changes nothing; kept it is one step, which undo takes back; tried it is
+    /// a trial.
+    void levelledKeptAndTakenBack() {
+        At at(crowd(), settings());
+        const Programme before = at.programme();
+        const auto propose = [&](const char* action) {
+            at.find<QAction>(action)->trigger();
+            QTRY_VERIFY_WITH_TIMEOUT(!at.stage().isWorking(), 20000);
+            QApplication::processEvents();
+        };
+        propose("levelInsideOne");
+        QVERIFY2(at.words().contains(QStringLiteral("peak 4 → 2")), qPrintable(at.words()));
+        QVERIFY(at.words().contains(QLatin1String("no section moves")));
+        QVERIFY(at.programme() == before);
+        at.press("levelDrop");
+        QVERIFY(at.words().isEmpty() && !at.stage().band().proposal());
+        propose("levelInsideAll");
+        at.press("levelKeep");
+        const auto held = [&] {
+            return std::count_if(at.programme().activities.begin(), at.programme().activities.end(),
+                                 [](const Activity& a) { return a.levelledFrom.has_value(); });
+        };
+        QCOMPARE(held(), 1);
+        QCOMPARE(peakText(*at.stage().list().current()), QStringLiteral("2 of 2"));
+        at.trigger("editUndo");
+        QApplication::processEvents();
+        QCOMPARE(held(), 0);
+        QVERIFY(at.programme() == before);
+        at.trigger("editRedo");
+        QApplication::processEvents();
+        at.press("levelOff");
+        QCOMPARE(held(), 0);
+        propose("levelWithinOne");
+        at.press("levelTry");
+        QVERIFY(at.document().trial());
+        QCOMPARE(held(), 1);
+        QVERIFY(at.document().dropTrial().ok());
+        QCOMPARE(held(), 0);
+        // More than there will ever be is said, with the name.
+        typeSupply(at, "1 from 2027-03-01");
+        at.press("labourDemand");
+        propose("levelWithinOne");
+        QVERIFY2(at.stage().notice().text().contains(QLatin1String("needs 2 Fixer")),
+                 qPrintable(at.stage().notice().text()));
+    }
+
+    /// What an activity needs is typed on its card; what cannot be is said, and nothing happens.
+    void needsOnTheCard() {
+        At at(crowd(), settings());
+        QTest::keyClick(&at.window, Qt::Key_5, Qt::AltModifier);
+        at.window.viewState().select(at.id("A"));
+        const auto type = [&](const char* field, const char* text) {
+            auto* edit = at.visible<QLineEdit>(field);
+            edit->setFocus();
+            edit->selectAll();
+            QTest::keyClicks(edit, QString::fromLatin1(text));
+            QTest::keyClick(edit, Qt::Key_Return);
+            QApplication::processEvents();
+        };
+        type("cardNeeds", "3 fixer; 0.5 crane");
+        const Activity& a = *at.programme().activities.row(at.id("A"));
+        QCOMPARE(a.needs.size(), std::size_t(2));
+        QCOMPARE(a.needs[0].number.value(), Decimal(3));
+        type("cardNeeds", "2 Welder");
+        QVERIFY2(at.notice().contains(QLatin1String("no resource Welder")), qPrintable(at.notice()));
+        QCOMPARE(at.programme().activities.row(at.id("A"))->needs.size(), std::size_t(2));
+        type("cardSums", "12000 plant at start: crane on site");
+        QCOMPARE(at.programme().activities.row(at.id("A"))->lumpSums.size(), std::size_t(1));
+    }
+
+    /// Rates, supply and terms of payment are typed; a fault stands where it was typed.
+    void ratesAndTermsAreTyped() {
+        At at(crowd(), settings());
+        at.press("labourRates");
+        typeInto(at.rates(), at.rate("Fixer", "rate"), QStringLiteral("33.50"));
+        QCOMPARE(at.resource("Fixer").rate.value(), Decimal(335, 1));
+        typeInto(at.rates(), at.rate("Crane", "rate"), QStringLiteral("380 a day"));
+        QVERIFY(at.resource("Crane").ratePer == RatePer::day);
+        typeInto(at.rates(), at.rate("Fixer", "name"), QStringLiteral("Steel fixer"));
+        QCOMPARE(at.resource("Steel fixer").rate.value(), Decimal(335, 1));
+        const QModelIndex rate = at.rate("Crane", "rate");
+        at.rates().scrollTo(rate);
+        QTest::mouseClick(at.rates().viewport(), Qt::LeftButton, {}, at.rates().visualRect(rate).center());
+        QTest::keyClick(&at.rates(), Qt::Key_F2);
+        QLineEdit* editor = openEditor(at.rates());
+        editor->selectAll();
+        QTest::keyClicks(editor, QStringLiteral("-4"));
+        QTest::keyClick(editor, Qt::Key_Return);
+        QVERIFY2(messageOn(at.rates()).contains(QLatin1String("negative")), qPrintable(messageOn(at.rates())));
+        QTest::keyClick(openEditor(at.rates()), Qt::Key_Escape);
+        QCOMPARE(at.resource("Crane").rate.value(), Decimal(380));
+        at.press("ratesAdd");
+        QTest::keyClicks(openEditor(at.rates()), QStringLiteral("Rebar"));
+        QTest::keyClick(openEditor(at.rates()), Qt::Key_Return);
+        QApplication::processEvents();
+        QVERIFY(at.resource("Rebar").rate == std::nullopt);
+        QLineEdit* retention = nullptr;
+        for (QWidget* box : at.window.findChildren<QWidget*>(QStringLiteral("termRetention")))
+            retention = qobject_cast<QLineEdit*>(box) ? qobject_cast<QLineEdit*>(box) : box->findChild<QLineEdit*>();
+        QVERIFY(retention);
+        retention->setFocus();
+        QTest::keyClicks(retention, QStringLiteral("3"));
+        QTest::keyClick(retention, Qt::Key_Return);
+        QCOMPARE(at.programme().job.retention.value(), Decimal(3, 2));
+    }
+
+    /// Without anything that is needed the stage says what to do.
+    void nothingIsNeeded() {
+        At at(small(), settings());
+        QVERIFY(at.find<QLabel>("labourEmpty")->isVisible());
+        QVERIFY(!at.stage().chart().chosenDays());
+        at.press("labourRates");
+        at.press("labourDemand");
+    }
+
+private:
+    static void typeSupply(At& at, const char* text) {
+        at.press("labourRates");
+        typeInto(at.rates(), at.rate("Fixer", "supply"), QString::fromLatin1(text));
+    }
+};
+
+QTEST_MAIN(LabourStageTest)
+#include "labour_stage_test.moc"
