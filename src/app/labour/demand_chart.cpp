@@ -53,7 +53,7 @@ DemandChart::DemandChart(Document& document, ViewState& state, QWidget* parent)
 }
 
 void DemandChart::present(const QString& title, const QString& detail, const ResourceDemand& demand, bool quantity) {
-    const auto days = chosenDays();
+    const auto days = title == m_title ? chosenDays() : std::nullopt; // of another the first that is over
     m_title = title;
     m_detail = detail;
     m_demand = demand;
@@ -71,12 +71,19 @@ void DemandChart::clear() {
     emit chosen();
 }
 
+void DemandChart::setAfter(std::vector<std::pair<Date, double>> steps) {
+    m_after = std::move(steps);
+    update();
+}
+
 TimeScale DemandChart::scale() const {
     return {m_state.left(), m_state.pixelsPerDay()};
 }
 
 DemandLayout DemandChart::layoutShown() const {
-    return layoutDemand(m_demand.picture, scale(), width() - labourGutter(), height() - axisHeight,
+    DemandPicture picture = m_demand.picture;
+    picture.after = m_after;
+    return layoutDemand(picture, scale(), width() - labourGutter(), height() - axisHeight,
                         m_document.programme().job.dataDate);
 }
 
@@ -193,8 +200,13 @@ void DemandChart::paintWordsBeside(QPainter& painter) const {
     if (!m_demand.picture.supply.empty())
         sign(tr("on site"),
              [&](const QRect& box) { painter.fillRect(QRect(box.left(), box.center().y(), 14, 2), t.ink); });
+    if (!m_after.empty())
+        sign(tr("after levelling"), [&](const QRect& box) {
+            painter.setPen(QPen(t.accent, 1.6, Qt::DashLine));
+            painter.drawLine(box.left(), box.center().y(), box.right(), box.center().y());
+        });
     if (m_document.programme().job.dataDate)
-        sign(tr("darker: as worked"), [&](const QRect& box) { painter.fillRect(box, mixed(t.activity, t.ink, 0.2)); });
+        sign(tr("full colour: as worked"), [&](const QRect& box) { painter.fillRect(box, groupColour(0)); });
 }
 
 void DemandChart::paintAxisAbove(QPainter& painter) const {
@@ -333,8 +345,20 @@ void DemandRows::resizeEvent(QResizeEvent*) {
 }
 
 QString DemandRows::told(const Activity& activity, const ActivityFigures& figures) const {
-    const Minutes day = m_document.schedule().calendarOf(figures).dayMinutes();
+    const WorkCalendar& own = m_document.schedule().calendarOf(figures);
+    const Minutes day = own.dayMinutes();
     if (figures.state == NodeState::complete) return tr("finished");
+    const std::size_t at = m_programme->activities.indexOf(activity.id);
+    if (m_proposed && at < m_proposed->activities.size()) {
+        // What would move says how far, and what float that leaves; what stays says why.
+        const ActivityFigures& later = m_proposed->activities[at];
+        const Minutes by = own.worked(later.earlyStart) - own.worked(figures.earlyStart);
+        if (by > 0)
+            return tr("+%1, %2 of float left")
+                .arg(show::daysWithUnit(by, day), show::daysWithUnit(later.totalFloat.value_or(0), day));
+        return later.critical ? tr("critical, stays")
+                              : tr("stays, %1 of float").arg(show::daysWithUnit(later.totalFloat.value_or(0), day));
+    }
     QString words;
     if (activity.levelledFrom && figures.state == NodeState::notStarted) words = tr("held by levelling, ");
     if (figures.critical) return words + tr("critical");

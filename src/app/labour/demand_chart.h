@@ -24,6 +24,8 @@ public:
     /// The names of groups as they are read.
     void present(const QString& title, const QString& detail, const ResourceDemand& demand, bool quantity);
     void clear();
+    /// Demand from a day on, drawn as a broken line: how it would be after levelling.
+    void setAfter(std::vector<std::pair<Date, double>> steps);
     [[nodiscard]] const ResourceDemand& demand() const { return m_demand; }
     [[nodiscard]] DemandLayout layoutShown() const;
     /// The days that are chosen: the first and the last.
@@ -55,6 +57,7 @@ private:
     Document& m_document;
     ViewState& m_state;
     QString m_title, m_detail;
+    std::vector<std::pair<Date, double>> m_after;
     ResourceDemand m_demand;
     bool m_quantity = false;
     std::optional<std::pair<std::size_t, std::size_t>> m_chosen;

@@ -33,31 +33,57 @@ std::vector<std::size_t> LabourFindings::placesOf(const ResourceLine& line) cons
     return trades;
 }
 
-void LabourFindings::findLines() {
-    const auto& dataDate = m_programme->job.dataDate;
-    const Date today = dateOf(dataDate.value_or(m_programme->job.start));
+Date LabourFindings::today() const {
+    return dateOf(m_programme->job.dataDate.value_or(m_programme->job.start));
+}
+
+/// The most that is still needed of what there is then: the worst day from the data date on.
+void LabourFindings::measure(ResourceLine& line, const std::vector<DemandRow>& days) const {
+    const DemandRow* worst = nullptr;
+    const auto worse = [](const DemandRow& a, const DemandRow& b) {
+        return a.excess == b.excess ? a.demand < b.demand : a.excess < b.excess;
+    };
+    for (const DemandRow& day : days) {
+        if (day.from < today()) continue;
+        line.ahead = line.ahead || day.demand.sign() > 0;
+        line.daysOver += day.excess.sign() > 0 ? 1 : 0;
+        line.excessHours = line.excessHours + day.excessHours;
+        if (!worst || worse(*worst, day)) worst = &day;
+    }
+    if (!worst) return;
+    line.peak = worst->demand;
+    line.supply = worst->supply;
+}
+
+/// Every small histogram over the same weeks.
+void LabourFindings::drawSparks(const std::vector<std::vector<DemandRow>>& weeks) {
     std::optional<Date> first, last;
+    for (const auto& rows : weeks)
+        for (const DemandRow& week : rows)
+            if (week.demand.sign() > 0) {
+                first = std::min(first.value_or(week.from), week.from);
+                last = std::max(last.value_or(week.from), week.from);
+            }
+    if (!first) return;
+    const std::size_t count = std::size_t((*last - *first) / 7 + 1);
+    for (std::size_t i = 0; i < m_lines.size(); ++i) {
+        DemandSpark& spark = m_lines[i].spark;
+        spark.demand.assign(count, 0);
+        spark.excess.assign(count, 0);
+        if (m_programme->job.dataDate) spark.known = std::size_t(std::clamp((today() - *first) / 7, 0, int(count)));
+        for (const DemandRow& week : weeks[i]) {
+            const int at = (week.from - *first) / 7;
+            if (at < 0 || at >= int(count)) continue;
+            spark.demand[std::size_t(at)] = float(week.demand.toDouble());
+            spark.excess[std::size_t(at)] = float(week.excess.toDouble());
+        }
+    }
+}
+
+void LabourFindings::findLines() {
     std::vector<std::vector<DemandRow>> weeks;
     const auto add = [&](ResourceLine line, const std::vector<DemandRow>& days) {
-        const DemandRow* worst = nullptr;
-        for (const DemandRow& day : days) {
-            if (day.demand.sign() > 0) {
-                first = std::min(first.value_or(day.from), day.from);
-                last = std::max(last.value_or(day.from), day.from);
-            }
-            if (day.from < today) continue;
-            line.ahead = line.ahead || day.demand.sign() > 0;
-            line.daysOver += day.excess.sign() > 0 ? 1 : 0;
-            line.excessHours = line.excessHours + day.excessHours;
-            const auto worse = [](const DemandRow& a, const DemandRow& b) {
-                return a.excess == b.excess ? a.demand < b.demand : a.excess < b.excess;
-            };
-            if (!worst || worse(*worst, day)) worst = &day;
-        }
-        if (worst) {
-            line.peak = worst->demand;
-            line.supply = worst->supply;
-        }
+        measure(line, days);
         weeks.push_back(m_demand.rows(days, DemandBy::week, line.place));
         m_lines.push_back(std::move(line));
     };
@@ -77,21 +103,7 @@ void LabourFindings::findLines() {
     people.place = ResourceLine::everybody;
     people.name = "Everybody";
     if (const auto days = m_demand.people(); !days.empty()) add(std::move(people), days);
-    // Every spark over the same weeks.
-    const Date from = first.value_or(today) + -weekday(first.value_or(today));
-    const std::size_t count = last ? std::size_t((*last - from) / 7 + 1) : 0;
-    for (std::size_t i = 0; i < m_lines.size(); ++i) {
-        DemandSpark& spark = m_lines[i].spark;
-        spark.demand.assign(count, 0);
-        spark.excess.assign(count, 0);
-        spark.known = dataDate ? std::size_t(std::clamp((today - from) / 7, 0, int(count))) : 0;
-        for (const DemandRow& week : weeks[i]) {
-            const int at = (week.from - from) / 7;
-            if (at < 0 || at >= int(count)) continue;
-            spark.demand[std::size_t(at)] = float(week.demand.toDouble());
-            spark.excess[std::size_t(at)] = float(week.excess.toDouble());
-        }
-    }
+    drawSparks(weeks);
     std::stable_sort(m_lines.begin(), m_lines.end(), [](const ResourceLine& a, const ResourceLine& b) {
         const auto rank = [](const ResourceLine& line) {
             return std::tuple(line.kind, line.place != ResourceLine::everybody, line.daysOver == 0, !line.ahead);
@@ -101,29 +113,25 @@ void LabourFindings::findLines() {
     });
 }
 
-ResourceDemand LabourFindings::of(const ResourceLine& line, DemandBy by, const ViewField& field) {
-    ResourceDemand out;
-    const auto days = line.place == ResourceLine::everybody ? m_demand.people() : m_demand.days(line.place);
-    out.rows = m_demand.rows(days, by, line.place);
-    out.sum = sumOf(days);
-    const auto places = placesOf(line);
-    // What each activity belongs to, and how much each group needs in all.
+/// What each activity belongs to, and how much each group needs in all, the largest first.
+std::map<std::uint32_t, std::size_t> LabourFindings::group(const ResourceLine& line, const ViewField& field,
+                                                           ResourceDemand& out) const {
     const FieldContext context(*m_programme, *m_schedule);
     std::map<std::string, std::pair<Fraction, Fraction>> hours;
-    std::map<std::uint32_t, std::string> groupOf;
-    for (const std::size_t place : places)
+    std::map<std::uint32_t, std::string> names;
+    for (const std::size_t place : placesOf(line))
         for (const DemandPart& part : m_demand.partsOf(place)) {
             const WorkSpan& span = m_demand.spans()[part.activity];
             std::string name = textOf(field.value(context, part.activity));
-            auto& sums = hours[name];
+            auto& [worked, ahead] = hours[name];
             if (line.quantity) {
-                sums.first = sums.first + part.number * span.done;
-                sums.second = sums.second + part.number * (Fraction(1) - span.done);
+                worked = worked + part.number * span.done;
+                ahead = ahead + part.number * (Fraction(1) - span.done);
             } else {
-                sums.first = sums.first + part.number * Fraction(span.pastMinutes) / Fraction(60);
-                sums.second = sums.second + part.number * span.pace * Fraction(span.aheadMinutes) / Fraction(60);
+                worked = worked + part.number * Fraction(span.pastMinutes) / Fraction(60);
+                ahead = ahead + part.number * span.pace * Fraction(span.aheadMinutes) / Fraction(60);
             }
-            groupOf[part.activity] = std::move(name);
+            names[part.activity] = std::move(name);
         }
     for (const auto& [name, sums] : hours) out.groups.push_back(name);
     std::stable_sort(out.groups.begin(), out.groups.end(), [&](const std::string& a, const std::string& b) {
@@ -137,6 +145,18 @@ ResourceDemand LabourFindings::of(const ResourceLine& line, DemandBy by, const V
         out.worked.push_back(hours[out.groups[i]].first);
         out.ahead.push_back(hours[out.groups[i]].second);
     }
+    std::map<std::uint32_t, std::size_t> groupOf;
+    for (const auto& [activity, name] : names) groupOf[activity] = index[name];
+    return groupOf;
+}
+
+ResourceDemand LabourFindings::of(const ResourceLine& line, DemandBy by, const ViewField& field) {
+    ResourceDemand out;
+    const auto days = line.place == ResourceLine::everybody ? m_demand.people() : m_demand.days(line.place);
+    out.rows = m_demand.rows(days, by, line.place);
+    out.sum = sumOf(days);
+    const auto places = placesOf(line);
+    auto groupOf = group(line, field, out);
     for (std::size_t i = 0, day = 0; i < out.rows.size(); ++i) {
         const DemandRow& row = out.rows[i];
         DemandStack stack;
@@ -153,7 +173,7 @@ ResourceDemand LabourFindings::of(const ResourceLine& line, DemandBy by, const V
         stack.parts.assign(out.groups.size(), 0);
         if (busiest && busiest->demand.sign() > 0)
             for (const DemandPart& part : m_demand.at(places, busiest->from))
-                stack.parts[index[groupOf[part.activity]]] += part.number.toDouble();
+                stack.parts[groupOf[part.activity]] += part.number.toDouble();
         out.picture.stacks.push_back(std::move(stack));
     }
     if (line.place != ResourceLine::everybody)

@@ -7,6 +7,7 @@
 #include "core/labour/demand.h"
 #include "core/view/fields.h"
 
+#include <map>
 #include <memory>
 #include <string>
 #include <vector>
@@ -55,7 +56,12 @@ public:
     [[nodiscard]] std::vector<DemandPart> within(const ResourceLine& line, Date first, Date last);
 
 private:
+    [[nodiscard]] Date today() const;
+    void measure(ResourceLine& line, const std::vector<DemandRow>& days) const;
+    void drawSparks(const std::vector<std::vector<DemandRow>>& weeks);
     void findLines();
+    [[nodiscard]] std::map<std::uint32_t, std::size_t> group(const ResourceLine& line, const ViewField& field,
+                                                             ResourceDemand& out) const;
     [[nodiscard]] std::vector<std::size_t> placesOf(const ResourceLine& line) const;
 
     std::shared_ptr<const Programme> m_programme;

@@ -157,7 +157,12 @@ QWidget* LabourStage::buildDemand() {
     split->setStretchFactor(1, 1);
     connect(m_chart, &DemandChart::chosen, this, &LabourStage::presentRows);
     connect(m_rows, &DemandRows::revealWanted, this, &LabourStage::reveal);
-    connect(m_band, &LevelBand::proposed, m_rows, &DemandRows::propose);
+    connect(m_band, &LevelBand::proposed, this,
+            [this](const std::shared_ptr<const Programme>& programme, const std::shared_ptr<const Schedule>& dates) {
+                m_after = programme ? std::make_unique<LabourFindings>(programme, dates) : nullptr;
+                m_rows->propose(dates);
+                presentAfter();
+            });
     connect(m_band, &LevelBand::refused, m_notice, &NoticeBar::say);
     connect(m_band, &LevelBand::told, m_notice, &NoticeBar::tell);
     return split;
@@ -252,7 +257,32 @@ void LabourStage::presentChart() {
     if (line->daysOver > 0) detail = tr("over on %1 to come").arg(show::countOf(line->daysOver, "day", "days"));
     const bool everybody = line->place == ResourceLine::everybody;
     m_band->setResource(everybody ? std::string() : line->name, line->supply.has_value());
+    presentAfter();
     m_chart->present(everybody ? tr("Everybody") : show::text(line->name), detail, demand, line->quantity);
+}
+
+/// What would be needed after levelling, as a line over the histogram.
+void LabourStage::presentAfter() {
+    const ResourceLine* line = m_list->current();
+    const int at = m_stack->currentIndex();
+    std::vector<std::pair<Date, double>> steps;
+    if (m_after && line && at >= 0)
+        for (const ResourceLine& later : m_after->lines())
+            if (later.name == line->name)
+                if (const auto field = fieldNamed(m_document.programme(), m_fields[std::size_t(at)]))
+                    for (const DemandStack& stack :
+                         m_after->of(later, DemandBy(m_by->currentIndex()), *field).picture.stacks) {
+                        steps.emplace_back(stack.from, stack.demand);
+                        if (stack.to > stack.from) steps.emplace_back(stack.to, 0);
+                    }
+    // Where one ends the next begins.
+    std::vector<std::pair<Date, double>> corners;
+    for (const auto& step : steps)
+        if (!corners.empty() && corners.back().first == step.first)
+            corners.back().second = step.second;
+        else
+            corners.push_back(step);
+    m_chart->setAfter(std::move(corners));
 }
 
 void LabourStage::presentRows() {

@@ -55,6 +55,7 @@ private:
     void presentList();
     void presentChart();
     void presentRows();
+    void presentAfter();
 
     Document& m_document;
     ViewState& m_state;
@@ -73,6 +74,7 @@ private:
     RatesPage* m_rates = nullptr;
     std::vector<std::string> m_fields; ///< names of what stacks may be made by
     std::shared_ptr<LabourFindings> m_findings;
+    std::unique_ptr<LabourFindings> m_after; ///< as it would be after levelling
     bool m_stale = true;
     Beside<std::shared_ptr<LabourFindings>> m_working;
 };

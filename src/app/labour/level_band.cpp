@@ -95,9 +95,10 @@ void LevelBand::propose(LevelWay way, bool all) {
     m_working.start(
         m_document.patience(),
         [programme = m_document.sharedProgramme(), options](WorkWatch&) {
-            Found found{level(*programme, options), nullptr};
-            if (found.result.ok())
-                found.dates = std::make_shared<Schedule>(schedule(levelled(*programme, *found.result)));
+            Found found{level(*programme, options), nullptr, nullptr};
+            if (!found.result.ok()) return found;
+            found.programme = std::make_shared<Programme>(levelled(*programme, *found.result));
+            found.dates = std::make_shared<Schedule>(schedule(*found.programme));
             return found;
         },
         [this](Found found) { take(std::move(found)); });
@@ -114,7 +115,7 @@ void LevelBand::take(Found found) {
     m_words->setText(summary(*m_proposal));
     m_words->setToolTip(m_words->text());
     refresh();
-    emit proposed(found.dates);
+    emit proposed(found.programme, found.dates);
 }
 
 QString LevelBand::summary(const LevelResult& result) const {
@@ -149,7 +150,7 @@ void LevelBand::drop() {
     m_proposal.reset();
     m_words->clear();
     refresh();
-    if (had) emit proposed(nullptr);
+    if (had) emit proposed(nullptr, nullptr);
 }
 
 void LevelBand::keep(bool asTrial) {

@@ -26,8 +26,8 @@ public:
     void drop();
 
 signals:
-    /// The dates that a proposal leads to; none where there is no proposal any more.
-    void proposed(std::shared_ptr<const Schedule> dates);
+    /// The programme that a proposal leads to, with its dates; none where there is no proposal any more.
+    void proposed(std::shared_ptr<const Programme> programme, std::shared_ptr<const Schedule> dates);
     void refused(const QString& reason);
     void told(const QString& words);
 
@@ -35,6 +35,7 @@ private:
     /// What was worked out beside the window.
     struct Found {
         Result<LevelResult> result;
+        std::shared_ptr<const Programme> programme;
         std::shared_ptr<const Schedule> dates;
     };
     void take(Found found);

@@ -52,6 +52,24 @@ QString percent(const std::optional<Decimal>& share) {
     return value ? show::number(*value) : QString();
 }
 
+template <typename Enum> void choose(ListColumn& c, const ShownChoice<Enum>& shown, bool none) {
+    c.commit = [own = c.commit, &shown](Transaction* tx, std::size_t row, const std::string& typed) {
+        return own(tx, row, shown.word(QString::fromStdString(typed)));
+    };
+    c.choices = [&shown, none] {
+        QStringList list = shown.words;
+        if (none) list.prepend(QString());
+        return list;
+    };
+}
+
+void yesNo(ListColumn& c) {
+    c.choices = [] { return QStringList{RatesPage::tr("yes"), RatesPage::tr("no")}; };
+    c.commit = [own = c.commit](Transaction* tx, std::size_t row, const std::string& typed) {
+        return own(tx, row, QString::fromStdString(typed) == RatesPage::tr("yes") ? "yes" : "no");
+    };
+}
+
 } // namespace
 
 RatesPage::RatesPage(Document& document, QWidget* parent) : QWidget(parent), m_document(document) {
@@ -65,69 +83,59 @@ RatesPage::RatesPage(Document& document, QWidget* parent) : QWidget(parent), m_d
     connect(&m_list->table(), &GridView::refused, this, &RatesPage::refused);
 }
 
-void RatesPage::buildList() {
-    std::vector<ListColumn> columns;
-    const auto column = [&](const char* name, const QString& title, int width, ResourceField field,
-                            std::function<QString(const Resource&)> text) -> ListColumn& {
-        ListColumn& c = columns.emplace_back();
-        c.name = QLatin1String(name);
-        c.title = title;
-        c.width = width;
-        c.text = [this, text](std::size_t row) { return row < m_rows.size() ? text(at(row).resource) : QString(); };
-        c.commit = [this, field](Transaction* tx, std::size_t row, const std::string& typed) -> Outcome {
-            // A name that only crews use becomes a row when something is said of it.
-            const auto id = resourceNamed(*tx, at(row).resource.name);
-            if (!id.ok()) return id.errors();
-            return setResourceField(*tx, *id, field, typed);
-        };
-        return c;
+ListColumn& RatesPage::add(std::vector<ListColumn>& columns, const char* name, const QString& title, int width,
+                           ResourceField field, std::function<QString(const Resource&)> text) {
+    ListColumn& c = columns.emplace_back();
+    c.name = QLatin1String(name);
+    c.title = title;
+    c.width = width;
+    c.text = [this, text = std::move(text)](std::size_t row) {
+        return row < m_rows.size() ? text(at(row).resource) : QString();
     };
-    const auto choice = [](ListColumn& c, const auto& shown, bool none) {
-        c.commit = [own = c.commit, &shown](Transaction* tx, std::size_t row, const std::string& typed) {
-            return own(tx, row, shown.word(QString::fromStdString(typed)));
-        };
-        c.choices = [&shown, none] {
-            QStringList list = shown.words;
-            if (none) list.prepend(QString());
-            return list;
-        };
+    c.commit = [this, field](Transaction* tx, std::size_t row, const std::string& typed) -> Outcome {
+        // A name that only crews use becomes a row when something is said of it.
+        const auto id = resourceNamed(*tx, at(row).resource.name);
+        if (!id.ok()) return id.errors();
+        return setResourceField(*tx, *id, field, typed);
     };
-    const auto steps = [this](ListColumn& c, ResourceField field) {
-        c.quiet = true;
-        c.editText = [this, field](std::size_t row) {
-            return show::text(resourceText(m_document.programme(), at(row).resource, field));
-        };
-    };
-    const auto yesNo = [](ListColumn& c) {
-        c.choices = [] { return QStringList{tr("yes"), tr("no")}; };
-        c.commit = [own = c.commit](Transaction* tx, std::size_t row, const std::string& typed) {
-            return own(tx, row, QString::fromStdString(typed) == tr("yes") ? "yes" : "no");
-        };
-    };
-    column("name", tr("Resource"), 150, ResourceField::name, [](const Resource& r) { return show::text(r.name); });
-    choice(column("kind", tr("Kind"), 90, ResourceField::kind, [](const Resource& r) { return kinds().of(r.kind); }),
-           kinds(), false);
-    column("unit", tr("Unit"), 50, ResourceField::unit, [](const Resource& r) { return show::text(r.unit); });
-    ListColumn& rate = column("rate", tr("Rate"), 74, ResourceField::rate,
-                              [](const Resource& r) { return r.rate ? show::number(*r.rate) : QString(); });
+    return c;
+}
+
+void RatesPage::addWhat(std::vector<ListColumn>& columns) {
+    add(columns, "name", tr("Resource"), 150, ResourceField::name,
+        [](const Resource& r) { return show::text(r.name); });
+    choose(
+        add(columns, "kind", tr("Kind"), 90, ResourceField::kind, [](const Resource& r) { return kinds().of(r.kind); }),
+        kinds(), false);
+    add(columns, "unit", tr("Unit"), 50, ResourceField::unit, [](const Resource& r) { return show::text(r.unit); });
+}
+
+void RatesPage::addMoney(std::vector<ListColumn>& columns) {
+    ListColumn& rate = add(columns, "rate", tr("Rate"), 74, ResourceField::rate,
+                           [](const Resource& r) { return r.rate ? show::number(*r.rate) : QString(); });
     rate.right = true;
     rate.figure = [this](std::size_t row) { return at(row).resource.rate ? at(row).resource.rate->toDouble() : -1; };
-    choice(column("per", tr("For"), 70, ResourceField::ratePer, [](const Resource& r) { return pers().of(r.ratePer); }),
+    choose(add(columns, "per", tr("For"), 70, ResourceField::ratePer,
+               [](const Resource& r) { return pers().of(r.ratePer); }),
            pers(), false);
-    steps(column("rates", tr("Later rates"), 120, ResourceField::rates,
-                 [](const Resource& r) { return stepsText(r.rates, &RateFrom::rate); }),
-          ResourceField::rates);
-    choice(column("head", tr("Cost head"), 90, ResourceField::head,
-                  [](const Resource& r) { return heads().of(headOf(r)); }),
+    typeSteps(add(columns, "rates", tr("Later rates"), 120, ResourceField::rates,
+                  [](const Resource& r) { return stepsText(r.rates, &RateFrom::rate); }),
+              ResourceField::rates);
+    choose(add(columns, "head", tr("Cost head"), 90, ResourceField::head,
+               [](const Resource& r) { return heads().of(headOf(r)); }),
            heads(), true);
-    steps(column("supply", tr("On site"), 230, ResourceField::supply,
-                 [](const Resource& r) { return stepsText(r.supply, &SupplyFrom::number); }),
-          ResourceField::supply);
-    ListColumn& calendar = column("calendar", tr("Works to"), 110, ResourceField::calendar, [this](const Resource& r) {
-        if (!r.calendar) return tr("each activity's");
-        const Calendar* own = m_document.programme().calendars.row(r.calendar);
-        return own ? show::text(own->name) : tr("all the time");
-    });
+}
+
+void RatesPage::addTime(std::vector<ListColumn>& columns) {
+    typeSteps(add(columns, "supply", tr("On site"), 230, ResourceField::supply,
+                  [](const Resource& r) { return stepsText(r.supply, &SupplyFrom::number); }),
+              ResourceField::supply);
+    ListColumn& calendar =
+        add(columns, "calendar", tr("Works to"), 110, ResourceField::calendar, [this](const Resource& r) {
+            if (!r.calendar) return tr("each activity's");
+            const Calendar* own = m_document.programme().calendars.row(r.calendar);
+            return own ? show::text(own->name) : tr("all the time");
+        });
     calendar.choices = [this] {
         QStringList names{QString()};
         for (const Calendar& one : m_document.programme().calendars) names << show::text(one.name);
@@ -138,10 +146,10 @@ void RatesPage::buildList() {
             if (one.name == typed) return own(tx, row, one.key);
         return own(tx, row, QString::fromStdString(typed) == tr("all the time") ? "continuous" : typed);
     };
-    yesNo(column("binds", tr("Work waits"), 80, ResourceField::binds,
-                 [](const Resource& r) { return r.binds ? tr("yes") : tr("no"); }));
-    yesNo(column("onHire", tr("On hire"), 66, ResourceField::onHire,
-                 [](const Resource& r) { return r.onHire ? tr("yes") : tr("no"); }));
+    yesNo(add(columns, "binds", tr("Work waits"), 80, ResourceField::binds,
+              [](const Resource& r) { return r.binds ? tr("yes") : tr("no"); }));
+    yesNo(add(columns, "onHire", tr("On hire"), 66, ResourceField::onHire,
+              [](const Resource& r) { return r.onHire ? tr("yes") : tr("no"); }));
     ListColumn uses;
     uses.name = QStringLiteral("uses");
     uses.title = tr("Needed by");
@@ -150,17 +158,31 @@ void RatesPage::buildList() {
     uses.text = [this](std::size_t row) { return row < m_uses.size() ? QString::number(m_uses[row]) : QString(); };
     uses.figure = [this](std::size_t row) { return double(m_uses[row]); };
     columns.push_back(std::move(uses));
+}
+
+/// Steps by date are typed in words of their own.
+void RatesPage::typeSteps(ListColumn& c, ResourceField field) {
+    c.quiet = true;
+    c.editText = [this, field](std::size_t row) {
+        return show::text(resourceText(m_document.programme(), at(row).resource, field));
+    };
+}
+
+void RatesPage::buildList() {
+    std::vector<ListColumn> columns;
+    addWhat(columns);
+    addMoney(columns);
+    addTime(columns);
     m_list = new ListPage(QStringLiteral("rates"), tr("Resources and their rates"),
                           documentRows(
                               m_document, [this] { return m_rows.size(); },
                               [this](std::size_t row) { return show::text(at(row).resource.name); }),
                           std::move(columns), this);
-    m_list->setEmptyText(
-        tr("Nobody is needed yet. Crews of the output book name trades and plant; materials and subcontracts "
-           "are added here."));
-    auto* add = quietButton(tr("+ Add"), "ratesAdd", this);
-    m_list->line().addWidget(add);
-    connect(add, &QPushButton::clicked, this, &RatesPage::addNew);
+    m_list->setEmptyText(tr("Nobody is needed yet. Crews of the output book name trades and plant; materials and "
+                            "subcontracts are added here."));
+    auto* more = quietButton(tr("+ Add"), "ratesAdd", this);
+    m_list->line().addWidget(more);
+    connect(more, &QPushButton::clicked, this, &RatesPage::addNew);
     m_list->letRemove(tr("&Remove resource"), [this](std::size_t row) -> Outcome {
         const KnownResource known = at(row);
         if (!known.declared)
@@ -188,33 +210,8 @@ void RatesPage::addNew() {
         if (m_rows[i].resource.name == name) m_list->editCell(i, QStringLiteral("name"));
 }
 
-QWidget* RatesPage::buildTerms() {
-    auto* box = new QWidget(this);
-    box->setObjectName(QStringLiteral("terms"));
-    box->setAttribute(Qt::WA_StyledBackground);
-    auto* grid = new QGridLayout(box);
-    grid->setContentsMargins(14, 8, 14, 10);
-    grid->setHorizontalSpacing(10);
-    grid->setVerticalSpacing(4);
-    auto* title = new QLabel(tr("Payment"), box);
-    title->setFont(headingFont());
-    grid->addWidget(title, 0, 0, 1, 6);
-    const auto job = [this]() -> const Job& { return m_document.programme().job; };
-    int place = 1;
-    const auto add = [&](const char* name, const QString& label, const QString& hint, TermField field,
-                         std::function<QString()> value) {
-        auto* edit = new FieldEdit(
-            QLatin1String(name), label, hint, std::move(value),
-            [this, label, field](const std::string& text) {
-                return m_document.perform(tr("%1 %2").arg(label, show::text(text)),
-                                          [&](Transaction& tx) { return setTerm(tx, field, text); });
-            },
-            box);
-        grid->addWidget(edit, 1 + place / 6, place % 6);
-        ++place;
-        m_terms.push_back(edit);
-    };
-    const auto days = [](const std::optional<int>& value) { return value ? QString::number(*value) : QString(); };
+/// How often the work is valued.
+QWidget* RatesPage::buildEvery(QWidget* box) {
     auto* every = new QWidget(box);
     auto* column = new QVBoxLayout(every);
     column->setContentsMargins(0, 0, 0, 0);
@@ -228,7 +225,6 @@ QWidget* RatesPage::buildTerms() {
     column->addWidget(label);
     column->addWidget(m_every);
     column->addStretch(1);
-    grid->addWidget(every, 1, 0);
     connect(m_every, &QComboBox::activated, this, [this](int index) {
         const Outcome outcome =
             m_document.perform(tr("Valued every %1").arg(m_every->currentText()), [&](Transaction& tx) {
@@ -236,23 +232,52 @@ QWidget* RatesPage::buildTerms() {
             });
         if (!outcome.ok()) emit refused(show::error(outcome.error()));
     });
-    add("termDays", tr("Paid to us after, days"), tr("28"), TermField::daysToPay,
-        [=] { return days(job().daysToPay); });
-    add("termRetention", tr("Retention, %"), tr("3"), TermField::retention, [=] { return percent(job().retention); });
-    add("termDefects", tr("Second half after, days"), tr("365"), TermField::defectsDays,
-        [=] { return days(job().defectsDays); });
-    add("termFinance", tr("Interest on money out, %"), tr("7"), TermField::financeRate,
-        [=] { return percent(job().financeRate); });
-    add("termLabour", tr("We pay labour after"), tr("days from the week"), TermField::payLabour,
-        [=] { return days(job().payLabour); });
-    add("termPlant", tr("Plant"), tr("days from the month"), TermField::payPlant, [=] { return days(job().payPlant); });
-    add("termMaterials", tr("Materials"), tr("days"), TermField::payMaterials,
-        [=] { return days(job().payMaterials); });
-    add("termSubcontract", tr("Subcontracts"), tr("days"), TermField::paySubcontract,
-        [=] { return days(job().paySubcontract); });
-    add("termTimeRelated", tr("Time-related"), tr("days"), TermField::payTimeRelated,
-        [=] { return days(job().payTimeRelated); });
-    add("termOther", tr("Other"), tr("days"), TermField::payOther, [=] { return days(job().payOther); });
+    return every;
+}
+
+QWidget* RatesPage::buildTerms() {
+    auto* box = new QWidget(this);
+    box->setObjectName(QStringLiteral("terms"));
+    box->setAttribute(Qt::WA_StyledBackground);
+    auto* grid = new QGridLayout(box);
+    grid->setContentsMargins(14, 8, 14, 10);
+    grid->setHorizontalSpacing(10);
+    grid->setVerticalSpacing(4);
+    auto* title = new QLabel(tr("Payment"), box);
+    title->setFont(headingFont());
+    grid->addWidget(title, 0, 0, 1, 6);
+    grid->addWidget(buildEvery(box), 1, 0);
+    int place = 1;
+    const auto term = [&](const char* name, const QString& label, const QString& hint, TermField field, auto member) {
+        const auto value = [this, member] {
+            const auto& figure = m_document.programme().job.*member;
+            if constexpr (std::is_same_v<std::decay_t<decltype(figure)>, std::optional<int>>)
+                return figure ? QString::number(*figure) : QString();
+            else
+                return percent(figure);
+        };
+        auto* edit = new FieldEdit(
+            QLatin1String(name), label, hint, value,
+            [this, label, field](const std::string& text) {
+                return m_document.perform(tr("%1 %2").arg(label, show::text(text)),
+                                          [&](Transaction& tx) { return setTerm(tx, field, text); });
+            },
+            box);
+        grid->addWidget(edit, 1 + place / 6, place % 6);
+        ++place;
+        m_terms.push_back(edit);
+    };
+    const QString days = tr("days"), month = tr("days from the month");
+    term("termDays", tr("Paid to us after, days"), days, TermField::daysToPay, &Job::daysToPay);
+    term("termRetention", tr("Retention, %"), tr("none"), TermField::retention, &Job::retention);
+    term("termDefects", tr("Second half after, days"), days, TermField::defectsDays, &Job::defectsDays);
+    term("termFinance", tr("Interest on money out, %"), tr("none"), TermField::financeRate, &Job::financeRate);
+    term("termLabour", tr("We pay labour after"), tr("days from the week"), TermField::payLabour, &Job::payLabour);
+    term("termPlant", tr("Plant"), month, TermField::payPlant, &Job::payPlant);
+    term("termMaterials", tr("Materials"), month, TermField::payMaterials, &Job::payMaterials);
+    term("termSubcontract", tr("Subcontracts"), month, TermField::paySubcontract, &Job::paySubcontract);
+    term("termTimeRelated", tr("Time-related"), month, TermField::payTimeRelated, &Job::payTimeRelated);
+    term("termOther", tr("Other"), month, TermField::payOther, &Job::payOther);
     return box;
 }
 

@@ -4,9 +4,11 @@
 
 #include "app/base/document.h"
 #include "core/model/resource_book.h"
+#include "edit/labour_edits.h"
 
 #include <QWidget>
 
+#include <functional>
 #include <vector>
 
 class QComboBox;
@@ -14,6 +16,7 @@ class QComboBox;
 namespace yarrin {
 
 class FieldEdit;
+struct ListColumn;
 class ListPage;
 
 /// What each resource is, what it costs, to what calendar it works and how much of it there is; and the contract's
@@ -33,6 +36,13 @@ signals:
 
 private:
     void buildList();
+    ListColumn& add(std::vector<ListColumn>& columns, const char* name, const QString& title, int width,
+                    ResourceField field, std::function<QString(const Resource&)> text);
+    void addWhat(std::vector<ListColumn>& columns);
+    void addMoney(std::vector<ListColumn>& columns);
+    void addTime(std::vector<ListColumn>& columns);
+    void typeSteps(ListColumn& column, ResourceField field);
+    [[nodiscard]] QWidget* buildEvery(QWidget* box);
     [[nodiscard]] QWidget* buildTerms();
     [[nodiscard]] const KnownResource& at(std::size_t row) const { return m_rows[row]; }
 

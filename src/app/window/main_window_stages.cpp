@@ -56,6 +56,10 @@ Stage* MainWindow::makeStage(Place place) {
         go(Place::programme);
         reveal(id);
     };
+    const auto revealing = [&]<typename Made>(Made* stage) {
+        connect(stage, &Made::reveal, this, onChart);
+        return stage;
+    };
     switch (place) {
     case Place::contract:
         return new ContractStage(m_document);
@@ -83,18 +87,12 @@ Stage* MainWindow::makeStage(Place place) {
         });
         return stage;
     }
-    case Place::labour: {
-        auto* stage = new LabourStage(m_document, m_state);
-        connect(stage, &LabourStage::reveal, this, onChart);
-        return stage;
-    }
+    case Place::labour:
+        return revealing(new LabourStage(m_document, m_state));
     case Place::progress:
         return new ProgressStage(m_document, m_state, m_dialogs);
-    case Place::delay: {
-        auto* stage = new DelayStage(m_document, m_dialogs, m_today);
-        connect(stage, &DelayStage::reveal, this, onChart);
-        return stage;
-    }
+    case Place::delay:
+        return revealing(new DelayStage(m_document, m_dialogs, m_today));
     case Place::preferences: {
         auto* page = new PreferencesPage([this](const Preferences& wanted) { prefer(wanted); });
         connect(page, &PreferencesPage::left, this, [this] { travel(m_back, m_ahead); });

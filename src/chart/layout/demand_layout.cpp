@@ -53,11 +53,17 @@ DemandLayout layoutDemand(const DemandPicture& picture, const TimeScale& scale, 
         if (stack.excess > 0)
             out.over.push_back({x0, right, y(stack.demand), y(stack.demand - stack.excess), 0, past, s});
     }
-    for (std::size_t i = 0; i < picture.supply.size(); ++i) {
-        const double x = scale.x(startOf(picture.supply[i].first));
-        if (i > 0) out.supply.emplace_back(x, y(picture.supply[i - 1].second));
-        out.supply.emplace_back(x, y(picture.supply[i].second));
-    }
+    const auto corners = [&](const std::vector<std::pair<Date, double>>& steps) {
+        std::vector<std::pair<double, double>> line;
+        for (std::size_t i = 0; i < steps.size(); ++i) {
+            const double x = scale.x(startOf(steps[i].first));
+            if (i > 0) line.emplace_back(x, y(steps[i - 1].second));
+            line.emplace_back(x, y(steps[i].second));
+        }
+        return line;
+    };
+    out.supply = corners(picture.supply);
+    out.after = corners(picture.after);
     if (!out.supply.empty())
         out.supply.emplace_back(std::max(width, out.supply.back().first), out.supply.back().second);
     return out;

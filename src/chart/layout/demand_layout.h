@@ -23,6 +23,7 @@ struct DemandStack {
 struct DemandPicture {
     std::vector<DemandStack> stacks;
     std::vector<std::pair<Date, double>> supply; ///< from a day on, in order
+    std::vector<std::pair<Date, double>> after;  ///< the same of demand as it would be
 };
 
 struct DemandBox {
@@ -37,7 +38,8 @@ struct DemandLayout {
     std::vector<DemandBox> boxes;
     std::vector<DemandBox> over;                   ///< what of a stack lies above supply
     std::vector<std::pair<double, double>> supply; ///< corners of its line
-    std::vector<std::pair<double, double>> marks;  ///< heights and the figures they stand for
+    std::vector<std::pair<double, double>> after;
+    std::vector<std::pair<double, double>> marks; ///< heights and the figures they stand for
     std::optional<double> dataDate;
     std::vector<std::pair<double, double>> reach; ///< of each stack, from x to x
 };

@@ -19,7 +19,7 @@ void paintDemand(QPainter& painter, const DemandLayout& layout, double width, co
     for (const DemandBox& box : layout.boxes) {
         const QColor colour = ink.colour(box.group);
         painter.fillRect(QRectF(box.x0, box.y0, std::max(1.0, box.x1 - box.x0), box.y1 - box.y0),
-                         box.past ? mixed(colour, t.ink, 0.2) : mixed(colour, t.paper, 0.45));
+                         box.past ? colour : mixed(colour, t.paper, 0.55));
     }
     painter.setRenderHint(QPainter::Antialiasing);
     for (const DemandBox& box : layout.over) {
@@ -34,6 +34,10 @@ void paintDemand(QPainter& painter, const DemandLayout& layout, double width, co
     QPolygonF line;
     for (const auto& [x, y] : layout.supply) line << QPointF(x, y);
     painter.drawPolyline(line);
+    QPolygonF after;
+    for (const auto& [x, y] : layout.after) after << QPointF(x, y);
+    painter.setPen(QPen(t.accent, 1.8, Qt::DashLine, Qt::FlatCap, Qt::MiterJoin));
+    painter.drawPolyline(after);
     painter.setRenderHint(QPainter::Antialiasing, false);
     painter.setPen(QPen(t.rule, 1));
     painter.drawLine(QPointF(0, layout.bottom), QPointF(width, layout.bottom));

@@ -18,7 +18,7 @@ struct DemandInk {
     std::optional<std::pair<std::size_t, std::size_t>> chosen = {}; ///< first and last stack
 };
 
-/// Paints a histogram: light to come, deep as worked, hatched over what there is, and the line of that.
+/// Paints a histogram: pale to come, full as worked, hatched over what there is, and the line of that.
 void paintDemand(QPainter& painter, const DemandLayout& layout, double width, const DemandInk& ink);
 
 /// A small one for a row of a list: grey as worked, blue ahead, red over.
