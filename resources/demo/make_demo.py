@@ -615,6 +615,18 @@ for row in resources:
     if not row["supply"]:
         del row["supply"]
 
+# Materials and subcontracts, as shares of what the bill pays for the work of each part of the job.
+SHARES = {"C": (0.82, "materials"), "BD": (0.28, "materials"), "BL": (0.38, "subcontract"), "Y": (0.81, "materials"),
+          "TF": (0.82, "subcontract"), "TS": (0.84, "subcontract"), "TG": (0.66, "materials"), "K": (0.95, "subcontract")}
+worth = {}
+for row in allocations:
+    worth[row["activity"]] = worth.get(row["activity"], 0) + row["quantity"] * bill[row["item"]].get("rate", 0)
+for row in activities:
+    share, head = SHARES.get(row.get("breakdown"), (0, "other"))
+    amount = round(worth.get(row["id"], 0) * share, -2)
+    if amount > 0:
+        row["lump_sums"] = [{"head": head, "amount": int(amount), "at": "even"}]
+
 programme = {
     "format": "yarrin-programme", "version": 1, "title": "Brannoch Ferry Terminal",
     "start": "2026-03-02T08:00", "data_date": None, "default_calendar": "site5",
@@ -633,6 +645,8 @@ programme = {
     "events": [],
     "book": [book_row(key) for key in sorted(used)], "bill": list(bill.values()), "allocations": allocations,
     "resources": resources,
+    "terms": {"interval": "month", "days_to_pay": 35, "retention": 0.03, "defects_days": 365, "finance_rate": 0.07,
+              "pay": {"labour": 0, "plant": 14, "materials": 30, "subcontract": 30, "time-related": 14, "other": 30}},
     "sequences": sequences, "laid_out": laid_out,
     "codes": [{"id": "Trade", "values": [{"name": name, "colour": colour} for name, colour in trades.items()]}],
     "lenses": [{"id": "Trades at work", "columns": "id; name; days; start; finish; float; responsible",

@@ -2,12 +2,14 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // The stage Labour with keys and mouse: what is over is found, levelled, kept and taken back; rates and terms are
 // typed.
+#include "app/labour/cost_page.h"
 #include "app/labour/demand_chart.h"
 #include "app/labour/labour_stage.h"
 #include "app/labour/level_band.h"
 #include "app/labour/resource_list.h"
 #include "core/labour/levelling.h"
 #include "desk.h"
+#include "edit/labour_edits.h"
 
 #include <QComboBox>
 #include <QLabel>
@@ -221,6 +223,43 @@ private slots:
         QTest::keyClicks(retention, QStringLiteral("3"));
         QTest::keyClick(retention, Qt::Key_Return);
         QCOMPARE(at.programme().job.retention.value(), Decimal(3, 2));
+    }
+
+    /// What it costs is told against what was planned, by month and by group: 160 hours at 30, and a week's hire.
+    void costIsSetAgainstThePlan() {
+        Programme p = crowd();
+        Resource fixer = p.resources[0];
+        fixer.rate = Decimal(30);
+        p.resources.replace(0, fixer);
+        Activity z = *p.activities.row(p.activities[2].id);
+        z.lumpSums = {{CostHead::subcontract, 700, SpreadAt::finish, {}}};
+        p.activities.replace(2, z);
+        At at(p, settings());
+        at.press("labourCost");
+        CostPage& page = at.stage().cost();
+        QTRY_VERIFY_WITH_TIMEOUT(!page.isWorking() && page.rows().size() > 0, 20000);
+        QVERIFY(page.rows().back().forecast() == Fine(5500));
+        QVERIFY(page.rows().back().budget == Fine(5500));
+        QVERIFY(at.find<QLabel>("costFigures")->text().contains(QStringLiteral("£5,500")));
+        // Of a month by the arrow keys, and by head.
+        QTest::keyClick(at.find<QWidget>("costChart"), Qt::Key_Right);
+        const QString told = at.find<QLabel>("costWords")->text();
+        QVERIFY2(told.contains(QLatin1String("Mar")) && told.contains(QStringLiteral("labour £4,800")),
+                 qPrintable(told));
+        auto* group = at.find<QComboBox>("costGroup");
+        group->setFocus();
+        QTest::keyClick(group, Qt::Key_Down);
+        QTest::keyClick(group, Qt::Key_Down);
+        QCOMPARE(page.rows().size(), std::size_t(3));
+        QCOMPARE(page.rows()[0].name, std::string("labour"));
+        QVERIFY(page.rows()[1].forecast() == Fine(700));
+        // Longer work costs more than was planned.
+        QVERIFY(
+            at.document()
+                .perform(QStringLiteral("longer"), [&](Transaction& tx) { return setNeeds(tx, at.id("A"), "3 Fixer"); })
+                .ok());
+        QTRY_VERIFY_WITH_TIMEOUT(!page.isWorking(), 20000);
+        QVERIFY(page.rows().back().forecast() == Fine(5500 + 1200));
     }
 
     /// Without anything that is needed the stage says what to do.

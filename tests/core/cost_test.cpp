@@ -2,6 +2,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // Cost, value and cash worked by hand: common practice, and sums that must come out to the penny.
 #include "core/labour/cash.h"
+#include "core/labour/cost_table.h"
 #include "support/builder.h"
 #include "support/random_programme.h"
 
@@ -361,6 +362,45 @@ private slots:
             QCOMPARE(text(cash.months.back().retentionHeld), QStringLiteral("0"));
             QCOMPARE(text(cash.months.back().position), text(cash.value - cash.cost));
         }
+    }
+
+    /// By head and by breakdown: budget of the plan, to date and to complete of now; the whole is the last row.
+    void rowsByGroup() {
+        Site s;
+        s.programme.breakdown.append({BreakdownId{1}, "1", "Berth", {}, {}});
+        s.programme.breakdown.append({BreakdownId{2}, "2", "Dolphin", BreakdownId{1}, {}});
+        s.task("A", 10).task("B", 10);
+        s.change("A", [](Activity& a) { a.breakdown = BreakdownId{2}; });
+        s.lump("A", 1000, CostHead::plant);
+        s.lump("B", 300, CostHead::labour);
+        s.bill("A", 2000);
+        const Programme plan = s.programme;
+        const Schedule planned = schedule(plan);
+        const Costs planCosts = costsOf(plan, planned);
+        s.programme.job.dataDate = *parseInstant("2027-03-08T00:00");
+        for (const char* key : {"A", "B"})
+            s.change(key, [](Activity& a) {
+                a.actualStart = *parseInstant("2027-03-01T08:00");
+                a.remaining = 5 * 480;
+            });
+        s.lump("A", 500, CostHead::plant);
+        const Schedule dates = schedule(s.programme);
+        const Costs costs = costsOf(s.programme, dates);
+        const Values values = valuesOf(s.programme, dates);
+        const auto line = [&](const GroupOf& group) {
+            QStringList list;
+            for (const CostRow& row :
+                 costRows({s.programme, costs.flows, values.flows}, {plan, planCosts.flows, {}}, group))
+                list << QString::fromStdString(row.name) + QLatin1Char(':') + text(row.budget) + QLatin1Char(' ') +
+                            text(row.toDate) + QLatin1Char(' ') + text(row.toComplete) + QLatin1Char(' ') +
+                            text(row.value) + QLatin1Char(' ') + text(row.margin());
+            return list.join(QStringLiteral(", "));
+        };
+        QCOMPARE(line(byBreakdown()),
+                 QStringLiteral("Berth:1000 750 750 2000 500, :300 150 150 0 -300, :1300 900 900 2000 200"));
+        QCOMPARE(line(byHead()),
+                 QStringLiteral("labour:300 150 150 0 -300, plant:1000 750 750 0 -1500, :0 0 0 2000 2000, "
+                                ":1300 900 900 2000 200"));
     }
 
     /// Sums of thirds and sevenths are exact where they come to something whole, and halves go away from zero.

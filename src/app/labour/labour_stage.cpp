@@ -5,6 +5,7 @@
 #include "app/base/format.h"
 #include "app/base/look.h"
 #include "app/base/tab_row.h"
+#include "app/labour/cost_page.h"
 #include "app/labour/demand_chart.h"
 #include "app/labour/level_band.h"
 #include "app/labour/rates_page.h"
@@ -35,8 +36,10 @@ LabourStage::LabourStage(Document& document, ViewState& state, QWidget* parent)
     : Stage(parent), m_document(document), m_state(state), m_notice(new NoticeBar(this)), m_working(this) {
     setObjectName(QStringLiteral("labourStage"));
     m_rates = new RatesPage(document, this);
+    m_cost = new CostPage(document, this);
     m_pages = new QStackedWidget(this);
     m_pages->addWidget(buildDemand());
+    m_pages->addWidget(m_cost);
     m_pages->addWidget(m_rates);
     auto* right = new QWidget(this);
     auto* column = new QVBoxLayout(right);
@@ -47,7 +50,8 @@ LabourStage::LabourStage(Document& document, ViewState& state, QWidget* parent)
     auto* line = new QHBoxLayout(this);
     line->setContentsMargins(0, 0, 0, 0);
     line->setSpacing(0);
-    line->addWidget(buildList());
+    m_pane = buildList();
+    line->addWidget(m_pane);
     line->addWidget(right, 1);
     connect(m_rates, &RatesPage::refused, m_notice, &NoticeBar::say);
     connect(&document, &Document::changed, this, [this] {
@@ -74,7 +78,7 @@ QWidget* LabourStage::buildList() {
     head->addWidget(title, 1);
     head->addWidget(add);
     connect(add, &QPushButton::clicked, this, [this] {
-        showNamed(QStringLiteral("rates"));
+        show(Page::rates);
         m_rates->addNew();
     });
     m_words = new QLineEdit(pane);
@@ -115,7 +119,8 @@ QWidget* LabourStage::buildHead() {
     auto* line = new QHBoxLayout(head);
     line->setContentsMargins(10, 8, 10, 6);
     line->setSpacing(6);
-    m_tabs = new TabRow({{tr("Demand"), "labourDemand"}, {tr("Rates"), "labourRates"}}, head);
+    m_tabs =
+        new TabRow({{tr("Demand"), "labourDemand"}, {tr("Cost"), "labourCost"}, {tr("Rates"), "labourRates"}}, head);
     m_by = new QComboBox(head);
     m_by->setObjectName(QStringLiteral("labourBy"));
     m_by->setAccessibleName(tr("Demand by"));
@@ -128,7 +133,7 @@ QWidget* LabourStage::buildHead() {
     line->addStretch(1);
     line->addWidget(m_by);
     line->addWidget(m_stack);
-    connect(m_tabs, &TabRow::chosen, this, [this](int page) { showNamed(page == 1 ? "rates" : "demand"); });
+    connect(m_tabs, &TabRow::chosen, this, [this](int page) { show(Page(page)); });
     for (QComboBox* box : {m_by, m_stack}) connect(box, &QComboBox::activated, this, &LabourStage::presentChart);
     return head;
 }
@@ -169,19 +174,28 @@ QWidget* LabourStage::buildDemand() {
 }
 
 void LabourStage::focusMain() {
-    if (m_pages->currentIndex() == 1)
-        m_rates->setFocus();
-    else
+    if (page() == Page::demand)
         m_list->setFocus();
+    else
+        m_pages->currentWidget()->setFocus();
+}
+
+LabourStage::Page LabourStage::page() const {
+    return Page(m_pages->currentIndex());
 }
 
 void LabourStage::showNamed(const QString& name) {
-    const bool rates = name == QLatin1String("rates");
-    m_tabs->setCurrent(rates ? 1 : 0);
-    m_pages->setCurrentIndex(rates ? 1 : 0);
-    m_by->setVisible(!rates);
-    m_stack->setVisible(!rates);
-    if (rates) m_rates->refresh();
+    show(name == QLatin1String("rates") ? Page::rates : name == QLatin1String("cost") ? Page::cost : Page::demand);
+}
+
+void LabourStage::show(Page page) {
+    m_tabs->setCurrent(int(page));
+    m_pages->setCurrentIndex(int(page));
+    m_pane->setVisible(page == Page::demand);
+    m_by->setVisible(page == Page::demand);
+    m_stack->setVisible(page == Page::demand);
+    if (page == Page::rates) m_rates->refresh();
+    if (page == Page::cost) m_cost->refresh();
 }
 
 void LabourStage::chooseNamed(const QString& name) {
@@ -189,7 +203,7 @@ void LabourStage::chooseNamed(const QString& name) {
 }
 
 bool LabourStage::isWorking() const {
-    return m_working.isRunning() || m_band->isWorking();
+    return m_working.isRunning() || m_band->isWorking() || m_cost->isWorking();
 }
 
 void LabourStage::showEvent(QShowEvent* event) {
@@ -218,7 +232,8 @@ void LabourStage::fillFields() {
 void LabourStage::refresh() {
     m_stale = false;
     fillFields();
-    if (m_pages->currentIndex() == 1) m_rates->refresh();
+    if (page() == Page::rates) m_rates->refresh();
+    if (page() == Page::cost) m_cost->refresh();
     if (!m_document.schedule().ok()) {
         m_working.stop();
         m_findings.reset();

@@ -14,6 +14,7 @@ class QStackedWidget;
 
 namespace yarrin {
 
+class CostPage;
 class DemandChart;
 class DemandRows;
 class LevelBand;
@@ -29,7 +30,9 @@ public:
 
     [[nodiscard]] NoticeBar& notice() override { return *m_notice; }
     void focusMain() override;
-    /// "demand" or "rates".
+    enum class Page { demand, cost, rates };
+    void show(Page page);
+    /// "demand", "cost" or "rates".
     void showNamed(const QString& name) override;
     /// A resource by its name.
     void chooseNamed(const QString& name) override;
@@ -39,6 +42,7 @@ public:
     [[nodiscard]] DemandRows& rows() const { return *m_rows; }
     [[nodiscard]] ResourceList& list() const { return *m_list; }
     [[nodiscard]] LevelBand& band() const { return *m_band; }
+    [[nodiscard]] CostPage& cost() const { return *m_cost; }
 
 signals:
     void reveal(ActivityId id);
@@ -50,6 +54,7 @@ private:
     [[nodiscard]] QWidget* buildList();
     [[nodiscard]] QWidget* buildHead();
     [[nodiscard]] QWidget* buildDemand();
+    [[nodiscard]] Page page() const;
     void fillFields();
     void refresh();
     void presentList();
@@ -72,6 +77,8 @@ private:
     QLabel* m_span = nullptr;
     DemandRows* m_rows = nullptr;
     RatesPage* m_rates = nullptr;
+    CostPage* m_cost = nullptr;
+    QWidget* m_pane = nullptr;
     std::vector<std::string> m_fields; ///< names of what stacks may be made by
     std::shared_ptr<LabourFindings> m_findings;
     std::unique_ptr<LabourFindings> m_after; ///< as it would be after levelling

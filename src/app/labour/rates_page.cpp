@@ -80,6 +80,7 @@ RatesPage::RatesPage(Document& document, QWidget* parent) : QWidget(parent), m_d
     layout->setSpacing(0);
     layout->addWidget(m_list, 1);
     layout->addWidget(buildTerms());
+    setFocusProxy(&m_list->table());
     connect(&m_list->table(), &GridView::refused, this, &RatesPage::refused);
 }
 

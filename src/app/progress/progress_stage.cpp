@@ -2,6 +2,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/progress/progress_stage.h"
 
+#include "app/base/agreed_plan.h"
 #include "app/base/format.h"
 #include "app/base/look.h"
 #include "app/base/tab_row.h"
@@ -11,7 +12,6 @@
 #include "app/table/inline_message.h"
 #include "app/table/list_page.h"
 #include "app/window/dialogs.h"
-#include "core/delay/prolongation.h"
 #include "core/network/effects.h"
 #include "core/quantity/units.h"
 #include "edit/progress_form.h"
@@ -262,38 +262,13 @@ void ProgressStage::show(Show which) {
 /// The contract programme in force, else what would be planned if nothing had happened yet.
 bool ProgressStage::findPlan() {
     if (!std::exchange(m_planStale, false)) return false;
-    std::function<Result<FrozenState>()> read;
-    Plan agreed, otherwise;
-    otherwise.name = tr("the programme as if nothing had happened yet");
-    if (HeldFile* file = m_document.keeper().file()) {
-        const auto revisions = file->revisions();
-        if (revisions.ok())
-            for (const Revision& revision : *revisions) {
-                if (revision.dataDate && m_document.programme().job.dataDate &&
-                    *revision.dataDate < *m_document.programme().job.dataDate)
-                    agreed.since = std::max(agreed.since.value_or(*revision.dataDate), *revision.dataDate);
-                if (!revision.contract) continue;
-                read = file->readerOf(revision);
-                agreed.name = tr("contract programme, revision %1").arg(show::text(revision.key));
-            }
-    }
-    otherwise.since = agreed.since;
-    // Nothing of the programme is needed where there is a contract programme, but who knows before it is read?
-    auto now = m_document.sharedProgramme();
     m_planning.start(
         m_document.patience(),
-        [read, agreed, otherwise, now](WorkWatch&) {
-            Plan plan = agreed;
-            const auto frozen = read ? read() : Result<FrozenState>(inputError("nothing is agreed", {}));
-            if (frozen.ok() && frozen->schedule->ok()) {
-                plan.state = *frozen;
-            } else {
-                plan = otherwise;
-                plan.state.programme = std::make_shared<const Programme>(asPlanned(*now));
-                plan.state.schedule = std::make_shared<const Schedule>(yarrin::schedule(*plan.state.programme));
-            }
-            if (plan.state.schedule->ok())
-                for (const ActivityFigures& f : plan.state.schedule->activities)
+        [find = agreedPlanOf(m_document)](WorkWatch&) {
+            Plan plan{find(), {}};
+            const FrozenState& state = plan.agreed.state;
+            if (state.schedule->ok())
+                for (const ActivityFigures& f : state.schedule->activities)
                     if (!f.aside) plan.dates[f.id] = {f.earlyStart, f.earlyFinish};
             return plan;
         },
@@ -318,7 +293,7 @@ void ProgressStage::arrange() {
         const auto found = m_planned.dates.find(activity.id);
         const std::pair<Instant, Instant> none{farFuture, farFuture};
         const auto& [start, finish] = found == m_planned.dates.end() ? none : found->second;
-        const Due due = dueOf(activity, start, finish, dataDate, m_planned.since);
+        const Due due = dueOf(activity, start, finish, dataDate, m_planned.agreed.since);
         const bool listed = m_show == Show::all || (m_show == Show::due && due != Due::none) ||
                             (m_show == Show::inProgress && (due == Due::started || due == Due::toFinish)) ||
                             (m_show == Show::finished && activity.actualFinish);
@@ -342,11 +317,11 @@ void ProgressStage::present() {
     m_pages->setCurrentIndex(m_show == Show::lines ? 1 : 0);
     if (m_show == Show::lines) {
         m_count->setText(tr("planned against done"));
-        m_plan->setText(tr("against %1").arg(m_planned.name));
-        return m_lines->present(m_planned.state, m_planned.name);
+        m_plan->setText(tr("against %1").arg(m_planned.agreed.name));
+        return m_lines->present(m_planned.agreed.state, m_planned.agreed.name);
     }
     arrange();
-    m_plan->setText(tr("against %1").arg(m_planned.name));
+    m_plan->setText(tr("against %1").arg(m_planned.agreed.name));
     m_count->setText(show::countOf(qint64(m_rows.size()), "activity", "activities"));
     m_list->setEmptyText(
         !m_document.programme().job.dataDate

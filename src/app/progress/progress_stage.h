@@ -2,6 +2,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
 
+#include "app/base/agreed_plan.h"
 #include "app/base/document.h"
 #include "app/base/view_state.h"
 #include "app/window/stage.h"
@@ -51,12 +52,9 @@ private:
         std::size_t index; ///< of the activity in the programme
         Due due;
     };
-    /// What was planned: the contract programme, else the programme as if nothing had happened yet.
     struct Plan {
-        QString name;
+        AgreedPlan agreed;
         std::unordered_map<ActivityId, std::pair<Instant, Instant>> dates;
-        std::optional<Instant> since; ///< the data date of the update before
-        FrozenState state;
     };
     QWidget* buildHead();
     void buildList();

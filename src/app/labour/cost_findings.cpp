@@ -1,0 +1,101 @@
+// SPDX-FileCopyrightText: 2026 The Yarrin authors
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "app/labour/cost_page.h"
+
+#include "core/contract/damages.h"
+
+#include <algorithm>
+
+namespace yarrin {
+
+namespace {
+
+/// Sums up to the ends of some days.
+MoneyCurve cumulative(std::span<const MoneyFlow> flows, const std::vector<Instant>& bounds, double begin = 0) {
+    MoneyCurve curve;
+    double sum = begin;
+    curve.emplace_back(dateOf(bounds.front()), sum);
+    const auto parts = byPeriods(flows, bounds);
+    for (std::size_t i = 0; i < parts.size(); ++i) {
+        sum += parts[i].toDouble();
+        curve.emplace_back(dateOf(bounds[i + 1]), sum);
+    }
+    return curve;
+}
+
+std::vector<MoneyFlow> withPast(std::span<const MoneyFlow> flows, bool past) {
+    std::vector<MoneyFlow> out;
+    std::copy_if(flows.begin(), flows.end(), std::back_inserter(out),
+                 [past](const MoneyFlow& flow) { return flow.past == past; });
+    return out;
+}
+
+/// Months with work in them; retention that comes a year later would squeeze them.
+std::vector<Instant> monthsOf(const CostFindings& found) {
+    std::optional<Date> first, last;
+    for (const auto* flows : {&found.costs.flows, &found.values.flows, &found.planned.flows})
+        for (const MoneyFlow& flow : *flows) {
+            first = std::min(first.value_or(dateOf(flow.begin())), dateOf(flow.begin()));
+            last = std::max(last.value_or(dateOf(flow.begin())), completionDate(flow.end()));
+        }
+    std::vector<Instant> bounds;
+    if (!first) return bounds;
+    // Two months more, in which the last is paid for.
+    const Month end = next(next(next(monthOf(*last))));
+    for (Month month = monthOf(*first); month <= end; month = next(month)) bounds.push_back(startOf(month.first));
+    return bounds;
+}
+
+void draw(CostFindings& found) {
+    const auto bounds = monthsOf(found);
+    if (bounds.size() < 2) return;
+    MoneyPicture& picture = found.picture;
+    const auto value = byPeriods(found.values.flows, bounds);
+    std::vector<std::vector<Fine>> heads;
+    for (std::size_t h = 0; h < costHeads; ++h) {
+        std::vector<MoneyFlow> flows;
+        for (const MoneyFlow& flow : found.costs.flows)
+            if (flow.head == CostHead{static_cast<int>(h)}) flows.push_back(flow);
+        heads.push_back(byPeriods(flows, bounds));
+    }
+    for (std::size_t i = 0; i + 1 < bounds.size(); ++i) {
+        MoneyMonth month{dateOf(bounds[i]), dateOf(bounds[i + 1]), {}, value[i].toDouble()};
+        for (std::size_t h = 0; h < costHeads; ++h) month.heads[h] = heads[h][i].toDouble();
+        picture.months.push_back(month);
+    }
+    const auto& dataDate = found.programme->job.dataDate;
+    if (dataDate) picture.dataDate = dateOf(*dataDate);
+    std::vector<Instant> before, behind;
+    for (const Instant bound : bounds) (dataDate && bound < *dataDate ? before : behind).push_back(bound);
+    if (dataDate && !before.empty()) {
+        before.push_back(*dataDate);
+        behind.insert(behind.begin(), *dataDate);
+        picture.spent = cumulative(withPast(found.costs.flows, true), before);
+    }
+    const double spent = picture.spent.empty() ? 0 : picture.spent.back().second;
+    picture.forecast = cumulative(withPast(found.costs.flows, false), behind, spent);
+    picture.early = cumulative(found.planned.flows, bounds);
+    picture.late =
+        cumulative(costsOf(*found.plan.state.programme, *found.plan.state.schedule, AtDates::late).flows, bounds);
+    picture.cash.emplace_back(dateOf(bounds.front()), 0);
+    for (const CashDay& day : found.cash.days) picture.cash.emplace_back(day.day, day.position.toDouble());
+}
+
+} // namespace
+
+std::shared_ptr<CostFindings> findCosts(std::shared_ptr<const Programme> programme,
+                                        std::shared_ptr<const Schedule> schedule, AgreedPlan plan) {
+    auto found = std::make_shared<CostFindings>();
+    found->programme = std::move(programme);
+    found->schedule = std::move(schedule);
+    found->plan = std::move(plan);
+    found->costs = costsOf(*found->programme, *found->schedule);
+    found->values = valuesOf(*found->programme, *found->schedule);
+    if (found->plan.state.schedule->ok())
+        found->planned = costsOf(*found->plan.state.programme, *found->plan.state.schedule);
+    found->cash = cashOf(*found->programme, *found->schedule, found->costs.flows, found->values.flows);
+    draw(*found);
+    return found;
+}
+
+} // namespace yarrin
