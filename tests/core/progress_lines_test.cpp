@@ -37,6 +37,39 @@ class ProgressLinesTest : public QObject {
     }
 
 private slots:
+    /// A costs 1,000 over two weeks, then B 3,000 over two; a hammock over all four at 700 a week costs 26 days on
+    /// hire: 2,600. After two weeks (13 days by the data date of Monday the 15th, of which ten of twenty worked): PV =
+    /// 1,000 + 1,300. A took two days longer, so that EV is 800 + 1,300, and 1,200 more of it were spent than planned.
+    void earnedValueByMoney() {
+        Builder b;
+        b.task("A", 10).task("B", 10).link("A", "B");
+        b.change("A", [](Activity& a) { a.lumpSums = {{CostHead::plant, 1000, SpreadAt::even, {}}}; });
+        b.change("B", [](Activity& a) { a.lumpSums = {{CostHead::plant, 3000, SpreadAt::even, {}}}; });
+        Activity h;
+        h.key = "H";
+        h.kind = ActivityKind::hammock;
+        h.from = {{b.id("A"), End::start, 0}};
+        h.to = {{b.id("B"), End::finish, 0}};
+        h.costPerWeek = Decimal(700);
+        b.add(h);
+        const Programme plan = b.programme;
+        b.programme.job.dataDate = *parseInstant("2027-03-15T00:00");
+        b.change("A", [](Activity& a) {
+            a.actualStart = *parseInstant("2027-03-01T08:00");
+            a.remaining = 2 * 480;
+        });
+        b.programme.costs.append({CostEntryId{1}, *parseMonth("2027-03"), CostHead::plant, b.id("A"), 2200});
+        const Schedule planned = schedule(plan), current = schedule(b.programme);
+        const EarnedValue ev = progressLines(plan, planned, b.programme, current, ProgressWeight::cost).earned;
+        QCOMPARE(ev.budget, 6600.0);
+        QCOMPARE(ev.planned, 2300.0);
+        QCOMPARE(ev.earned, 2100.0);
+        QCOMPARE(*ev.cost, 2200.0 + 1400.0); // fourteen days of hire
+        QCOMPARE(std::round(*ev.spi * 1000), 913.0);
+        QCOMPARE(std::round(*ev.cpi * 1000), 583.0);
+        QCOMPARE(std::round(*ev.eac), 11314.0); // 6,600 / 0.5833
+    }
+
     /// A 10 days by one crew, then B 10 days by two crews, five-day weeks from Monday 1 March: 30 crew-days, 10 in the
     /// first two weeks, 20 in the next two. On Monday the 22nd (three weeks) 10 + 10 = 20 were planned. A took 12 days
     /// (to Tuesday the 16th), B began on the 17th and 2 of its 10 days are done after the three days to the 19th:

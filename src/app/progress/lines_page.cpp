@@ -21,6 +21,15 @@ QString amount(double value) {
     return QLocale(QLocale::English).toString(value, 'f', value < 100 && value != std::floor(value) ? 1 : 0);
 }
 
+/// Whether anything has a price: cheaper to ask than to add up.
+bool costsAnything(const Programme& programme) {
+    const auto& activities = programme.activities;
+    return std::any_of(programme.resources.begin(), programme.resources.end(),
+                       [](const Resource& r) { return r.rate || !r.rates.empty(); }) ||
+           std::any_of(activities.begin(), activities.end(),
+                       [](const Activity& a) { return !a.lumpSums.empty() || a.costPerWeek; });
+}
+
 QString ratioText(const std::optional<double>& value) {
     return value ? QString::number(*value, 'f', 2) : QStringLiteral("—");
 }
@@ -125,6 +134,10 @@ void LinesPage::fillWeights() {
         m_weights.emplace_back(ProgressWeight::value, BookItemId{});
         m_weight->addItem(tr("Value at the bill's rates"));
     }
+    if (!m_document.schedule().activities.empty() && costsAnything(programme)) {
+        m_weights.emplace_back(ProgressWeight::cost, BookItemId{});
+        m_weight->addItem(tr("Cost as planned"));
+    }
     for (const BookItem& item : programme.book) {
         const bool used = std::any_of(programme.activities.begin(), programme.activities.end(),
                                       [&](const Activity& a) { return a.bookItem == item.id; });
@@ -152,9 +165,10 @@ void LinesPage::work() {
     const auto [weight, book] = m_weights[index];
     const BookItem* item = m_document.programme().book.row(book);
     m_unit = weight == ProgressWeight::crewDays ? tr("crew-days")
-             : weight == ProgressWeight::value  ? show::text(m_document.programme().job.currency)
-             : item                             ? show::text(std::string(unitSymbol(item->unit)))
-                                                : QString();
+             : weight == ProgressWeight::value || weight == ProgressWeight::cost
+                 ? show::text(m_document.programme().job.currency)
+             : item ? show::text(std::string(unitSymbol(item->unit)))
+                    : QString();
     m_working.start(
         m_document.patience(),
         [plan = m_plan, now = m_document.sharedProgramme(), dates = m_document.sharedSchedule(), weight = weight,
@@ -162,6 +176,11 @@ void LinesPage::work() {
             return progressLines(*plan.programme, *plan.schedule, *now, *dates, weight, book);
         },
         [this](ProgressLines lines) { take(std::move(lines)); });
+}
+
+bool LinesPage::isMoney() const {
+    const auto index = std::size_t(std::max(0, m_weight->currentIndex()));
+    return index < m_weights.size() && m_weights[index].first == ProgressWeight::cost;
 }
 
 void LinesPage::take(ProgressLines lines) {
@@ -196,7 +215,7 @@ void LinesPage::showFigures() {
     add(tr("In all"), amount(ev.budget));
     add(tr("SPI"), ratioText(ev.spi), below(ev.spi));
     if (ev.cost) {
-        add(tr("Worked"), amount(*ev.cost));
+        add(isMoney() ? tr("Spent") : tr("Worked"), amount(*ev.cost));
         add(tr("CPI"), ratioText(ev.cpi), below(ev.cpi));
         add(tr("EAC"), ev.eac ? amount(*ev.eac) : QStringLiteral("—"), ev.eac && *ev.eac > ev.budget);
         add(tr("TCPI"), ratioText(ev.tcpi));
@@ -209,7 +228,9 @@ void LinesPage::showFigures() {
     add(tr("SPI(t)"), ratioText(ev.spiTime), below(ev.spiTime));
     m_figures->setText(QStringLiteral("<table><tr>%1</tr></table>").arg(cells.join(QString())));
     QString words = tr("Against %1; what an activity weighs is spread evenly over its working time.").arg(m_planName);
-    if (ev.cost)
+    if (ev.cost && isMoney())
+        words += tr(" What hammocks pay for is earned as it was planned to be; spent is the cost to date.");
+    else if (ev.cost)
         words += tr(" Work without crews counts as one crew; worked are crew-days from actual start to finish.");
     if (m_lines.beyond > 0)
         words += tr(" %1 not in it and left out.").arg(show::countOf(m_lines.beyond, "activity is", "activities are"));

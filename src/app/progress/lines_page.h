@@ -29,6 +29,7 @@ private:
     void work();
     void take(ProgressLines lines);
     void showFigures();
+    [[nodiscard]] bool isMoney() const;
 
     Document& m_document;
     FrozenState m_plan;

@@ -2,7 +2,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/progress/progress_lines.h"
 
-#include "core/labour/working_time.h"
+#include "core/labour/cost.h"
 
 #include <algorithm>
 #include <unordered_map>
@@ -37,6 +37,10 @@ class Weights {
 public:
     Weights(const Programme& programme, const Schedule& schedule, ProgressWeight weight, BookItemId book)
         : m_programme(programme), m_schedule(schedule), m_effects(programme), m_weight(weight), m_book(book) {
+        if (weight == ProgressWeight::cost)
+            for (const MoneyFlow& flow : costsOf(programme, schedule).flows)
+                if (flow.activity != MoneyFlow::nobody)
+                    m_values[programme.activities[flow.activity].id] += flow.amount.toDouble();
         if (weight != ProgressWeight::value) return;
         for (const Allocation& allocation : programme.allocations)
             if (const BillItem* item = programme.bill.row(allocation.item); item && item->rate)
@@ -46,8 +50,8 @@ public:
     [[nodiscard]] double of(std::size_t index) const {
         const Activity& activity = m_programme.activities[index];
         const ActivityFigures& f = m_schedule.activities[index];
-        if (activity.kind != ActivityKind::task || f.aside) return 0;
-        if (m_weight == ProgressWeight::value) {
+        if (f.aside || (activity.kind != ActivityKind::task && m_weight != ProgressWeight::cost)) return 0;
+        if (m_weight == ProgressWeight::value || m_weight == ProgressWeight::cost) {
             const auto found = m_values.find(activity.id);
             return found == m_values.end() ? 0 : found->second;
         }
@@ -109,7 +113,11 @@ ProgressLines progressLines(const Programme& plan, const Schedule& planned, cons
         if (was == decltype(plan.activities)::none && today.of(i) > 0) ++lines.beyond;
         if (amount <= 0) continue;
         last = std::max(last, f.earlyFinish);
-        const double share = shareDone(activity, f, acting.on(activity.id));
+        double share = shareDone(activity, f, acting.on(activity.id));
+        // Level of effort: what a hammock pays for is earned as it was planned to be.
+        const ActivityFigures& then = planned.activities[was];
+        if (activity.kind == ActivityKind::hammock && dataDate)
+            share = Spread{&planned.calendarOf(then), then.earlyStart, then.earlyFinish, 1}.until(*dataDate);
         ev.earned += amount * share;
         const Instant until = f.state == NodeState::complete ? f.earlyFinish : dataDate.value_or(f.earlyStart);
         const WorkCalendar& calendar = current.calendarOf(f);
@@ -117,10 +125,9 @@ ProgressLines progressLines(const Programme& plan, const Schedule& planned, cons
         if (share < 1)
             left.push_back({&calendar, f.remainingStart.value_or(f.earlyStart), f.earlyFinish, amount * (1 - share)});
         if (f.state != NodeState::notStarted && weight == ProgressWeight::quantity) {
-            const ActivityFigures& was0 = planned.activities[was];
             begun += amount;
-            begunCrewDays += Weights::crews(plan.activities[was]) * static_cast<double>(was0.duration) /
-                             static_cast<double>(planned.calendarOf(was0).dayMinutes());
+            begunCrewDays += Weights::crews(plan.activities[was]) * static_cast<double>(then.duration) /
+                             static_cast<double>(planned.calendarOf(then).dayMinutes());
             produced += share * today.of(i);
         }
         if (f.state != NodeState::notStarted)
@@ -145,6 +152,11 @@ ProgressLines progressLines(const Programme& plan, const Schedule& planned, cons
     if (!dataDate) return lines;
     ev.planned = sumUntil(inPlan, *dataDate);
     if (weight == ProgressWeight::crewDays) ev.cost = worked;
+    if (weight == ProgressWeight::cost) {
+        ev.cost = 0;
+        for (const MoneyFlow& flow : costsOf(now, current).flows)
+            if (flow.past) *ev.cost += flow.amount.toDouble();
+    }
     ev.spi = ratio(ev.earned, ev.planned);
     if (weight == ProgressWeight::quantity) {
         ev.outputPlanned = ratio(begun, begunCrewDays);

@@ -16,6 +16,7 @@ enum class ProgressWeight {
     crewDays, ///< crews times days as planned; work without crews counts as one crew
     value,    ///< quantities placed from the bill, at its rates
     quantity, ///< of one item of the output book, in its unit
+    cost,     ///< what it costs as planned; hammocks are earned as time goes by
 };
 
 /// Planned and done at the end of one day, in the unit of the weight.
@@ -32,7 +33,7 @@ struct EarnedValue {
     double budget = 0;                    ///< BAC, of the work in the contract programme
     double planned = 0;                   ///< PV
     double earned = 0;                    ///< EV
-    std::optional<double> cost;           ///< AC: crew-days really worked; none for other weights
+    std::optional<double> cost;           ///< AC: crew-days really worked, or what was spent; none for other weights
     std::optional<double> spi;            ///< EV / PV
     std::optional<double> cpi;            ///< EV / AC
     std::optional<double> eac;            ///< BAC / CPI
