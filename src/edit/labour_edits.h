@@ -2,6 +2,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
 
+#include "core/base/sheet.h"
 #include "core/labour/levelling.h"
 #include "core/model/resource_book.h"
 #include "edit/transaction.h"
@@ -75,6 +76,13 @@ enum class TermField {
 /// month, head and activity is replaced; an empty amount takes it away.
 [[nodiscard]] Outcome setCostEntry(Transaction& tx, std::string_view month, CostHead head, ActivityId activity,
                                    std::string_view amount);
+/// The same with head and activity as typed: a head by its word, an activity by its id, empty for none.
+[[nodiscard]] Outcome setCostEntryTyped(Transaction& tx, std::string_view month, std::string_view head,
+                                        std::string_view activity, std::string_view amount);
+/// Takes entries over from a table with columns headed Month, Head, Activity (where there is one) and Sum, Amount or
+/// Cost; entries of one month, head and activity are added up. How many there are; a fault names its row, and nothing
+/// is taken then.
+[[nodiscard]] Result<int> readCosts(Transaction& tx, const Sheet& sheet);
 [[nodiscard]] Outcome removeCostEntries(Transaction& tx, std::span<const CostEntryId> ids);
 
 } // namespace yarrin

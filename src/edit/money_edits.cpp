@@ -3,10 +3,12 @@
 // Terms of payment, and what was really spent.
 #include "core/base/text.h"
 #include "core/time/typed_date.h"
+#include "edit/activity_edits.h"
 #include "edit/labour_edits.h"
 #include "edit/typed.h"
 
-#include <array>
+#include <map>
+#include <tuple>
 
 namespace yarrin {
 
@@ -104,6 +106,57 @@ Outcome setCostEntry(Transaction& tx, std::string_view month, CostHead head, Act
     if (!sum) return inputError("a cost needs a sum");
     tx.append(CostEntry{tx.programme().costs.freshId(), *when, head, activity, *sum});
     return done();
+}
+
+Outcome setCostEntryTyped(Transaction& tx, std::string_view month, std::string_view head, std::string_view activity,
+                          std::string_view amount) {
+    const auto chosen = fromWord<CostHead>(lowered(trimmed(head)));
+    if (!chosen)
+        return inputError("\"" + trimmed(head) + "\" is no cost head",
+                          "it is labour, plant, materials, subcontract, time-related or other");
+    ActivityId on;
+    const std::string key = trimmed(activity);
+    for (const Activity& one : tx.programme().activities)
+        if (one.key == key) on = one.id;
+    if (!key.empty() && !on) return inputError("there is no activity " + key);
+    return setCostEntry(tx, month, *chosen, on, amount);
+}
+
+Result<int> readCosts(Transaction& tx, const Sheet& sheet) {
+    constexpr std::size_t nowhere = static_cast<std::size_t>(-1);
+    std::size_t month = nowhere, head = nowhere, activity = nowhere, amount = nowhere;
+    for (std::size_t column = 0; column < sheet.columns() && !sheet.rows.empty(); ++column) {
+        const std::string title = lowered(trimmed(sheet.at(0, column).text));
+        if (title == "month") month = column;
+        if (title == "head" || title == "cost head") head = column;
+        if (title == "activity" || title == "activity id") activity = column;
+        if (title == "sum" || title == "amount" || title == "cost") amount = column;
+    }
+    if (month == nowhere || head == nowhere || amount == nowhere)
+        return inputError("the table has no columns headed Month, Head and Sum", "name them in its first row");
+    using Key = std::tuple<std::string, std::string, std::string>;
+    std::map<Key, std::pair<Fraction, std::size_t>> sums; // and the row that names it first
+    for (std::size_t row = 1; row < sheet.rows.size(); ++row) {
+        const auto cell = [&](std::size_t column) {
+            return column == nowhere ? std::string() : trimmed(sheet.at(row, column).text);
+        };
+        if (cell(amount).empty()) continue;
+        const auto figure = parseFigure(cell(amount));
+        if (!figure.ok())
+            return inputError("row " + std::to_string(row + 1) + ": " + figure.error().what, figure.error().todo);
+        auto& [sum, first] =
+            sums.try_emplace({cell(month), lowered(cell(head)), cell(activity)}, Fraction(0), row).first->second;
+        sum = sum + Fraction(*figure);
+    }
+    for (const auto& [key, sum] : sums) {
+        const auto whole = sum.first.rounded(6);
+        const auto& [when, under, on] = key;
+        const Outcome set = whole ? setCostEntryTyped(tx, when, under, on, whole->text())
+                                  : Outcome(inputError("the sum has too many digits"));
+        if (!set.ok())
+            return inputError("row " + std::to_string(sum.second + 1) + ": " + set.error().what, set.error().todo);
+    }
+    return int(sums.size());
 }
 
 Outcome removeCostEntries(Transaction& tx, std::span<const CostEntryId> ids) {

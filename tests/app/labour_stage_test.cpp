@@ -10,8 +10,11 @@
 #include "core/labour/levelling.h"
 #include "desk.h"
 #include "edit/labour_edits.h"
+#include "store/workbook.h"
 
+#include <QClipboard>
 #include <QComboBox>
+#include <QFile>
 #include <QLabel>
 #include <QMenu>
 #include <QPushButton>
@@ -253,6 +256,26 @@ private slots:
         QCOMPARE(page.rows().size(), std::size_t(3));
         QCOMPARE(page.rows()[0].name, std::string("labour"));
         QVERIFY(page.rows()[1].forecast() == Fine(700));
+        // The table that people make by hand: shares come to 100 %, formulas are live, and a chart stands in it.
+        at.dialogs.save = m_folder.filePath(QStringLiteral("cost.xlsx"));
+        at.find<QAction>("costOutWeeks")->trigger();
+        const auto book = readWorkbook(at.dialogs.save.toStdString());
+        QVERIFY2(book.ok(), book.ok() ? "" : book.error().sentence().c_str());
+        const Sheet& sheet = book->sheets.front();
+        QCOMPARE(sheet.at(0, 3).text, std::string("Share, summed"));
+        QCOMPARE(sheet.at(1, 0).text, std::string("2027-03-01"));
+        QCOMPARE(sheet.at(1, 1).number.value(), 4800.0);
+        QCOMPARE(sheet.at(1, 2).number.value(), 0.8727); // 4,800 of 5,500, to two decimals
+        QCOMPARE(sheet.at(sheet.rows.size() - 2, 3).number.value(), 1.0);
+        QCOMPARE(sheet.at(sheet.rows.size() - 1, 4).number.value(), 5500.0);
+        QFile file(at.dialogs.save);
+        QVERIFY(file.open(QIODevice::ReadOnly));
+        QVERIFY(file.readAll().contains("xl/charts/chart1.xml"));
+        at.find<QAction>("costCopyMonths")->trigger();
+        const QString copied = QGuiApplication::clipboard()->text();
+        QVERIFY2(copied.contains(QLatin1String("2027-03\t5500\t100\t100")) ||
+                     copied.contains(QLatin1String("2027-03\t4800")),
+                 qPrintable(copied));
         // Longer work costs more than was planned.
         QVERIFY(
             at.document()
@@ -260,6 +283,41 @@ private slots:
                 .ok());
         QTRY_VERIFY_WITH_TIMEOUT(!page.isWorking(), 20000);
         QVERIFY(page.rows().back().forecast() == Fine(5500 + 1200));
+    }
+
+    /// What was really spent is typed in a line, or read from a table; a fault stays with what was typed.
+    void spentIsTypedAndRead() {
+        Programme p = crowd();
+        p.job.dataDate = *parseInstant("2027-04-12T00:00");
+        At at(p, settings());
+        at.press("labourSpent");
+        const auto type = [&](const char* name, const char* text) {
+            auto* edit = at.visible<QLineEdit>(name);
+            edit->setFocus();
+            edit->selectAll();
+            QTest::keyClicks(edit, QString::fromLatin1(text));
+            return edit;
+        };
+        type("spentMonth", "Mar 2027");
+        type("spentActivity", "A");
+        QTest::keyClick(type("spentAmount", "EUR 5"), Qt::Key_Return);
+        QVERIFY(at.programme().costs.empty());
+        QTest::keyClick(type("spentAmount", "4,321.50"), Qt::Key_Return);
+        QApplication::processEvents();
+        QCOMPARE(at.programme().costs.size(), std::size_t(1));
+        QCOMPARE(at.programme().costs[0].amount, Decimal(43215, 1));
+        QVERIFY(at.programme().costs[0].activity == at.id("A"));
+        QFile table(m_folder.filePath(QStringLiteral("costs.csv")));
+        QVERIFY(table.open(QIODevice::WriteOnly));
+        table.write("Month,Head,Sum\n2027-03,plant,100\n2027-04,plant,50\n");
+        table.close();
+        at.dialogs.open = table.fileName();
+        at.press("spentRead");
+        QCOMPARE(at.programme().costs.size(), std::size_t(3));
+        QVERIFY(at.stage().notice().text().contains(QLatin1String("2 entries")));
+        at.trigger("editUndo");
+        QApplication::processEvents();
+        QCOMPARE(at.programme().costs.size(), std::size_t(1));
     }
 
     /// Without anything that is needed the stage says what to do.

@@ -54,7 +54,7 @@ class WholeWindowTest : public QObject {
             settled(QStringLiteral("build-up/") + QLatin1String(page));
         }
         desk.trigger("stage6");
-        for (const char* page : {"rates", "cost", "demand"}) {
+        for (const char* page : {"rates", "cost", "spent", "demand"}) {
             desk.window.findChild<LabourStage*>()->showNamed(QString::fromLatin1(page));
             settled(QStringLiteral("labour/") + QLatin1String(page));
         }

@@ -205,6 +205,43 @@ private slots:
         QVERIFY(!s.step([&](Transaction& tx) { return setActivitySection(tx, s.id("A"), "S9"); }).isEmpty());
     }
 
+    /// A table of what was spent: rows of one month, head and activity are one entry; a fault names its row, and
+    /// nothing is taken.
+    void costsFromATable() {
+        Site s;
+        s.programme.job.dataDate = *parseInstant("2027-04-12T00:00");
+        const auto sheet = [](std::vector<std::vector<const char*>> rows) {
+            Sheet made{"Costs", {}};
+            for (const auto& row : rows) {
+                auto& cells = made.rows.emplace_back();
+                for (const char* text : row) cells.push_back({text, {}});
+            }
+            return made;
+        };
+        const auto read = [&](const Sheet& table) {
+            return s.step([&](Transaction& tx) -> Outcome {
+                const auto count = readCosts(tx, table);
+                if (!count.ok()) return count.errors();
+                return done();
+            });
+        };
+        QCOMPARE(read(sheet({{"Activity", "Month", "Head", "Amount"},
+                             {"A", "2027-03", "Plant", "1,000.50"},
+                             {"A", "2027-03", "plant", "500"},
+                             {"", "Apr 2027", "labour", "70"},
+                             {"", "", "", ""}})),
+                 QString());
+        QCOMPARE(s.programme.costs.size(), std::size_t(2));
+        QCOMPARE(s.programme.costs[0].amount.toDouble() + s.programme.costs[1].amount.toDouble(), 1570.5);
+        const QString fault =
+            read(sheet({{"Month", "Head", "Sum"}, {"2027-03", "labour", "5"}, {"2027-03", "beer", "5"}}));
+        QVERIFY2(fault.contains(QLatin1String("row 3")) && fault.contains(QLatin1String("beer")), qPrintable(fault));
+        QCOMPARE(s.programme.costs.size(), std::size_t(2));
+        QVERIFY(read(sheet({{"When", "What"}})).contains(QLatin1String("headed Month")));
+        QVERIFY(
+            read(sheet({{"Month", "Head", "Sum"}, {"2027-05", "labour", "5"}})).contains(QLatin1String("data date")));
+    }
+
     /// What levelling holds goes when work starts, one by one, or all together.
     void levellingIsTakenOff() {
         Site s;

@@ -98,4 +98,38 @@ std::shared_ptr<CostFindings> findCosts(std::shared_ptr<const Programme> program
     return found;
 }
 
+CostSchedule costSchedule(const CostFindings& found, bool weeks) {
+    CostSchedule out;
+    out.currency = found.programme->job.currency;
+    if (found.cash.months.empty()) return out;
+    // All that moves, retention at the end included.
+    const Date first = found.cash.months.front().month.first, last = found.cash.months.back().month.first;
+    std::vector<Instant> bounds;
+    if (weeks)
+        for (Date day = first + -weekday(first);; day = day + 7) {
+            bounds.push_back(startOf(day));
+            if (day > next(Month{last}).first) break;
+        }
+    else
+        for (Month month{first}; month.first <= next(Month{last}).first; month = next(month))
+            bounds.push_back(startOf(month.first));
+    const int decimals = minorDigits(out.currency);
+    std::vector<Fine> received(bounds.size() - 1), paid(bounds.size() - 1);
+    for (const CashDay& day : found.cash.days) {
+        const auto at = std::upper_bound(bounds.begin(), bounds.end(), startOf(day.day)) - bounds.begin() - 1;
+        if (at < 0 || at >= std::ptrdiff_t(received.size())) continue;
+        received[std::size_t(at)] = received[std::size_t(at)] + day.received;
+        paid[std::size_t(at)] = paid[std::size_t(at)] + day.paid;
+    }
+    const auto planned = roundedPeriods(byPeriods(found.planned.flows, bounds), decimals);
+    const auto cost = roundedPeriods(byPeriods(found.costs.flows, bounds), decimals);
+    const auto value = roundedPeriods(byPeriods(found.values.flows, bounds), decimals);
+    const auto in = roundedPeriods(received, decimals), gone = roundedPeriods(paid, decimals);
+    for (std::size_t i = 0; i + 1 < bounds.size(); ++i) {
+        const std::string day = isoDate(dateOf(bounds[i]));
+        out.periods.push_back({weeks ? day : day.substr(0, 7), planned[i], cost[i], value[i], in[i], gone[i]});
+    }
+    return out;
+}
+
 } // namespace yarrin

@@ -4,16 +4,22 @@
 
 #include "app/base/format.h"
 #include "app/base/look.h"
+#include "app/labour/heads.h"
 #include "app/table/list_page.h"
+#include "app/window/dialogs.h"
 #include "chart/paint/money_painter.h"
 
+#include <QClipboard>
 #include <QComboBox>
+#include <QGuiApplication>
 #include <QHBoxLayout>
 #include <QHelpEvent>
 #include <QKeyEvent>
 #include <QLabel>
+#include <QMenu>
 #include <QMouseEvent>
 #include <QPainter>
+#include <QPushButton>
 #include <QSplitter>
 #include <QToolTip>
 #include <QVBoxLayout>
@@ -33,9 +39,7 @@ QString shortSum(double sum) {
 }
 
 QString headText(int head) {
-    const QString names[] = {CostPage::tr("labour"),      CostPage::tr("plant"),        CostPage::tr("materials"),
-                             CostPage::tr("subcontract"), CostPage::tr("time-related"), CostPage::tr("other")};
-    return names[head];
+    return shownHeads().of(CostHead(head));
 }
 
 } // namespace
@@ -154,8 +158,8 @@ private:
     std::optional<std::size_t> m_chosen;
 };
 
-CostPage::CostPage(Document& document, QWidget* parent)
-    : QWidget(parent), m_document(document), m_figures(new QLabel(this)), m_words(new QLabel(this)),
+CostPage::CostPage(Document& document, Dialogs& dialogs, QWidget* parent)
+    : QWidget(parent), m_document(document), m_dialogs(dialogs), m_figures(new QLabel(this)), m_words(new QLabel(this)),
       m_group(new QComboBox(this)), m_chart(new Chart(this)), m_working(this) {
     setObjectName(QStringLiteral("costPage"));
     m_figures->setObjectName(QStringLiteral("costFigures"));
@@ -235,8 +239,51 @@ void CostPage::buildTable() {
     m_table = new ListPage(QStringLiteral("costs"), tr("Cost and value by group"),
                            shownRows([this] { return m_rows.size(); }), std::move(columns), this);
     m_table->line().addWidget(m_group);
+    m_table->line().addWidget(buildOut());
     m_table->setEmptyText(
         tr("Nothing costs anything yet: give resources rates, activities sums, hammocks a cost a week."));
+}
+
+/// The table that people make by hand: by months or weeks, into a workbook or onto the clipboard.
+QWidget* CostPage::buildOut() {
+    auto* out = quietButton(tr("Table out…"), "costOut", this);
+    auto* menu = new QMenu(out);
+    const auto offer = [&](const char* name, const QString& words, auto what) {
+        menu->addAction(words, this, what)->setObjectName(QLatin1String(name));
+    };
+    offer("costOutMonths", tr("By &month, as a workbook…"), [this] { tableOut(false); });
+    offer("costOutWeeks", tr("By &week, as a workbook…"), [this] { tableOut(true); });
+    menu->addSeparator();
+    offer("costCopyMonths", tr("&Copy by month"), [this] { copyOut(false); });
+    offer("costCopyWeeks", tr("Copy by wee&k"), [this] { copyOut(true); });
+    out->setMenu(menu);
+    return out;
+}
+
+void CostPage::tableOut(bool weeks) {
+    if (!m_found || m_rows.empty()) return emit refused(tr("Nothing costs anything yet."));
+    const QString path = m_dialogs.fileToSave(this, tr("Save cost, value and cash"),
+                                              weeks ? tr("Cost by week.xlsx") : tr("Cost by month.xlsx"),
+                                              tr("Workbooks (*.xlsx);;Text tables (*.csv)"));
+    if (path.isEmpty()) return;
+    const Outcome written = writeCostSchedule(costSchedule(*m_found, weeks), path.toStdString());
+    if (written.ok())
+        emit told(tr("Saved to %1.").arg(path));
+    else
+        emit refused(tr("Not saved. %1").arg(show::error(written.error())));
+}
+
+void CostPage::copyOut(bool weeks) {
+    if (!m_found || m_rows.empty()) return emit refused(tr("Nothing costs anything yet."));
+    QStringList lines;
+    const Sheet sheet = sheetOf(costSchedule(*m_found, weeks));
+    for (const auto& row : sheet.rows) {
+        QStringList cells;
+        for (const SheetCell& cell : row) cells << show::text(cell.text);
+        lines << cells.join(QLatin1Char('\t'));
+    }
+    QGuiApplication::clipboard()->setText(lines.join(QLatin1Char('\n')));
+    emit told(tr("%1 copied.").arg(show::countOf(lines.size() - 1, "row", "rows")));
 }
 
 QString CostPage::money(const Fine& sum) const {

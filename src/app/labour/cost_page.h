@@ -6,6 +6,7 @@
 #include "chart/layout/money_layout.h"
 #include "core/labour/cash.h"
 #include "core/labour/cost_table.h"
+#include "store/cost_workbook.h"
 
 #include <QWidget>
 
@@ -17,6 +18,7 @@ class QLabel;
 
 namespace yarrin {
 
+class Dialogs;
 class ListPage;
 
 /// Everything about money that the page shows, worked out beside the window.
@@ -32,11 +34,14 @@ struct CostFindings {
 [[nodiscard]] std::shared_ptr<CostFindings> findCosts(std::shared_ptr<const Programme> programme,
                                                       std::shared_ptr<const Schedule> schedule, AgreedPlan plan);
 
+/// The same as the table that people make by hand, by months or by weeks from Monday.
+[[nodiscard]] CostSchedule costSchedule(const CostFindings& found, bool weeks);
+
 /// Cost, value and cash month by month against what was planned, and a table of them by group.
 class CostPage : public QWidget {
     Q_OBJECT
 public:
-    explicit CostPage(Document& document, QWidget* parent = nullptr);
+    CostPage(Document& document, Dialogs& dialogs, QWidget* parent = nullptr);
 
     void refresh();
     [[nodiscard]] bool isWorking() const { return m_working.isRunning(); }
@@ -44,15 +49,23 @@ public:
     [[nodiscard]] const std::vector<CostRow>& rows() const { return m_rows; }
     [[nodiscard]] ListPage& table() const { return *m_table; }
 
+signals:
+    void refused(const QString& reason);
+    void told(const QString& words);
+
 private:
     class Chart;
     void buildTable();
+    [[nodiscard]] QWidget* buildOut();
+    void tableOut(bool weeks);
+    void copyOut(bool weeks);
     void present();
     void showFigures();
     [[nodiscard]] QString money(const Fine& sum) const;
     [[nodiscard]] QString thousands(const Fine& sum) const;
 
     Document& m_document;
+    Dialogs& m_dialogs;
     std::shared_ptr<CostFindings> m_found;
     std::vector<CostRow> m_rows;
     QLabel *m_figures, *m_words;

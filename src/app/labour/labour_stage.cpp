@@ -10,6 +10,7 @@
 #include "app/labour/level_band.h"
 #include "app/labour/rates_page.h"
 #include "app/labour/resource_list.h"
+#include "app/labour/spent_page.h"
 #include "app/table/inline_message.h"
 
 #include <QComboBox>
@@ -32,14 +33,16 @@ QString figure(const Fraction& value) {
 
 } // namespace
 
-LabourStage::LabourStage(Document& document, ViewState& state, QWidget* parent)
+LabourStage::LabourStage(Document& document, ViewState& state, Dialogs& dialogs, QWidget* parent)
     : Stage(parent), m_document(document), m_state(state), m_notice(new NoticeBar(this)), m_working(this) {
     setObjectName(QStringLiteral("labourStage"));
     m_rates = new RatesPage(document, this);
-    m_cost = new CostPage(document, this);
+    m_cost = new CostPage(document, dialogs, this);
+    m_spent = new SpentPage(document, dialogs, this);
     m_pages = new QStackedWidget(this);
     m_pages->addWidget(buildDemand());
     m_pages->addWidget(m_cost);
+    m_pages->addWidget(m_spent);
     m_pages->addWidget(m_rates);
     auto* right = new QWidget(this);
     auto* column = new QVBoxLayout(right);
@@ -54,6 +57,10 @@ LabourStage::LabourStage(Document& document, ViewState& state, QWidget* parent)
     line->addWidget(m_pane);
     line->addWidget(right, 1);
     connect(m_rates, &RatesPage::refused, m_notice, &NoticeBar::say);
+    connect(m_cost, &CostPage::refused, m_notice, &NoticeBar::say);
+    connect(m_spent, &SpentPage::refused, m_notice, &NoticeBar::say);
+    connect(m_spent, &SpentPage::told, m_notice, &NoticeBar::tell);
+    connect(m_cost, &CostPage::told, m_notice, &NoticeBar::tell);
     connect(&document, &Document::changed, this, [this] {
         m_stale = true;
         m_notice->dismiss();
@@ -119,8 +126,11 @@ QWidget* LabourStage::buildHead() {
     auto* line = new QHBoxLayout(head);
     line->setContentsMargins(10, 8, 10, 6);
     line->setSpacing(6);
-    m_tabs =
-        new TabRow({{tr("Demand"), "labourDemand"}, {tr("Cost"), "labourCost"}, {tr("Rates"), "labourRates"}}, head);
+    m_tabs = new TabRow({{tr("Demand"), "labourDemand"},
+                         {tr("Cost"), "labourCost"},
+                         {tr("Spent"), "labourSpent"},
+                         {tr("Rates"), "labourRates"}},
+                        head);
     m_by = new QComboBox(head);
     m_by->setObjectName(QStringLiteral("labourBy"));
     m_by->setAccessibleName(tr("Demand by"));
@@ -185,7 +195,11 @@ LabourStage::Page LabourStage::page() const {
 }
 
 void LabourStage::showNamed(const QString& name) {
-    show(name == QLatin1String("rates") ? Page::rates : name == QLatin1String("cost") ? Page::cost : Page::demand);
+    static const std::pair<const char*, Page> pages[] = {
+        {"cost", Page::cost}, {"spent", Page::spent}, {"rates", Page::rates}};
+    for (const auto& [known, page] : pages)
+        if (name == QLatin1String(known)) return show(page);
+    show(Page::demand);
 }
 
 void LabourStage::show(Page page) {
@@ -196,6 +210,7 @@ void LabourStage::show(Page page) {
     m_stack->setVisible(page == Page::demand);
     if (page == Page::rates) m_rates->refresh();
     if (page == Page::cost) m_cost->refresh();
+    if (page == Page::spent) m_spent->refresh();
 }
 
 void LabourStage::chooseNamed(const QString& name) {
@@ -234,6 +249,7 @@ void LabourStage::refresh() {
     fillFields();
     if (page() == Page::rates) m_rates->refresh();
     if (page() == Page::cost) m_cost->refresh();
+    if (page() == Page::spent) m_spent->refresh();
     if (!m_document.schedule().ok()) {
         m_working.stop();
         m_findings.reset();

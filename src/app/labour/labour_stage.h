@@ -17,8 +17,10 @@ namespace yarrin {
 class CostPage;
 class DemandChart;
 class DemandRows;
+class Dialogs;
 class LevelBand;
 class RatesPage;
+class SpentPage;
 class ResourceList;
 class TabRow;
 
@@ -26,13 +28,13 @@ class TabRow;
 class LabourStage : public Stage {
     Q_OBJECT
 public:
-    LabourStage(Document& document, ViewState& state, QWidget* parent = nullptr);
+    LabourStage(Document& document, ViewState& state, Dialogs& dialogs, QWidget* parent = nullptr);
 
     [[nodiscard]] NoticeBar& notice() override { return *m_notice; }
     void focusMain() override;
-    enum class Page { demand, cost, rates };
+    enum class Page { demand, cost, spent, rates };
     void show(Page page);
-    /// "demand", "cost" or "rates".
+    /// "demand", "cost", "spent" or "rates".
     void showNamed(const QString& name) override;
     /// A resource by its name.
     void chooseNamed(const QString& name) override;
@@ -78,6 +80,7 @@ private:
     DemandRows* m_rows = nullptr;
     RatesPage* m_rates = nullptr;
     CostPage* m_cost = nullptr;
+    SpentPage* m_spent = nullptr;
     QWidget* m_pane = nullptr;
     std::vector<std::string> m_fields; ///< names of what stacks may be made by
     std::shared_ptr<LabourFindings> m_findings;

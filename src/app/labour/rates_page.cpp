@@ -6,6 +6,7 @@
 #include "app/base/look.h"
 #include "app/base/shown_choice.h"
 #include "app/contract/field_edit.h"
+#include "app/labour/heads.h"
 #include "app/table/list_page.h"
 #include "edit/labour_edits.h"
 
@@ -31,13 +32,6 @@ const ShownChoice<RatePer>& pers() {
         {RatesPage::tr("an hour"), RatesPage::tr("a day"), RatesPage::tr("a unit")}};
     return shown;
 }
-const ShownChoice<CostHead>& heads() {
-    static const ShownChoice<CostHead> shown{{RatesPage::tr("labour"), RatesPage::tr("plant"),
-                                              RatesPage::tr("materials"), RatesPage::tr("subcontract"),
-                                              RatesPage::tr("time-related"), RatesPage::tr("other")}};
-    return shown;
-}
-
 /// Steps as they are read: "6, 9 from 8 Feb 2027".
 template <typename Steps, typename Member> QString stepsText(const Steps& steps, Member value) {
     QStringList list;
@@ -123,8 +117,8 @@ void RatesPage::addMoney(std::vector<ListColumn>& columns) {
                   [](const Resource& r) { return stepsText(r.rates, &RateFrom::rate); }),
               ResourceField::rates);
     choose(add(columns, "head", tr("Cost head"), 90, ResourceField::head,
-               [](const Resource& r) { return heads().of(headOf(r)); }),
-           heads(), true);
+               [](const Resource& r) { return shownHeads().of(headOf(r)); }),
+           shownHeads(), true);
 }
 
 void RatesPage::addTime(std::vector<ListColumn>& columns) {

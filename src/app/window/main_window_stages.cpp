@@ -88,7 +88,7 @@ Stage* MainWindow::makeStage(Place place) {
         return stage;
     }
     case Place::labour:
-        return revealing(new LabourStage(m_document, m_state));
+        return revealing(new LabourStage(m_document, m_state, m_dialogs));
     case Place::progress:
         return new ProgressStage(m_document, m_state, m_dialogs);
     case Place::delay:
