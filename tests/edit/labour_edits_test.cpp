@@ -5,6 +5,7 @@
 #include "edit/calendar_edits.h"
 #include "edit/labour_edits.h"
 #include "edit/progress_edits.h"
+#include "edit/resource_table.h"
 #include "support/builder.h"
 #include "support/step.h"
 
@@ -240,6 +241,38 @@ private slots:
         QVERIFY(read(sheet({{"When", "What"}})).contains(QLatin1String("headed Month")));
         QVERIFY(
             read(sheet({{"Month", "Head", "Sum"}, {"2027-05", "labour", "5"}})).contains(QLatin1String("data date")));
+    }
+
+    /// One job's resources as a table that another job reads: the same in the end; a fault names its row, and nothing
+    /// is taken.
+    void resourcesTravelAsATable() {
+        Site s, other;
+        QCOMPARE(s.step([](Transaction& tx) { return setSupply(tx, "Crane", "1"); }), QString());
+        QCOMPARE(s.field("Crane", ResourceField::kind, "plant"), QString());
+        QCOMPARE(s.field("Crane", ResourceField::rate, "380.5 a day"), QString());
+        QCOMPARE(s.field("Crane", ResourceField::supply, "1 from 2027-03-01; 2 from 2027-06-01"), QString());
+        QCOMPARE(s.field("Crane", ResourceField::calendar, "six"), QString());
+        QCOMPARE(s.field("Crane", ResourceField::binds, "yes"), QString());
+        const Sheet table = resourceSheet(s.programme);
+        QCOMPARE(table.rows.size(), std::size_t(3)); // the heading, Crane, and the fixer that only crews know
+        const auto read = [&](const Sheet& sheet) {
+            return other.step([&](Transaction& tx) -> Outcome {
+                const auto count = readResources(tx, sheet);
+                if (!count.ok()) return count.errors();
+                return done();
+            });
+        };
+        QCOMPARE(read(table), QString());
+        Resource there = *other.named("Crane"), here = *s.named("Crane");
+        there.id = here.id;
+        QVERIFY(there == here);
+        QVERIFY(other.named("Steel fixer"));
+        const Programme before = other.programme;
+        Sheet bad = table;
+        bad.rows[1][4] = {"-4", {}};
+        QVERIFY(read(bad).contains(QLatin1String("row 2")));
+        QVERIFY(other.programme == before);
+        QVERIFY(read(Sheet{"x", {{{"Name", {}}}}}).contains(QLatin1String("headed Resource")));
     }
 
     /// What levelling holds goes when work starts, one by one, or all together.

@@ -36,7 +36,7 @@ QString figure(const Fraction& value) {
 LabourStage::LabourStage(Document& document, ViewState& state, Dialogs& dialogs, QWidget* parent)
     : Stage(parent), m_document(document), m_state(state), m_notice(new NoticeBar(this)), m_working(this) {
     setObjectName(QStringLiteral("labourStage"));
-    m_rates = new RatesPage(document, this);
+    m_rates = new RatesPage(document, dialogs, this);
     m_cost = new CostPage(document, dialogs, this);
     m_spent = new SpentPage(document, dialogs, this);
     m_pages = new QStackedWidget(this);
@@ -58,6 +58,7 @@ LabourStage::LabourStage(Document& document, ViewState& state, Dialogs& dialogs,
     line->addWidget(right, 1);
     connect(m_rates, &RatesPage::refused, m_notice, &NoticeBar::say);
     connect(m_cost, &CostPage::refused, m_notice, &NoticeBar::say);
+    connect(m_rates, &RatesPage::told, m_notice, &NoticeBar::tell);
     connect(m_spent, &SpentPage::refused, m_notice, &NoticeBar::say);
     connect(m_spent, &SpentPage::told, m_notice, &NoticeBar::tell);
     connect(m_cost, &CostPage::told, m_notice, &NoticeBar::tell);

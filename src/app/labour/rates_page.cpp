@@ -8,7 +8,10 @@
 #include "app/contract/field_edit.h"
 #include "app/labour/heads.h"
 #include "app/table/list_page.h"
+#include "app/window/dialogs.h"
 #include "edit/labour_edits.h"
+#include "edit/resource_table.h"
+#include "store/workbook.h"
 
 #include <QComboBox>
 #include <QGridLayout>
@@ -66,7 +69,8 @@ void yesNo(ListColumn& c) {
 
 } // namespace
 
-RatesPage::RatesPage(Document& document, QWidget* parent) : QWidget(parent), m_document(document) {
+RatesPage::RatesPage(Document& document, Dialogs& dialogs, QWidget* parent)
+    : QWidget(parent), m_document(document), m_dialogs(dialogs) {
     setObjectName(QStringLiteral("ratesPage"));
     buildList();
     auto* layout = new QVBoxLayout(this);
@@ -175,9 +179,7 @@ void RatesPage::buildList() {
                           std::move(columns), this);
     m_list->setEmptyText(tr("Nobody is needed yet. Crews of the output book name trades and plant; materials and "
                             "subcontracts are added here."));
-    auto* more = quietButton(tr("+ Add"), "ratesAdd", this);
-    m_list->line().addWidget(more);
-    connect(more, &QPushButton::clicked, this, &RatesPage::addNew);
+    buildButtons();
     m_list->letRemove(tr("&Remove resource"), [this](std::size_t row) -> Outcome {
         const KnownResource known = at(row);
         if (!known.declared)
@@ -186,6 +188,46 @@ void RatesPage::buildList() {
         return m_document.perform(tr("Remove resource %1").arg(show::text(known.resource.name)),
                                   [&](Transaction& tx) { return removeResources(tx, ids); });
     });
+}
+
+void RatesPage::buildButtons() {
+    auto* read = quietButton(tr("Read a table…"), "ratesRead", this);
+    read->setToolTip(tr("Resources of another job, or of a spreadsheet with the same columns"));
+    auto* out = quietButton(tr("Table out…"), "ratesOut", this);
+    auto* more = quietButton(tr("+ Add"), "ratesAdd", this);
+    for (auto* one : {read, out, more}) m_list->line().addWidget(one);
+    connect(read, &QPushButton::clicked, this, &RatesPage::tableIn);
+    connect(out, &QPushButton::clicked, this, &RatesPage::tableOut);
+    connect(more, &QPushButton::clicked, this, &RatesPage::addNew);
+}
+
+void RatesPage::tableOut() {
+    const QString path = m_dialogs.fileToSave(this, tr("Save the resources"), tr("Resources.xlsx"),
+                                              tr("Workbooks (*.xlsx);;Text tables (*.csv)"));
+    if (path.isEmpty()) return;
+    const Outcome written = writeTable(resourceSheet(m_document.programme()), path.toStdString());
+    if (written.ok())
+        emit told(tr("Saved to %1.").arg(path));
+    else
+        emit refused(tr("Not saved. %1").arg(show::error(written.error())));
+}
+
+void RatesPage::tableIn() {
+    const QString path =
+        m_dialogs.fileToImport(this, tr("Read resources"), tr("Tables (*.xlsx *.ods *.csv *.txt);;All files (*)"));
+    if (path.isEmpty()) return;
+    const auto book = readWorkbook(path.toStdString());
+    if (!book.ok()) return emit refused(show::error(book.error()));
+    if (book->sheets.empty()) return emit refused(tr("There is no table in it."));
+    int count = 0;
+    const Outcome outcome = m_document.perform(tr("Resources read from a table"), [&](Transaction& tx) -> Outcome {
+        const auto read = readResources(tx, book->sheets.front());
+        if (!read.ok()) return read.errors();
+        count = *read;
+        return done();
+    });
+    if (!outcome.ok()) return emit refused(show::error(outcome.error()));
+    emit told(tr("%1 read.").arg(show::countOf(count, "resource", "resources")));
 }
 
 void RatesPage::addNew() {

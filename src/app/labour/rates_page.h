@@ -15,6 +15,7 @@ class QComboBox;
 
 namespace yarrin {
 
+class Dialogs;
 class FieldEdit;
 struct ListColumn;
 class ListPage;
@@ -24,7 +25,7 @@ class ListPage;
 class RatesPage : public QWidget {
     Q_OBJECT
 public:
-    explicit RatesPage(Document& document, QWidget* parent = nullptr);
+    RatesPage(Document& document, Dialogs& dialogs, QWidget* parent = nullptr);
 
     void refresh();
     /// Adds a resource and opens its name for typing.
@@ -33,6 +34,7 @@ public:
 
 signals:
     void refused(const QString& reason);
+    void told(const QString& words);
 
 private:
     void buildList();
@@ -44,9 +46,13 @@ private:
     void typeSteps(ListColumn& column, ResourceField field);
     [[nodiscard]] QWidget* buildEvery(QWidget* box);
     [[nodiscard]] QWidget* buildTerms();
+    void buildButtons();
+    void tableOut();
+    void tableIn();
     [[nodiscard]] const KnownResource& at(std::size_t row) const { return m_rows[row]; }
 
     Document& m_document;
+    Dialogs& m_dialogs;
     std::vector<KnownResource> m_rows;
     std::vector<int> m_uses; ///< activities that need each
     ListPage* m_list = nullptr;
