@@ -29,14 +29,14 @@ Programme crowded(int activities, int resources) {
         row.rate = Decimal(30 + r);
         p.resources.append(row);
     }
-    // Three quarters of what is needed at once.
+    // Half of what is needed at once.
     const Schedule dates = schedule(p);
     Demand demand(p, dates);
     auto table = p.resources.take();
     for (std::size_t r = 0; r < table.size(); ++r)
         table[r].supply = {
             {dateOf(p.job.start),
-             std::max<std::int64_t>(3, (sumOf(demand.days(r)).peak * Fraction(3) / Fraction(4)).ceil().value_or(3))}};
+             std::max<std::int64_t>(3, (sumOf(demand.days(r)).peak * Fraction(1) / Fraction(2)).ceil().value_or(3))}};
     p.resources.assign(std::move(table));
     return p;
 }
