@@ -192,6 +192,31 @@ private slots:
         QCOMPARE(at.programme().activities.row(at.id("A"))->lumpSums.size(), std::size_t(1));
     }
 
+    /// The same for many at once, by the sheet that gives all selected rows one value; milestones stay as they are.
+    void needsOfManyAtOnce() {
+        At at(crowd(), settings());
+        QTest::keyClick(&at.window, Qt::Key_5, Qt::AltModifier);
+        at.window.viewState().select({at.id("A"), at.id("B"), at.id("M")}, at.id("A"));
+        QApplication::processEvents();
+        at.trigger("editForAll");
+        at.visible<QComboBox>("allField")->setCurrentText(QStringLiteral("Needs"));
+        auto* value = at.visible<QLineEdit>("allValue");
+        value->setFocus();
+        value->selectAll();
+        QTest::keyClicks(value, QStringLiteral("1 Fixer; 0.5 Crane"));
+        QTest::keyClick(value, Qt::Key_Return);
+        QApplication::processEvents();
+        for (const char* key : {"A", "B"}) {
+            const auto& needs = at.programme().activities.row(at.id(key))->needs;
+            QCOMPARE(needs.size(), std::size_t(2));
+            QVERIFY(needs[0].number == Decimal(1) && needs[1].number == Decimal(5, 1));
+        }
+        QVERIFY(at.programme().activities.row(at.id("M"))->needs.empty());
+        at.trigger("editUndo");
+        QApplication::processEvents();
+        QCOMPARE(at.programme().activities.row(at.id("A"))->needs.size(), std::size_t(1));
+    }
+
     /// Rates, supply and terms of payment are typed; a fault stands where it was typed.
     void ratesAndTermsAreTyped() {
         At at(crowd(), settings());
