@@ -387,7 +387,7 @@ Result<std::vector<Need>> parseNeeds(Transaction& tx, std::string_view text) {
             if (other.resource == need->resource)
                 return inputError(tx.programme().resources.row(other.resource)->name + " stands twice",
                                   "type what is needed of it once");
-        needs.push_back(std::move(*need));
+        needs.push_back(*need);
     }
     return needs;
 }

@@ -85,9 +85,11 @@ Outcome setCostEntry(Transaction& tx, std::string_view month, CostHead head, Act
                                      std::pair{typed.size() > 3 ? typed.substr(typed.size() - 3) : std::string(),
                                                typed.size() > 3 ? typed.substr(0, typed.size() - 3) : std::string()}})
         if (letters(word)) {
-            if (word != currency)
-                return inputError("the job is kept in " + currency + ", not in " + word,
-                                  "turn the sum into " + currency);
+            if (word != currency) {
+                std::string what = "the job is kept in ";
+                what.append(currency).append(", not in ").append(word);
+                return inputError(std::move(what), "turn the sum into " + currency);
+            }
             typed = trimmed(rest);
             break;
         }
@@ -100,7 +102,7 @@ Outcome setCostEntry(Transaction& tx, std::string_view month, CostHead head, Act
                 return done();
             }
             row.amount = *sum;
-            tx.set(std::move(row));
+            tx.set(row);
             return done();
         }
     if (!sum) return inputError("a cost needs a sum");

@@ -217,7 +217,7 @@ void fillMonths(Cash& cash, const Till& till, std::span<const MoneyFlow> costs, 
         for (; retention != till.held().end() && retention->first < end; ++retention) held = held + retention->second;
         month.position = position;
         month.retentionHeld = held;
-        cash.months.push_back(std::move(month));
+        cash.months.push_back(month);
     }
 }
 

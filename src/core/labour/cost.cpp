@@ -72,16 +72,16 @@ private:
         flow.resource = resource;
         return flow;
     }
-    void add(MoneyFlow flow, Fraction amount, const std::vector<WorkRun>& runs, bool past) {
-        flow.amount = std::move(amount);
+    void add(MoneyFlow flow, const Fraction& amount, const std::vector<WorkRun>& runs, bool past) {
+        flow.amount = amount;
         flow.calendar = m_schedule.calendars[m_schedule.activities[m_span->activity].calendar];
         flow.runs = runs;
         flow.minutes = minutesOf(flow.calendar.get(), runs);
         flow.past = past;
         if (flow.amount.sign() != 0) m_costs.flows.push_back(std::move(flow));
     }
-    void addAt(MoneyFlow flow, Fraction amount, Instant at) {
-        flow.amount = std::move(amount);
+    void addAt(MoneyFlow flow, const Fraction& amount, Instant at) {
+        flow.amount = amount;
         flow.at = at;
         flow.past = m_programme.job.dataDate && at < *m_programme.job.dataDate;
         if (flow.amount.sign() != 0) m_costs.flows.push_back(std::move(flow));

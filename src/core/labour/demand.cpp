@@ -322,7 +322,7 @@ std::vector<DemandRow> Demand::rows(const std::vector<DemandRow>& days, DemandBy
         }
         row.supply = shown->supply;
         if (counted > 0) row.mean = sum / Fraction(counted);
-        rows.push_back(std::move(row));
+        rows.push_back(row);
     }
     return rows;
 }

@@ -191,6 +191,7 @@ public:
         if (best->outcome.moves == 0 || movable < 2) return placer.heldBy(*best);
         const int rounds = int(std::clamp<std::size_t>(120'000 / (movable * movable / 4 + movable), 12, 3000));
         std::vector<std::future<std::optional<Attempt>>> chains;
+        chains.reserve(chainCount);
         WorkWatch* const watch = WorkScope::current();
         for (int chain = 0; chain < chainCount; ++chain)
             chains.push_back(std::async(std::launch::async, [&, chain, watch]() -> std::optional<Attempt> {
