@@ -28,20 +28,11 @@ void printTable(const Programme& programme, std::ostream& out) {
 }
 
 ExitStatus run(std::span<const std::string> arguments, CliStreams streams) {
-    bool json = false;
-    std::vector<std::string> files;
-    for (const std::string& argument : arguments) {
-        if (argument == "--json")
-            json = true;
-        else if (argument.starts_with("--"))
-            return usageFault("bill", "there is no option " + argument, streams);
-        else
-            files.push_back(argument);
-    }
-    if (files.size() != 1) return usageFault("bill", "one file is expected", streams);
-    const auto programme = readProgramme(files[0]);
-    if (!programme.ok()) return report(programme.errors(), files[0], streams);
-    if (json)
+    const auto call = fileCall("bill", arguments, streams);
+    if (!call) return ExitStatus::usage;
+    const auto programme = readProgramme(call->file);
+    if (!programme.ok()) return report(programme.errors(), call->file, streams);
+    if (call->json)
         streams.out << billToJson(*programme);
     else
         printTable(*programme, streams.out);

@@ -48,6 +48,25 @@ std::string sumText(const Fraction& sum, const std::string& currency) {
     return rounded ? currency + " " + rounded->text() : "out of bounds";
 }
 
+std::optional<FileCall> fileCall(std::string_view verb, std::span<const std::string> arguments, CliStreams streams) {
+    FileCall call;
+    std::size_t files = 0;
+    for (const std::string& argument : arguments) {
+        if (argument == "--json") {
+            call.json = true;
+        } else if (argument.starts_with("--")) {
+            usageFault(verb, "there is no option " + argument, streams);
+            return {};
+        } else {
+            call.file = argument;
+            ++files;
+        }
+    }
+    if (files == 1) return call;
+    usageFault(verb, "one file is expected", streams);
+    return {};
+}
+
 ExitStatus usageFault(std::string_view verb, std::string_view what, CliStreams streams) {
     streams.err << "yarrin-cli " << verb << (verb.empty() ? "" : ": ") << what << "; see yarrin-cli " << verb
                 << (verb.empty() ? "" : " ") << "--help\n";

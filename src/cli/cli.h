@@ -6,6 +6,7 @@
 #include "core/base/result.h"
 
 #include <iosfwd>
+#include <optional>
 #include <span>
 #include <string>
 #include <string_view>
@@ -38,6 +39,15 @@ ExitStatus report(const std::vector<Error>& errors, std::string_view file, CliSt
 [[nodiscard]] std::string sumText(const Fraction& sum, const std::string& currency);
 /// Prints what is off with the call.
 ExitStatus usageFault(std::string_view verb, std::string_view what, CliStreams streams);
+
+/// A call of one file that may ask for JSON.
+struct FileCall {
+    std::string file;
+    bool json = false;
+};
+/// Reads such a call; where it is another, says so and returns nothing.
+[[nodiscard]] std::optional<FileCall> fileCall(std::string_view verb, std::span<const std::string> arguments,
+                                               CliStreams streams);
 
 extern const Verb billVerb;
 extern const Verb calcVerb;

@@ -147,23 +147,14 @@ void printCash(const Programme& programme, const Cash& cash, const std::optional
 }
 
 ExitStatus runCash(std::span<const std::string> arguments, CliStreams streams) {
-    bool json = false;
-    std::vector<std::string> files;
-    for (const std::string& argument : arguments) {
-        if (argument == "--json")
-            json = true;
-        else if (argument.starts_with("--"))
-            return usageFault("cash", "there is no option " + argument, streams);
-        else
-            files.push_back(argument);
-    }
-    if (files.size() != 1) return usageFault("cash", "one file is expected", streams);
-    const auto programme = readProgramme(files[0]);
-    if (!programme.ok()) return report(programme.errors(), files[0], streams);
+    const auto call = fileCall("cash", arguments, streams);
+    if (!call) return ExitStatus::usage;
+    const auto programme = readProgramme(call->file);
+    if (!programme.ok()) return report(programme.errors(), call->file, streams);
     const Schedule result = schedule(*programme);
-    if (!result.ok()) return report(result.errors, files[0], streams);
-    const auto stands = standsIn(files[0]);
-    if (!stands.ok()) return report(stands.errors(), files[0], streams);
+    if (!result.ok()) return report(result.errors, call->file, streams);
+    const auto stands = standsIn(call->file);
+    if (!stands.ok()) return report(stands.errors(), call->file, streams);
     std::optional<Fine> budget;
     if (!stands->empty()) {
         const Programme& plan = stands->front().programme;
@@ -172,7 +163,7 @@ ExitStatus runCash(std::span<const std::string> arguments, CliStreams streams) {
     const Costs costs = costsOf(*programme, result);
     const Values values = valuesOf(*programme, result);
     const Cash cash = cashOf(*programme, result, costs.flows, values.flows);
-    if (json)
+    if (call->json)
         streams.out << cashToJson(*programme, cash, budget, costs, values);
     else
         printCash(*programme, cash, budget, costs, values, streams.out);

@@ -168,6 +168,41 @@ private slots:
                  qPrintable(at.stage().notice().text()));
     }
 
+    /// What takes long is stopped by its button, and by Escape; nothing is changed. Escape drops a proposal, too.
+    void levellingIsStopped() {
+        Builder b;
+        Resource fixer;
+        fixer.id = ResourceId{1};
+        fixer.key = fixer.name = "Fixer";
+        fixer.supply = {{*parseDate("2027-03-01"), 3}};
+        b.programme.resources.append(fixer);
+        for (int i = 0; i < 400; ++i) {
+            const std::string key = "T" + std::to_string(1000 + i);
+            b.task(key, 1 + i % 7);
+            b.change(key, [i](Activity& a) { a.needs = {{ResourceId{1}, Decimal(1 + i % 3), {}}}; });
+        }
+        At at(b.programme, settings());
+        const Programme before = at.programme();
+        Keeping keeping;
+        keeping.pageMilliseconds = 0;
+        at.document().keeper().setKeeping(keeping);
+        at.find<QAction>("levelWithinOne")->trigger();
+        QVERIFY(at.stage().band().isWorking());
+        at.press("levelStop");
+        QVERIFY(!at.stage().band().isWorking() && !at.stage().band().proposal());
+        QVERIFY(at.words().contains(QLatin1String("Stopped")));
+        at.find<QAction>("levelWithinOne")->trigger();
+        QVERIFY(at.stage().band().isWorking());
+        QTest::keyClick(&at.stage().list(), Qt::Key_Escape);
+        QVERIFY(!at.stage().band().isWorking());
+        QTest::qWait(300); // what was stopped comes to nothing later either
+        QVERIFY(at.programme() == before && !at.stage().band().proposal());
+        at.find<QAction>("levelInsideOne")->trigger();
+        QTRY_VERIFY_WITH_TIMEOUT(at.stage().band().proposal(), 20000);
+        QTest::keyClick(&at.stage().list(), Qt::Key_Escape);
+        QVERIFY(!at.stage().band().proposal());
+    }
+
     /// What an activity needs is typed on its card; what cannot be is said, and nothing happens.
     void needsOnTheCard() {
         At at(crowd(), settings());

@@ -5,6 +5,7 @@
 #include "app/base/format.h"
 #include "app/base/look.h"
 #include "app/base/preferences.h"
+#include "app/labour/demand_figure.h"
 #include "chart/layout/bar_layout.h"
 #include "chart/paint/bar_painter.h"
 
@@ -24,16 +25,6 @@ constexpr std::size_t mostGroups = 7; ///< in the legend
 QColor groupColour(int group) {
     const auto& list = theme().sorting;
     return list[std::size_t(group) % list.size()];
-}
-
-QString figure(const Fraction& value) {
-    const auto rounded = value.rounded(2);
-    return rounded ? show::number(*rounded) : QString();
-}
-
-QString whole(const Fraction& value) {
-    const auto rounded = value.rounded(0);
-    return rounded ? show::number(*rounded) : QString();
 }
 
 } // namespace
@@ -142,12 +133,14 @@ QString DemandChart::told(std::size_t at) const {
     QStringList lines{stack.to - stack.from == 1
                           ? show::weekdayDate(stack.from)
                           : tr("%1 to %2").arg(show::shortDate(stack.from), show::date(stack.to + -1))};
-    lines << (m_quantity ? tr("%1 on its busiest day").arg(figure(row.demand))
-                         : tr("%1 at once, %2 people or pieces a day").arg(figure(row.demand), figure(row.heads)));
-    if (row.supply) lines << tr("%1 on site").arg(figure(*row.supply));
+    lines << (m_quantity
+                  ? tr("%1 on its busiest day").arg(demandFigure(row.demand))
+                  : tr("%1 at once, %2 people or pieces a day").arg(demandFigure(row.demand), demandFigure(row.heads)));
+    if (row.supply) lines << tr("%1 on site").arg(demandFigure(*row.supply));
     if (row.excess.sign() > 0)
-        lines << (m_quantity ? tr("%1 over").arg(figure(row.excess))
-                             : tr("%1 over, %2 hours in all").arg(figure(row.excess), figure(row.excessHours)));
+        lines << (m_quantity
+                      ? tr("%1 over").arg(demandFigure(row.excess))
+                      : tr("%1 over, %2 hours in all").arg(demandFigure(row.excess), demandFigure(row.excessHours)));
     for (std::size_t group = 0; group < stack.parts.size(); ++group)
         if (stack.parts[group] > 0)
             lines << groupName(group) + QStringLiteral("  ") + QLocale::c().toString(stack.parts[group], 'g', 6);
@@ -180,7 +173,8 @@ void DemandChart::paintWordsBeside(QPainter& painter) const {
                t.muted, m_quantity ? tr("to come") : tr("hours to come"));
     y += line;
     for (std::size_t group = 0; group < m_demand.groups.size() && group < mostGroups; ++group)
-        put(mixed(groupColour(int(group)), t.paper, 0.2), groupName(group), whole(m_demand.ahead[group]), t.ink);
+        put(mixed(groupColour(int(group)), t.paper, 0.2), groupName(group), demandFigure(m_demand.ahead[group], 0),
+            t.ink);
     if (m_demand.groups.size() > mostGroups)
         put({}, tr("and %1 more").arg(m_demand.groups.size() - mostGroups), {}, t.muted);
     y += 4;
@@ -408,7 +402,7 @@ void DemandRows::paintEvent(QPaintEvent*) {
         const std::size_t at = m_programme->activities.indexOf(id);
         BarTexts texts;
         for (const DemandPart& part : m_parts)
-            if (part.activity == at) texts.on = figure(part.number);
+            if (part.activity == at) texts.on = demandFigure(part.number);
         texts.after = told(m_programme->activities[at], m_document.schedule().activities[at]);
         return texts;
     };

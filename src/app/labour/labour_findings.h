@@ -47,6 +47,7 @@ public:
 
     [[nodiscard]] const Programme& programme() const { return *m_programme; }
     [[nodiscard]] const Schedule& schedule() const { return *m_schedule; }
+    [[nodiscard]] std::shared_ptr<const Schedule> dates() const { return m_schedule; }
     [[nodiscard]] Demand& demand() { return m_demand; }
     /// Trades, plant, materials and so on; within each what is over first, then by name, what is done last.
     [[nodiscard]] const std::vector<ResourceLine>& lines() const { return m_lines; }

@@ -7,6 +7,7 @@
 #include "app/base/tab_row.h"
 #include "app/labour/cost_page.h"
 #include "app/labour/demand_chart.h"
+#include "app/labour/demand_figure.h"
 #include "app/labour/level_band.h"
 #include "app/labour/rates_page.h"
 #include "app/labour/resource_list.h"
@@ -15,6 +16,7 @@
 
 #include <QComboBox>
 #include <QHBoxLayout>
+#include <QKeyEvent>
 #include <QLabel>
 #include <QLineEdit>
 #include <QPushButton>
@@ -23,15 +25,6 @@
 #include <QVBoxLayout>
 
 namespace yarrin {
-
-namespace {
-
-QString figure(const Fraction& value) {
-    const auto rounded = value.rounded(0);
-    return rounded ? show::number(*rounded) : QString();
-}
-
-} // namespace
 
 LabourStage::LabourStage(Document& document, ViewState& state, Dialogs& dialogs, QWidget* parent)
     : Stage(parent), m_document(document), m_state(state), m_notice(new NoticeBar(this)), m_working(this) {
@@ -173,12 +166,11 @@ QWidget* LabourStage::buildDemand() {
     split->setStretchFactor(1, 1);
     connect(m_chart, &DemandChart::chosen, this, &LabourStage::presentRows);
     connect(m_rows, &DemandRows::revealWanted, this, &LabourStage::reveal);
-    connect(m_band, &LevelBand::proposed, this,
-            [this](const std::shared_ptr<const Programme>& programme, const std::shared_ptr<const Schedule>& dates) {
-                m_after = programme ? std::make_unique<LabourFindings>(programme, dates) : nullptr;
-                m_rows->propose(dates);
-                presentAfter();
-            });
+    connect(m_band, &LevelBand::proposed, this, [this](const std::shared_ptr<LabourFindings>& after) {
+        m_after = after;
+        m_rows->propose(after ? after->dates() : nullptr);
+        presentAfter();
+    });
     connect(m_band, &LevelBand::refused, m_notice, &NoticeBar::say);
     connect(m_band, &LevelBand::told, m_notice, &NoticeBar::tell);
     return split;
@@ -225,6 +217,13 @@ bool LabourStage::isWorking() const {
 void LabourStage::showEvent(QShowEvent* event) {
     Stage::showEvent(event);
     if (m_stale) refresh();
+}
+
+/// Escape drops what is proposed, or stops looking for it.
+void LabourStage::keyPressEvent(QKeyEvent* event) {
+    if (event->key() != Qt::Key_Escape || !(m_band->proposal() || m_band->isWorking()))
+        return Stage::keyPressEvent(event);
+    m_band->isWorking() ? m_band->stop() : m_band->drop();
 }
 
 /// Breakdown, section, activity and whatever else groups rows.
@@ -284,8 +283,9 @@ void LabourStage::presentChart() {
     const ResourceDemand demand = m_findings->of(*line, DemandBy(m_by->currentIndex()), *field);
     QString detail =
         line->quantity
-            ? tr("%1 in all").arg((figure(demand.sum.hours) + QLatin1Char(' ') + show::text(line->unit)).trimmed())
-            : tr("%1 hours in all").arg(figure(demand.sum.hours));
+            ? tr("%1 in all")
+                  .arg((demandFigure(demand.sum.hours, 0) + QLatin1Char(' ') + show::text(line->unit)).trimmed())
+            : tr("%1 hours in all").arg(demandFigure(demand.sum.hours, 0));
     if (line->daysOver > 0) detail = tr("over on %1 to come").arg(show::countOf(line->daysOver, "day", "days"));
     const bool everybody = line->place == ResourceLine::everybody;
     m_band->setResource(everybody ? std::string() : line->name, line->supply.has_value());

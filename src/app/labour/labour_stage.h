@@ -51,6 +51,7 @@ signals:
 
 protected:
     void showEvent(QShowEvent* event) override;
+    void keyPressEvent(QKeyEvent* event) override;
 
 private:
     [[nodiscard]] QWidget* buildList();
@@ -84,7 +85,7 @@ private:
     QWidget* m_pane = nullptr;
     std::vector<std::string> m_fields; ///< names of what stacks may be made by
     std::shared_ptr<LabourFindings> m_findings;
-    std::unique_ptr<LabourFindings> m_after; ///< as it would be after levelling
+    std::shared_ptr<LabourFindings> m_after; ///< as it would be after levelling
     bool m_stale = true;
     Beside<std::shared_ptr<LabourFindings>> m_working;
 };

@@ -4,6 +4,7 @@
 
 #include "app/base/format.h"
 #include "app/base/look.h"
+#include "app/labour/demand_figure.h"
 #include "edit/labour_edits.h"
 
 #include <QHBoxLayout>
@@ -14,11 +15,6 @@
 namespace yarrin {
 
 namespace {
-
-QString figure(const Fraction& value) {
-    const auto rounded = value.rounded(2);
-    return rounded ? show::number(*rounded) : QString();
-}
 
 QString leftText(const LevelResult& result) {
     return result.left.empty() ? LevelBand::tr("none over") : LevelBand::tr("%1 still over").arg(result.left.size());
@@ -61,11 +57,7 @@ LevelBand::LevelBand(Document& document, QWidget* parent)
     m_off = button(tr("Take levelling off"), "levelOff");
     m_off->setToolTip(tr("Nothing is held by levelling any more"));
     for (auto* one : {m_stop, m_try, m_keep, m_drop, m_off}) line->addWidget(one);
-    connect(m_stop, &QPushButton::clicked, this, [this] {
-        m_working.stop();
-        m_words->setText(tr("Stopped; nothing was changed."));
-        refresh();
-    });
+    connect(m_stop, &QPushButton::clicked, this, &LevelBand::stop);
     connect(m_try, &QPushButton::clicked, this, [this] { keep(true); });
     connect(m_keep, &QPushButton::clicked, this, [this] { keep(false); });
     connect(m_drop, &QPushButton::clicked, this, &LevelBand::drop);
@@ -95,10 +87,10 @@ void LevelBand::propose(LevelWay way, bool all) {
     m_working.start(
         m_document.patience(),
         [programme = m_document.sharedProgramme(), options](WorkWatch&) {
-            Found found{level(*programme, options), nullptr, nullptr};
+            Found found{level(*programme, options), nullptr};
             if (!found.result.ok()) return found;
-            found.programme = std::make_shared<Programme>(levelled(*programme, *found.result));
-            found.dates = std::make_shared<Schedule>(schedule(*found.programme));
+            const auto with = std::make_shared<const Programme>(levelled(*programme, *found.result));
+            found.after = std::make_shared<LabourFindings>(with, std::make_shared<const Schedule>(schedule(*with)));
             return found;
         },
         [this](Found found) { take(std::move(found)); });
@@ -115,7 +107,7 @@ void LevelBand::take(Found found) {
     m_words->setText(summary(*m_proposal));
     m_words->setToolTip(m_words->text());
     refresh();
-    emit proposed(found.programme, found.dates);
+    emit proposed(found.after);
 }
 
 QString LevelBand::summary(const LevelResult& result) const {
@@ -125,12 +117,12 @@ QString LevelBand::summary(const LevelResult& result) const {
     QStringList parts{tr("%1 held").arg(show::countOf(qint64(result.moves.size()), "activity", "activities"))};
     if (result.peaks.size() == 1) {
         const LevelPeak& peak = result.peaks.front();
-        parts << tr("peak %1 → %2").arg(figure(peak.before), figure(peak.after));
+        parts << tr("peak %1 → %2").arg(demandFigure(peak.before), demandFigure(peak.after));
         parts << tr("over on %1 → %2")
                      .arg(show::countOf(peak.daysOverBefore, "day", "days"))
                      .arg(peak.daysOverAfter == 0 ? tr("none") : QString::number(peak.daysOverAfter));
     } else {
-        parts << tr("hours over %1 → %2").arg(figure(result.excessBefore), figure(result.excessAfter));
+        parts << tr("hours over %1 → %2").arg(demandFigure(result.excessBefore), demandFigure(result.excessAfter));
     }
     int later = 0;
     for (std::size_t i = 0; i < result.sectionsAfter.size(); ++i)
@@ -145,12 +137,18 @@ QString LevelBand::summary(const LevelResult& result) const {
     return parts.join(QStringLiteral(" · "));
 }
 
+void LevelBand::stop() {
+    m_working.stop();
+    m_words->setText(tr("Stopped; nothing was changed."));
+    refresh();
+}
+
 void LevelBand::drop() {
     const bool had = m_proposal.has_value();
     m_proposal.reset();
     m_words->clear();
     refresh();
-    if (had) emit proposed(nullptr, nullptr);
+    if (had) emit proposed(nullptr);
 }
 
 void LevelBand::keep(bool asTrial) {

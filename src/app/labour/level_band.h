@@ -3,6 +3,7 @@
 #pragma once
 
 #include "app/base/document.h"
+#include "app/labour/labour_findings.h"
 #include "core/labour/levelling.h"
 
 #include <QWidget>
@@ -24,10 +25,11 @@ public:
     [[nodiscard]] const std::optional<LevelResult>& proposal() const { return m_proposal; }
     void propose(LevelWay way, bool all);
     void drop();
+    void stop();
 
 signals:
-    /// The programme that a proposal leads to, with its dates; none where there is no proposal any more.
-    void proposed(std::shared_ptr<const Programme> programme, std::shared_ptr<const Schedule> dates);
+    /// What a proposal leads to; none where there is no proposal any more.
+    void proposed(std::shared_ptr<LabourFindings> after);
     void refused(const QString& reason);
     void told(const QString& words);
 
@@ -35,8 +37,7 @@ private:
     /// What was worked out beside the window.
     struct Found {
         Result<LevelResult> result;
-        std::shared_ptr<const Programme> programme;
-        std::shared_ptr<const Schedule> dates;
+        std::shared_ptr<LabourFindings> after;
     };
     void take(Found found);
     void keep(bool asTrial);

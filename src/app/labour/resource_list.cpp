@@ -4,6 +4,7 @@
 
 #include "app/base/format.h"
 #include "app/base/look.h"
+#include "app/labour/demand_figure.h"
 
 #include <QPainter>
 #include <QStyledItemDelegate>
@@ -26,11 +27,6 @@ QString kindText(const ResourceLine& line) {
         break;
     }
     return ResourceList::tr("Other");
-}
-
-QString figureText(const Fraction& value) {
-    const auto rounded = value.rounded(2);
-    return rounded ? show::number(*rounded) : QString();
 }
 
 class RowPainter : public QStyledItemDelegate {
@@ -71,8 +67,8 @@ private:
 
 QString peakText(const ResourceLine& line) {
     if (!line.ahead) return line.activities == 0 ? ResourceList::tr("unused") : ResourceList::tr("done");
-    const QString peak = figureText(line.peak);
-    return line.supply ? ResourceList::tr("%1 of %2").arg(peak, figureText(*line.supply)) : peak;
+    const QString peak = demandFigure(line.peak);
+    return line.supply ? ResourceList::tr("%1 of %2").arg(peak, demandFigure(*line.supply)) : peak;
 }
 
 ResourceList::ResourceList(QWidget* parent) : QListWidget(parent) {
