@@ -48,7 +48,10 @@ SpentPage::SpentPage(Document& document, Dialogs& dialogs, QWidget* parent)
     layout->setContentsMargins(0, 4, 0, 0);
     layout->setSpacing(0);
     layout->addWidget(words);
-    layout->addWidget(m_entry);
+    auto* line = new QHBoxLayout;
+    line->setContentsMargins(14, 0, 14, 8);
+    line->addWidget(m_entry, 1);
+    layout->addLayout(line);
     layout->addWidget(m_list, 1);
     setFocusProxy(&m_list->table());
 }
