@@ -327,16 +327,26 @@ item("6.02", "Ticketing and access control", "sum", "K", 410000, 1)
 item("6.03", "Cameras and public address", "sum", "K", 265000, 1)
 item("6.04", "Testing and commissioning", "sum", "K", 320000, 1)
 
+item("1.01", "Design, approvals and surveys", "sum", "P", 1860000, 1)
+item("1.02", "Establish the site and take it away", "sum", "P", 940000, 1)
+item("1.03", "Quarry agreement and haul road", "sum", "P", 780000, 1)
+item("1.04", "Marine plant, to the island and back", "sum", "P", 1450000, 1)
+item("1.05", "Batching plant and trials", "sum", "P", 420000, 1)
+item("1.06", "Running the site", "sum", "P", 2680000, 1)
+item("1.07", "Supervision and management", "sum", "P", 1260000, 1)
+item("1.08", "Insurances, bonds and general items", "sum", "P", None, 1)
+
 # --- preliminaries
 milestone("M010", "Possession of the site", "P", "start_milestone")
-task("P010", "Site establishment and welfare", "P", "site5", 15)
-task("P020", "Quarry agreement and haul road", "P", "site5", 23)
+task("P010", "Site establishment and welfare", "P", "site5", 15, bills=[("1.02", 1), ("1.08", 1)])
+task("P020", "Quarry agreement and haul road", "P", "site5", 23, bills=[("1.03", 1)])
 task("P030", "Marine survey and setting out", "P", "marine6", 12)
-task("P040", "Jack-up and rig mobilised", "P", "marine6", 18, notes="Towed from the mainland; needs a weather window.")
-task("P050", "Linkspan design and approval", "P", "site5", 70)
+task("P040", "Jack-up and rig mobilised", "P", "marine6", 18, bills=[("1.04", 1)],
+     notes="Towed from the mainland; needs a weather window.")
+task("P050", "Linkspan design and approval", "P", "site5", 70, bills=[("1.01", 1)])
 task("P060", "Linkspan fabrication", "P", "tens4", 118, bills=[("2.18", 1)])
 task("P070", "Steel frame design and fabrication", "P", "tens4", 88)
-task("P080", "Concrete trials and batching plant", "P", "site5", 22)
+task("P080", "Concrete trials and batching plant", "P", "site5", 22, bills=[("1.05", 1)])
 milestone("M020", "Linkspan delivered to site", "P", "start_milestone")
 link("M010", "P010")
 link("M010", "P020", "SS", 5)
@@ -540,6 +550,9 @@ hammock("H030", "Tower crane", "TS", "continuous", ("T110", "start"), [("M310", 
 hammock("H040", "Site supervision", "P", "continuous", ("M010", "start"), [("M400", "finish")], 17900)
 hammock("H050", "Temporary causeway access", "C", "continuous", ("C011", "start"), [("Y710", "start")], 4300)
 
+allocate("1.06", "H010", 1)
+allocate("1.07", "H040", 1)
+
 # What nobody gave a quantity is what its activities do; the rest of the others is left.
 placed = {}
 for row in allocations:
@@ -548,6 +561,28 @@ for key, row in bill.items():
     if row["quantity"] is None:
         row["quantity"] = number(placed[key])
     assert placed.get(key, 0) <= Decimal(str(row["quantity"])), (key, placed[key], row["quantity"])
+
+
+# Everything but preliminaries is dear on an island; what is left of the contract sum is for general items.
+CONTRACT_SUM, ISLAND = 48600000, 1.414
+
+
+def dear(rate):
+    rate *= ISLAND
+    for least, step_ in ((100000, 5000), (10000, 250), (1000, 20), (100, 1), (10, 0.5)):
+        if rate >= least:
+            return number(Decimal(str(round(rate / step_) * step_)))
+    return number(Decimal(str(round(rate, 1))))
+
+
+for key, row in bill.items():
+    if not key.startswith("1."):
+        row["rate"] = dear(row["rate"])
+bill["1.08"]["rate"] = number(Decimal(CONTRACT_SUM) - sum(
+    (Decimal(str(row["quantity"])) * Decimal(str(row["rate"])) for row in bill.values() if row["rate"] is not None),
+    Decimal(0)))
+print("general items", bill["1.08"]["rate"])
+bill = dict(sorted(bill.items()))
 
 
 def book_row(key):
@@ -615,16 +650,32 @@ for row in resources:
     if not row["supply"]:
         del row["supply"]
 
-# Materials and subcontracts, as shares of what the bill pays for the work of each part of the job.
-SHARES = {"C": (0.82, "materials"), "BD": (0.28, "materials"), "BL": (0.38, "subcontract"), "Y": (0.81, "materials"),
-          "TF": (0.82, "subcontract"), "TS": (0.84, "subcontract"), "TG": (0.66, "materials"), "K": (0.95, "subcontract")}
-worth = {}
+# Materials that a unit of a bill item takes, waste included, and what a day can bring.
+MATERIALS = {  # unit, rate, a day
+    "Concrete": ("m3", 172, 90), "Rebar": ("t", 1180, None), "Asphalt": ("t", 96, 320), "Quarry stone": ("t", 17.5, 3000)}
+TAKEN = {("Concrete", 1.04): ["2.02", "2.13", "4.05", "4.07", "4.13", "5.11"], ("Rebar", 1.05): ["2.03", "2.15", "4.04"],
+         ("Asphalt", 0.31): ["3.08", "5.04"], ("Asphalt", 0.1): ["3.09", "5.05"],
+         ("Quarry stone", 1.03): ["3.01", "3.02", "3.03"]}
+resources += [{"id": name, "name": name, "kind": "material", "unit": unit, "rate": rate, "rate_per": "unit",
+               **({"supply": [{"from": START, "number": daily}]} if daily else {})}
+              for name, (unit, rate, daily) in MATERIALS.items()]
+bought = {}  # a unit of each item
+for (name, quantity), keys in TAKEN.items():
+    for key in keys:
+        bill[key]["materials"] = [{"resource": name, "quantity": quantity}]
+        bought[key] = quantity * MATERIALS[name][1]
+
+# Other materials and subcontracts, as shares of what the bill pays for the work of each part of the job.
+SHARES = {"P": (0.93, "subcontract"), "C": (0.85, "materials"), "BD": (0.47, "materials"), "BL": (0.64, "subcontract"), "Y": (0.84, "materials"),
+          "TF": (0.82, "subcontract"), "TS": (0.87, "subcontract"), "TG": (0.66, "materials"), "K": (0.95, "subcontract")}
+worth, paid = {}, {}
 for row in allocations:
-    worth[row["activity"]] = worth.get(row["activity"], 0) + row["quantity"] * bill[row["item"]].get("rate", 0)
+    worth[row["activity"]] = worth.get(row["activity"], 0) + row["quantity"] * bill[row["item"]]["rate"]
+    paid[row["activity"]] = paid.get(row["activity"], 0) + row["quantity"] * bought.get(row["item"], 0)
 for row in activities:
     share, head = SHARES.get(row.get("breakdown"), (0, "other"))
-    amount = round(worth.get(row["id"], 0) * share, -2)
-    if amount > 0:
+    amount = round(worth.get(row["id"], 0) * share - paid.get(row["id"], 0), -2)
+    if amount > 0 and row["kind"] == "task":  # a hammock's money is its cost a week
         row["lump_sums"] = [{"head": head, "amount": int(amount), "at": "even"}]
 
 programme = {
@@ -633,7 +684,7 @@ programme = {
     "options": {"late_dates_from": "contract"},
     "calendars": calendars, "breakdown": breakdown, "locations": locations,
     "activities": activities, "links": links,
-    "contract": {"currency": "GBP", "contract_sum": 48600000, "damages_cap_share": 0.10, "notice_days": 28,
+    "contract": {"currency": "GBP", "contract_sum": CONTRACT_SUM, "damages_cap_share": 0.10, "notice_days": 28,
                  "particulars_days": 42, "update_days": 28, "interest_rate": 0.05, "tender_overhead": 0.055,
                  "company_overhead": 5200000, "company_turnover": 96000000, "billed_here": 38200000,
                  "billed_in_all": 92000000, "overhead_in_all": 5100000, "sections": [

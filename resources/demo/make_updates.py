@@ -229,6 +229,53 @@ def costs(data_date):
     return sums
 
 
+def ledger(data_date):
+    """What was booked by month and head up to a data date: what the work done comes to at the job's rates, and how the
+    books differ from that. Time-related cost is what the hammocks really cost."""
+    site = json.loads(json.dumps(contract))
+    site["data_date"] = limit = data_date + "T00:00"
+    for row in site["activities"]:
+        start, finish = real[row["id"]]["es"], real[row["id"]]["ef"]
+        if row["kind"] == "hammock" or start >= limit:
+            continue
+        if row["kind"] != "finish_milestone":
+            row["actual_start"] = start
+        if finish <= limit and row["kind"] != "start_milestone":
+            row["actual_finish"] = finish
+        elif row["kind"] == "task":
+            calendar = row.get("calendar", "site5")
+            share = worked(calendar, start[:10], data_date) / max(0.5, worked(calendar, start[:10], finish[:10]))
+            row["remaining"] = max(1, round((1 - min(0.95, share)) * real[row["id"]]["duration"]))
+    rows = []
+    for number, row in enumerate(activities.values()):
+        if row["kind"] != "task" or real[row["id"]]["es"] >= limit:
+            continue
+        for month in months_of(site, row["id"]):
+            for head, factor in booked.items():
+                amount = month["heads"].get(head, 0) * (factor + (number * 7 % 9 - 4) / 100)
+                if month["month"] < data_date[:7] and amount >= 5:
+                    rows.append([month["month"], head, row["id"], str(round(amount / 10) * 10)])
+    return sorted(rows)
+
+
+def months_of(site, key):
+    """What one activity alone costs by month and head."""
+    alone = dict(site)
+    alone["activities"] = [row if row["id"] == key else
+                           {name: value for name, value in row.items()
+                            if name not in ("lump_sums", "needs", "book_item", "cost_per_week")}
+                           for row in site["activities"]]
+    alone["allocations"] = [row for row in site["allocations"] if row["activity"] == key]
+    with tempfile.NamedTemporaryFile("w", suffix=".yarrin.json", encoding="utf-8") as file:
+        json.dump(alone, file)
+        file.flush()
+        done = subprocess.run([sys.argv[1], "cash", file.name, "--json"], capture_output=True, text=True, check=True)
+    return json.loads(done.stdout)["months"]
+
+
+booked = {"labour": 1.05, "plant": 1.02, "materials": 1.01, "subcontract": 0.99}
+
+
 def offset(day):
     """How far the clocks of the site are from UTC: summer time ends on the last Sunday of October."""
     return "+01:00" if datetime.date(day.year, 3, 29) <= day <= datetime.date(day.year, 10, 24) else "+00:00"
@@ -248,6 +295,7 @@ for number, (key, data_date) in enumerate(updates):
         "later": [{"key": event, "fields": fields, "days": days, "course": [list(line) for line in course]}
                   for event, (fields, days, course) in later[key].items()],
         "won": won.get(key, []), "miles": miles.get(key, []), "costs": costs(data_date),
+        "ledger": ledger(data_date) if number == len(updates) - 1 else [],
         "changes": [list(change) for change in changes.get(key, [])],
         "form": form(real, data_date, planned)})
 here.joinpath("updates.json").write_text(json.dumps(story, ensure_ascii=False, indent=1) + "\n", encoding="utf-8")

@@ -14,9 +14,9 @@
 namespace yarrin {
 
 std::span<const Verb> verbs() {
-    static const std::array<Verb, 16> list{billVerb,   calcVerb,     calendarVerb, cashVerb,   compareVerb, convertVerb,
-                                           demandVerb, exposureVerb, freezeVerb,   impactVerb, levelVerb,   rowsVerb,
-                                           sealVerb,   takeVerb,     verifyVerb,   whyVerb};
+    static const std::array<Verb, 18> list{billVerb,    calcVerb,   calendarVerb, cashVerb,   checkVerb,  compareVerb,
+                                           convertVerb, demandVerb, exposureVerb, freezeVerb, impactVerb, levelVerb,
+                                           pathsVerb,   rowsVerb,   sealVerb,     takeVerb,   verifyVerb, whyVerb};
     return list;
 }
 

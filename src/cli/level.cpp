@@ -17,7 +17,7 @@ namespace {
 struct Call {
     std::string file;
     LevelOptions options;
-    std::vector<std::string> leave;
+    std::vector<std::string> leave, first;
     std::optional<std::string> write;
     bool way = false;
     bool json = false;
@@ -40,6 +40,10 @@ std::string parseCall(std::span<const std::string> arguments, Call& call) {
             if (call.options.resources.back().empty()) return "--resource wants a name";
         } else if (argument == "--leave") {
             call.leave.push_back(value());
+        } else if (argument == "--first") {
+            call.first.push_back(value());
+        } else if (argument == "--split") {
+            call.options.split = true;
         } else if (argument == "--by-hours") {
             call.options.wholeDays = false;
         } else if (argument == "--from") {
@@ -56,6 +60,8 @@ std::string parseCall(std::span<const std::string> arguments, Call& call) {
     }
     if (files.size() != 1) return "one file is expected";
     if (!call.way) return "--inside-float or --within-supply is expected";
+    if (call.options.way == LevelWay::insideFloat && (call.options.split || !call.first.empty()))
+        return "--split and --first go with --within-supply";
     call.file = files[0];
     return {};
 }
@@ -69,7 +75,9 @@ void print(const Programme& programme, const LevelResult& result, std::ostream& 
         const Activity& activity = *programme.activities.row(move.activity);
         out << activity.key << "  " << activity.name << ": " << isoDate(dateOf(move.from)) << " -> "
             << isoDate(dateOf(move.to)) << ", held for "
-            << spanText(move.delay, dayUnitOf(programme, calendarOf(programme, activity))) << "\n";
+            << spanText(move.delay, dayUnitOf(programme, calendarOf(programme, activity)));
+        if (!move.pauses.empty()) out << ", split in " << move.pauses.size() + 1;
+        out << "\n";
     }
     out << result.moves.size() << " held, " << result.pushed.size() << " pushed by them\n";
     for (const LevelPeak& peak : result.peaks)
@@ -92,14 +100,17 @@ ExitStatus run(std::span<const std::string> arguments, CliStreams streams) {
         return usageFault("level", fault, streams);
     const auto programme = readProgramme(call.file);
     if (!programme.ok()) return report(programme.errors(), call.file, streams);
-    for (const std::string& key : call.leave) {
-        ActivityId id;
-        for (const Activity& activity : programme->activities)
-            if (activity.key == key) id = activity.id;
-        if (!id)
-            return report({{ErrorCode::programme, call.file, "there is no activity " + key, {}}}, call.file, streams);
-        call.options.leave.push_back(id);
-    }
+    for (const auto& [keys, ids] :
+         {std::pair{&call.leave, &call.options.leave}, std::pair{&call.first, &call.options.first}})
+        for (const std::string& key : *keys) {
+            ActivityId id;
+            for (const Activity& activity : programme->activities)
+                if (activity.key == key) id = activity.id;
+            if (!id)
+                return report({{ErrorCode::programme, call.file, "there is no activity " + key, {}}}, call.file,
+                              streams);
+            ids->push_back(id);
+        }
     const auto result = level(*programme, call.options);
     if (!result.ok()) {
         std::vector<Error> errors = result.errors();
@@ -122,11 +133,13 @@ ExitStatus run(std::span<const std::string> arguments, CliStreams streams) {
 const Verb levelVerb{
     "level", "brings what is needed under what there is",
     "yarrin-cli level FILE --inside-float|--within-supply [--resource R ...] [--from DATE] [--leave ID ...]\n"
-    "                 [--by-hours] [--json] [--write OUT]\n\n"
+    "                 [--by-hours] [--first ID ...] [--split] [--json] [--write OUT]\n\n"
     "Inside float no section and no finish moves: less is needed above supply, then demand gets smoother. Within "
     "supply\n"
     "no more is needed than there is, at the least damages and time-related cost. Of the resources named, else of all\n"
-    "with a supply; nothing before --from moves, nor what --leave names. Prints what would be held, and since when;\n"
+    "with a supply; nothing before --from moves, nor what --leave names. What --first names, and\n"
+    "what leads to it, has the resources before others; with --split work may rest for whole days. Prints what would "
+    "be held, and since when;\n"
     "--write writes the programme with it as OUT. FILE is never changed.\n",
     run};
 

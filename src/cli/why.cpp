@@ -5,6 +5,7 @@
 #include "cli/cli.h"
 #include "core/model/phrases.h"
 #include "core/network/float_paths.h"
+#include "core/network/why_then.h"
 #include "store/file.h"
 
 #include <charconv>
@@ -110,6 +111,17 @@ ExitStatus run(std::span<const std::string> arguments, CliStreams streams) {
                     << ", set by:\n";
         for (const Cause& cause : why.late) streams.out << "  " << inWords(*programme, *activity, cause, true) << "\n";
     }
+    if (const auto other = otherwise(*programme, result, activity->id)) {
+        streams.out << "otherwise it would start " << isoInstant(other->start) << ", set by:\n";
+        if (other->causes.empty()) streams.out << "  the start of the programme or the data date\n";
+        for (const Cause& cause : other->causes)
+            streams.out << "  " << inWords(*programme, *activity, cause, false) << "\n";
+    }
+    const DelayEffect effect = DelayTrials(*programme, result).of(activity->id, 1);
+    streams.out << "a day later:";
+    for (const auto& [section, days] : effect.sections)
+        streams.out << " section " << programme->sections.row(section)->key << " +" << days << " d,";
+    streams.out << " finish +" << effect.finish << " d\n";
     streams.out << "driven by: " << chainText(*programme, why.chainBack) << "\n";
     streams.out << "drives:    " << chainText(*programme, why.chainOn) << "\n";
     if (paths > 0) printPaths(*programme, result, *activity, paths, streams);
@@ -118,11 +130,13 @@ ExitStatus run(std::span<const std::string> arguments, CliStreams streams) {
 
 } // namespace
 
-const Verb whyVerb{"why", "tells what set the dates of an activity",
-                   "yarrin-cli why FILE ID [--paths N]\n\n"
-                   "Tells what set the early and the late dates of the activity ID, the driving chain that leads to\n"
-                   "it and the one that it drives on to the finish. With --paths, also the N most critical paths to\n"
-                   "it, each with how far it lies from driving it; ⇢ names the activity at which it joins another.\n",
-                   run};
+const Verb whyVerb{
+    "why", "tells what set the dates of an activity",
+    "yarrin-cli why FILE ID [--paths N]\n\n"
+    "Tells what set the early and the late dates of the activity ID, where it would start otherwise, what a\n"
+    "day's delay of it does to sections and finish, the driving chain that leads to\n"
+    "it and the one that it drives on to the finish. With --paths, also the N most critical paths to\n"
+    "it, each with how far it lies from driving it; ⇢ names the activity at which it joins another.\n",
+    run};
 
 } // namespace yarrin

@@ -9,6 +9,7 @@
 #include "edit/claim_edits.h"
 #include "edit/cost_edits.h"
 #include "edit/event_edits.h"
+#include "edit/labour_edits.h"
 #include "edit/narrative.h"
 #include "edit/progress_edits.h"
 #include "edit/progress_form.h"
@@ -51,12 +52,18 @@ public:
                     return setMeasureField(tx, activity(one[0]), MeasureField::crews, std::string(one[2]));
                 });
             step("Progress from site", [&](Transaction& tx) {
-                const auto count = applyProgressForm(tx, formOf(update["form"]));
+                const auto count =
+                    applyProgressForm(tx, tableOf({"ID", "Started", "Finished", "Done", "Days left"}, update["form"]));
                 return count.ok() ? done() : Outcome(count.errors());
             });
             for (const auto& [key, sum] : update["costs"].items())
                 step("Cost of " + std::string(key) + " to date",
                      [&](Transaction& tx) { return setCostToDate(tx, activity(key), std::string(sum)); });
+            if (!update["ledger"].empty())
+                step("Cost to date", [&](Transaction& tx) {
+                    const auto count = readCosts(tx, tableOf({"Month", "Head", "Activity", "Sum"}, update["ledger"]));
+                    return count.ok() ? done() : Outcome(count.errors());
+                });
             for (const Json& record : update["won"]) addWon(record);
             for (const Json& mile : update["miles"]) addMeasured(mile);
             m_dataDate = update["data_date"];
@@ -186,10 +193,10 @@ private:
         });
     }
 
-    static Sheet formOf(const Json& rows) {
+    static Sheet tableOf(std::initializer_list<const char*> titles, const Json& rows) {
         Sheet sheet;
         auto& head = sheet.rows.emplace_back();
-        for (const char* title : {"ID", "Started", "Finished", "Done", "Days left"}) head.push_back({title, {}});
+        for (const char* title : titles) head.push_back({title, {}});
         for (const Json& row : rows) {
             auto& cells = sheet.rows.emplace_back();
             for (const Json& text : row) cells.push_back({text, {}});

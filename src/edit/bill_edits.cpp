@@ -7,6 +7,7 @@
 #include "core/quantity/units.h"
 #include "edit/activity_edits.h"
 #include "edit/forget.h"
+#include "edit/labour_edits.h"
 
 #include <algorithm>
 #include <unordered_set>
@@ -104,6 +105,26 @@ Result<BillItemId> addBillItem(Transaction& tx, BillItemId below) {
     return id;
 }
 
+namespace {
+
+/// The quantity or the rate of an item, as typed.
+Outcome setFigure(BillItem& item, BillField field, const std::string& typed, const Placed& placed) {
+    const auto value = parseOptionalFigure(typed);
+    if (!value.ok()) return value.errors();
+    if (*value && (*value)->sign() < 0) return inputError("it cannot be negative");
+    if (field == BillField::rate) {
+        item.rate = *value;
+        return done();
+    }
+    item.quantity = value->value_or(Decimal(0));
+    if (item.quantity < placed.placed)
+        return inputError(amount(placed.placed, item.unit) + " of it is placed already",
+                          "take some of it off its activities first");
+    return done();
+}
+
+} // namespace
+
 Outcome setBillField(Transaction& tx, BillItemId id, BillField field, std::string_view text) {
     const Programme& programme = tx.programme();
     const BillItem* row = programme.bill.row(id);
@@ -111,11 +132,6 @@ Outcome setBillField(Transaction& tx, BillItemId id, BillField field, std::strin
     BillItem item = *row;
     const std::string typed = trimmed(text);
     const Placed placed = placedOf(programme, id);
-    const auto figure = [&]() -> Result<std::optional<Decimal>> {
-        auto value = parseOptionalFigure(typed);
-        if (value.ok() && *value && (*value)->sign() < 0) return inputError("it cannot be negative");
-        return value;
-    };
     switch (field) {
     case BillField::key:
         if (typed.empty()) return inputError("an item needs a number");
@@ -136,19 +152,14 @@ Outcome setBillField(Transaction& tx, BillItemId id, BillField field, std::strin
         item.unit = *unit;
         break;
     }
-    case BillField::quantity: {
-        const auto value = figure();
-        if (!value.ok()) return value.errors();
-        item.quantity = value->value_or(Decimal(0));
-        if (item.quantity < placed.placed)
-            return inputError(amount(placed.placed, item.unit) + " of it is placed already",
-                              "take some of it off its activities first");
+    case BillField::quantity:
+    case BillField::rate:
+        if (Outcome set = setFigure(item, field, typed, placed); !set.ok()) return set;
         break;
-    }
-    case BillField::rate: {
-        const auto value = figure();
-        if (!value.ok()) return value.errors();
-        item.rate = *value;
+    case BillField::materials: {
+        auto materials = parseMaterials(tx, text);
+        if (!materials.ok()) return materials.errors();
+        item.materials = std::move(*materials);
         break;
     }
     case BillField::location:

@@ -11,7 +11,7 @@ namespace yarrin {
 
 /// Adds an empty item below another one, or at the end.
 [[nodiscard]] Result<BillItemId> addBillItem(Transaction& tx, BillItemId below);
-enum class BillField { key, description, unit, quantity, rate, location, breakdown };
+enum class BillField { key, description, unit, quantity, rate, location, breakdown, materials };
 /// A field as typed. Refused: less than is placed already, another unit while something is placed.
 [[nodiscard]] Outcome setBillField(Transaction& tx, BillItemId id, BillField field, std::string_view text);
 /// Removes items; what activities do of them is theirs alone then.

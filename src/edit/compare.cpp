@@ -198,8 +198,8 @@ private:
         const auto phrase = [&](DifferenceKind kind, const char* what, std::string was, std::string is) {
             if (was != is) add(kind, now, what, was.empty() ? "none" : was, is.empty() ? "none" : is);
         };
-        phrase(DifferenceKind::quantity, "needs", needsText(m_before.programme, then),
-               needsText(m_after.programme, now));
+        phrase(DifferenceKind::quantity, "needs", needsText(m_before.programme, then.needs),
+               needsText(m_after.programme, now.needs));
         phrase(DifferenceKind::quantity, "sums", lumpSumsText(then), lumpSumsText(now));
         differ(DifferenceKind::constraint, now, "levelled from", then.levelledFrom, now.levelledFrom);
         phrase(DifferenceKind::contract, "section", describe::said(m_before.programme, then.section),

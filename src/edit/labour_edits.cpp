@@ -58,6 +58,11 @@ Outcome put(Transaction& tx, Resource resource) {
             if (need.resource == resource.id)
                 if (auto fault = faultOf(need, resource))
                     return inputError(activity.key + " needs it otherwise: " + fault->what, fault->todo);
+    for (const BillItem& item : tx.programme().bill)
+        for (const Need& need : item.materials)
+            if (need.resource == resource.id)
+                if (auto fault = faultOf(need, resource))
+                    return inputError("item " + item.key + " takes it otherwise: " + fault->what, fault->todo);
     tx.set(std::move(resource));
     return done();
 }
@@ -392,6 +397,18 @@ Result<std::vector<Need>> parseNeeds(Transaction& tx, std::string_view text) {
     return needs;
 }
 
+Result<std::vector<Need>> parseMaterials(Transaction& tx, std::string_view text) {
+    auto needs = parseNeeds(tx, text);
+    if (!needs.ok()) return needs;
+    for (const Need& need : *needs)
+        if (!need.quantity) {
+            const std::string name = tx.programme().resources.row(need.resource)->name;
+            return inputError(name + " is counted in numbers and cannot be taken by the unit of an item",
+                              "make it a material, or type it as a need of the activity");
+        }
+    return needs;
+}
+
 Outcome setNeeds(Transaction& tx, ActivityId id, std::string_view text) {
     const Activity* row = tx.programme().activities.row(id);
     if (!row) return activityIsGone;
@@ -435,6 +452,15 @@ Outcome assignResource(Transaction& tx, std::span<const ActivityId> activities, 
         tx.set(std::move(activity));
     }
     return done();
+}
+
+Outcome assignByName(Transaction& tx, std::span<const ActivityId> activities, std::string_view resource,
+                     std::string_view amount) {
+    const auto figure = parseFigure(amount);
+    if (!figure.ok()) return figure.errors();
+    const auto id = resourceNamed(tx, resource);
+    if (!id.ok()) return id.errors();
+    return assignResource(tx, activities, *id, *figure);
 }
 
 Outcome setLumpSums(Transaction& tx, ActivityId id, std::string_view text) {
@@ -487,9 +513,9 @@ Outcome clearLevelling(Transaction& tx, std::span<const ActivityId> activities) 
     for (const ActivityId id : activities) {
         const Activity* row = tx.programme().activities.row(id);
         if (!row) return activityIsGone;
-        if (!row->levelledFrom) continue;
+        if (!heldByLevelling(*row)) continue;
         Activity activity = *row;
-        activity.levelledFrom.reset();
+        takeOffLevelling(activity);
         tx.set(std::move(activity));
     }
     return done();
@@ -501,7 +527,7 @@ Outcome setLevelling(Transaction& tx, const LevelResult& result) {
         const Activity* row = tx.programme().activities.row(move.activity);
         if (!row) return activityIsGone;
         Activity activity = *row;
-        activity.levelledFrom = move.to;
+        holdByLevelling(activity, move);
         tx.set(std::move(activity));
     }
     return done();
@@ -510,7 +536,7 @@ Outcome setLevelling(Transaction& tx, const LevelResult& result) {
 Outcome clearAllLevelling(Transaction& tx) {
     std::vector<ActivityId> held;
     for (const Activity& activity : tx.programme().activities)
-        if (activity.levelledFrom) held.push_back(activity.id);
+        if (heldByLevelling(activity)) held.push_back(activity.id);
     return clearLevelling(tx, held);
 }
 

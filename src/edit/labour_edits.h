@@ -37,11 +37,16 @@ enum class ResourceField { key, name, kind, unit, rate, ratePer, rates, head, ca
 /// "2 Fixer; 0.5 Jack-up crane; 41.2 t Rebar": what is typed of an activity's own needs. Names that only crews use
 /// become resources. Quantities may come in another unit of the same kind.
 [[nodiscard]] Result<std::vector<Need>> parseNeeds(Transaction& tx, std::string_view text);
+/// "1.05 m3 Concrete; 0.12 t Rebar": what a unit of a bill item takes, in quantities only.
+[[nodiscard]] Result<std::vector<Need>> parseMaterials(Transaction& tx, std::string_view text);
 /// Puts these in place of an activity's needs; empty text takes them away.
 [[nodiscard]] Outcome setNeeds(Transaction& tx, ActivityId activity, std::string_view text);
 /// Adds a need to activities, or raises the one that they have: what dragging a resource onto bars does.
 [[nodiscard]] Outcome assignResource(Transaction& tx, std::span<const ActivityId> activities, ResourceId resource,
                                      const Decimal& amount);
+/// The same as it is typed: "2", "1,5", of a resource by its name, which becomes a row where only crews use it.
+[[nodiscard]] Outcome assignByName(Transaction& tx, std::span<const ActivityId> activities, std::string_view resource,
+                                   std::string_view amount);
 
 /// "12000 plant at start: crane on site; 500 other": lump sums of an activity, by head, spread evenly unless it says
 /// "at start" or "at finish".

@@ -191,6 +191,7 @@ private:
             if (taken.location.empty()) item.location = before.location;
             if (taken.breakdown.empty()) item.breakdown = before.breakdown;
             if (!item.rate) item.rate = before.rate;
+            item.materials = before.materials;
             ++(item == before ? m_reading.same : m_reading.changed);
         } else {
             ++m_reading.added;

@@ -103,6 +103,7 @@ Touched touchedBy(const Edit& edit) {
         if constexpr (std::is_same_v<Row, Code>) touched.whole = true; // activities carry its values
         if constexpr (std::is_same_v<Row, KeptLens>) touched.lenses = true;
         if constexpr (std::is_same_v<Row, CostEntry>) touched.labour = true;
+        if constexpr (std::is_same_v<Row, SoundnessLimit> || std::is_same_v<Row, SetAside>) touched.soundness = true;
         if constexpr (std::is_same_v<Row, Resource>) touched.whole = true; // needs of activities hang on its kind
         if constexpr (std::is_same_v<Row, Link>) touched.links.push_back(change.after->id);
         if constexpr (std::is_same_v<Row, Activity>) {

@@ -27,11 +27,12 @@ struct JobChange {
     Job after;
 };
 
-using Change = std::variant<JobChange, RowChange<Calendar>, RowChange<BreakdownNode>, RowChange<Location>,
-                            RowChange<Activity>, RowChange<Link>, RowChange<Section>, RowChange<DelayEvent>,
-                            RowChange<BookItem>, RowChange<BillItem>, RowChange<Allocation>, RowChange<Limit>,
-                            RowChange<Sequence>, RowChange<LaidOut>, RowChange<Acceleration>, RowChange<MeasuredMile>,
-                            RowChange<Code>, RowChange<KeptLens>, RowChange<Resource>, RowChange<CostEntry>>;
+using Change =
+    std::variant<JobChange, RowChange<Calendar>, RowChange<BreakdownNode>, RowChange<Location>, RowChange<Activity>,
+                 RowChange<Link>, RowChange<Section>, RowChange<DelayEvent>, RowChange<BookItem>, RowChange<BillItem>,
+                 RowChange<Allocation>, RowChange<Limit>, RowChange<Sequence>, RowChange<LaidOut>,
+                 RowChange<Acceleration>, RowChange<MeasuredMile>, RowChange<Code>, RowChange<KeptLens>,
+                 RowChange<Resource>, RowChange<CostEntry>, RowChange<SoundnessLimit>, RowChange<SetAside>>;
 
 /// One step that a person took, as a value: undo, redo, the journal and the comparison of programmes stand on it.
 struct Edit {
@@ -108,6 +109,13 @@ template <> inline auto& tableOf<Resource>(Programme& programme) {
 }
 template <> inline auto& tableOf<CostEntry>(Programme& programme) {
     return programme.costs;
+}
+
+template <> inline auto& tableOf<SoundnessLimit>(Programme& programme) {
+    return programme.soundnessLimits;
+}
+template <> inline auto& tableOf<SetAside>(Programme& programme) {
+    return programme.setAside;
 }
 
 template <typename Row> const auto& tableOf(const Programme& programme) {

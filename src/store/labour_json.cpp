@@ -118,11 +118,14 @@ std::string levelToJson(const Programme& programme, const LevelResult& result) {
     const auto day = [](const std::optional<Date>& date) { return date ? Out(isoDate(*date)) : Out(nullptr); };
     const auto instant = [](const std::optional<Instant>& t) { return t ? Out(isoInstant(*t)) : Out(nullptr); };
     Out moves = Out::array(), pushed = Out::array(), peaks = Out::array(), left = Out::array(), sections = Out::array();
-    for (const LevelMove& move : result.moves)
-        moves.push_back({{"activity", key(move.activity)},
-                         {"delay", move.delay},
-                         {"from", isoInstant(move.from)},
-                         {"to", isoInstant(move.to)}});
+    for (const LevelMove& move : result.moves) {
+        Out one{{"activity", key(move.activity)},
+                {"delay", move.delay},
+                {"from", isoInstant(move.from)},
+                {"to", isoInstant(move.to)}};
+        for (const Pause& pause : move.pauses) one["pauses"].push_back({{"after", pause.after}, {"for", pause.rest}});
+        moves.push_back(std::move(one));
+    }
     for (const ActivityId id : result.pushed) pushed.push_back(key(id));
     for (const LevelPeak& peak : result.peaks)
         peaks.push_back({{"resource", peak.resource},

@@ -109,8 +109,8 @@ class BuildUpStageTest : public QObject {
     /// A berth with a bill of concrete and steel.
     static Programme withBill() {
         Programme p = small();
-        p.bill.append({BillItemId{1}, "2.01", "Concrete to walls C35", "m3", 90, {}, BreakdownId{1}, {}});
-        p.bill.append({BillItemId{2}, "2.02", "Reinforcement bars", "t", 12, {}, BreakdownId{1}, {}});
+        p.bill.append({BillItemId{1}, "2.01", "Concrete to walls C35", "m3", 90, {}, BreakdownId{1}, {}, {}});
+        p.bill.append({BillItemId{2}, "2.02", "Reinforcement bars", "t", 12, {}, BreakdownId{1}, {}, {}});
         return p;
     }
 

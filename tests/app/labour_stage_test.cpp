@@ -2,21 +2,26 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // The stage Labour with keys and mouse: what is over is found, levelled, kept and taken back; rates and terms are
 // typed.
+#include "app/base/resource_drop.h"
 #include "app/labour/cost_page.h"
 #include "app/labour/demand_chart.h"
 #include "app/labour/labour_stage.h"
 #include "app/labour/level_band.h"
 #include "app/labour/resource_list.h"
+#include "app/window/rail.h"
 #include "core/labour/levelling.h"
+#include "core/model/resource_book.h"
 #include "desk.h"
 #include "edit/labour_edits.h"
 #include "store/workbook.h"
 
 #include <QClipboard>
 #include <QComboBox>
+#include <QDropEvent>
 #include <QFile>
 #include <QLabel>
 #include <QMenu>
+#include <QMimeData>
 #include <QPushButton>
 #include <QTemporaryDir>
 
@@ -120,6 +125,138 @@ private slots:
         QTest::mouseDClick(at.stage().rows().viewport(), Qt::LeftButton, {}, QPoint(60, 8));
         QApplication::processEvents();
         QVERIFY(at.find<ProgrammeStage>("programmeStage")->isVisible());
+    }
+
+    /// Two resources stand below one another, and days chosen in one are chosen in the other; whose days they are says
+    /// whose activities are listed. Sums are drawn over them when they are asked for.
+    void severalAndTheirSums() {
+        At at(crowd(), settings());
+        LabourStage& stage = at.stage();
+        QCOMPARE(stage.charts().size(), std::size_t(1));
+        for (int row = 0; row < stage.list().count(); ++row)
+            if (const ResourceLine* line = stage.list().lineAt(row); line && line->name != "Everybody")
+                stage.list().item(row)->setSelected(true);
+        QApplication::processEvents();
+        QCOMPARE(stage.charts().size(), std::size_t(2));
+        DemandChart *fixer = stage.charts()[0], *crane = stage.charts()[1];
+        QVERIFY(crane->isVisible() && crane->y() > fixer->y());
+        QCOMPARE(stage.rows().parts().size(), std::size_t(2));
+        crane->setFocus();
+        QTest::keyClick(crane, Qt::Key_Right);
+        QVERIFY(crane->chosenDays()->first == *parseDate("2027-03-08"));
+        QVERIFY(!fixer->chosenDays()); // nothing of it is needed or there by then
+        QCOMPARE(stage.rows().parts().size(), std::size_t(1));
+        QTest::keyClick(crane, Qt::Key_Left);
+        QVERIFY(crane->chosenDays()->first == *parseDate("2027-03-01"));
+        QVERIFY(fixer->chosenDays()->first == *parseDate("2027-03-01"));
+        QTest::mouseClick(fixer, Qt::LeftButton, {}, fixer->mapFrom(&at.window, at.window.rect().center()));
+        // Nothing of it is drawn before it is asked for.
+        QVERIFY(fixer->layoutShown().early.empty());
+        at.press("labourSums");
+        QTRY_VERIFY(!fixer->layoutShown().early.empty() && !crane->layoutShown().early.empty());
+        const DemandLayout layout = crane->layoutShown();
+        QCOMPARE(layout.early.back().second, layout.top); // all 200 hours of it
+        QVERIFY(layout.late.front().second == layout.bottom);
+        at.press("labourSums");
+        QVERIFY(fixer->layoutShown().early.empty());
+        stage.list().clearSelection();
+        stage.list().choose("Crane");
+        QApplication::processEvents();
+        QCOMPARE(stage.charts().size(), std::size_t(1));
+    }
+
+    /// A resource let go on work asks how many, on selected work for all of it; on a milestone it is refused in words;
+    /// Escape leaves nothing. What is dragged over the rail opens a stage.
+    void resourcesAreLetGoOnWork() {
+        At at(crowd(), settings());
+        std::unique_ptr<QMimeData> dragged(draggedResource(QStringLiteral("Crane")));
+        const auto send = [&](QWidget* to, QEvent&& event) { QApplication::sendEvent(to, &event); };
+        const auto letGo = [&](QWidget* over, const QPoint& point) {
+            send(over, QDragEnterEvent(point, Qt::CopyAction, dragged.get(), Qt::LeftButton, {}));
+            send(over, QDragMoveEvent(point, Qt::CopyAction, dragged.get(), Qt::LeftButton, {}));
+            send(over, QDropEvent(point, Qt::CopyAction, dragged.get(), Qt::LeftButton, {}));
+            QApplication::processEvents();
+        };
+        const auto needs = [&](const char* key) {
+            return QString::fromStdString(needsText(at.programme(), at.programme().activities.row(at.id(key))->needs));
+        };
+        letGo(at.stage().rows().viewport(), QPoint(60, 8)); // of A and B, who need fixers in this week
+        auto* amount = at.visible<QLineEdit>("amountLineAmount");
+        QVERIFY(amount->hasFocus());
+        QTest::keyClick(amount, Qt::Key_Escape);
+        QCOMPARE(needs("A"), QStringLiteral("2 Fixer"));
+        letGo(at.stage().rows().viewport(), QPoint(60, 8));
+        amount = at.visible<QLineEdit>("amountLineAmount");
+        QTest::keyClicks(amount, QStringLiteral("0.5"));
+        QTest::keyClick(amount, Qt::Key_Return);
+        QCOMPARE(needs("A"), QStringLiteral("2 Fixer; 0.5 Crane"));
+        at.window.document().undo();
+        QCOMPARE(needs("A"), QStringLiteral("2 Fixer"));
+        // Over the rail to the bars.
+        auto* rail = at.find<Rail>("rail");
+        send(rail, QDragEnterEvent(rail->entryRect(4).center(), Qt::CopyAction, dragged.get(), Qt::LeftButton, {}));
+        send(rail, QDragMoveEvent(rail->entryRect(4).center(), Qt::CopyAction, dragged.get(), Qt::LeftButton, {}));
+        auto* programme = at.find<ProgrammeStage>("programmeStage");
+        QTRY_VERIFY(programme->isVisible());
+        ActivityTable& table = programme->table();
+        const auto rowOf = [&](const char* key) {
+            return table.visualRect(table.model()->index(table.activities().rowOf(at.id(key)), 0)).center();
+        };
+        at.window.viewState().select({at.id("A"), at.id("B")}, at.id("A"));
+        letGo(table.viewport(), rowOf("B"));
+        QTest::keyClick(at.visible<QLineEdit>("amountLineAmount"), Qt::Key_Return);
+        QCOMPARE(needs("A") + needs("B"), QStringLiteral("2 Fixer; 1 Crane2 Fixer; 1 Crane"));
+        // On a bar, of one that is not selected; a figure that cannot be is refused and changes nothing.
+        const QPoint bar(200, rowOf("Z").y());
+        letGo(programme->chart().viewport(), bar);
+        amount = at.visible<QLineEdit>("amountLineAmount");
+        QTest::keyClicks(amount, QStringLiteral("-1"));
+        QTest::keyClick(amount, Qt::Key_Return);
+        QCOMPARE(needs("Z"), QStringLiteral("1 Crane"));
+        QVERIFY(!programme->notice().text().isEmpty());
+        letGo(programme->chart().viewport(), bar);
+        QTest::keyClick(at.visible<QLineEdit>("amountLineAmount"), Qt::Key_Return);
+        QCOMPARE(needs("Z"), QStringLiteral("2 Crane"));
+        letGo(table.viewport(), rowOf("M"));
+        QVERIFY(programme->notice().text().contains(QLatin1String("milestone")));
+        QVERIFY(at.programme().activities.row(at.id("M"))->needs.empty());
+    }
+
+    /// What is chosen under Options counts: work that is selected stays, comes first, or may be split.
+    void levellingByOptions() {
+        At at(crowd(), settings());
+        const auto choose = [&](const char* name) {
+            at.find<QAction>(name)->trigger();
+            QApplication::processEvents();
+        };
+        const auto moved = [&] {
+            QStringList keys;
+            for (const LevelMove& move : at.stage().band().proposal()->moves)
+                keys << QString::fromStdString(at.programme().activities.row(move.activity)->key);
+            return keys.join(QLatin1Char(' '));
+        };
+        const auto propose = [&](const char* name) {
+            choose(name);
+            QTRY_VERIFY(at.stage().band().proposal());
+        };
+        for (const auto& [left, goes] : {std::pair{"A", "B"}, {"B", "A"}}) {
+            at.window.viewState().select(at.id(left));
+            choose("levelLeave");
+            propose("levelInsideAll");
+            QCOMPARE(moved(), QString::fromLatin1(goes));
+            choose("levelLeave");
+            QVERIFY(!at.stage().band().proposal()); // another option, another proposal
+            choose("levelFirst");
+            propose("levelWithinAll");
+            QCOMPARE(moved(), QString::fromLatin1(goes));
+            choose("levelFirst");
+        }
+        choose("levelSplit");
+        propose("levelWithinAll");
+        at.press("levelKeep");
+        QVERIFY(std::any_of(at.programme().activities.begin(), at.programme().activities.end(), heldByLevelling));
+        at.press("levelOff");
+        QVERIFY(std::none_of(at.programme().activities.begin(), at.programme().activities.end(), heldByLevelling));
     }
 
     /// A proposal says what it would bring and changes nothing; kept it is one step, which undo takes back; tried it is

@@ -1,6 +1,7 @@
 // SPDX-FileCopyrightText: 2026 The Yarrin authors
 // SPDX-License-Identifier: GPL-3.0-or-later
 // demand, cash and level on the command line; and that a comma for a point in the system's language changes nothing.
+#include "core/model/resource_book.h"
 #include "store/file.h"
 #include "support/builder.h"
 #include "support/call.h"
@@ -82,6 +83,33 @@ private slots:
         QVERIFY(call({"cash", file, "--all"}).status == ExitStatus::usage);
     }
 
+    /// Both formats keep what a unit of an item takes, and where levelling split work.
+    void materialsAndSplitsAreKept() {
+        Builder b = crowd();
+        Resource bar;
+        bar.id = ResourceId{7};
+        bar.key = bar.name = "Bar";
+        bar.kind = ResourceKind::material;
+        bar.unit = "t";
+        bar.ratePer = RatePer::unit;
+        b.programme.resources.append(bar);
+        b.programme.bill.append({BillItemId{1}, "1", "Walls", "m3", 40, {}, {}, {}, {{bar.id, {}, Decimal(12, 2)}}});
+        b.programme.allocations.append({AllocationId{1}, BillItemId{1}, b.id("A"), 40});
+        b.change("A", [](Activity& a) { a.pauses = {{480, 960, true}, {960, 480, false}}; });
+        for (const char* name : {"m.yarrin", "m.yarrin.json"}) {
+            const std::string file = written(b.programme, name);
+            const auto again = readProgramme(file);
+            QVERIFY2(again.ok(), again.ok() ? "" : again.error().sentence().c_str());
+            QCOMPARE(needsText(*again, again->bill[0].materials), std::string("0.12 t Bar"));
+            QVERIFY(again->activities[0].pauses == b.programme.activities[0].pauses);
+            const auto json = nlohmann::ordered_json::parse(call({"demand", file, "--resource", "bar", "--json"}).out);
+            QCOMPARE(json["quantity"].get<double>(), 4.8);
+        }
+        // A number cannot be taken by the unit.
+        b.programme.bill.replace(0, {BillItemId{1}, "1", "Walls", "m3", 40, {}, {}, {}, {{ResourceId{1}, 1, {}}}});
+        QVERIFY(!readProgramme(written(b.programme, "bad.yarrin.json")).ok());
+    }
+
     void levelProposesAndWrites() {
         const std::string file = written(crowd().programme, "p.yarrin");
         const std::string out = m_folder.filePath(QStringLiteral("out.yarrin.json")).toStdString();
@@ -101,6 +129,9 @@ private slots:
         QVERIFY(call({"level", file, "--within-supply"}).out.find("1 held") != std::string::npos);
         const std::string moved = json["moves"][0]["activity"];
         QVERIFY(call({"why", out, moved}).out.find("levelling") != std::string::npos);
+        QVERIFY(call({"level", file, "--within-supply", "--split", "--first", "A"}).status == ExitStatus::done);
+        QVERIFY(call({"level", file, "--inside-float", "--split"}).status == ExitStatus::usage);
+        QVERIFY(call({"level", file, "--within-supply", "--first", "Q"}).status == ExitStatus::programme);
         QVERIFY(call({"level", file}).status == ExitStatus::usage);
         QVERIFY(call({"level", file, "--inside-float", "--within-supply"}).status == ExitStatus::usage);
         QVERIFY(call({"level", file, "--inside-float", "--leave", "Q"}).status == ExitStatus::programme);

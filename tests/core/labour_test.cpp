@@ -1,7 +1,9 @@
 // SPDX-FileCopyrightText: 2026 The Yarrin authors
 // SPDX-License-Identifier: GPL-3.0-or-later
 // Demand of people, plant and material, worked by hand, and what must hold whatever the programme.
+#include "core/labour/cost.h"
 #include "core/labour/demand.h"
+#include "core/labour/sum_curves.h"
 #include "support/builder.h"
 #include "support/random_programme.h"
 
@@ -99,6 +101,80 @@ private slots:
         QCOMPARE(text(demand.days(demand.book().named("Rigger")).front().demand), QStringLiteral("12"));
         // What nobody made a row of is known all the same.
         QVERIFY(!demand.book().all()[demand.book().named("Rigger")].declared);
+    }
+
+    /// 40 m3 of an item that takes 1.05 m3 of concrete and 0.12 t of bar a unit, on work of four days: 10.5 m3 a day
+    /// and 4.8 t in all; half of it placed, half as much, and what the activity needs itself comes to it.
+    void materialsOfBillItems() {
+        Site s;
+        s.task("P", 4);
+        const ResourceId concrete = s.resource("Concrete", ResourceKind::material);
+        const ResourceId bar = s.resource("Bar", ResourceKind::material);
+        BillItem item;
+        item.id = BillItemId{1};
+        item.key = "1";
+        item.unit = "m3";
+        item.quantity = 40;
+        item.materials = {{concrete, {}, Decimal(105, 2)}, {bar, {}, Decimal(12, 2)}};
+        s.programme.bill.append(item);
+        s.programme.allocations.append({AllocationId{1}, item.id, s.id("P"), Decimal(40)});
+        QCOMPARE(s.days("Concrete"), QStringLiteral("03-01: 10.5 10.5 10.5 10.5"));
+        QCOMPARE(s.days("Bar"), QStringLiteral("03-01: 1.2 1.2 1.2 1.2"));
+        s.programme.allocations.replace(0, {AllocationId{1}, item.id, s.id("P"), Decimal(20)});
+        QCOMPARE(s.days("Concrete"), QStringLiteral("03-01: 5.25 5.25 5.25 5.25"));
+        s.uses("P", concrete, 3);
+        QCOMPARE(s.days("Concrete"), QStringLiteral("03-01: 6 6 6 6"));
+        // What is priced by the unit costs as much as is used.
+        Resource row = s.programme.resources[0];
+        row.rate = Decimal(100);
+        row.unit = "m3";
+        s.programme.resources.replace(0, row);
+        const Schedule dates = schedule(s.programme);
+        Fraction sum;
+        for (const MoneyFlow& flow : costsOf(s.programme, dates).flows) sum = sum + flow.amount;
+        QCOMPARE(sum.toDouble(), 2400.0);
+    }
+
+    /// Two men for five days beside work of ten: 80 hours, by late dates a week later; 48 of them are done on Thursday
+    /// morning, when two of the five days are left.
+    void sumsFromTheBeginning() {
+        Site s;
+        s.task("A", 5).task("Z", 10);
+        s.needs("A", s.resource("Man"), 2);
+        const auto agreed = std::make_shared<const Programme>(s.programme);
+        s.programme.job.dataDate = *parseInstant("2027-03-04T00:00");
+        s.change("A", [](Activity& a) {
+            a.actualStart = *parseInstant("2027-03-01T08:00");
+            a.remaining = 960;
+        });
+        s.change("Z", [](Activity& a) {
+            a.actualStart = *parseInstant("2027-03-01T08:00");
+            a.remaining = 7 * 480;
+        });
+        const auto state = [](std::shared_ptr<const Programme> p) {
+            auto dates = std::make_shared<const Schedule>(schedule(*p));
+            return SumsOfDemand::State{std::move(p), std::move(dates)};
+        };
+        const auto now = std::make_shared<const Programme>(s.programme);
+        const SumsOfDemand sums(state(now), state(agreed));
+        const auto shown = [](const DemandSums& list) {
+            QStringList parts;
+            for (const auto& [at, sum] : list)
+                parts << QString::fromStdString(isoDate(at).substr(5)) + QLatin1Char(' ') + QString::number(sum);
+            return parts.join(QStringLiteral(", "));
+        };
+        SumCurves curves = sums.of({"man"});
+        QCOMPARE(shown(curves.early), QStringLiteral("03-01 0, 03-04 48, 03-08 80, 03-15 80"));
+        QCOMPARE(shown(curves.late), QStringLiteral("03-01 0, 03-04 48, 03-08 48, 03-15 80"));
+        QCOMPARE(shown(curves.agreed), QStringLiteral("03-01 0, 03-04 48, 03-08 80, 03-15 80"));
+        QCOMPARE(shown(curves.earned), QStringLiteral("03-01 0, 03-04 48"));
+        QVERIFY(sums.of({"nobody"}).early.empty());
+        // With a day more to do two fifths are earned, spread over the days that were worked.
+        s.change("A", [](Activity& a) { a.remaining = 3 * 480; });
+        const SumsOfDemand less(state(std::make_shared<const Programme>(s.programme)), state(agreed));
+        curves = less.of({"Man", "Man"});
+        QCOMPARE(shown(curves.earned), QStringLiteral("03-01 0, 03-04 32"));
+        QCOMPARE(shown(curves.early), QStringLiteral("03-01 0, 03-04 48, 03-08 80, 03-15 96"));
     }
 
     /// A of two days with 2, B of three days with 3 behind a day of A: 2, 5, 3, 3; over a supply of 4 from the 2nd on

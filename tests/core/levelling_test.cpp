@@ -199,6 +199,101 @@ private slots:
                  qPrintable(fault));
     }
 
+    /// The only crane is lent on Wednesday and Thursday. In one piece B waits until Friday; split it works on Monday
+    /// and Tuesday, rests two days, and ends on Monday. Lent on Monday and Tuesday there is nothing to split, and lent
+    /// for one day there is one day of rest.
+    void workIsSplit() {
+        LevelOptions options;
+        options.way = LevelWay::withinSupply;
+        const auto site = [](const char* lent, int days) {
+            Site s;
+            s.task("K", days).task("B", 4);
+            const ResourceId crane = s.resource("Crane", 1);
+            s.needs("K", crane, 1).needs("B", crane, 1);
+            s.change("K", [&](Activity& a) {
+                a.constraint = Constraint{ConstraintType::startOn, DateOrInstant{*parseInstant(lent), false}};
+            });
+            return s;
+        };
+        Site s = site("2027-03-03T08:00", 2);
+        QCOMPARE(s.moves(level(s.programme, options)), QStringLiteral("B 03-05 +4"));
+        options.split = true;
+        auto result = level(s.programme, options);
+        QCOMPARE(s.moves(result), QStringLiteral("B 03-01 +0"));
+        QCOMPARE(result->moves.front().pauses, (std::vector<Pause>{{960, 960, true}}));
+        const Programme with = levelled(s.programme, *result);
+        QCOMPARE(s.days(with), QStringLiteral("1 1 1 1 1 0 0 1"));
+        // Taken off nothing of it stays; a pause of its own does.
+        Activity b = *with.activities.row(s.id("B"));
+        b.pauses.push_back({480, 60});
+        QVERIFY(heldByLevelling(b));
+        takeOffLevelling(b);
+        QCOMPARE(b.pauses, (std::vector<Pause>{{480, 60}}));
+        QVERIFY(!heldByLevelling(b));
+        // Levelling again starts from none.
+        QCOMPARE(s.moves(level(with, options)), s.moves(result));
+
+        Site mirrored = site("2027-03-01T08:00", 2);
+        result = level(mirrored.programme, options);
+        QCOMPARE(mirrored.moves(result), QStringLiteral("B 03-03 +2"));
+        QVERIFY(result->moves.front().pauses.empty());
+
+        Site shorter = site("2027-03-03T08:00", 1);
+        result = level(shorter.programme, options);
+        QCOMPARE(result->moves.front().pauses, (std::vector<Pause>{{960, 480, true}}));
+        QCOMPARE(shorter.days(levelled(shorter.programme, *result)), QStringLiteral("1 1 1 1 1"));
+    }
+
+    /// A night shift that goes over midnight rests whole shifts, not the halves of two.
+    void nightShiftsRestWhole() {
+        Site s;
+        Calendar night;
+        night.id = CalendarId{40};
+        night.key = night.name = "Night";
+        for (int weekday = 0; weekday < 5; ++weekday) night.week[std::size_t(weekday)] = DayWork{{20 * 60, 30 * 60}};
+        s.programme.calendars.append(night);
+        s.task("K", 1).task("B", 3);
+        const ResourceId crane = s.resource("Crane", 1);
+        s.needs("K", crane, 1).needs("B", crane, 1);
+        s.change("B", [](Activity& a) {
+            a.calendar = CalendarId{40};
+            a.duration = 3 * 600;
+        });
+        s.change("K", [](Activity& a) {
+            a.calendar = CalendarId{40};
+            a.duration = 600;
+            a.constraint = Constraint{ConstraintType::startOn, DateOrInstant{*parseInstant("2027-03-02T20:00"), false}};
+        });
+        LevelOptions options;
+        options.way = LevelWay::withinSupply;
+        options.split = true;
+        const auto result = level(s.programme, options);
+        QVERIFY2(result.ok(), result.ok() ? "" : result.error().sentence().c_str());
+        QCOMPARE(result->moves.size(), std::size_t(1));
+        QCOMPARE(result->moves.front().pauses, (std::vector<Pause>{{600, 600, true}}));
+    }
+
+    /// What is to come first has the crane first, and what leads to it does.
+    void whatComesFirst() {
+        LevelOptions options;
+        options.way = LevelWay::withinSupply;
+        for (const char* first : {"A", "B", "C", "D"}) {
+            Site s;
+            s.task("A", 4).task("B", 4).task("C", 4).task("D", 2).link("C", "D");
+            const ResourceId crane = s.resource("Crane", 1);
+            s.needs("A", crane, 1).needs("B", crane, 1).needs("C", crane, 1);
+            options.first = {s.id(first)};
+            const auto result = level(s.programme, options);
+            QVERIFY(result.ok());
+            const Schedule dates = schedule(levelled(s.programme, *result));
+            const std::string early = std::string(first) == "D" ? "C" : first;
+            for (const char* key : {"A", "B", "C"})
+                QCOMPARE(dates.activities[s.programme.activities.indexOf(s.id(key))].earlyStart ==
+                             *parseInstant("2027-03-01T08:00"),
+                         early == key);
+        }
+    }
+
     /// Whatever the programme, inside float: every section, the finish and every hammock stays, no deadline is newly
     /// missed, no float gets below nothing, excess falls or the squares do; the order of rows decides nothing.
     void insideFloatAlways() {
@@ -251,6 +346,37 @@ private slots:
             QCOMPARE(shuffledMoves(p, seed, options), movesOf(p, *result));
         }
         QVERIFY(levelledOnes > 20);
+    }
+
+    /// The same where work may be split: as many hours are worked as before, each in whole days of its calendar, and
+    /// what is told is what comes of it.
+    void splitWithinSupplyAlways() {
+        LevelOptions options;
+        options.way = LevelWay::withinSupply;
+        options.split = true;
+        int splits = 0;
+        for (std::uint32_t seed = 1; seed <= 40; ++seed) {
+            const Programme p = loaded(seed, 20, true);
+            const Schedule before = schedule(p);
+            if (!before.ok()) continue;
+            const auto result = level(p, options);
+            QVERIFY2(result.ok(), result.ok() ? "" : result.error().sentence().c_str());
+            const Programme with = levelled(p, *result);
+            const Schedule after = schedule(with);
+            QVERIFY2(after.ok(), qPrintable(QString::number(seed)));
+            for (const LevelLeft& left : result->left)
+                QVERIFY2(stays(p, left.activity), qPrintable(QString::number(seed)));
+            Demand was(p, before), is(with, after);
+            for (std::size_t r = 0; r < was.book().size(); ++r)
+                QCOMPARE(sumOf(was.days(r)).hours, sumOf(is.days(r)).hours);
+            for (const LevelMove& move : result->moves) {
+                splits += int(move.pauses.size());
+                QVERIFY(after.activities[with.activities.indexOf(move.activity)].earlyStart == move.to);
+                for (const Pause& pause : move.pauses) QVERIFY(pause.levelled && pause.rest > 0 && pause.after > 0);
+            }
+            QCOMPARE(shuffledMoves(p, seed, options), movesOf(p, *result));
+        }
+        QVERIFY2(splits > 10, qPrintable(QString::number(splits)));
     }
 
     /// Small cases against the least makespan, found by MiniZinc with Gecode (tests/data/levelling/optima.py made

@@ -1,6 +1,7 @@
 // SPDX-FileCopyrightText: 2026 The Yarrin authors
 // SPDX-License-Identifier: GPL-3.0-or-later
 // Resources, needs and money as they are typed.
+#include "core/labour/levelling.h"
 #include "edit/bill_edits.h"
 #include "edit/calendar_edits.h"
 #include "edit/labour_edits.h"
@@ -134,7 +135,7 @@ private slots:
         }),
                  QString());
         QCOMPARE(s.needs("A", "2 steel fixer; 0.5 Crane; 41.2 t Rebar"), QString());
-        QCOMPARE(QString::fromStdString(needsText(s.programme, *s.programme.activities.row(s.id("A")))),
+        QCOMPARE(QString::fromStdString(needsText(s.programme, s.programme.activities.row(s.id("A"))->needs)),
                  QStringLiteral("2 Steel fixer; 0.5 Crane; 41.2 t Rebar"));
         QCOMPARE(s.needs("A", "41200 kg Rebar"), QString());
         QCOMPARE(s.programme.activities.row(s.id("A"))->needs[0].quantity.value(), Decimal(412, 1));
@@ -273,6 +274,59 @@ private slots:
         QVERIFY(read(bad).contains(QLatin1String("row 2")));
         QVERIFY(other.programme == before);
         QVERIFY(read(Sheet{"x", {{{"Name", {}}}}}).contains(QLatin1String("headed Resource")));
+    }
+
+    /// What a unit of a bill item takes is typed in quantities, in any unit of the kind; it goes with its resource, and
+    /// a resource does not become what could no longer be taken so.
+    void materialsOfItems() {
+        Site s;
+        s.programme.bill.append({BillItemId{1}, "1", "Walls", "m3", 40, {}, {}, {}, {}});
+        QCOMPARE(s.step([](Transaction& tx) { return addResource(tx, "Rebar").ok() ? done() : Outcome(Error{}); }),
+                 QString());
+        QCOMPARE(s.field("Rebar", ResourceField::kind, "material"), QString());
+        QCOMPARE(s.field("Rebar", ResourceField::unit, "t"), QString());
+        const auto materials = [&](const char* typed) {
+            return s.step(
+                [&](Transaction& tx) { return setBillField(tx, BillItemId{1}, BillField::materials, typed); });
+        };
+        const auto text = [&] { return QString::fromStdString(needsText(s.programme, s.programme.bill[0].materials)); };
+        QCOMPARE(materials("0.12 t Rebar"), QString());
+        QCOMPARE(text(), QStringLiteral("0.12 t Rebar"));
+        QCOMPARE(materials("120 kg rebar"), QString());
+        QCOMPARE(text(), QStringLiteral("0.12 t Rebar"));
+        QVERIFY(materials("2 Steel fixer").contains(QLatin1String("counted in numbers")));
+        QVERIFY(materials("1 m3 Rebar").contains(QLatin1String("counted in t")));
+        QVERIFY(materials("-1 t Rebar").size() > 0);
+        QVERIFY(materials("1 t Nothing known").size() > 0);
+        QCOMPARE(text(), QStringLiteral("0.12 t Rebar"));
+        QVERIFY(s.field("Rebar", ResourceField::kind, "trade").contains(QLatin1String("item 1 takes it otherwise")));
+        s.change("A", [](Activity& a) { a.pauses = {{480, 960, true}, {960, 480, false}}; });
+        // What levelling split goes with the rest of levelling; a rest of its own stays.
+        QCOMPARE(s.step([](Transaction& tx) { return clearAllLevelling(tx); }), QString());
+        QVERIFY(s.programme.activities[0].pauses == (std::vector<Pause>{{960, 480, false}}));
+        QCOMPARE(s.step([&](Transaction& tx) { return removeResources(tx, std::vector{s.named("Rebar")->id}); }),
+                 QString());
+        QVERIFY(s.programme.bill[0].materials.empty());
+    }
+
+    /// Assigned by name, a crew's name becomes a row; what is there is raised.
+    void assignedByName() {
+        Site s;
+        const std::vector<ActivityId> both{s.id("A"), s.id("B")};
+        const auto assign = [&](const char* name, const char* amount) {
+            return s.step([&](Transaction& tx) { return assignByName(tx, both, name, amount); });
+        };
+        QCOMPARE(assign("crane", "0.5"), QString());
+        QCOMPARE(assign("Crane", "1"), QString());
+        for (std::size_t i : {0u, 1u})
+            QCOMPARE(QString::fromStdString(needsText(s.programme, s.programme.activities[i].needs)),
+                     QStringLiteral("1.5 Crane"));
+        QVERIFY(!assign("Crane", "-2").isEmpty() && !assign("Crane", "x").isEmpty() &&
+                !assign("Nobody", "1").isEmpty());
+        const std::vector<ActivityId> milestone{s.id("M")};
+        QVERIFY(s.step([&](Transaction& tx) {
+                     return assignByName(tx, milestone, "Crane", "1");
+                 }).contains(QLatin1String("milestone")));
     }
 
     /// What levelling holds goes when work starts, one by one, or all together.

@@ -24,8 +24,8 @@ class Dolphins {
 public:
     Dolphins() {
         Programme& p = b.programme;
-        BillItem sockets{BillItemId{1}, "1", "Sockets", "no", 18, {}, {}, {}};
-        BillItem caps{BillItemId{2}, "2", "Caps", "m3", 300, {}, {}, {}};
+        BillItem sockets{BillItemId{1}, "1", "Sockets", "no", 18, {}, {}, {}, {}};
+        BillItem caps{BillItemId{2}, "2", "Caps", "m3", 300, {}, {}, {}, {}};
         p.bill.append(sockets);
         p.bill.append(caps);
         p.book.append(BookItem{BookItemId{1}, "R1", "Rock socket", "", "no", Decimal(1), {}, {{"rig", 1}}, "", ""});

@@ -29,4 +29,19 @@ shot kept
 expect "no hour is over" "0" "$("$CLI" demand "$ROOM/job.yarrin" --resource Fixer --json | jq -r .excess_hours)"
 key ctrl+z
 expect "taken back" "" "$(held)"
+# A resource is dragged over the rail, where the programme opens under it, and let go on a row.
+xdotool mousemove 190 179 mousedown 1; sleep 0.3
+xdotool mousemove 150 190; sleep 0.2; xdotool mousemove 60 345; sleep 0.2; xdotool mousemove 40 340; sleep 0.2
+xdotool mousemove 41 341; sleep 0.9
+shot over-the-rail
+xdotool mousemove 200 190; sleep 0.2; xdotool mousemove 205 194; sleep 0.3; xdotool mousemove 207 194; sleep 0.3
+shot over-a-row
+xdotool mouseup 1; sleep 0.6
+typ 3
+shot amount
+key Return
+needed() { read_file "$ROOM/job.yarrin" '[.activities[] | .needs[]?.number] | add'; }
+expect "three more are needed" "7" "$(needed)"
+key ctrl+z
+expect "taken back again" "4" "$(needed)"
 leave

@@ -120,9 +120,16 @@ Programme builtUp() {
                    {{"Carpenter", Decimal(4)}, {"Crane", Decimal::parse("0.5").value()}},
                    "Own records",
                    "Not in frost"});
-    p.bill.append({BillItemId{2}, "2.01", "Walls", "m3", Decimal::parse("12.5").value(), LocationId{2}, BreakdownId{9},
-                   Decimal::parse("140.75")});
-    p.bill.append({BillItemId{5}, "2.02", "Steel", "t", Decimal(3), {}, {}, {}});
+    p.bill.append({BillItemId{2},
+                   "2.01",
+                   "Walls",
+                   "m3",
+                   Decimal::parse("12.5").value(),
+                   LocationId{2},
+                   BreakdownId{9},
+                   Decimal::parse("140.75"),
+                   {}});
+    p.bill.append({BillItemId{5}, "2.02", "Steel", "t", Decimal(3), {}, {}, {}, {}});
     Activity b = p.activities[1];
     b.bookItem = BookItemId{3};
     b.measure->learningRate = Decimal::parse("92.5");

@@ -21,6 +21,7 @@
 #include "edit/section_edits.h"
 #include "edit/sequence_edits.h"
 #include "edit/sorting_edits.h"
+#include "edit/soundness_edits.h"
 #include "edit/table_import.h"
 
 namespace yarrin::test {
@@ -440,7 +441,7 @@ private:
         const std::string name = row && below(4) ? row->name : words();
         static const std::vector<std::string> steps{"6 from 2027-03-01", "6 from 2027-03-01; 9 from 2027-06-01",
                                                     "9 from 2027-06-01; 6 from 2027-03-01", "-1 from 2027-03-01", "6"};
-        switch (below(11)) {
+        switch (below(13)) {
         case 0:
             return made(addResource(m_tx, words()));
         case 1:
@@ -471,9 +472,32 @@ private:
             return setSupplyFrom(m_tx, id, dateFrom(2027, 3, unsigned(1 + below(28))), figure());
         case 9:
             return below(2) ? setActivitySection(m_tx, activity, words()) : clearAllLevelling(m_tx);
+        case 10:
+        case 11:
+            return soundness();
         default:
             return removeResources(m_tx, std::vector{id});
         }
+    }
+    /// Findings set aside, other limits, and what can be mended.
+    Outcome soundness() {
+        Finding finding;
+        finding.concern = any<Concern>(int(concernCount) - 1);
+        finding.activity = below(4) ? some(p().activities) : ActivityId{};
+        finding.about = below(4) ? "" : words();
+        switch (below(3)) {
+        case 0:
+            return setFindingAside(m_tx, finding, below(5) ? words() : "");
+        case 1:
+            return setSoundnessLimit(m_tx, below(5) ? limitKinds()[below(limitKinds().size())].key : "luck", figure());
+        default:
+            break;
+        }
+        const Schedule dates = schedule(p());
+        if (!dates.ok()) return done();
+        std::vector<Finding> found = soundnessOf(p(), dates, {}).findings;
+        std::erase_if(found, [&](const Finding& one) { return one.concern != finding.concern || !one.mendable; });
+        return mend(m_tx, found);
     }
     Outcome sorting() {
         const CodeId code = some(p().codes);
@@ -542,7 +566,7 @@ private:
             return made(addBillItem(m_tx, id));
         case 1:
         case 2: {
-            const auto field = any<BillField>(6);
+            const auto field = any<BillField>(7);
             return setBillField(m_tx, id, field, below(2) ? figure() : words());
         }
         case 3: {

@@ -238,6 +238,15 @@ std::vector<ListColumn> billColumns(Document& document) {
                        set(BillField::rate),
                        {},
                        [=](std::size_t r) { return item(r).rate ? item(r).rate->toDouble() : -1; }});
+    columns.push_back(
+        {"materials",
+         "Materials a unit",
+         150,
+         false,
+         false,
+         [&document, item](std::size_t r) { return text(needsText(document.programme(), item(r).materials)); },
+         {},
+         set(BillField::materials)});
     addPlaces(columns, document);
     return columns;
 }

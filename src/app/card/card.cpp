@@ -65,7 +65,7 @@ Card::Card(Document& document, ViewState& state, std::function<const OutputBook&
     : QScrollArea(parent), m_document(document), m_state(state), m_book(std::move(book)), m_top(new QWidget),
       m_topLayout(new QVBoxLayout(m_top)), m_body(new QWidget), m_bodyLayout(new QVBoxLayout(m_body)),
       m_crewPart(new QWidget), m_ifCrews(new QWidget), m_boxes(new MeasureBoxes(document)),
-      m_crews(new CrewChart(document)) {
+      m_crews(new CrewChart(document)), m_whyWorking(this) {
     setObjectName(QStringLiteral("card"));
     setAccessibleName(tr("Card of the selection"));
     setWidgetResizable(true);
@@ -224,6 +224,7 @@ void Card::fill() {
     delays(activity);
     when(activity, figures);
     links(activity);
+    if (!m_buildUp) why(activity, figures);
     labour(activity, figures);
     record(activity);
 }

@@ -5,10 +5,12 @@
 #include "app/base/document.h"
 #include "app/base/look.h"
 #include "app/base/view_state.h"
+#include "app/base/waiting.h"
 
 #include <QScrollArea>
 
 #include <functional>
+#include <memory>
 
 class QVBoxLayout;
 
@@ -16,6 +18,7 @@ namespace yarrin {
 
 class CrewChart;
 class MeasureBoxes;
+struct WhyFound;
 class OutputBook;
 
 /// The panel at the right with everything about the selected activity: how long, when, waits for, leads to, record.
@@ -26,6 +29,9 @@ public:
 
     /// In the stage Build-up the card leads with the four boxes and "if crews were".
     void setBuildUp(bool buildUp);
+
+    /// Whether reasons are still being worked out.
+    [[nodiscard]] bool isWorking() const { return m_whyWorking.isRunning(); }
 
 signals:
     void reveal(ActivityId id);
@@ -51,6 +57,8 @@ private:
     void field(const char* name, const QString& label, const QString& value, const QString& hint, int width,
                const std::function<void(const QString&)>& take);
     void labour(const Activity& activity, const ActivityFigures& figures);
+    void why(const Activity& activity, const ActivityFigures& figures);
+    void presentWhy(const Activity& activity, const WhyFound& found);
     void record(const Activity& activity);
     void problems(const Activity& activity);
     void choose(const Activity& activity);
@@ -70,6 +78,7 @@ private:
     CrewChart* m_crews;
     bool m_buildUp = false;
     bool m_pending = false;
+    Beside<std::shared_ptr<const WhyFound>> m_whyWorking;
 };
 
 } // namespace yarrin

@@ -18,17 +18,20 @@ void Card::labour(const Activity& activity, const ActivityFigures& figures) {
     const Programme& programme = m_document.programme();
     const QString key = show::text(activity.key);
     if (activity.kind == ActivityKind::task) {
-        // Crews count by themselves.
+        // Crews and the materials of what is placed on it count by themselves.
         const ResourceBook book(programme);
         Activity crews = activity;
         crews.needs.clear();
         for (const ResourceUse& use : book.usesOf(crews))
-            if (const auto number = use.number.rounded(3))
-                pair(show::text(book[use.resource].name), show::number(*number));
+            for (const auto& [figure, unit] :
+                 {std::pair{&use.number, std::string()}, std::pair{&use.quantity, book[use.resource].unit}})
+                if (const auto rounded = figure->rounded(3); rounded && rounded->sign() > 0)
+                    pair(show::text(book[use.resource].name),
+                         (show::number(*rounded) + QLatin1Char(' ') + show::text(unit)).trimmed());
     }
     if (!isMilestone(activity.kind))
-        field("cardNeeds", tr("Also"), show::text(needsText(programme, activity)), tr("2 Fixer; 0.5 Crane; 41 t Rebar"),
-              176, [this, id = activity.id, key](const QString& text) {
+        field("cardNeeds", tr("Also"), show::text(needsText(programme, activity.needs)),
+              tr("2 Fixer; 0.5 Crane; 41 t Rebar"), 176, [this, id = activity.id, key](const QString& text) {
                   act(tr("%1 needs %2").arg(key, text.trimmed().isEmpty() ? tr("nothing more") : text),
                       [&](Transaction& tx) { return setNeeds(tx, id, text.toStdString()); });
               });
@@ -37,7 +40,7 @@ void Card::labour(const Activity& activity, const ActivityFigures& figures) {
               act(tr("%1 sums → %2").arg(key, text),
                   [&](Transaction& tx) { return setLumpSums(tx, id, text.toStdString()); });
           });
-    if (!activity.levelledFrom || figures.state != NodeState::notStarted) return;
+    if (!heldByLevelling(activity) || figures.state != NodeState::notStarted) return;
     const Minutes delay =
         levellingDelay(programme, m_document.schedule(), m_document.lookup().into(activity.id), activity.id);
     pair(tr("Held by levelling"), show::daysWithUnit(delay, m_document.schedule().calendarOf(figures).dayMinutes()),

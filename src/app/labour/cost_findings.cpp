@@ -79,6 +79,12 @@ void draw(CostFindings& found) {
         cumulative(costsOf(*found.plan.state.programme, *found.plan.state.schedule, AtDates::late).flows, bounds);
     picture.cash.emplace_back(dateOf(bounds.front()), 0);
     for (const CashDay& day : found.cash.days) picture.cash.emplace_back(day.day, day.position.toDouble());
+    if (!found.plan.state.schedule->ok()) return;
+    const Programme& agreed = *found.plan.state.programme;
+    const Schedule& dates = *found.plan.state.schedule;
+    picture.cashPlanned.emplace_back(dateOf(bounds.front()), 0);
+    for (const CashDay& day : cashOf(agreed, dates, found.planned.flows, valuesOf(agreed, dates).flows).days)
+        picture.cashPlanned.emplace_back(day.day, day.position.toDouble());
 }
 
 } // namespace

@@ -151,7 +151,7 @@ private:
         put(CostPage::tr("planned, early and late"), stroke(QPen(t.hammock, 1.6)));
         paintWords(painter, QRect(int(layout.left) + 6, int(layout.cashTop) - 18, 260, 15),
                    Qt::AlignLeft | Qt::AlignVCenter, secondaryFont(), t.muted,
-                   CostPage::tr("cash: received less paid"));
+                   CostPage::tr("cash: received less paid; broken, as planned"));
     }
 
     CostPage* m_page;

@@ -67,6 +67,32 @@ void DemandChart::setAfter(std::vector<std::pair<Date, double>> steps) {
     update();
 }
 
+void DemandChart::setCurves(DemandCurves curves, const QString& agreed) {
+    m_curves = std::move(curves);
+    m_agreed = agreed;
+    update();
+}
+
+void DemandChart::setAxisShown(bool shown) {
+    m_axisShown = shown;
+    setMinimumHeight(top() + (shown ? 120 : 96));
+    update();
+}
+
+int DemandChart::top() const {
+    return m_axisShown ? axisHeight : 0;
+}
+
+void DemandChart::mark(std::optional<std::pair<Date, Date>> days) {
+    m_chosen.reset();
+    const auto& stacks = m_demand.picture.stacks;
+    for (std::size_t i = 0; days && i < stacks.size(); ++i)
+        if (stacks[i].from <= days->second && days->first < stacks[i].to)
+            m_chosen = std::pair(m_chosen ? m_chosen->first : i, i);
+    setAccessibleDescription(m_chosen ? told(m_chosen->first) : QString());
+    update();
+}
+
 TimeScale DemandChart::scale() const {
     return {m_state.left(), m_state.pixelsPerDay()};
 }
@@ -74,7 +100,8 @@ TimeScale DemandChart::scale() const {
 DemandLayout DemandChart::layoutShown() const {
     DemandPicture picture = m_demand.picture;
     picture.after = m_after;
-    return layoutDemand(picture, scale(), width() - labourGutter(), height() - axisHeight,
+    picture.curves = m_curves;
+    return layoutDemand(picture, scale(), width() - labourGutter(), height() - top(),
                         m_document.programme().job.dataDate);
 }
 
@@ -151,15 +178,15 @@ void DemandChart::paintWordsBeside(QPainter& painter) const {
     const Theme& t = theme();
     const int gutter = labourGutter(), line = scaled(19);
     painter.fillRect(QRect(0, 0, gutter, height()), t.paper);
-    painter.fillRect(QRect(0, 0, gutter, axisHeight), t.panel);
+    painter.fillRect(QRect(0, 0, gutter, top()), t.panel);
     painter.fillRect(QRect(gutter - 1, 0, 1, height()), t.rule);
-    painter.fillRect(QRect(0, axisHeight - 1, gutter, 1), t.rule);
+    painter.fillRect(QRect(0, m_axisShown ? axisHeight - 1 : 0, gutter, 1), t.rule);
     const QRect words(12, 0, gutter - 20, height());
     paintWords(painter, QRect(words.left(), 8, words.width(), scaled(20)), Qt::AlignLeft, headingFont(), t.ink,
                m_title);
     paintWords(painter, QRect(words.left(), 8 + scaled(21), words.width(), scaled(18)), Qt::AlignLeft, secondaryFont(),
                t.muted, m_detail);
-    int y = axisHeight + 10;
+    int y = m_axisShown ? axisHeight + 10 : 8 + scaled(41);
     const auto put = [&](const QColor& colour, const QString& name, const QString& sum, const QColor& ink) {
         if (colour.isValid()) painter.fillRect(QRect(words.left(), y + line / 2 - 5, 14, 10), colour);
         paintWords(painter, QRect(words.left() + 20, y, words.width() - 20 - scaled(50), line),
@@ -172,12 +199,12 @@ void DemandChart::paintWordsBeside(QPainter& painter) const {
     paintWords(painter, QRect(words.left(), y, words.width(), line), Qt::AlignRight | Qt::AlignVCenter, secondaryFont(),
                t.muted, m_quantity ? tr("to come") : tr("hours to come"));
     y += line;
-    for (std::size_t group = 0; group < m_demand.groups.size() && group < mostGroups; ++group)
+    for (std::size_t group = 0; group < m_demand.groups.size() && group < mostGroups && y + line <= height(); ++group)
         put(mixed(groupColour(int(group)), t.paper, 0.2), groupName(group), demandFigure(m_demand.ahead[group], 0),
             t.ink);
-    if (m_demand.groups.size() > mostGroups)
+    if (m_demand.groups.size() > mostGroups && y + line <= height())
         put({}, tr("and %1 more").arg(m_demand.groups.size() - mostGroups), {}, t.muted);
-    y += 4;
+    y = paintCurveSigns(painter, words, y + 4);
     const auto sign = [&](const QString& name, const std::function<void(const QRect&)>& draw) {
         if (y + line > height()) return;
         draw(QRect(words.left(), y + line / 2 - 5, 14, 10));
@@ -201,6 +228,26 @@ void DemandChart::paintWordsBeside(QPainter& painter) const {
         });
     if (m_document.programme().job.dataDate)
         sign(tr("full colour: as worked"), [&](const QRect& box) { painter.fillRect(box, groupColour(0)); });
+}
+
+/// What the lines of sums are, below one another; where the next words go.
+int DemandChart::paintCurveSigns(QPainter& painter, const QRect& words, int y) const {
+    if (m_curves.early.empty()) return y;
+    const Theme& t = theme();
+    const int line = scaled(19);
+    const auto sign = [&](const QString& name, const QPen& pen) {
+        if (y + line > height()) return;
+        painter.setPen(pen);
+        painter.drawLine(words.left(), y + line / 2, words.left() + 14, y + line / 2);
+        paintWords(painter, QRect(words.left() + 20, y, words.width() - 20, line), Qt::AlignLeft | Qt::AlignVCenter,
+                   secondaryFont(), t.muted, name);
+        y += line;
+    };
+    sign(m_quantity ? tr("sum by early dates") : tr("hours by early dates"), QPen(t.hammock, 1.6));
+    sign(tr("by late dates"), QPen(t.hammock, 1.2, Qt::DotLine));
+    sign(m_agreed, QPen(t.muted, 1.6, Qt::DashLine));
+    if (!m_curves.earned.empty()) sign(tr("of it done"), QPen(t.accent, 2.4));
+    return y;
 }
 
 void DemandChart::paintAxisAbove(QPainter& painter) const {
@@ -230,7 +277,7 @@ void DemandChart::paintEvent(QPaintEvent*) {
     const int gutter = labourGutter();
     const DemandLayout layout = layoutShown();
     painter.save();
-    painter.translate(gutter, axisHeight);
+    painter.translate(gutter, top());
     DemandInk ink{t, groupColour, {}, m_chosen};
     paintDemand(painter, layout, width() - gutter, ink);
     painter.setFont(secondaryFont());
@@ -239,15 +286,19 @@ void DemandChart::paintEvent(QPaintEvent*) {
         if (value > 0)
             painter.drawText(QRectF(4, y - 14, 80, 13), Qt::AlignLeft | Qt::AlignVCenter,
                              QLocale::c().toString(value, 'g', 6));
+    painter.setPen(t.hammock);
+    for (const auto& [y, value] : layout.totals)
+        painter.drawText(QRectF(width() - gutter - 90, y - 14, 86, 13), Qt::AlignRight | Qt::AlignVCenter,
+                         QLocale::c().toString(value, 'f', 0));
     painter.restore();
     paintWordsBeside(painter);
-    paintAxisAbove(painter);
+    if (m_axisShown) paintAxisAbove(painter);
     if (m_demand.groups.empty() && !m_title.isEmpty())
-        paintWords(painter, QRect(gutter + 20, axisHeight + 20, width() - gutter - 40, scaled(20)), Qt::AlignLeft,
+        paintWords(painter, QRect(gutter + 20, top() + 20, width() - gutter - 40, scaled(20)), Qt::AlignLeft,
                    bodyFont(), t.muted, tr("Nothing is needed of it."));
     if (hasFocus()) {
         painter.setPen(QPen(t.accent, 1));
-        painter.drawRect(QRect(gutter, axisHeight, width() - gutter - 1, height() - axisHeight - 1));
+        painter.drawRect(QRect(gutter, top(), width() - gutter - 1, height() - top() - 1));
     }
 }
 
@@ -424,6 +475,14 @@ void DemandRows::paintEvent(QPaintEvent*) {
 std::optional<std::size_t> DemandRows::rowAt(const QPoint& at) const {
     const int row = (at.y() + verticalScrollBar()->value()) / m_state.rowHeight();
     return row >= 0 && row < int(m_parts.size()) ? std::optional(std::size_t(row)) : std::nullopt;
+}
+
+std::pair<ActivityId, QRect> DemandRows::activityAt(const QPoint& at) const {
+    const auto row = rowAt(at);
+    if (!row) return {};
+    const int height = m_state.rowHeight();
+    return {m_programme->activities[m_parts[*row].activity].id,
+            QRect(0, int(*row) * height - verticalScrollBar()->value(), viewport()->width(), height)};
 }
 
 void DemandRows::select(std::size_t row) {

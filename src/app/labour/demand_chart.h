@@ -26,6 +26,12 @@ public:
     void clear();
     /// Demand from a day on, drawn as a broken line: how it would be after levelling.
     void setAfter(std::vector<std::pair<Date, double>> steps);
+    /// Sums from the beginning on, drawn over it; none hides them.
+    void setCurves(DemandCurves curves, const QString& agreed);
+    /// Only the first of several that stand below one another has the axis.
+    void setAxisShown(bool shown);
+    /// Marks days that were chosen in another one.
+    void mark(std::optional<std::pair<Date, Date>> days);
     [[nodiscard]] const ResourceDemand& demand() const { return m_demand; }
     [[nodiscard]] DemandLayout layoutShown() const;
     /// The days that are chosen: the first and the last.
@@ -47,7 +53,9 @@ protected:
 private:
     [[nodiscard]] TimeScale scale() const;
     [[nodiscard]] std::optional<std::size_t> stackAt(double x) const;
+    [[nodiscard]] int top() const;
     void paintWordsBeside(QPainter& painter) const;
+    int paintCurveSigns(QPainter& painter, const QRect& words, int y) const;
     void paintAxisAbove(QPainter& painter) const;
     void bringIntoSight(std::size_t stack);
     void chooseStacks(std::size_t from, std::size_t to);
@@ -58,6 +66,9 @@ private:
     ViewState& m_state;
     QString m_title, m_detail;
     std::vector<std::pair<Date, double>> m_after;
+    DemandCurves m_curves;
+    QString m_agreed;
+    bool m_axisShown = true;
     ResourceDemand m_demand;
     bool m_quantity = false;
     std::optional<std::pair<std::size_t, std::size_t>> m_chosen;
@@ -75,6 +86,8 @@ public:
     /// The dates to be drawn in place of the present ones, which are outlined then; none ends that.
     void propose(std::shared_ptr<const Schedule> dates);
     [[nodiscard]] const std::vector<DemandPart>& parts() const { return m_parts; }
+    /// The activity at a point of the viewport, and where its row lies.
+    [[nodiscard]] std::pair<ActivityId, QRect> activityAt(const QPoint& at) const;
 
 signals:
     void revealWanted(ActivityId id);

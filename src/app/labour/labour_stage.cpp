@@ -2,8 +2,10 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/labour/labour_stage.h"
 
+#include "app/base/agreed_plan.h"
 #include "app/base/format.h"
 #include "app/base/look.h"
+#include "app/base/resource_drop.h"
 #include "app/base/tab_row.h"
 #include "app/labour/cost_page.h"
 #include "app/labour/demand_chart.h"
@@ -27,7 +29,8 @@
 namespace yarrin {
 
 LabourStage::LabourStage(Document& document, ViewState& state, Dialogs& dialogs, QWidget* parent)
-    : Stage(parent), m_document(document), m_state(state), m_notice(new NoticeBar(this)), m_working(this) {
+    : Stage(parent), m_document(document), m_state(state), m_notice(new NoticeBar(this)), m_working(this),
+      m_summing(this) {
     setObjectName(QStringLiteral("labourStage"));
     m_rates = new RatesPage(document, dialogs, this);
     m_cost = new CostPage(document, dialogs, this);
@@ -135,6 +138,12 @@ QWidget* LabourStage::buildHead() {
     m_stack->setAccessibleName(tr("Stacked by"));
     line->addWidget(m_tabs);
     line->addStretch(1);
+    m_sums = quietButton(tr("Sums"), "labourSums", head);
+    m_sums->setCheckable(true);
+    m_sums->setToolTip(tr("Draws what is needed from the beginning on over it: by early and late dates, as agreed, and "
+                          "what of it is done"));
+    connect(m_sums, &QPushButton::toggled, this, &LabourStage::findCurves);
+    line->addWidget(m_sums);
     line->addWidget(m_by);
     line->addWidget(m_stack);
     connect(m_tabs, &TabRow::chosen, this, [this](int page) { show(Page(page)); });
@@ -143,8 +152,12 @@ QWidget* LabourStage::buildHead() {
 }
 
 QWidget* LabourStage::buildDemand() {
-    m_chart = new DemandChart(m_document, m_state, this);
-    m_band = new LevelBand(m_document, this);
+    m_chartBox = new QWidget(this);
+    auto* charts = new QVBoxLayout(m_chartBox);
+    charts->setContentsMargins(0, 0, 0, 0);
+    charts->setSpacing(0);
+    addChart();
+    m_band = new LevelBand(m_document, m_state, this);
     m_span = new QLabel(this);
     m_span->setObjectName(QStringLiteral("labourSpan"));
     m_span->setContentsMargins(12, 4, 12, 4);
@@ -157,14 +170,17 @@ QWidget* LabourStage::buildDemand() {
     column->addWidget(m_band);
     column->addWidget(m_span);
     column->addWidget(m_rows, 1);
-    auto* split = new QSplitter(Qt::Vertical, this);
+    auto* split = m_split = new QSplitter(Qt::Vertical, this);
     split->setObjectName(QStringLiteral("labourSplit"));
     split->setChildrenCollapsible(false);
-    split->addWidget(m_chart);
+    split->addWidget(m_chartBox);
     split->addWidget(lower);
     split->setStretchFactor(0, 1);
     split->setStretchFactor(1, 1);
-    connect(m_chart, &DemandChart::chosen, this, &LabourStage::presentRows);
+    auto* drop =
+        new ResourceDrop(m_document, m_state, m_rows, [this](const QPoint& at) { return m_rows->activityAt(at); });
+    connect(drop, &ResourceDrop::refused, m_notice, &NoticeBar::say);
+    connect(drop, &ResourceDrop::told, m_notice, &NoticeBar::tell);
     connect(m_rows, &DemandRows::revealWanted, this, &LabourStage::reveal);
     connect(m_band, &LevelBand::proposed, this, [this](const std::shared_ptr<LabourFindings>& after) {
         m_after = after;
@@ -174,6 +190,25 @@ QWidget* LabourStage::buildDemand() {
     connect(m_band, &LevelBand::refused, m_notice, &NoticeBar::say);
     connect(m_band, &LevelBand::told, m_notice, &NoticeBar::tell);
     return split;
+}
+
+DemandChart* LabourStage::addChart() {
+    auto* chart = new DemandChart(m_document, m_state, m_chartBox);
+    chart->setAxisShown(m_charts.empty());
+    m_chartBox->layout()->addWidget(chart);
+    connect(chart, &DemandChart::chosen, this, [this, chart] { daysChosen(chart); });
+    m_charts.push_back(chart);
+    return chart;
+}
+
+/// Days chosen in one are those of all; its activities are the ones that are listed.
+void LabourStage::daysChosen(DemandChart* chart) {
+    const auto at = std::find(m_charts.begin(), m_charts.end(), chart);
+    if (m_presenting || at == m_charts.end()) return;
+    m_active = std::size_t(at - m_charts.begin());
+    for (DemandChart* other : m_charts)
+        if (other != chart) other->mark(chart->chosenDays());
+    presentRows();
 }
 
 void LabourStage::focusMain() {
@@ -199,6 +234,7 @@ void LabourStage::show(Page page) {
     m_tabs->setCurrent(int(page));
     m_pages->setCurrentIndex(int(page));
     m_pane->setVisible(page == Page::demand);
+    m_sums->setVisible(page == Page::demand);
     m_by->setVisible(page == Page::demand);
     m_stack->setVisible(page == Page::demand);
     if (page == Page::rates) m_rates->refresh();
@@ -211,7 +247,7 @@ void LabourStage::chooseNamed(const QString& name) {
 }
 
 bool LabourStage::isWorking() const {
-    return m_working.isRunning() || m_band->isWorking() || m_cost->isWorking();
+    return m_working.isRunning() || m_summing.isRunning() || m_band->isWorking() || m_cost->isWorking();
 }
 
 void LabourStage::showEvent(QShowEvent* event) {
@@ -246,6 +282,8 @@ void LabourStage::fillFields() {
 
 void LabourStage::refresh() {
     m_stale = false;
+    m_summing.stop();
+    m_curves = {};
     fillFields();
     if (page() == Page::rates) m_rates->refresh();
     if (page() == Page::cost) m_cost->refresh();
@@ -272,25 +310,102 @@ void LabourStage::presentList() {
 }
 
 void LabourStage::presentChart() {
-    const ResourceLine* line = m_list->current();
+    constexpr std::size_t mostCharts = 5;
     const int at = m_stack->currentIndex();
-    if (!m_findings || !line || at < 0) {
-        m_band->setResource({}, false);
-        return m_chart->clear();
+    m_lines = m_list->selected();
+    if (m_lines.size() > mostCharts) m_lines.resize(mostCharts);
+    const std::size_t wanted = std::max<std::size_t>(1, m_lines.size());
+    if (wanted > m_charts.size()) { // room for those that come, as far as the list below keeps some
+        const int whole = m_split->height(),
+                  upper = std::max(m_split->sizes().value(0), scaled(120 + 120 * int(wanted)));
+        m_split->setSizes({std::min(upper, whole * 7 / 10), std::max(whole - upper, whole * 3 / 10)});
     }
-    const auto field = fieldNamed(m_document.programme(), m_fields[std::size_t(at)]);
-    if (!field) return m_chart->clear();
-    const ResourceDemand demand = m_findings->of(*line, DemandBy(m_by->currentIndex()), *field);
-    QString detail =
-        line->quantity
-            ? tr("%1 in all")
-                  .arg((demandFigure(demand.sum.hours, 0) + QLatin1Char(' ') + show::text(line->unit)).trimmed())
-            : tr("%1 hours in all").arg(demandFigure(demand.sum.hours, 0));
-    if (line->daysOver > 0) detail = tr("over on %1 to come").arg(show::countOf(line->daysOver, "day", "days"));
+    while (m_charts.size() > wanted) {
+        delete m_charts.back();
+        m_charts.pop_back();
+    }
+    while (m_charts.size() < wanted) addChart();
+    m_active = std::min(m_active, m_charts.size() - 1);
+    const auto field = at < 0 ? std::nullopt : fieldNamed(m_document.programme(), m_fields[std::size_t(at)]);
+    if (!m_findings || m_lines.empty() || !field) {
+        m_lines.clear();
+        m_band->setResource({}, false);
+        return chart().clear();
+    }
+    const ResourceLine* line = m_list->current();
     const bool everybody = line->place == ResourceLine::everybody;
     m_band->setResource(everybody ? std::string() : line->name, line->supply.has_value());
     presentAfter();
-    m_chart->present(everybody ? tr("Everybody") : show::text(line->name), detail, demand, line->quantity);
+    m_presenting = true;
+    for (std::size_t i = 0; i < m_lines.size(); ++i) presentOne(i, *field);
+    m_presenting = false;
+    daysChosen(m_charts[m_active]);
+    findCurves();
+}
+
+void LabourStage::presentOne(std::size_t chart, const ViewField& field) {
+    const ResourceLine& line = *m_lines[chart];
+    const ResourceDemand demand = m_findings->of(line, DemandBy(m_by->currentIndex()), field);
+    QString detail =
+        line.quantity
+            ? tr("%1 in all")
+                  .arg((demandFigure(demand.sum.hours, 0) + QLatin1Char(' ') + show::text(line.unit)).trimmed())
+            : tr("%1 hours in all").arg(demandFigure(demand.sum.hours, 0));
+    if (line.daysOver > 0) detail = tr("over on %1 to come").arg(show::countOf(line.daysOver, "day", "days"));
+    m_charts[chart]->present(line.place == ResourceLine::everybody ? tr("Everybody") : show::text(line.name), detail,
+                             demand, line.quantity);
+}
+
+/// Sums are worked out beside the window, since they ask for late dates and for what was agreed.
+void LabourStage::findCurves() {
+    if (!m_sums->isChecked() || !m_findings || m_lines.empty()) {
+        m_summing.stop();
+        m_curves.list.clear();
+        return presentCurves();
+    }
+    std::vector<std::vector<std::string>> names;
+    for (const ResourceLine* line : m_lines) {
+        auto& list = names.emplace_back();
+        if (line->place != ResourceLine::everybody) {
+            list.push_back(line->name);
+            continue;
+        }
+        for (const ResourceLine& one : m_findings->lines())
+            if (one.kind == ResourceKind::trade && !one.quantity && one.place != ResourceLine::everybody)
+                list.push_back(one.name);
+    }
+    m_summing.start(
+        m_document.patience(),
+        [known = m_curves, names, agreed = agreedPlanOf(m_document), programme = m_document.sharedProgramme(),
+         dates = m_document.sharedSchedule()](WorkWatch&) {
+            Curves curves = known;
+            curves.list.clear();
+            if (!curves.source) {
+                const AgreedPlan plan = agreed();
+                if (!plan.state.schedule->ok()) return curves;
+                curves.agreed = plan.name;
+                curves.source = std::make_shared<const SumsOfDemand>(
+                    SumsOfDemand::State{programme, dates},
+                    SumsOfDemand::State{plan.state.programme, plan.state.schedule});
+            }
+            for (const auto& list : names) curves.list.push_back(curves.source->of(list));
+            return curves;
+        },
+        [this](Curves curves) {
+            m_curves = std::move(curves);
+            presentCurves();
+        });
+}
+
+void LabourStage::presentCurves() {
+    for (std::size_t i = 0; i < m_charts.size(); ++i) {
+        DemandCurves curves;
+        if (i < m_curves.list.size()) {
+            const SumCurves& found = m_curves.list[i];
+            curves = {found.early, found.late, found.agreed, found.earned};
+        }
+        m_charts[i]->setCurves(std::move(curves), m_curves.agreed);
+    }
 }
 
 /// What would be needed after levelling, as a line over the histogram.
@@ -314,12 +429,15 @@ void LabourStage::presentAfter() {
             corners.back().second = step.second;
         else
             corners.push_back(step);
-    m_chart->setAfter(std::move(corners));
+    for (std::size_t i = 0; i < m_charts.size(); ++i)
+        m_charts[i]->setAfter(i < m_lines.size() && m_lines[i] == line ? corners
+                                                                       : std::vector<std::pair<Date, double>>{});
 }
 
 void LabourStage::presentRows() {
-    const ResourceLine* line = m_list->current();
-    const auto days = m_chart->chosenDays();
+    const ResourceLine* line = m_active < m_lines.size() ? m_lines[m_active] : nullptr;
+    const auto days = m_charts[m_active]->chosenDays();
+    m_band->setDay(days ? std::optional(days->first) : std::nullopt);
     if (!m_findings || !line || !days) {
         m_span->clear();
         return m_rows->present({}, m_document.sharedProgramme());

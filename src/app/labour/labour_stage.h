@@ -6,10 +6,13 @@
 #include "app/base/view_state.h"
 #include "app/labour/labour_findings.h"
 #include "app/window/stage.h"
+#include "core/labour/sum_curves.h"
 
 class QComboBox;
 class QLabel;
 class QLineEdit;
+class QPushButton;
+class QSplitter;
 class QStackedWidget;
 
 namespace yarrin {
@@ -40,7 +43,9 @@ public:
     void chooseNamed(const QString& name) override;
     [[nodiscard]] bool isWorking() const override;
     [[nodiscard]] LabourFindings* findings() const { return m_findings.get(); }
-    [[nodiscard]] DemandChart& chart() const { return *m_chart; }
+    [[nodiscard]] DemandChart& chart() const { return *m_charts.front(); }
+    /// One below the other, of the resources that are selected.
+    [[nodiscard]] const std::vector<DemandChart*>& charts() const { return m_charts; }
     [[nodiscard]] DemandRows& rows() const { return *m_rows; }
     [[nodiscard]] ResourceList& list() const { return *m_list; }
     [[nodiscard]] LevelBand& band() const { return *m_band; }
@@ -64,6 +69,11 @@ private:
     void presentChart();
     void presentRows();
     void presentAfter();
+    void presentOne(std::size_t chart, const ViewField& field);
+    DemandChart* addChart();
+    void daysChosen(DemandChart* chart);
+    void findCurves();
+    void presentCurves();
 
     Document& m_document;
     ViewState& m_state;
@@ -75,7 +85,12 @@ private:
     TabRow* m_which = nullptr;
     QLabel* m_empty = nullptr;
     ResourceList* m_list = nullptr;
-    DemandChart* m_chart = nullptr;
+    std::vector<DemandChart*> m_charts;       ///< those that show; the first always does
+    std::vector<const ResourceLine*> m_lines; ///< of each of them
+    std::size_t m_active = 0;                 ///< in which days were chosen last
+    QWidget* m_chartBox = nullptr;
+    QSplitter* m_split = nullptr;
+    QPushButton* m_sums = nullptr;
     LevelBand* m_band = nullptr;
     QLabel* m_span = nullptr;
     DemandRows* m_rows = nullptr;
@@ -87,7 +102,16 @@ private:
     std::shared_ptr<LabourFindings> m_findings;
     std::shared_ptr<LabourFindings> m_after; ///< as it would be after levelling
     bool m_stale = true;
+    bool m_presenting = false;
+    /// Sums of what shows, and what they are worked out from.
+    struct Curves {
+        std::shared_ptr<const SumsOfDemand> source;
+        QString agreed;
+        std::vector<SumCurves> list; ///< by chart
+    };
+    Curves m_curves;
     Beside<std::shared_ptr<LabourFindings>> m_working;
+    Beside<Curves> m_summing;
 };
 
 } // namespace yarrin

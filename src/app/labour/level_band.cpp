@@ -22,8 +22,9 @@ QString leftText(const LevelResult& result) {
 
 } // namespace
 
-LevelBand::LevelBand(Document& document, QWidget* parent)
-    : QWidget(parent), m_document(document), m_words(new QLabel(this)), m_working(this, [this] { refresh(); }) {
+LevelBand::LevelBand(Document& document, ViewState& state, QWidget* parent)
+    : QWidget(parent), m_document(document), m_state(state), m_words(new QLabel(this)),
+      m_working(this, [this] { refresh(); }) {
     setObjectName(QStringLiteral("levelBand"));
     setAttribute(Qt::WA_StyledBackground);
     auto* line = new QHBoxLayout(this);
@@ -44,6 +45,9 @@ LevelBand::LevelBand(Document& document, QWidget* parent)
         one->setMenu(menu);
         line->addWidget(one);
     }
+    m_options = button(tr("Options"), "levelOptions");
+    buildOptions();
+    line->addWidget(m_options);
     m_words->setObjectName(QStringLiteral("levelWords"));
     m_words->setWordWrap(false);
     m_words->setSizePolicy(QSizePolicy::Ignored, QSizePolicy::Preferred);
@@ -77,12 +81,49 @@ void LevelBand::setResource(const std::string& name, bool limited) {
     refresh();
 }
 
-void LevelBand::propose(LevelWay way, bool all) {
-    drop();
-    m_way = way;
+/// What stays as it was chosen while the window is open.
+void LevelBand::buildOptions() {
+    auto* menu = new QMenu(m_options);
+    const auto add = [&](const QString& text, const char* name, const QString& tip, bool on = false) {
+        QAction* action = menu->addAction(text);
+        action->setObjectName(QLatin1String(name));
+        action->setCheckable(true);
+        action->setChecked(on);
+        action->setToolTip(tip);
+        // What was proposed under other options says nothing any more.
+        connect(action, &QAction::toggled, this, &LevelBand::drop);
+        return action;
+    };
+    menu->setToolTipsVisible(true);
+    m_wholeDays = add(tr("To where a &day of work begins"), "levelWholeDays", tr("Otherwise by the hour"), true);
+    m_fromDay = add(tr("Only what starts from the &chosen days on"), "levelFromDay",
+                    tr("What starts before the days chosen in the histogram stays"));
+    menu->addSeparator();
+    m_leave = add(tr("&Leave what is selected where it is"), "levelLeave", {});
+    m_first = add(tr("What is selected comes &first"), "levelFirst",
+                  tr("Within what is on site: it has people and plant before others, and so has what leads to it"));
+    m_split = add(tr("Work may be &split"), "levelSplit",
+                  tr("Within what is on site: work may rest for whole days between days of work"));
+    m_options->setMenu(menu);
+}
+
+LevelOptions LevelBand::options(LevelWay way, bool all) const {
     LevelOptions options;
     options.way = way;
     if (!all) options.resources = {m_resource};
+    options.wholeDays = m_wholeDays->isChecked();
+    if (m_fromDay->isChecked()) options.from = m_day;
+    if (m_leave->isChecked()) options.leave = m_state.selection();
+    if (way == LevelWay::insideFloat) return options;
+    options.split = m_split->isChecked();
+    if (m_first->isChecked()) options.first = m_state.selection();
+    return options;
+}
+
+void LevelBand::propose(LevelWay way, bool all) {
+    drop();
+    m_way = way;
+    const LevelOptions options = this->options(way, all);
     m_words->setText(tr("Looking for a better order…"));
     m_working.start(
         m_document.patience(),
@@ -115,6 +156,9 @@ QString LevelBand::summary(const LevelResult& result) const {
         return result.left.empty() ? tr("Nothing would get better.")
                                    : tr("Nothing would get better: %1.").arg(leftText(result));
     QStringList parts{tr("%1 held").arg(show::countOf(qint64(result.moves.size()), "activity", "activities"))};
+    const auto apart = std::count_if(result.moves.begin(), result.moves.end(),
+                                     [](const LevelMove& move) { return !move.pauses.empty(); });
+    if (apart > 0) parts << tr("%1 of them split").arg(apart);
     if (result.peaks.size() == 1) {
         const LevelPeak& peak = result.peaks.front();
         parts << tr("peak %1 → %2").arg(demandFigure(peak.before), demandFigure(peak.after));
@@ -171,8 +215,7 @@ void LevelBand::takeOff() {
 void LevelBand::refresh() {
     const bool working = m_working.isRunning(), can = m_proposal && !m_proposal->moves.empty();
     const auto& activities = m_document.programme().activities;
-    const bool held = std::any_of(activities.begin(), activities.end(),
-                                  [](const Activity& activity) { return activity.levelledFrom.has_value(); });
+    const bool held = std::any_of(activities.begin(), activities.end(), heldByLevelling);
     m_stop->setVisible(working);
     for (auto* one : {m_try, m_keep}) one->setVisible(can && !working);
     m_drop->setVisible(m_proposal && !working);
@@ -180,6 +223,7 @@ void LevelBand::refresh() {
     const bool dated = m_document.schedule().ok();
     m_inside->setEnabled(dated && !working);
     m_within->setEnabled(dated && !working);
+    m_options->setEnabled(!working);
     for (QAction* action : m_inside->menu()->actions())
         if (action->objectName().endsWith(QLatin1String("One"))) action->setEnabled(!m_resource.empty());
     for (QAction* action : m_within->menu()->actions())

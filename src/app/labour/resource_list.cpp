@@ -4,6 +4,7 @@
 
 #include "app/base/format.h"
 #include "app/base/look.h"
+#include "app/base/resource_drop.h"
 #include "app/labour/demand_figure.h"
 
 #include <QPainter>
@@ -80,13 +81,32 @@ ResourceList::ResourceList(QWidget* parent) : QListWidget(parent) {
     setFrameShape(QFrame::NoFrame);
     setUniformItemSizes(true);
     setProperty("ground", "paper");
+    setSelectionMode(ExtendedSelection);
+    setDragEnabled(true);
+    setDragDropMode(DragOnly);
     connect(&lookChanges(), &LookChanges::changed, this, [this] { scheduleDelayedItemsLayout(); });
     connect(this, &QListWidget::currentRowChanged, this, [this](int row) {
         const ResourceLine* line = lineAt(row);
         if (m_filling || !line) return;
         m_name = line->name;
-        emit chosen();
     });
+    connect(this, &QListWidget::itemSelectionChanged, this, [this] {
+        if (!m_filling && current()) emit chosen();
+    });
+}
+
+std::vector<const ResourceLine*> ResourceList::selected() const {
+    std::vector<const ResourceLine*> lines;
+    for (int row = 0; row < count(); ++row)
+        if (item(row)->isSelected() || row == currentRow())
+            if (const ResourceLine* line = lineAt(row)) lines.push_back(line);
+    return lines;
+}
+
+QMimeData* ResourceList::mimeData(const QList<QListWidgetItem*>& items) const {
+    const ResourceLine* line = items.isEmpty() ? nullptr : lineAt(row(items.front()));
+    if (!line || line->place == ResourceLine::everybody) return nullptr;
+    return draggedResource(show::text(line->name));
 }
 
 const ResourceLine* ResourceList::lineAt(int row) const {

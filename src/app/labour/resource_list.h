@@ -24,8 +24,14 @@ public:
     [[nodiscard]] const ResourceLine* lineAt(int row) const;
     [[nodiscard]] QString headingAt(int row) const;
 
+    /// The chosen line and what else is selected, in the order of the list.
+    [[nodiscard]] std::vector<const ResourceLine*> selected() const;
+
 signals:
     void chosen();
+
+protected:
+    [[nodiscard]] QMimeData* mimeData(const QList<QListWidgetItem*>& items) const override;
 
 private:
     std::vector<const ResourceLine*> m_rows; ///< null for a heading

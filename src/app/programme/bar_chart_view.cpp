@@ -7,6 +7,7 @@
 #include "app/programme/link_line.h"
 #include "app/table/activity_model.h"
 #include "chart/paint/bar_painter.h"
+#include "core/model/resource_book.h"
 #include "edit/activity_edits.h"
 #include "edit/link_edits.h"
 
@@ -530,6 +531,7 @@ QString BarChartView::tip(const BarHit& hit) const {
                             show::finishDate(figures.earlyFinish));
     const Minutes day = m_document.schedule().calendarOf(figures).dayMinutes();
     if (figures.totalFloat) text += tr("\nfloat %1").arg(show::daysWithUnit(*figures.totalFloat, day));
+    if (figures.state == NodeState::notStarted && heldByLevelling(activity)) text += tr("\nheld by levelling");
     if (activity.constraint) {
         text += QLatin1Char('\n') + constraintText(*activity.constraint);
         if (hit.pin) text += tr(": a click takes it off");

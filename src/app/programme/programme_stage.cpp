@@ -3,8 +3,11 @@
 #include "app/programme/programme_stage.h"
 
 #include "app/base/look.h"
+#include "app/base/resource_drop.h"
+#include "app/base/tab_row.h"
 #include "app/programme/bar_chart_view.h"
 #include "app/programme/overview.h"
+#include "app/soundness/soundness_page.h"
 #include "app/table/activity_table.h"
 #include "app/table/inline_message.h"
 #include "chart/paint/bar_painter.h"
@@ -16,6 +19,7 @@
 #include <QScrollBar>
 #include <QShortcut>
 #include <QSplitter>
+#include <QStackedWidget>
 #include <QVBoxLayout>
 
 #include <utility>
@@ -23,7 +27,7 @@
 namespace yarrin {
 
 ProgrammeStage::ProgrammeStage(Document& document, ViewState& state, QWidget* parent)
-    : Stage(parent), m_document(document), m_notice(new NoticeBar(this)),
+    : Stage(parent), m_document(document), m_state(state), m_notice(new NoticeBar(this)),
       m_table(new ActivityTable(document, state, false, this)),
       m_chart(new BarChartView(document, state, m_table->activities(), this)),
       m_overview(new Overview(document, state, m_table->activities(), this)), m_empty(new QWidget(this)),
@@ -62,12 +66,7 @@ ProgrammeStage::ProgrammeStage(Document& document, ViewState& state, QWidget* pa
         new QShortcut(QKeySequence(Qt::Key_Insert), m_empty, nullptr, nullptr, Qt::WidgetWithChildrenShortcut);
     connect(insert, &QShortcut::activated, first, &QPushButton::click);
 
-    auto* layout = new QVBoxLayout(this);
-    layout->setContentsMargins(0, 0, 0, 0);
-    layout->setSpacing(0);
-    layout->addWidget(m_empty, 1);
-    layout->addWidget(splitter, 1);
-    layout->addWidget(m_overview);
+    buildPages();
     const auto reach = [this] {
         const auto [from, to] = m_chart->extent();
         m_overview->setReach(from - 7 * minutesPerDay, to + 7 * minutesPerDay, m_chart->viewport()->width());
@@ -93,6 +92,7 @@ ProgrammeStage::ProgrammeStage(Document& document, ViewState& state, QWidget* pa
             &QScrollBar::setValue);
     connect(m_chart->verticalScrollBar(), &QScrollBar::valueChanged, m_table->verticalScrollBar(),
             &QScrollBar::setValue);
+    acceptResources();
     connect(m_table, &GridView::refused, m_notice, &NoticeBar::say);
     connect(m_table, &ActivityTable::question, m_notice, &NoticeBar::ask);
     connect(m_chart, &BarChartView::drawn, m_table, &ActivityTable::addDrawn);
@@ -100,7 +100,79 @@ ProgrammeStage::ProgrammeStage(Document& document, ViewState& state, QWidget* pa
     connect(m_chart, &BarChartView::message, m_notice, &NoticeBar::say);
 }
 
+/// Bars, and what can be said of the network as a whole. The row of their names stands in the corner of the axis.
+void ProgrammeStage::buildPages() {
+    auto* bars = new QWidget(this);
+    auto* column = new QVBoxLayout(bars);
+    column->setContentsMargins(0, 0, 0, 0);
+    column->setSpacing(0);
+    column->addWidget(m_empty, 1);
+    column->addWidget(m_splitter, 1);
+    column->addWidget(m_overview);
+    m_soundness = new SoundnessPage(m_document, m_state, this);
+    auto* below = new QWidget(this);
+    auto* sound = new QVBoxLayout(below);
+    sound->setContentsMargins(0, scaled(34), 0, 0);
+    sound->addWidget(m_soundness);
+    m_pages = new QStackedWidget(this);
+    m_pages->addWidget(bars);
+    m_pages->addWidget(below);
+    auto* layout = new QVBoxLayout(this);
+    layout->setContentsMargins(0, 0, 0, 0);
+    layout->addWidget(m_pages);
+    m_tabs = new TabRow({{tr("Bars"), "programmeBars"}, {tr("Soundness"), "programmeSoundness"}}, this);
+    m_tabs->setCurrent(0);
+    m_tabs->move(scaled(6), scaled(4));
+    m_tabs->adjustSize();
+    connect(m_tabs, &TabRow::chosen, this, [this](int page) { show(Page(page)); });
+    connect(m_soundness, &SoundnessPage::revealWanted, this, &ProgrammeStage::reveal);
+    connect(m_soundness, &SoundnessPage::refused, m_notice, &NoticeBar::say);
+    connect(m_soundness, &SoundnessPage::told, m_notice, &NoticeBar::tell);
+    connect(m_soundness, &SoundnessPage::question, m_notice, &NoticeBar::ask);
+}
+
+void ProgrammeStage::show(Page page) {
+    m_pages->setCurrentIndex(int(page));
+    m_tabs->setCurrent(int(page));
+    m_tabs->raise();
+    focusMain();
+}
+
+ProgrammeStage::Page ProgrammeStage::page() const {
+    return Page(m_pages->currentIndex());
+}
+
+void ProgrammeStage::showNamed(const QString& name) {
+    show(name == QLatin1String("soundness") ? Page::soundness : Page::bars);
+}
+
+bool ProgrammeStage::isWorking() const {
+    return m_soundness->isWorking();
+}
+
+/// Resources may be let go on rows of the table and on bars.
+void ProgrammeStage::acceptResources() {
+    const auto accept = [&](QAbstractScrollArea* over, auto rowAt) {
+        auto* drop = new ResourceDrop(m_document, m_state, over, [this, over, rowAt](const QPoint& at) {
+            const auto [row, top] = rowAt(at.y());
+            return std::pair(m_table->activities().activityAt(row),
+                             QRect(0, top, over->viewport()->width(), m_state.rowHeight()));
+        });
+        connect(drop, &ResourceDrop::refused, m_notice, &NoticeBar::say);
+        connect(drop, &ResourceDrop::told, m_notice, &NoticeBar::tell);
+    };
+    accept(m_table, [this](int y) {
+        const int row = m_table->rowAt(y);
+        return std::pair(row, row < 0 ? 0 : m_table->rowViewportPosition(row));
+    });
+    accept(m_chart, [this](int y) {
+        const int top = m_chart->verticalScrollBar()->value(), row = (y + top) / m_state.rowHeight();
+        return std::pair(row, row * m_state.rowHeight() - top);
+    });
+}
+
 void ProgrammeStage::focusMain() {
+    if (page() == Page::soundness) return m_soundness->setFocus();
     if (m_empty->isHidden())
         m_table->setFocus();
     else

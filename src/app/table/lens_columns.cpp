@@ -115,7 +115,7 @@ ActivityColumn restsColumn() {
 
 ActivityColumn needsColumn() {
     ActivityColumn c = phraseColumn(
-        "needs", "Needs", 180, [](Cell x) { return needsText(x.programme, x.activity); }, setNeeds);
+        "needs", "Needs", 180, [](Cell x) { return needsText(x.programme, x.activity.needs); }, setNeeds);
     c.editable = [](Cell x) { return !isMilestone(x.activity.kind); };
     return c;
 }

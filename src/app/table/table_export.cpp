@@ -4,6 +4,7 @@
 
 #include "app/base/format.h"
 #include "core/model/describe/texts.h"
+#include "core/model/resource_book.h"
 #include "core/model/words.h"
 #include "core/quantity/bill.h"
 #include "core/quantity/units.h"
@@ -59,7 +60,8 @@ Sheet billSheet(const Programme& p) {
     Sheet sheet;
     sheet.name = "Bill";
     auto& head = sheet.rows.emplace_back();
-    for (const char* title : {"Item", "Description", "Unit", "Quantity", "Placed", "Left", "Rate", "Location", "Group"})
+    for (const char* title :
+         {"Item", "Description", "Unit", "Quantity", "Placed", "Left", "Rate", "Location", "Group", "Materials"})
         head.push_back(words(title));
     const auto placed = placedOf(p);
     for (std::size_t i = 0; i < p.bill.size(); ++i) {
@@ -68,7 +70,8 @@ Sheet billSheet(const Programme& p) {
         const BreakdownNode* group = p.breakdown.row(item.breakdown);
         sheet.rows.push_back({words(item.key), words(item.description), words(item.unit), figure(item.quantity),
                               figure(placed[i].placed), figure(placed[i].left), figure(item.rate),
-                              words(place ? place->name : ""), words(group ? group->name : "")});
+                              words(place ? place->name : ""), words(group ? group->name : ""),
+                              words(needsText(p, item.materials))});
     }
     return sheet;
 }

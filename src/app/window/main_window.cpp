@@ -109,6 +109,7 @@ MainWindow::MainWindow(QSettings& settings, Dialogs& dialogs, Date today)
     m_document.setWaiter([this](const QString& what, const LongJob& job) { m_longWork->wait(what, job); });
 
     connect(m_rail, &Rail::chosen, this, [this](int index) { go(Place(index)); });
+    connect(m_rail, &Rail::opened, this, [this](int index) { go(Place(index)); });
     connect(m_standing, &Standing::undoRequested, &m_document, &Document::undo);
     connect(&m_document, &Document::notUndone, this,
             [this](const QString& reason) { say(tr("Nothing was taken back. %1").arg(reason)); });
@@ -271,10 +272,16 @@ void MainWindow::tell(const QString& text) {
     stage().notice().tell(text);
 }
 
+bool MainWindow::isWorking() {
+    return stage().isWorking() || m_card->isWorking();
+}
+
 void MainWindow::reveal(ActivityId id) {
     if (id != m_state.current()) leaveSpot();
-    table().reveal(id);
-    table().setFocus();
+    ActivityTable& rows = table();
+    if (m_stack->currentIndex() == int(Place::programme)) programmeStage().show(ProgrammeStage::Page::bars);
+    rows.reveal(id);
+    rows.setFocus();
     const std::size_t index = m_document.programme().activities.indexOf(id);
     if (m_stack->currentIndex() != int(Place::programme) || index >= m_document.schedule().activities.size()) return;
     // A bar out of sight is brought to a quarter of the chart.

@@ -53,8 +53,8 @@ public:
     /// Where programmes without a name are kept, who is working and what the time is. What an ended program left behind
     /// there is offered.
     void setKeeping(Keeping keeping);
-    /// Whether the stage in sight still works something out.
-    [[nodiscard]] bool isWorking() { return stage().isWorking(); }
+    /// Whether the stage in sight, or the card, still works something out.
+    [[nodiscard]] bool isWorking();
     /// Opens a file; what keeps it from being read is said in place and the open programme stays.
     bool openFile(const QString& path);
     /// Another day has begun: the clocks of notices go by it.

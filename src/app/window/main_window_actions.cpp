@@ -188,6 +188,10 @@ void MainWindow::buildChartActions(QMenu& menu) {
     overview->setCheckable(true);
     overview->setChecked(true);
     menu.addAction(overview);
+    menu.addAction(action(QStringLiteral("checkSoundness"), tr("Check &soundness"), QKeySequence(Qt::Key_F8), [this] {
+        go(Place::programme);
+        programmeStage().show(ProgrammeStage::Page::soundness);
+    }));
     menu.addAction(action(QStringLiteral("hideOutline"), tr("No &outline below the bars"), {},
                           [this] { m_state.setOutline({}); }));
     QAction* narrow = action(

@@ -85,7 +85,7 @@ Stage* MainWindow::makeStage(Place place) {
             wanted.stretched = follows;
             prefer(wanted);
         });
-        return stage;
+        return revealing(stage);
     }
     case Place::labour:
         return revealing(new LabourStage(m_document, m_state, m_dialogs));

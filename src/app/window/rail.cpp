@@ -3,7 +3,11 @@
 #include "app/window/rail.h"
 
 #include "app/base/look.h"
+#include "app/base/resource_drop.h"
 
+#include <QDragEnterEvent>
+#include <QDragLeaveEvent>
+#include <QDragMoveEvent>
 #include <QKeyEvent>
 #include <QMouseEvent>
 #include <QPainter>
@@ -17,6 +21,12 @@ Rail::Rail(std::vector<Entry> entries, QWidget* parent) : QWidget(parent), m_ent
     keepWidth(this, 76);
     setMouseTracking(true);
     setFocusPolicy(Qt::TabFocus);
+    setAcceptDrops(true);
+    m_resting.setSingleShot(true);
+    m_resting.setInterval(350);
+    connect(&m_resting, &QTimer::timeout, this, [this] {
+        if (m_hover >= 0 && m_hover != m_current) emit opened(m_hover);
+    });
 }
 
 void Rail::setCurrent(int index) {
@@ -55,15 +65,39 @@ void Rail::paintEvent(QPaintEvent*) {
     }
 }
 
-void Rail::mousePressEvent(QMouseEvent* event) {
+int Rail::entryAt(const QPoint& at) const {
     for (int i = 0; i < int(m_entries.size()); ++i)
-        if (entryRect(i).contains(event->pos())) emit chosen(i);
+        if (entryRect(i).contains(at)) return i;
+    return -1;
+}
+
+void Rail::mousePressEvent(QMouseEvent* event) {
+    if (const int at = entryAt(event->pos()); at >= 0) emit chosen(at);
 }
 
 void Rail::mouseMoveEvent(QMouseEvent* event) {
+    m_hover = entryAt(event->pos());
+    update();
+}
+
+/// Nothing can be let go on the rail itself.
+void Rail::dragEnterEvent(QDragEnterEvent* event) {
+    if (!resourceIn(*event->mimeData()).isEmpty()) event->accept();
+}
+
+void Rail::dragMoveEvent(QDragMoveEvent* event) {
+    const int at = entryAt(event->position().toPoint());
+    if (at != m_hover) {
+        m_hover = at;
+        m_resting.start();
+        update();
+    }
+    event->ignore();
+}
+
+void Rail::dragLeaveEvent(QDragLeaveEvent*) {
+    m_resting.stop();
     m_hover = -1;
-    for (int i = 0; i < int(m_entries.size()); ++i)
-        if (entryRect(i).contains(event->pos())) m_hover = i;
     update();
 }
 

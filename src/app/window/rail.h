@@ -2,6 +2,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
 
+#include <QTimer>
 #include <QWidget>
 
 #include <vector>
@@ -25,6 +26,8 @@ public:
 
 signals:
     void chosen(int index);
+    /// Something that was taken hold of rests on a stage: it opens, so that it can be let go there.
+    void opened(int index);
 
 protected:
     void paintEvent(QPaintEvent* event) override;
@@ -32,11 +35,16 @@ protected:
     void mouseMoveEvent(QMouseEvent* event) override;
     void leaveEvent(QEvent* event) override;
     void keyPressEvent(QKeyEvent* event) override;
+    void dragEnterEvent(QDragEnterEvent* event) override;
+    void dragMoveEvent(QDragMoveEvent* event) override;
+    void dragLeaveEvent(QDragLeaveEvent* event) override;
 
 private:
+    [[nodiscard]] int entryAt(const QPoint& at) const;
     std::vector<Entry> m_entries;
     int m_current = 0;
     int m_hover = -1;
+    QTimer m_resting; ///< of what is dragged over a stage
 };
 
 } // namespace yarrin

@@ -2,6 +2,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "chart/layout/bar_layout.h"
 
+#include "core/model/resource_book.h"
+
 #include <algorithm>
 #include <cmath>
 
@@ -46,6 +48,7 @@ BarShape barOf(const BarRequest& request, std::size_t rowIndex) {
         bar.pinStart = boundsStart(activity.constraint->type);
         bar.pinFinish = !bar.pinStart;
     }
+    bar.levelled = figures.state == NodeState::notStarted && heldByLevelling(activity);
     if (figures.state == NodeState::notStarted && !bar.diamond && !activity.pauses.empty()) {
         const WorkCalendar& calendar = request.schedule.calendarOf(figures);
         const Minutes start = calendar.worked(figures.earlyStart);

@@ -41,6 +41,7 @@ struct BarShape {
     bool negativeFloat = false;
     bool pinStart = false;
     bool pinFinish = false;
+    bool levelled = false; ///< levelling holds it or splits it
 };
 
 struct HammockShape {

@@ -62,6 +62,25 @@ DemandLayout layoutDemand(const DemandPicture& picture, const TimeScale& scale, 
         }
         return line;
     };
+    const DemandCurves& curves = picture.curves;
+    double total = 0;
+    for (const SumCurve* curve : {&curves.early, &curves.late, &curves.agreed, &curves.earned})
+        if (!curve->empty()) total = std::max(total, curve->back().second);
+    if (total > 0) {
+        const auto sumY = [&](double sum) { return out.bottom - sum / total * (out.bottom - out.top); };
+        const auto laid = [&](const SumCurve& curve) {
+            std::vector<std::pair<double, double>> line;
+            for (const auto& [day, sum] : curve) line.emplace_back(scale.x(startOf(day)), sumY(sum));
+            return line;
+        };
+        out.early = laid(curves.early);
+        out.late = laid(curves.late);
+        out.agreed = laid(curves.agreed);
+        out.earned = laid(curves.earned);
+        const double apart = stepFor(total, std::clamp(int((out.bottom - out.top) / 34), 1, 8));
+        for (int i = 1; double(i) * apart <= total * (1 + 1e-9); ++i)
+            out.totals.emplace_back(sumY(double(i) * apart), double(i) * apart);
+    }
     out.supply = corners(picture.supply);
     out.after = corners(picture.after);
     if (!out.supply.empty())

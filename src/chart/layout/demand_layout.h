@@ -19,11 +19,22 @@ struct DemandStack {
     double excess = 0;
 };
 
+/// Hours (or quantities) up to the end of a day, each sum on the scale at the right.
+using SumCurve = std::vector<std::pair<Date, double>>;
+
+/// What is needed from the beginning on, beside the histogram.
+struct DemandCurves {
+    SumCurve early, late; ///< by early and by late dates
+    SumCurve agreed;      ///< of the programme that is measured against
+    SumCurve earned;      ///< of what was agreed, as far as it is done
+};
+
 /// All that a histogram shows of one resource.
 struct DemandPicture {
     std::vector<DemandStack> stacks;
     std::vector<std::pair<Date, double>> supply; ///< from a day on, in order
     std::vector<std::pair<Date, double>> after;  ///< the same of demand as it would be
+    DemandCurves curves;
 };
 
 struct DemandBox {
@@ -39,7 +50,9 @@ struct DemandLayout {
     std::vector<DemandBox> over;                   ///< what of a stack lies above supply
     std::vector<std::pair<double, double>> supply; ///< corners of its line
     std::vector<std::pair<double, double>> after;
-    std::vector<std::pair<double, double>> marks; ///< heights and the figures they stand for
+    std::vector<std::pair<double, double>> early, late, agreed, earned; ///< curves of sums
+    std::vector<std::pair<double, double>> totals;                      ///< heights of their figures
+    std::vector<std::pair<double, double>> marks;                       ///< heights and the figures they stand for
     std::optional<double> dataDate;
     std::vector<std::pair<double, double>> reach; ///< of each stack, from x to x
 };

@@ -95,14 +95,16 @@ MoneyLayout layoutMoney(const MoneyPicture& picture, double width, double height
     for (double sum = 0; sum <= most * (1 + 1e-9); sum += step) out.totals.emplace_back(y(sum), sum);
     if (picture.dataDate) out.dataDate = x(*picture.dataDate);
     double low = 0, high = 0;
-    for (const auto& [day, sum] : picture.cash) {
-        low = std::min(low, sum);
-        high = std::max(high, sum);
-    }
+    for (const MoneyCurve* of : {&picture.cash, &picture.cashPlanned})
+        for (const auto& [day, sum] : *of) {
+            low = std::min(low, sum);
+            high = std::max(high, sum);
+        }
     const double span = std::max(high - low, 1.0);
     const auto cashY = [&](double sum) { return out.cashTop + (high - sum) / span * (out.cashBottom - out.cashTop); };
     out.zero = cashY(0);
     out.cash = steps(picture.cash, x, cashY, out.right);
+    out.cashPlanned = steps(picture.cashPlanned, x, cashY, out.right);
     const double apart = evenStep(span, std::clamp(int((out.cashBottom - out.cashTop) / 18), 1, 6));
     for (double sum = std::ceil(low / apart) * apart; sum <= high * (1 + 1e-9); sum += apart)
         out.positions.emplace_back(cashY(sum), sum);

@@ -27,6 +27,7 @@ struct MoneyPicture {
     MoneyCurve spent, forecast;     ///< cost up to the data date, and from there on
     MoneyCurve early, late;         ///< as planned, by early and by late dates
     MoneyCurve cash;                ///< the position from a day on
+    MoneyCurve cashPlanned;         ///< as the programme that is measured against would have had it
     std::optional<Date> dataDate;
 };
 
@@ -45,7 +46,7 @@ struct MoneyLayout {
     std::vector<AxisCell> cells;        ///< months, named where there is room
     std::vector<MoneyBox> boxes;
     std::vector<std::array<double, 3>> values; ///< x, x, and the height of a month's value
-    MoneyLine spent, forecast, early, late, cash;
+    MoneyLine spent, forecast, early, late, cash, cashPlanned;
     std::vector<std::pair<double, double>> totals; ///< heights of the figures of sums; a month's are a fifth of them
     std::vector<std::pair<double, double>> positions;
     std::optional<double> dataDate;

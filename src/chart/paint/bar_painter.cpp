@@ -203,6 +203,16 @@ void paintPin(QPainter& painter, double x, const BarShape& bar, const Theme& the
     painter.drawEllipse(QPointF(x, bar.y - 2.5), 2.4, 2.4);
 }
 
+/// Three short lines in front of a bar that levelling holds, each shorter than the one below.
+void paintLevelled(QPainter& painter, const BarShape& bar, const Theme& theme) {
+    const double foot = bar.y + bar.height - 1.5, right = bar.x0 - 3;
+    painter.setPen(QPen(theme.accent, 1.4));
+    for (int step = 0; step < 3; ++step) {
+        const double y = crisp(foot - step * 3.5);
+        painter.drawLine(QPointF(right - 8 + step * 2.5, y), QPointF(right, y));
+    }
+}
+
 void paintBarShapes(QPainter& painter, const BarLayout& layout, const BarInk& ink) {
     for (const BarShape& bar : layout.bars) {
         const auto [urgent, urgentDone] = coloursOf(bar.tone, ink.theme);
@@ -247,6 +257,7 @@ void paintBarShapes(QPainter& painter, const BarLayout& layout, const BarInk& in
             for (const auto& [from, to] : bar.gaps)
                 painter.fillRect(QRectF(from, bar.y + bar.height / 2 - 0.5, to - from, 1), done);
         }
+        if (bar.levelled) paintLevelled(painter, bar, ink.theme);
         if (bar.pinStart) paintPin(painter, bar.x0, bar, ink.theme);
         if (bar.pinFinish) paintPin(painter, bar.x1, bar, ink.theme);
     }

@@ -6,6 +6,38 @@
 
 namespace yarrin {
 
+namespace {
+
+QPolygonF polygon(const std::vector<std::pair<double, double>>& line) {
+    QPolygonF points;
+    for (const auto& [x, y] : line) points << QPointF(x, y);
+    return points;
+}
+
+/// Sums by early and late dates as a band, what was agreed, and what of it is done.
+void paintCurves(QPainter& painter, const DemandLayout& layout, const Theme& t) {
+    if (layout.early.empty()) return;
+    QPolygonF band = polygon(layout.early);
+    for (auto point = layout.late.rbegin(); point != layout.late.rend(); ++point)
+        band << QPointF(point->first, point->second);
+    QColor veil = t.hammock;
+    veil.setAlphaF(0.16F);
+    painter.setPen(Qt::NoPen);
+    painter.setBrush(veil);
+    painter.drawPolygon(band);
+    painter.setBrush(Qt::NoBrush);
+    painter.setPen(QPen(t.hammock, 1.6));
+    painter.drawPolyline(polygon(layout.early));
+    painter.setPen(QPen(t.hammock, 1.2, Qt::DotLine));
+    painter.drawPolyline(polygon(layout.late));
+    painter.setPen(QPen(t.muted, 1.6, Qt::DashLine));
+    painter.drawPolyline(polygon(layout.agreed));
+    painter.setPen(QPen(t.accent, 2.4));
+    painter.drawPolyline(polygon(layout.earned));
+}
+
+} // namespace
+
 void paintDemand(QPainter& painter, const DemandLayout& layout, double width, const DemandInk& ink) {
     const Theme& t = ink.theme;
     painter.save();
@@ -38,6 +70,7 @@ void paintDemand(QPainter& painter, const DemandLayout& layout, double width, co
     for (const auto& [x, y] : layout.after) after << QPointF(x, y);
     painter.setPen(QPen(t.accent, 1.8, Qt::DashLine, Qt::FlatCap, Qt::MiterJoin));
     painter.drawPolyline(after);
+    paintCurves(painter, layout, t);
     painter.setRenderHint(QPainter::Antialiasing, false);
     painter.setPen(QPen(t.rule, 1));
     painter.drawLine(QPointF(0, layout.bottom), QPointF(width, layout.bottom));

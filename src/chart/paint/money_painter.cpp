@@ -57,6 +57,8 @@ void paintCash(QPainter& painter, const MoneyLayout& layout, const MoneyInk& ink
     painter.setBrush(Qt::NoBrush);
     painter.setPen(QPen(t.ink, 1.2));
     painter.drawPolyline(polygon(layout.cash));
+    painter.setPen(QPen(t.hammock, 1.4, Qt::DashLine));
+    painter.drawPolyline(polygon(layout.cashPlanned));
 }
 
 } // namespace

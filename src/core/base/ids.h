@@ -34,6 +34,8 @@ using CodeId = Id<struct CodeTag>;
 using LensId = Id<struct LensTag>;
 using ResourceId = Id<struct ResourceTag>;
 using CostEntryId = Id<struct CostEntryTag>;
+using SoundnessLimitId = Id<struct SoundnessLimitTag>;
+using SetAsideId = Id<struct SetAsideTag>;
 
 /// The highest id that a row of a file may have.
 inline constexpr std::uint32_t largestId = 0x7fffffffu;

@@ -59,4 +59,9 @@ namespace yarrin {
     return word;
 }
 
+/// "#2e7d77".
+[[nodiscard]] inline bool isColour(std::string_view text) {
+    return text.size() == 7 && text[0] == '#' && text.find_first_not_of("0123456789abcdef", 1) == std::string::npos;
+}
+
 } // namespace yarrin

@@ -47,7 +47,6 @@ struct Costs {
     std::vector<Unpriced> unpriced; ///< each resource once by activity, in the order of the programme
 };
 
-enum class AtDates { early, late };
 /// What a calculated programme costs: before the data date what was entered as cost to date, else what follows from
 /// what was done; after it what is left.
 [[nodiscard]] Costs costsOf(const Programme& programme, const Schedule& schedule, AtDates dates = AtDates::early);

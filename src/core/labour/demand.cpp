@@ -56,8 +56,9 @@ const Fraction& greater(const Fraction& a, const Fraction& b) {
 
 } // namespace
 
-Demand::Demand(const Programme& programme, const Schedule& schedule)
-    : m_programme(programme), m_schedule(schedule), m_book(programme), m_spans(workSpans(programme, schedule)),
+Demand::Demand(const Programme& programme, const Schedule& schedule, AtDates at)
+    : m_programme(programme), m_schedule(schedule), m_book(programme),
+      m_spans(at == AtDates::late ? lateSpans(programme, schedule) : workSpans(programme, schedule)),
       m_parts(m_book.size()), m_quantities(m_book.size()),
       m_spells(stretchOf(programme, schedule).first, stretchOf(programme, schedule).second),
       m_calendars(programme, m_cache) {
@@ -172,6 +173,43 @@ Fraction Demand::usedBefore(const DemandPart& part, Instant end) const {
     Fraction used = span.done * share(span.past, span.pastMinutes, span.pastAt - 1) +
                     (Fraction(1) - span.done) * share(span.ahead, span.aheadMinutes, span.aheadAt);
     return kept(used * part.number);
+}
+
+namespace {
+
+/// Minutes of work in runs before an instant.
+double minutesBefore(const WorkSpan& span, const std::vector<WorkRun>& runs, Instant end) {
+    Minutes minutes = 0;
+    for (const WorkRun& run : runs)
+        if (run.from < end) minutes += span.calendar->worked(std::min(run.to, end)) - span.calendar->worked(run.from);
+    return double(minutes);
+}
+
+} // namespace
+
+double Demand::before(const DemandPart& part, std::size_t resource, Instant end) const {
+    if (m_quantities[resource]) return usedBefore(part, end).toDouble();
+    const WorkSpan& span = m_spans[part.activity];
+    const double minutes =
+        minutesBefore(span, span.past, end) + minutesBefore(span, span.ahead, end) * span.pace.toDouble();
+    return part.number.toDouble() * minutes / 60;
+}
+
+double Demand::doneBefore(std::uint32_t activity, Instant end) const {
+    const WorkSpan& span = m_spans[activity];
+    if (span.done.sign() == 0) return 0;
+    const double share = span.pastMinutes == 0 ? double(span.pastAt - 1 < end)
+                                               : minutesBefore(span, span.past, end) / double(span.pastMinutes);
+    return share * span.done.toDouble();
+}
+
+std::optional<WorkRun> Demand::reachOf(std::size_t resource) const {
+    std::optional<WorkRun> reach;
+    for (const DemandPart& part : m_parts[resource])
+        for (const auto* runs : {&m_spans[part.activity].past, &m_spans[part.activity].ahead})
+            for (const WorkRun& run : *runs)
+                reach = reach ? WorkRun{std::min(reach->from, run.from), std::max(reach->to, run.to)} : run;
+    return reach;
 }
 
 Fraction Demand::usedOn(const DemandPart& part, Date day) const {

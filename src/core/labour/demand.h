@@ -35,7 +35,7 @@ struct DemandPart {
 /// programme and the schedule, calculated without errors, must outlive it.
 class Demand {
 public:
-    Demand(const Programme& programme, const Schedule& schedule);
+    Demand(const Programme& programme, const Schedule& schedule, AtDates at = AtDates::early);
 
     [[nodiscard]] const ResourceBook& book() const { return m_book; }
     [[nodiscard]] const std::vector<WorkSpan>& spans() const { return m_spans; }
@@ -54,6 +54,13 @@ public:
     [[nodiscard]] std::vector<DemandPart> at(const std::vector<std::size_t>& resources, Date day);
     /// The same for every activity that works at any time from one day to another: the greatest number it has there.
     [[nodiscard]] std::vector<DemandPart> within(std::size_t resource, Date first, Date last);
+
+    /// The hours, of quantities the quantity, that an activity's part comes to before an instant.
+    [[nodiscard]] double before(const DemandPart& part, std::size_t resource, Instant end) const;
+    /// The share of an activity's work that is done and was so before an instant.
+    [[nodiscard]] double doneBefore(std::uint32_t activity, Instant end) const;
+    /// From the first to the last instant at which a resource's parts work; none where nothing works.
+    [[nodiscard]] std::optional<WorkRun> reachOf(std::size_t resource) const;
 
     /// Days put together. Weeks start on Monday; the first and the last may be cut.
     [[nodiscard]] std::vector<DemandRow> rows(const std::vector<DemandRow>& days, DemandBy by, std::size_t resource);

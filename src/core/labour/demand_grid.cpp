@@ -3,6 +3,7 @@
 #include "core/labour/demand_grid.h"
 
 #include <algorithm>
+#include <tuple>
 
 namespace yarrin {
 
@@ -155,16 +156,21 @@ void DemandGrid::takeMeans(int days) {
 }
 
 const DemandGrid::Part* DemandGrid::misfit(const std::vector<Part>& parts) const {
+    const Part* first = nullptr;
     for (const Part& part : parts) {
+        if (first &&
+            std::tuple(first->day, first->from, first->resource) <= std::tuple(part.day, part.from, part.resource))
+            continue;
         const Row& row = m_rows[part.resource];
         const std::int64_t supply = supplyOn(row, part.day);
         if (supply < 0) continue;
-        if (part.amount > supply) return &part;
-        if (part.day >= int(row.days.size())) continue;
-        for (const Segment& s : row.days[std::size_t(part.day)].segments)
-            if (s.from < part.to && part.from < s.to && s.level + part.amount > supply) return &part;
+        bool over = part.amount > supply;
+        if (part.day < int(row.days.size()))
+            for (const Segment& s : row.days[std::size_t(part.day)].segments)
+                over = over || (s.from < part.to && part.from < s.to && s.level + part.amount > supply);
+        if (over) first = &part;
     }
-    return nullptr;
+    return first;
 }
 
 } // namespace yarrin

@@ -47,7 +47,7 @@ public:
     [[nodiscard]] Score score() const { return m_score; }
     void takeMeans(int days);
 
-    /// The first part that does not fit below the supply; none where all do.
+    /// The first part in time that does not fit below the supply; none where all do.
     [[nodiscard]] const Part* misfit(const std::vector<Part>& parts) const;
 
 private:

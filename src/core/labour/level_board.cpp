@@ -270,6 +270,38 @@ Instant LevelBoard::nextStart(std::uint32_t node, const Span& span) const {
     return m_wholeDays ? own.upStart(startOf(dateOf(span.start) + 1)) : own.startOfMinute(span.startWork + 60);
 }
 
+bool LevelBoard::splits(std::uint32_t i) const {
+    const Node& node = net().nodes[i];
+    if (!m_movable[i] || !m_pauses[i].empty() || node.finishBound > farPast) return false;
+    for (auto link = net().firstInto[i]; link < net().firstInto[i + 1]; ++link)
+        if (net().links[link].type == LinkType::ff || net().links[link].type == LinkType::sf) return false;
+    return true;
+}
+
+Span LevelBoard::laid(std::uint32_t node, Minutes startWork, Minutes length) const {
+    const WorkCalendar& own = calendar(node);
+    return {own.startOfMinute(startWork), own.endOfMinute(startWork + length), startWork, startWork + length};
+}
+
+std::pair<Minutes, Minutes> LevelBoard::dayOfWork(std::uint32_t node, Instant at) const {
+    constexpr Minutes wholeDay = 1440;
+    const WorkCalendar& own = calendar(node);
+    const auto& runs = runsOf(node);
+    // The run of work that goes on over a midnight, unless it goes on for good.
+    const auto over = [&](Instant midnight) -> const WorkRun* {
+        const auto run =
+            std::upper_bound(runs.begin(), runs.end(), midnight, [](Instant t, const WorkRun& r) { return t < r.to; });
+        return run != runs.end() && run->from < midnight && run->to - run->from < wholeDay ? &*run : nullptr;
+    };
+    const auto begin = [&](Date day) {
+        const WorkRun* run = over(startOf(day));
+        return own.worked(run ? run->to : startOf(day));
+    };
+    Date day = dateOf(at);
+    if (const WorkRun* run = over(startOf(day)); run && at < run->to) day = day + -1;
+    return {begin(day), begin(day + 1)};
+}
+
 Instant LevelBoard::horizon() const {
     return horizonOf(m_programme, m_before);
 }

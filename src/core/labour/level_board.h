@@ -47,6 +47,15 @@ public:
     void partsOf(std::uint32_t node, const Span& span, std::vector<DemandGrid::Part>& parts) const;
     /// The next start behind one that is tried: where a day of the node's calendar begins, else an hour of work on.
     [[nodiscard]] Instant nextStart(std::uint32_t node, const Span& span) const;
+    /// Whether a node's work may be split: it has no pauses of its own and nothing holds its finish.
+    [[nodiscard]] bool splits(std::uint32_t node) const;
+    /// Splits a node that may be: the grid counts no work in its pauses. Without any it is whole again.
+    void split(std::uint32_t node, std::vector<Pause> pauses) { m_pauses[node] = std::move(pauses); }
+    /// Where so many minutes of work and rest of a node lie that begin there.
+    [[nodiscard]] Span laid(std::uint32_t node, Minutes startWork, Minutes length) const;
+    /// Minutes of a node's calendar before and after the day of work that an instant lies in; a shift over midnight
+    /// belongs to the day on which it begins.
+    [[nodiscard]] std::pair<Minutes, Minutes> dayOfWork(std::uint32_t node, Instant at) const;
     /// Behind this nothing is looked for.
     [[nodiscard]] Instant horizon() const;
     /// Nothing starts earlier by levelling.

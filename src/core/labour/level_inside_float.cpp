@@ -33,7 +33,7 @@ public:
         out.after = m_board.grid().score().squares;
         for (const std::uint32_t node : m_board.order())
             if (m_board.movable(node) && m_board.at(node).start > m_board.place(node, farPast).start)
-                out.held.push_back({m_board.net().nodes[node].id, m_board.at(node).start});
+                out.held.push_back({m_board.net().nodes[node].id, m_board.at(node).start, {}});
         return out;
     }
 

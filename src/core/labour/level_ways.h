@@ -11,6 +11,7 @@ namespace yarrin {
 struct Held {
     ActivityId activity;
     Instant from;
+    std::vector<Pause> pauses; ///< where it is split
 };
 
 struct FloatLevelling {

@@ -6,9 +6,11 @@
 
 #include <algorithm>
 #include <future>
+#include <map>
 #include <numeric>
 #include <queue>
 #include <random>
+#include <set>
 
 namespace yarrin {
 
@@ -30,6 +32,7 @@ struct Attempt {
     Worth outcome;
     std::vector<Instant> starts; ///< by node; farPast where nothing is held
     std::vector<Span> at;
+    std::map<std::uint32_t, std::vector<Pause>> splits; ///< by node
 };
 
 /// Puts nodes one after the other, each where it first fits: every list of priorities gives one schedule.
@@ -38,8 +41,9 @@ public:
     Placer(const Programme& programme, const std::vector<std::size_t>& resources, const ResourceBook& book,
            const LevelOptions& options)
         : m_programme(programme), m_book(book),
-          m_board(programme, resources, book, options.from, options.leave, options.wholeDays), m_judge(judging()),
-          m_compiled(compile(m_judge, m_cache)) {
+          m_board(programme, resources, book, options.from, options.leave, options.wholeDays), m_split(options.split),
+          m_judge(judging()), m_compiled(compile(m_judge, m_cache)) {
+        findFirst(options.first);
         for (const std::uint32_t node : m_board.order())
             if (m_board.movable(node)) {
                 m_movable.push_back(node);
@@ -49,6 +53,7 @@ public:
             }
         m_base = std::make_unique<DemandGrid>(m_board.grid());
         for (const Node& node : m_compiled.network.nodes) m_bounds.push_back(node.startBound);
+        m_work = m_compiled.network.work;
     }
 
     [[nodiscard]] LevelBoard& board() { return m_board; }
@@ -58,15 +63,20 @@ public:
     Result<Attempt> attempt(const std::vector<double>& priority) {
         m_board.reset();
         m_board.grid() = *m_base;
+        for (const std::uint32_t node : m_splitNow) m_board.split(node, {});
+        m_splitNow.clear();
         Attempt out;
         const std::size_t count = m_board.net().nodes.size();
         out.starts.assign(count, farPast);
         m_waiting.assign(count, 0);
         for (std::uint32_t link = 0; link < m_board.net().links.size(); ++link) ++m_waiting[m_board.targetOf(link)];
-        using Ready = std::tuple<bool, double, std::uint32_t, std::uint32_t>;
+        using Ready = std::tuple<int, double, std::uint32_t, std::uint32_t>;
         std::priority_queue<Ready, std::vector<Ready>, std::greater<>> ready;
         const auto add = [&](std::uint32_t node) {
-            ready.push({m_board.movable(node), priority[node], m_board.rankOf(node), node});
+            ready.push({!m_board.movable(node) ? 0
+                        : m_first[node]        ? 1
+                                               : 2,
+                        priority[node], m_board.rankOf(node), node});
         };
         for (std::uint32_t node = 0; node < count; ++node)
             if (m_waiting[node] == 0) add(node);
@@ -88,28 +98,96 @@ public:
     [[nodiscard]] std::vector<Held> heldBy(const Attempt& attempt) const {
         std::vector<Held> held;
         for (const std::uint32_t node : m_board.order())
-            if (attempt.starts[node] > farPast) held.push_back({m_board.net().nodes[node].id, attempt.starts[node]});
+            if (attempt.starts[node] > farPast) {
+                const auto apart = attempt.splits.find(node);
+                held.push_back({m_board.net().nodes[node].id, attempt.starts[node],
+                                apart == attempt.splits.end() ? std::vector<Pause>{} : apart->second});
+            }
         return held;
     }
 
 private:
     std::optional<Error> fit(std::uint32_t node, Attempt& out) {
         const Span first = m_board.place(node, farPast);
-        Span span = first;
         DemandGrid::Part last{};
+        std::optional<Span> at = whole(node, first, last);
+        std::vector<Pause> pauses;
+        if (m_split && m_board.splits(node) && (!at || first.start < at->start)) {
+            const auto apart = split(node, first, pauses);
+            if (apart && (!at || apart->finish < at->finish))
+                at = apart;
+            else
+                pauses.clear();
+            m_board.split(node, pauses);
+        }
+        if (!at) return nowhere(node, last);
+        m_parts.clear();
+        m_board.partsOf(node, *at, m_parts);
+        m_board.grid().add(m_parts);
+        m_board.move(node, *at);
+        if (first.start < at->start || !pauses.empty()) out.starts[node] = at->start;
+        if (!pauses.empty()) {
+            m_splitNow.push_back(node);
+            out.splits.emplace(node, std::move(pauses));
+        }
+        return {};
+    }
+
+    /// Where a node first fits in one piece.
+    std::optional<Span> whole(std::uint32_t node, Span span, DemandGrid::Part& last) {
         for (;;) {
             m_parts.clear();
             m_board.partsOf(node, span, m_parts);
             const DemandGrid::Part* over = m_board.grid().misfit(m_parts);
-            if (!over && span.finish < m_board.horizon()) break;
+            if (!over && span.finish < m_board.horizon()) return span;
             if (over) last = *over;
-            if (span.finish >= m_board.horizon()) return nowhere(node, last);
+            if (span.finish >= m_board.horizon()) return {};
             span = m_board.place(node, m_board.nextStart(node, span));
         }
-        m_board.grid().add(m_parts);
-        m_board.move(node, span);
-        if (first.start < span.start) out.starts[node] = span.start;
-        return {};
+    }
+
+    /// Where it first fits with rests of whole days, and these; it begins on the first day on which it can work.
+    std::optional<Span> split(std::uint32_t node, const Span& first, std::vector<Pause>& pauses) {
+        const Minutes work = first.finishWork - first.startWork;
+        Minutes begin = first.startWork, rest = 0;
+        for (;;) {
+            m_board.split(node, pauses);
+            const Span span = m_board.laid(node, begin, work + rest);
+            m_parts.clear();
+            m_board.partsOf(node, span, m_parts);
+            const DemandGrid::Part* over = m_board.grid().misfit(m_parts);
+            if (span.finish >= m_board.horizon()) return {};
+            if (!over) return span;
+            // Of what is used by the day, the work that begins on it rests.
+            const Instant midnight = startOf(m_board.grid().first() + over->day);
+            const bool quantity = m_board.grid().columns()[over->resource].quantity;
+            const auto [from, to] = m_board.dayOfWork(node, midnight + (quantity ? minutesPerDay - 1 : over->from));
+            if (to <= begin) return {};
+            const Minutes after = from - begin - rest; // what is done by then
+            if (after <= 0) {
+                begin = to;
+                rest = 0;
+                pauses.clear();
+                continue;
+            }
+            if (!pauses.empty() && pauses.back().after == after)
+                pauses.back().rest += to - from;
+            else
+                pauses.push_back({after, to - from, true});
+            rest += to - from;
+        }
+    }
+
+    /// What is to go first, and all that leads to it.
+    void findFirst(const std::vector<ActivityId>& first) {
+        m_first.assign(m_board.net().nodes.size(), false);
+        const std::set<ActivityId> wanted(first.begin(), first.end());
+        const auto& order = m_board.order();
+        for (auto node = order.rbegin(); node != order.rend(); ++node) {
+            bool leads = wanted.contains(m_board.net().nodes[*node].id);
+            for (const std::uint32_t link : m_board.outOf(*node)) leads = leads || m_first[m_board.targetOf(link)];
+            m_first[*node] = leads;
+        }
     }
 
     [[nodiscard]] Error nowhere(std::uint32_t node, const DemandGrid::Part& over) const {
@@ -141,6 +219,9 @@ private:
         for (std::uint32_t i = 0; i < net.nodes.size(); ++i) {
             const std::uint32_t node = m_board.net().nodeOf[net.nodes[i].activity];
             net.nodes[i].startBound = std::max(m_bounds[i], out.starts[node]);
+            net.work[i] = m_work[i];
+            if (const auto apart = out.splits.find(node); apart != out.splits.end())
+                for (const Pause& pause : apart->second) net.work[i] += pause.rest;
         }
         const Schedule dates = scheduleOf(m_judge, m_compiled, m_runner);
         if (!dates.ok()) return;
@@ -155,6 +236,7 @@ private:
     const Programme& m_programme;
     const ResourceBook& m_book;
     LevelBoard m_board;
+    bool m_split;
     Programme m_judge;
     CalendarCache m_cache;
     CompiledProgramme m_compiled;
@@ -162,6 +244,9 @@ private:
     std::unique_ptr<DemandGrid> m_base; ///< what does not move
     std::vector<std::uint32_t> m_movable;
     std::vector<Instant> m_bounds;
+    std::vector<Minutes> m_work;           ///< by node of what is judged, before any split
+    std::vector<bool> m_first;             ///< by node
+    std::vector<std::uint32_t> m_splitNow; ///< in this attempt
     std::vector<std::uint32_t> m_waiting;
     std::vector<DemandGrid::Part> m_parts;
 };

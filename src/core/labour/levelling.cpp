@@ -20,9 +20,9 @@ namespace {
 Programme fromNone(const Programme& programme) {
     Programme none = programme;
     for (std::size_t i = 0; i < programme.activities.size(); ++i) {
-        if (!programme.activities[i].levelledFrom) continue;
+        if (!heldByLevelling(programme.activities[i])) continue;
         Activity activity = programme.activities[i];
-        activity.levelledFrom.reset();
+        takeOffLevelling(activity);
         none.activities.replace(i, std::move(activity));
     }
     return none;
@@ -68,6 +68,12 @@ bool nothingLater(const Programme& programme, const Schedule& before, const Sche
         if (hireCost(activity, a) < hireCost(activity, b)) return false;
     }
     return true;
+}
+
+std::vector<Pause> splitsOf(const Activity& activity) {
+    std::vector<Pause> splits = activity.pauses;
+    std::erase_if(splits, [](const Pause& pause) { return !pause.levelled; });
+    return splits;
 }
 
 /// Each resource that was levelled, before and after; and what is over by work that stays.
@@ -117,8 +123,8 @@ public:
             const Activity& activity = held.activities[i];
             const Instant before = m_dates.activities[i].earlyStart, after = now.activities[i].earlyStart;
             if (activity.levelledFrom)
-                result.moves.push_back(
-                    {activity.id, levellingDelay(held, now, lookup.into(activity.id), activity.id), before, after});
+                result.moves.push_back({activity.id, levellingDelay(held, now, lookup.into(activity.id), activity.id),
+                                        before, after, splitsOf(activity)});
             else if (before < after && activity.kind == ActivityKind::task)
                 result.pushed.push_back(activity.id);
         }
@@ -135,7 +141,7 @@ Programme holding(const Programme& programme, std::span<const Held> held) {
     for (const Held& one : held) {
         const std::size_t at = out.activities.indexOf(one.activity);
         Activity activity = out.activities[at];
-        activity.levelledFrom = one.from;
+        holdByLevelling(activity, {activity.id, 0, {}, one.from, one.pauses});
         out.activities.replace(at, std::move(activity));
     }
     return out;
@@ -201,8 +207,21 @@ Result<LevelResult> level(const Programme& programme, const LevelOptions& option
 
 Programme levelled(const Programme& programme, const LevelResult& result) {
     std::vector<Held> held;
-    for (const LevelMove& move : result.moves) held.push_back({move.activity, move.to});
+    for (const LevelMove& move : result.moves) held.push_back({move.activity, move.to, move.pauses});
     return holding(fromNone(programme), held);
+}
+
+void holdByLevelling(Activity& activity, const LevelMove& move) {
+    activity.levelledFrom = move.to;
+    if (move.pauses.empty()) return;
+    activity.pauses.insert(activity.pauses.end(), move.pauses.begin(), move.pauses.end());
+    std::stable_sort(activity.pauses.begin(), activity.pauses.end(),
+                     [](const Pause& a, const Pause& b) { return a.after < b.after; });
+}
+
+void takeOffLevelling(Activity& activity) {
+    activity.levelledFrom.reset();
+    std::erase_if(activity.pauses, [](const Pause& pause) { return pause.levelled; });
 }
 
 Minutes levellingDelay(const Programme& programme, const Schedule& schedule, std::span<const LinkId> into,

@@ -22,14 +22,17 @@ struct LevelOptions {
     std::optional<Date> from;           ///< nothing before it moves
     std::vector<ActivityId> leave;      ///< work that stays where it is
     bool wholeDays = true;              ///< work is put to where a day of its calendar begins
+    bool split = false;                 ///< within supply, work may rest for whole days between days of work
+    std::vector<ActivityId> first;      ///< within supply, what has the resources before others, and what leads to it
 };
 
 /// Work that levelling lets start no earlier.
 struct LevelMove {
     ActivityId activity;
-    Minutes delay = 0; ///< working minutes from where it would stand without
-    Instant from;      ///< its start before
-    Instant to;        ///< its start now, and what holds it
+    Minutes delay = 0;         ///< working minutes from where it would stand without
+    Instant from;              ///< its start before
+    Instant to;                ///< its start now, and what holds it
+    std::vector<Pause> pauses; ///< where it was split
 };
 
 struct LevelPeak {
@@ -67,6 +70,10 @@ struct LevelResult {
 
 /// The programme with a proposal in it.
 [[nodiscard]] Programme levelled(const Programme& programme, const LevelResult& result);
+
+/// Puts one move on an activity, and takes off whatever levelling put on it.
+void holdByLevelling(Activity& activity, const LevelMove& move);
+void takeOffLevelling(Activity& activity);
 
 /// The working minutes by which levelling holds an activity behind where it would stand without; 0 where it does not.
 [[nodiscard]] Minutes levellingDelay(const Programme& programme, const Schedule& schedule, std::span<const LinkId> into,

@@ -17,6 +17,8 @@ struct WorkRun {
     Instant to;
 };
 
+enum class AtDates { early, late };
+
 /// When an activity works: docs/engine.md section 14. Between its runs it rests.
 struct WorkSpan {
     std::uint32_t activity = 0; ///< place in the programme

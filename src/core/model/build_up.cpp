@@ -3,6 +3,7 @@
 #include "core/model/build_up.h"
 
 #include "core/base/text.h"
+#include "core/model/programme.h"
 #include "core/quantity/measure.h"
 #include "core/quantity/units.h"
 
@@ -35,6 +36,18 @@ Result<Crew> parseCrew(std::string_view text) {
         crew.push_back(std::move(member));
     }
     return crew;
+}
+
+std::optional<Error> faultOf(const Programme& programme, const BillItem& item) {
+    if (item.quantity.sign() < 0 || item.quantity > Decimal(1'000'000'000'000))
+        return inputError("its quantity is out of all bounds");
+    for (const Need& need : item.materials) {
+        const Resource* resource = programme.resources.row(need.resource);
+        if (!resource) continue; // said of references
+        if (need.number) return inputError("what it takes of " + resource->name + " a unit must be a quantity");
+        if (auto fault = faultOf(need, *resource)) return fault;
+    }
+    return {};
 }
 
 std::optional<Error> faultOf(const BookItem& item) {

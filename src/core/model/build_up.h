@@ -5,6 +5,7 @@
 #include "core/base/decimal.h"
 #include "core/base/ids.h"
 #include "core/base/result.h"
+#include "core/model/resource.h"
 #include "core/time/instant.h"
 
 #include <optional>
@@ -57,8 +58,13 @@ struct BillItem {
     LocationId location;
     BreakdownId breakdown;
     std::optional<Decimal> rate; ///< a unit, in the contract's currency
+    std::vector<Need> materials; ///< quantities that a unit of it takes, of whichever activity does it
     friend bool operator==(const BillItem&, const BillItem&) = default;
 };
+
+struct Programme;
+/// Why a bill item cannot be: its quantity out of bounds, materials that are no quantities.
+[[nodiscard]] std::optional<Error> faultOf(const Programme& programme, const BillItem& item);
 
 /// So much of a bill item is done by an activity.
 struct Allocation {

@@ -83,6 +83,10 @@ std::string shiftText(Minutes minutes, const DayUnit& unit, bool elapsed) {
     return minutes == 0 ? std::string() : (minutes < 0 ? "-" : "") + spanText(std::abs(minutes), unit, elapsed);
 }
 
+std::vector<std::string> leftOutOf(const Job& job) {
+    return listed(job.leftOut, ';');
+}
+
 std::string pausesText(const Programme& programme, const Activity& activity) {
     const DayUnit unit = dayUnitOf(programme, calendarOf(programme, activity));
     std::string text;

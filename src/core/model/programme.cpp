@@ -177,8 +177,7 @@ public:
         for (const BillItem& item : p.bill) {
             const std::string place = "bill item " + item.key;
             left.emplace_back(item.quantity);
-            if (item.quantity.sign() < 0 || item.quantity > Decimal(1'000'000'000'000))
-                add(place, "its quantity is out of all bounds");
+            if (auto fault = faultOf(p, item)) add(place, *fault);
             references(item, place);
         }
         for (const Allocation& allocation : p.allocations) {
@@ -383,6 +382,14 @@ public:
                 add(place, "the month begins after the data date", "leave it to the forecast");
         }
     }
+    void soundness() {
+        for (const SoundnessLimit& limit : m_programme.soundnessLimits)
+            if (auto fault = faultOf(limit, m_programme)) add("limit " + limit.key, *fault);
+        for (const SetAside& one : m_programme.setAside) {
+            references(one, "finding set aside");
+            if (auto fault = faultOf(one)) add("finding set aside", *fault);
+        }
+    }
     void terms() {
         const Job& job = m_programme.job;
         share(job.retention, "retention", "it");
@@ -474,9 +481,6 @@ private:
     static std::string linkPlace(const Activity& from, const Activity& to) {
         return "link " + from.key + " to " + to.key;
     }
-    static bool isColour(const std::string& text) {
-        return text.size() == 7 && text[0] == '#' && text.find_first_not_of("0123456789abcdef", 1) == std::string::npos;
-    }
     void needs(const Activity& activity, const std::string& place) {
         if (!activity.needs.empty() && isMilestone(activity.kind))
             add(place, "a milestone has no time in which it could need anything", "give it a sum of money");
@@ -520,17 +524,13 @@ private:
 
 } // namespace
 
-std::vector<std::string> leftOutOf(const Job& job) {
-    return listed(job.leftOut, ';');
-}
-
 std::vector<Error> faultsOf(const Programme& programme) {
     FaultList faults(programme);
     const auto named = [&](const auto&... tables) { (faults.named(tables), ...); };
     named(programme.calendars, programme.breakdown, programme.locations, programme.activities, programme.links,
           programme.sections, programme.events, programme.book, programme.bill, programme.allocations, programme.limits,
           programme.sequences, programme.laidOut, programme.accelerations, programme.miles, programme.codes,
-          programme.lenses, programme.resources, programme.costs);
+          programme.lenses, programme.resources, programme.costs, programme.soundnessLimits, programme.setAside);
     faults.noCircles(programme.breakdown, "breakdown");
     faults.noCircles(programme.locations, "location");
     faults.calendars();
@@ -543,6 +543,7 @@ std::vector<Error> faultsOf(const Programme& programme) {
     faults.codes();
     faults.lenses();
     faults.labour();
+    faults.soundness();
     return faults.take();
 }
 
@@ -590,6 +591,7 @@ std::vector<Error> faultsOf(const Programme& programme, const Touched& touched) 
         faults.lenses();
     }
     if (touched.labour || touched.job) faults.labour();
+    if (touched.soundness) faults.soundness();
     return faults.take();
 }
 

@@ -9,6 +9,7 @@
 #include "core/model/resource.h"
 #include "core/model/section.h"
 #include "core/model/sorting.h"
+#include "core/model/soundness_rules.h"
 #include "core/model/table.h"
 #include "core/quantity/measure.h"
 #include "core/time/calendar.h"
@@ -33,8 +34,8 @@ struct Constraint {
 
 /// After `after` minutes of its work an activity rests for `rest` working minutes of its own calendar.
 struct Pause {
-    Minutes after = 0;
-    Minutes rest = 0;
+    Minutes after = 0, rest = 0;
+    bool levelled = false; ///< levelling split the work here, and its pauses go with what it held
     friend bool operator==(const Pause&, const Pause&) = default;
 };
 
@@ -119,8 +120,7 @@ enum class ConcurrencyRule {
     apportioned,    ///< shared days by what each would have moved alone
 };
 
-/// As far as paths may lie apart that count as driving.
-inline constexpr int mostNearDays = 365;
+inline constexpr int mostNearDays = 365; ///< as far as paths may lie apart that count as driving
 
 /// From when the period for particulars runs.
 enum class ParticularsFrom {
@@ -194,6 +194,8 @@ struct Programme {
     Table<KeptLens, LensId> lenses;
     Table<Resource, ResourceId> resources;
     Table<CostEntry, CostEntryId> costs; ///< cost to date
+    Table<SoundnessLimit, SoundnessLimitId> soundnessLimits;
+    Table<SetAside, SetAsideId> setAside; ///< findings that are meant so
     friend bool operator==(const Programme&, const Programme&) = default;
 };
 
@@ -227,10 +229,8 @@ struct Programme {
 /// All faults are listed.
 [[nodiscard]] std::vector<Error> faultsOf(const Programme& programme);
 
-/// Trees, and calendars that extend each other, may be so deep.
-inline constexpr int deepestTree = 64;
-/// So many rows a table may have.
-inline constexpr std::size_t mostRows = 1'000'000;
+inline constexpr int deepestTree = 64;             ///< of trees, and of calendars that extend each other
+inline constexpr std::size_t mostRows = 1'000'000; ///< of a table
 
 /// What an edit touched, so that only that need be held against the rules.
 struct Touched {
@@ -239,7 +239,7 @@ struct Touched {
     bool calendars = false, trees = false; ///< trees are breakdown and locations
     bool contract = false;
     bool buildUp = false;
-    bool lenses = false, labour = false;
+    bool lenses = false, labour = false, soundness = false;
     std::vector<ActivityId> activities;
     std::vector<ActivityId> named; ///< of these, those that are new or have another id
     std::vector<LinkId> links;

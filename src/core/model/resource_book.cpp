@@ -43,6 +43,9 @@ ResourceBook::ResourceBook(const Programme& programme) : m_programme(programme) 
         resource.key = resource.name = name;
         add(std::move(resource), false);
     }
+    for (const Allocation& allocation : programme.allocations)
+        if (const BillItem* item = programme.bill.row(allocation.item); item && !item->materials.empty())
+            m_placed[allocation.activity].push_back(&allocation);
     for (const Limit& limit : programme.limits) {
         Resource& resource = m_all[named(limit.key)].resource;
         const SupplyFrom supply{dateOf(programme.job.start), limit.available};
@@ -91,13 +94,19 @@ std::vector<ResourceUse> ResourceBook::usesOf(const Activity& activity) const {
             if (const std::size_t at = named(member.name); at != none)
                 use(at).number = use(at).number + crews * Fraction(member.count);
     }
-    for (const Need& need : activity.needs) {
-        const std::size_t at = of(need.resource);
-        if (at == none) continue;
-        ResourceUse& one = use(at);
-        if (need.number) one.number = one.number + Fraction(*need.number);
-        if (need.quantity) one.quantity = one.quantity + Fraction(*need.quantity);
-    }
+    const auto add = [&](const std::vector<Need>& needs, const Fraction& times) {
+        for (const Need& need : needs) {
+            const std::size_t at = of(need.resource);
+            if (at == none) continue;
+            ResourceUse& one = use(at);
+            if (need.number) one.number = one.number + times * Fraction(*need.number);
+            if (need.quantity) one.quantity = one.quantity + times * Fraction(*need.quantity);
+        }
+    };
+    if (const auto placed = m_placed.find(activity.id); placed != m_placed.end())
+        for (const Allocation* part : placed->second)
+            add(m_programme.bill.row(part->item)->materials, Fraction(part->quantity));
+    add(activity.needs, 1);
     std::sort(uses.begin(), uses.end(),
               [](const ResourceUse& a, const ResourceUse& b) { return a.resource < b.resource; });
     return uses;
@@ -123,6 +132,11 @@ std::vector<CalendarId> BindingCalendars::waitsOf(const Activity& activity) cons
     std::sort(list.begin(), list.end());
     list.erase(std::unique(list.begin(), list.end()), list.end());
     return list;
+}
+
+bool heldByLevelling(const Activity& activity) {
+    return activity.levelledFrom || std::any_of(activity.pauses.begin(), activity.pauses.end(),
+                                                [](const Pause& pause) { return pause.levelled; });
 }
 
 std::optional<Decimal> supplyOn(const Resource& resource, Date day) {
@@ -155,9 +169,9 @@ std::optional<Decimal> rateOn(const Resource& resource, Date day) {
     return step == resource.rates.end() ? resource.rate : std::optional(step->rate);
 }
 
-std::string needsText(const Programme& programme, const Activity& activity) {
+std::string needsText(const Programme& programme, const std::vector<Need>& needs) {
     std::string text;
-    for (const Need& need : activity.needs) {
+    for (const Need& need : needs) {
         const Resource* resource = programme.resources.row(need.resource);
         if (!resource) continue;
         if (!text.empty()) text += "; ";

@@ -42,7 +42,7 @@ public:
     [[nodiscard]] std::size_t find(std::string_view text) const;
 
     /// What an activity needs, each resource once, in the order of the book: crews (one where none are stated) times
-    /// their make-up, and its own needs. Milestones need nothing.
+    /// their make-up, what the bill items placed on it take, and its own needs. Milestones need nothing.
     [[nodiscard]] std::vector<ResourceUse> usesOf(const Activity& activity) const;
 
 private:
@@ -52,6 +52,7 @@ private:
     std::vector<KnownResource> m_all;
     std::unordered_map<std::string, std::size_t> m_byName; ///< in small letters
     std::unordered_map<ResourceId, std::size_t> m_byId;
+    std::unordered_map<ActivityId, std::vector<const Allocation*>> m_placed; ///< of items that take materials
 };
 
 /// Calendars that work waits for because it needs what works to them: docs/engine.md section 14.
@@ -69,9 +70,12 @@ private:
 };
 
 /// "2 Fixer; 0.5 Jack-up crane; 41.2 t Rebar": what an activity needs beside its crews, as it is typed.
-[[nodiscard]] std::string needsText(const Programme& programme, const Activity& activity);
+[[nodiscard]] std::string needsText(const Programme& programme, const std::vector<Need>& needs);
 /// "12000 plant at start: crane on site; 500 other".
 [[nodiscard]] std::string lumpSumsText(const Activity& activity);
+
+/// Whether levelling holds an activity, or split its work.
+[[nodiscard]] bool heldByLevelling(const Activity& activity);
 
 /// The supply in force on a day; none where none is known.
 [[nodiscard]] std::optional<Decimal> supplyOn(const Resource& resource, Date day);

@@ -6,6 +6,7 @@
 #include "core/network/passes.h"
 
 #include <algorithm>
+#include <numeric>
 #include <queue>
 #include <tuple>
 
@@ -19,7 +20,15 @@ class PathFinder {
 public:
     PathFinder(const Programme& programme, const Schedule& schedule)
         : m_programme(programme), m_schedule(schedule), m_net(compile(programme, m_cache).network),
-          m_taken(m_net.nodes.size(), false) {}
+          m_taken(m_net.nodes.size(), false), m_rank(m_net.nodes.size()) {
+        std::vector<std::uint32_t> byKey(m_net.nodes.size());
+        std::iota(byKey.begin(), byKey.end(), 0u);
+        std::sort(byKey.begin(), byKey.end(), [&](std::uint32_t a, std::uint32_t b) {
+            return programme.activities[m_net.nodes[a].activity].key <
+                   programme.activities[m_net.nodes[b].activity].key;
+        });
+        for (std::uint32_t i = 0; i < byKey.size(); ++i) m_rank[byKey[i]] = i;
+    }
 
     std::vector<FloatPath> run(std::size_t to, std::size_t atMost) {
         std::vector<FloatPath> paths;
@@ -42,10 +51,11 @@ public:
 private:
     struct Candidate {
         Minutes slack;
-        std::uint32_t row;  ///< among the programme's links, so that ties fall alike every time
+        std::uint64_t
+            rank; ///< by the ids at both ends and its type, so that ties fall alike whatever the order of rows
         std::uint32_t link; ///< of the network
         friend bool operator<(const Candidate& a, const Candidate& b) {
-            return std::tie(a.slack, a.row) > std::tie(b.slack, b.row); // the queue wants the least on top
+            return std::tie(a.slack, a.rank) > std::tie(b.slack, b.rank); // the queue wants the least on top
         }
     };
 
@@ -56,16 +66,18 @@ private:
             m_taken[node] = true;
             path.activities.push_back(m_programme.activities[m_net.nodes[node].activity].id);
             std::uint32_t next = Network::noNode;
-            std::uint32_t row = 0;
+            std::uint64_t rank = 0;
             for (auto at = m_net.firstInto[node]; at < m_net.firstInto[node + 1]; ++at) {
                 const NetLink& link = m_net.links[at];
                 if (m_taken[link.from]) continue;
                 const Minutes more = slackOf(node, link);
-                if (more == 0 && (next == Network::noNode || m_net.linkOf[at] < row)) {
+                const std::uint64_t own = (std::uint64_t(m_rank[link.from]) << 32U | std::uint64_t(m_rank[node]) << 2U |
+                                           std::uint64_t(link.type));
+                if (more == 0 && (next == Network::noNode || own < rank)) {
                     next = link.from;
-                    row = m_net.linkOf[at];
+                    rank = own;
                 }
-                m_open.push({slack + more, m_net.linkOf[at], at});
+                m_open.push({slack + more, own, at});
             }
             if (next == Network::noNode) break;
             node = next;
@@ -92,6 +104,7 @@ private:
     CalendarCache m_cache;
     const Network m_net;
     std::vector<bool> m_taken;
+    std::vector<std::uint32_t> m_rank; ///< of nodes, by their ids
     std::priority_queue<Candidate> m_open;
 };
 

@@ -223,7 +223,7 @@ private:
         Minutes sum = 0;
         for (const Pause& pause : activity.pauses) {
             const bool counts = pause.after > 0 && pause.after < duration;
-            if (!counts && report)
+            if (!counts && report && !pause.levelled) // what levelling split may have become shorter
                 problem(Problem::Severity::error, activity,
                         "a pause after " + std::to_string(pause.after) +
                             " minutes lies outside its work and does not count");

@@ -114,7 +114,7 @@ private:
             required ? *m_programme.job.requiredFinish : *m_schedule.programmeFinish);
     }
 
-    /// Driving activities one after the other; of several the most critical, then the first in the programme.
+    /// Driving activities one after the other; of several the most critical, then the first by its id.
     std::vector<ActivityId> chain(bool back) {
         std::unordered_map<ActivityId, std::vector<ActivityId>> next; // in the programme's order
         for (std::size_t i = 0; i < m_programme.links.size(); ++i) {
@@ -127,7 +127,10 @@ private:
             const ActivityFigures* best = nullptr;
             for (const ActivityId id : next[ids.back()]) {
                 const ActivityFigures& one = figuresOf(id);
-                if (!seen.contains(id) && (!best || urgency(one) < urgency(*best))) best = &one;
+                if (seen.contains(id)) continue;
+                const bool first = !best || urgency(one) < urgency(*best) ||
+                                   (urgency(one) == urgency(*best) && keyOf(id) < keyOf(best->id));
+                if (first) best = &one;
             }
             if (!best) return ids;
             seen.insert(best->id);
@@ -138,6 +141,7 @@ private:
     [[nodiscard]] const ActivityFigures& figuresOf(ActivityId id) const {
         return m_schedule.activities[m_programme.activities.indexOf(id)];
     }
+    [[nodiscard]] const std::string& keyOf(ActivityId id) const { return m_programme.activities.row(id)->key; }
     [[nodiscard]] static std::pair<bool, Minutes> urgency(const ActivityFigures& figures) {
         return {!figures.onLongestPath, figures.totalFloat.value_or(0)};
     }

@@ -160,7 +160,7 @@ std::vector<ViewField> namesAndPlaces() {
         field("rests", "Rests", FieldKind::text,
               [](Context at, Index i) { return named(pausesText(at.programme(), at.activity(i))); }),
         field("needs", "Needs", FieldKind::text,
-              [](Context at, Index i) { return named(needsText(at.programme(), at.activity(i))); }),
+              [](Context at, Index i) { return named(needsText(at.programme(), at.activity(i).needs)); }),
         field("sums", "Sums", FieldKind::text, [](Context at, Index i) { return named(lumpSumsText(at.activity(i))); }),
         field("notes", "Notes", FieldKind::text, [](Context at, Index i) { return named(at.activity(i).notes); })};
     for (const PlainText& text : activityTexts())

@@ -30,13 +30,15 @@ template <> struct Described<BookItem> {
 template <> struct Described<BillItem> {
     static constexpr std::string_view table = "bill_item", list = "bill";
     static constexpr int since = 3;
-    static constexpr std::tuple fields{field(&BillItem::key, "id").column("key").needed().always(),
-                                       field(&BillItem::description, "description").always(),
-                                       field(&BillItem::unit, "unit").always(),
-                                       field(&BillItem::quantity, "quantity").always(),
-                                       field(&BillItem::location, "location").gone(WhenGone::byAnEdit),
-                                       field(&BillItem::breakdown, "breakdown").gone(WhenGone::byAnEdit),
-                                       field(&BillItem::rate, "rate")};
+    static constexpr std::tuple fields{
+        field(&BillItem::key, "id").column("key").needed().always(),
+        field(&BillItem::description, "description").always(),
+        field(&BillItem::unit, "unit").always(),
+        field(&BillItem::quantity, "quantity").always(),
+        field(&BillItem::location, "location").gone(WhenGone::byAnEdit),
+        field(&BillItem::breakdown, "breakdown").gone(WhenGone::byAnEdit),
+        field(&BillItem::rate, "rate"),
+        field(&BillItem::materials, "materials").since(12).in({"bill_material", "item"})};
 };
 
 template <> struct Described<Allocation> {

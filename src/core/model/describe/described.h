@@ -5,4 +5,5 @@
 #include "core/model/describe/build_up.h"
 #include "core/model/describe/contract.h"
 #include "core/model/describe/labour.h"
+#include "core/model/describe/soundness.h"
 #include "core/model/describe/works.h"

@@ -65,7 +65,8 @@ template <> struct Described<Constraint> {
 
 template <> struct Described<Pause> {
     static constexpr std::tuple fields{field(&Pause::after, "after").always(),
-                                       field(&Pause::rest, "for").column("rest").always()};
+                                       field(&Pause::rest, "for").column("rest").always(),
+                                       field(&Pause::levelled, "levelled").since(12)};
 };
 
 template <> struct Described<Anchor> {

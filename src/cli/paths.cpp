@@ -1,0 +1,127 @@
+// SPDX-FileCopyrightText: 2026 The Yarrin authors
+// SPDX-License-Identifier: GPL-3.0-or-later
+// The most critical paths to an activity or a section, and what lies near the one that drives.
+#include "cli/cli.h"
+#include "core/model/phrases.h"
+#include "core/network/float_paths.h"
+#include "core/network/why_then.h"
+#include "store/file.h"
+#include "store/paths_json.h"
+
+#include <array>
+#include <charconv>
+#include <ostream>
+
+namespace yarrin {
+
+namespace {
+
+constexpr std::array<int, 4> nearDays{1, 2, 5, 10};
+
+struct Call {
+    std::string file, to, section;
+    std::size_t count = 5;
+    bool json = false;
+};
+
+std::string parseCall(std::span<const std::string> arguments, Call& call) {
+    for (std::size_t i = 0; i < arguments.size(); ++i) {
+        const std::string& argument = arguments[i];
+        const auto value = [&]() -> std::string { return i + 1 < arguments.size() ? arguments[++i] : std::string(); };
+        if (argument == "--json") {
+            call.json = true;
+        } else if (argument == "--to") {
+            if ((call.to = value()).empty()) return "--to wants the id of an activity";
+        } else if (argument == "--section") {
+            if ((call.section = value()).empty()) return "--section wants the id of a section";
+        } else if (argument == "--count") {
+            const std::string number = value();
+            const auto [end, fault] = std::from_chars(number.data(), number.data() + number.size(), call.count);
+            if (fault != std::errc{} || end != number.data() + number.size() || call.count == 0)
+                return "--count wants a number of at least 1";
+        } else if (argument.starts_with("--")) {
+            return "there is no option " + argument;
+        } else if (!call.file.empty()) {
+            return "one file is expected";
+        } else {
+            call.file = argument;
+        }
+    }
+    if (!call.to.empty() && !call.section.empty()) return "--to and --section are two goals; choose one";
+    return call.file.empty() ? "a file is missing" : "";
+}
+
+/// The activity that the call asks for.
+Result<ActivityId> goalOf(const Programme& programme, const Schedule& dates, const Call& call) {
+    const auto fault = [](const std::string& what) {
+        Error error = inputError(what);
+        error.code = ErrorCode::programme;
+        return error;
+    };
+    if (!call.section.empty()) {
+        for (const Section& section : programme.sections)
+            if (section.key == call.section)
+                return section.milestone ? Result<ActivityId>(section.milestone)
+                                         : Result<ActivityId>(fault("section " + call.section + " has no milestone"));
+        return fault("there is no section " + call.section);
+    }
+    if (call.to.empty()) {
+        const ActivityId last = lastActivity(programme, dates);
+        return last ? Result<ActivityId>(last) : Result<ActivityId>(fault("there is no activity in it"));
+    }
+    for (const Activity& activity : programme.activities)
+        if (activity.key == call.to)
+            return activity.kind == ActivityKind::hammock
+                       ? Result<ActivityId>(fault(call.to + " is a hammock, which paths do not lead to"))
+                       : Result<ActivityId>(activity.id);
+    return fault("there is no activity " + call.to);
+}
+
+void print(const Programme& programme, ActivityId to, const std::vector<FloatPath>& paths,
+           const std::vector<NearPath>& near, std::ostream& out) {
+    const auto key = [&](ActivityId id) { return programme.activities.row(id)->key; };
+    const DayUnit unit = dayUnitOf(programme, calendarOf(programme, *programme.activities.row(to)));
+    out << "paths to " << key(to) << ", the most critical first:\n";
+    for (const FloatPath& path : paths) {
+        out << "  " << (path.slack == 0 ? std::string("drives") : spanText(path.slack, unit) + " behind") << ": ";
+        for (const ActivityId id : path.activities) out << (id == path.activities.front() ? "" : " → ") << key(id);
+        if (path.joins) out << " ⇢ " << key(path.joins);
+        out << "\n";
+    }
+    for (const NearPath& one : near) {
+        out << "would drive if " << one.days << (one.days == 1 ? " day" : " days") << " later:";
+        for (const ActivityId id : one.activities) out << " " << key(id);
+        out << (one.activities.empty() ? " none\n" : "\n");
+    }
+}
+
+ExitStatus run(std::span<const std::string> arguments, CliStreams streams) {
+    Call call;
+    if (const std::string fault = parseCall(arguments, call); !fault.empty())
+        return usageFault("paths", fault, streams);
+    const auto programme = readProgramme(call.file);
+    if (!programme.ok()) return report(programme.errors(), call.file, streams);
+    const Schedule dates = schedule(*programme);
+    if (!dates.ok()) return report(dates.errors, call.file, streams);
+    const auto to = goalOf(*programme, dates, call);
+    if (!to.ok()) return report(to.errors(), call.file, streams);
+    const auto paths = floatPathsTo(*programme, dates, *to, call.count);
+    const auto near = nearPathsTo(*programme, dates, *to, nearDays);
+    if (call.json)
+        streams.out << pathsToJson(*programme, dates, *to, paths, near);
+    else
+        print(*programme, *to, paths, near, streams.out);
+    return ExitStatus::done;
+}
+
+} // namespace
+
+const Verb pathsVerb{
+    "paths", "tells the most critical paths to an activity or a section",
+    "yarrin-cli paths FILE [--to ID | --section S] [--count N] [--json]\n\n"
+    "The N (5) most critical paths to the activity ID, to the milestone of a section, else to what is last to finish:\n"
+    "each with how far it lies from driving, in days of that activity's calendar; ⇢ names the activity at which it\n"
+    "joins another. Then what would drive in place of the path that does if it were 1, 2, 5 or 10 days later.\n",
+    run};
+
+} // namespace yarrin
