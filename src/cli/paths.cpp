@@ -20,6 +20,7 @@ constexpr std::array<int, 4> nearDays{1, 2, 5, 10};
 
 struct Call {
     std::string file, to, section;
+    std::optional<Date> by;
     std::size_t count = 5;
     bool json = false;
 };
@@ -34,6 +35,9 @@ std::string parseCall(std::span<const std::string> arguments, Call& call) {
             if ((call.to = value()).empty()) return "--to wants the id of an activity";
         } else if (argument == "--section") {
             if ((call.section = value()).empty()) return "--section wants the id of a section";
+        } else if (argument == "--by") {
+            const std::string day = value();
+            if (!(call.by = parseDate(day))) return "\"" + day + "\" is not a date like 2027-03-01";
         } else if (argument == "--count") {
             const std::string number = value();
             const auto [end, fault] = std::from_chars(number.data(), number.data() + number.size(), call.count);
@@ -48,6 +52,7 @@ std::string parseCall(std::span<const std::string> arguments, Call& call) {
         }
     }
     if (!call.to.empty() && !call.section.empty()) return "--to and --section are two goals; choose one";
+    if (call.by && call.section.empty()) return "--by goes with --section";
     return call.file.empty() ? "a file is missing" : "";
 }
 
@@ -95,6 +100,17 @@ void print(const Programme& programme, ActivityId to, const std::vector<FloatPat
     }
 }
 
+void printNeeded(const Programme& programme, ActivityId to, Date by, const std::vector<Shortening>& needed,
+                 std::ostream& out) {
+    const DayUnit unit = dayUnitOf(programme, calendarOf(programme, *programme.activities.row(to)));
+    out << "to be complete by " << isoDate(by) << (needed.empty() ? ": nothing is missing\n" : ":\n");
+    for (const Shortening& one : needed) {
+        out << "  " << spanText(one.needed, unit) << " shorter:";
+        for (const ActivityId id : one.path.activities) out << " " << programme.activities.row(id)->key;
+        out << "\n";
+    }
+}
+
 ExitStatus run(std::span<const std::string> arguments, CliStreams streams) {
     Call call;
     if (const std::string fault = parseCall(arguments, call); !fault.empty())
@@ -107,10 +123,24 @@ ExitStatus run(std::span<const std::string> arguments, CliStreams streams) {
     if (!to.ok()) return report(to.errors(), call.file, streams);
     const auto paths = floatPathsTo(*programme, dates, *to, call.count);
     const auto near = nearPathsTo(*programme, dates, *to, nearDays);
-    if (call.json)
-        streams.out << pathsToJson(*programme, dates, *to, paths, near);
-    else
-        print(*programme, *to, paths, near, streams.out);
+    std::optional<std::vector<Shortening>> needed;
+    if (call.by)
+        for (const Section& section : programme->sections)
+            if (section.key == call.section) {
+                auto found = whatItTakes(*programme, dates, section.id, *call.by);
+                if (!found.ok()) {
+                    std::vector<Error> errors = found.errors();
+                    for (Error& error : errors) error.code = ErrorCode::programme;
+                    return report(errors, call.file, streams);
+                }
+                needed = std::move(*found);
+            }
+    if (call.json) {
+        streams.out << pathsToJson(*programme, dates, *to, paths, near, needed ? &*needed : nullptr);
+        return ExitStatus::done;
+    }
+    print(*programme, *to, paths, near, streams.out);
+    if (needed) printNeeded(*programme, *to, *call.by, *needed, streams.out);
     return ExitStatus::done;
 }
 
@@ -118,10 +148,12 @@ ExitStatus run(std::span<const std::string> arguments, CliStreams streams) {
 
 const Verb pathsVerb{
     "paths", "tells the most critical paths to an activity or a section",
-    "yarrin-cli paths FILE [--to ID | --section S] [--count N] [--json]\n\n"
+    "yarrin-cli paths FILE [--to ID | --section S] [--by DATE] [--count N] [--json]\n\n"
     "The N (5) most critical paths to the activity ID, to the milestone of a section, else to what is last to finish:\n"
     "each with how far it lies from driving, in days of that activity's calendar; ⇢ names the activity at which it\n"
-    "joins another. Then what would drive in place of the path that does if it were 1, 2, 5 or 10 days later.\n",
+    "joins another. Then what would drive in place of the path that does if it were 1, 2, 5 or 10 days later. With "
+    "--by, how\n"
+    "much shorter each path would have to be for the section to be complete by that day.\n",
     run};
 
 } // namespace yarrin

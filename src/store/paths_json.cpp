@@ -8,7 +8,8 @@
 namespace yarrin {
 
 std::string pathsToJson(const Programme& programme, const Schedule& dates, ActivityId to,
-                        const std::vector<FloatPath>& paths, const std::vector<NearPath>& near) {
+                        const std::vector<FloatPath>& paths, const std::vector<NearPath>& near,
+                        const std::vector<Shortening>* needed) {
     using Out = nlohmann::ordered_json;
     const auto figures = [&](ActivityId id) -> const ActivityFigures& {
         return dates.activities[programme.activities.indexOf(id)];
@@ -28,10 +29,16 @@ std::string pathsToJson(const Programme& programme, const Schedule& dates, Activ
         list.push_back(std::move(row));
     }
     for (const NearPath& one : near) close.push_back({{"days", one.days}, {"activities", keys(one.activities)}});
-    return json::textOf(Out{{"to", programme.activities.row(to)->key},
-                            {"day_minutes", own.dayMinutes()},
-                            {"paths", std::move(list)},
-                            {"near", std::move(close)}});
+    Out out{{"to", programme.activities.row(to)->key},
+            {"day_minutes", own.dayMinutes()},
+            {"paths", std::move(list)},
+            {"near", std::move(close)}};
+    if (needed) {
+        out["needed"] = Out::array();
+        for (const Shortening& one : *needed)
+            out["needed"].push_back({{"shorter", one.needed}, {"activities", keys(one.path.activities)}});
+    }
+    return json::textOf(out);
 }
 
 } // namespace yarrin

@@ -11,6 +11,7 @@ namespace yarrin {
 
 /// Paths to an activity, as `paths --json` prints them: docs/cli.md.
 [[nodiscard]] std::string pathsToJson(const Programme& programme, const Schedule& dates, ActivityId to,
-                                      const std::vector<FloatPath>& paths, const std::vector<NearPath>& near);
+                                      const std::vector<FloatPath>& paths, const std::vector<NearPath>& near,
+                                      const std::vector<Shortening>* needed);
 
 } // namespace yarrin

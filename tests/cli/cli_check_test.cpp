@@ -84,6 +84,13 @@ private slots:
         QVERIFY(json["paths"][1]["slack"] == 8 * 480 && json["paths"][1]["joins"] == "M");
         QVERIFY(json["near"][2]["activities"].empty() && json["near"][3]["activities"][0] == "C");
         QVERIFY(call({"paths", file}).out.find("drives: A → B → M") != std::string::npos);
+        const auto by =
+            nlohmann::ordered_json::parse(call({"paths", file, "--section", "S1", "--by", "2027-03-11", "--json"}).out);
+        QVERIFY(by["needed"].size() == 1 && by["needed"][0]["shorter"] == 480);
+        QVERIFY(call({"paths", file, "--section", "S1", "--by", "2027-03-11"}).out.find("1d shorter: A B M") !=
+                std::string::npos);
+        QVERIFY(call({"paths", file, "--by", "2027-03-11"}).status == ExitStatus::usage);
+        QVERIFY(call({"paths", file, "--section", "S1", "--by", "soon"}).status == ExitStatus::usage);
         QVERIFY(call({"paths", file, "--to", "Q"}).status == ExitStatus::programme);
         QVERIFY(call({"paths", file, "--section", "S9"}).status == ExitStatus::programme);
         QVERIFY(call({"paths", file, "--count", "0"}).status == ExitStatus::usage);

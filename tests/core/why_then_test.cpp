@@ -85,6 +85,44 @@ private slots:
         QCOMPARE(told("A", 1), QStringLiteral("S1 3, S2 1, finish 3")); // and nothing of it stays
     }
 
+    /// M is forecast for the 15th: A and B of ten days drive, C of eight leaves two, and nine days would need one and
+    /// no more; what is done cannot be made shorter.
+    void whatItTakesByHand() {
+        Builder b;
+        b.task("A", 5).task("B", 6).task("C", 9).task("D", 2).milestone("M");
+        b.link("A", "B").link("B", "M").link("C", "M").link("D", "M").section("S1", "M", "2027-03-12", 1);
+        const auto told = [&](const char* day) {
+            const Schedule dates = schedule(b.programme);
+            const auto list = whatItTakes(b.programme, dates, b.programme.sections[0].id, *parseDate(day));
+            if (!list.ok()) return QString::fromStdString(list.error().what);
+            QStringList each;
+            for (const Shortening& one : *list) {
+                QString text = QStringLiteral("%1d").arg(one.needed / 480);
+                for (const ActivityId id : one.path.activities)
+                    text += QLatin1Char(' ') + QString::fromStdString(b.programme.activities.row(id)->key);
+                each << text;
+            }
+            return each.join(QStringLiteral("; "));
+        };
+        QCOMPARE(told("2027-03-15"), QString());
+        QCOMPARE(told("2027-03-12"), QStringLiteral("1d A B M"));
+        QCOMPARE(told("2027-03-11"), QStringLiteral("2d A B M"));
+        QCOMPARE(told("2027-03-10"), QStringLiteral("3d A B M; 1d C"));
+        b.change("C", [](Activity& a) { a.duration = 8 * 480; });
+        QCOMPARE(told("2027-03-10"), QStringLiteral("3d A B M"));
+        b.programme.job.dataDate = *parseInstant("2027-03-06T00:00");
+        b.change("A", [](Activity& a) {
+            a.actualStart = *parseInstant("2027-03-01T08:00");
+            a.actualFinish = *parseInstant("2027-03-05T17:00");
+        });
+        QVERIFY(told("2027-03-10").startsWith(QLatin1String("3d B M")));
+        QVERIFY(told("2027-03-05").contains(QLatin1String("before the data date")));
+        Section section = b.programme.sections[0];
+        section.milestone = {};
+        b.programme.sections.replace(0, section);
+        QVERIFY(told("2027-03-10").contains(QLatin1String("no milestone")));
+    }
+
     /// Whatever the programme: what is told of a delay is what a fresh calculation of the changed programme gives.
     void delaysAlways() {
         int moved = 0;

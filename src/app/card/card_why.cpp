@@ -24,6 +24,7 @@ struct WhyFound {
     std::optional<Otherwise> otherwise;
     DelayEffect delay;
     std::vector<FloatPath> paths;
+    std::vector<std::pair<Date, std::vector<Shortening>>> needed; ///< of sections that go by it and are late
 };
 
 namespace {
@@ -116,6 +117,12 @@ void Card::why(const Activity& activity, const ActivityFigures& figures) {
             found->otherwise = otherwise(*programme, *dates, id);
             if (workGoesOn()) found->delay = DelayTrials(*programme, *dates).of(id, 1);
             if (workGoesOn()) found->paths = floatPathsTo(*programme, *dates, id, pathCount);
+            for (const Section& section : programme->sections) {
+                const Date due = section.completion + section.grantedDays;
+                if (section.milestone != id || section.takenOver || !workGoesOn()) continue;
+                const auto needed = whatItTakes(*programme, *dates, section.id, due);
+                if (needed.ok() && !needed->empty()) found->needed.emplace_back(due, *needed);
+            }
             return std::shared_ptr<const WhyFound>(found);
         },
         [this, box = QPointer<QWidget>(box), id = activity.id](const std::shared_ptr<const WhyFound>& found) {
@@ -165,6 +172,15 @@ void Card::presentWhy(const Activity& activity, const WhyFound& found) {
     words(tr("A day later here: %1.")
               .arg(moved.isEmpty() ? tr("no section moves to another day, nor does the finish")
                                    : moved.join(QStringLiteral(", "))));
+    for (const auto& [due, list] : found.needed) {
+        QStringList each;
+        for (std::size_t i = 0; i < list.size() && i < pathCount; ++i)
+            each << tr("%1 %2").arg(show::text(programme.activities.row(list[i].path.activities.front())->key),
+                                    show::daysWithUnit(list[i].needed, day));
+        if (list.size() > pathCount) each << tr("and %1 more").arg(list.size() - pathCount);
+        words(tr("For %1 the paths from these would have to be shorter: %2.")
+                  .arg(show::date(due), each.join(QStringLiteral(", "))));
+    }
     if (found.paths.size() > 1 || (!found.paths.empty() && found.paths.front().activities.size() > 1)) {
         heading(tr("Paths to it"));
         int number = 0;

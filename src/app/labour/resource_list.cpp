@@ -91,7 +91,10 @@ ResourceList::ResourceList(QWidget* parent) : QListWidget(parent) {
         m_name = line->name;
     });
     connect(this, &QListWidget::itemSelectionChanged, this, [this] {
-        if (!m_filling && current()) emit chosen();
+        if (m_filling || !current()) return;
+        // What shows is marked, also where a press with Ctrl took the last mark off.
+        if (selectedItems().isEmpty()) return currentItem()->setSelected(true);
+        emit chosen();
     });
 }
 

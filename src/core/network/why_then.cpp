@@ -170,6 +170,34 @@ std::vector<NearPath> nearPathsTo(const Programme& programme, const Schedule& sc
     return out;
 }
 
+Result<std::vector<Shortening>> whatItTakes(const Programme& programme, const Schedule& schedule, SectionId id,
+                                            Date wanted) {
+    const Section* section = programme.sections.row(id);
+    if (!section) return inputError("there is no such section");
+    const std::size_t at = programme.activities.indexOf(section->milestone);
+    if (at >= programme.activities.size())
+        return inputError("section " + section->key + " has no milestone", "name the one by which it goes");
+    const ActivityFigures& figures = schedule.activities[at];
+    if (figures.state == NodeState::complete) return inputError("section " + section->key + " is complete");
+    if (programme.job.dataDate && startOf(wanted + 1) <= *programme.job.dataDate)
+        return inputError(isoDate(wanted) + " lies before the data date", "choose a day that is still to come");
+    const WorkCalendar& own = schedule.calendarOf(figures);
+    const Minutes missing = own.worked(figures.earlyFinish) - own.worked(startOf(wanted + 1));
+    std::vector<Shortening> list;
+    if (missing <= 0) return list;
+    for (FloatPath& path : floatPathsTo(programme, schedule, section->milestone, programme.activities.size())) {
+        if (path.slack >= missing) break;
+        std::erase_if(path.activities, [&](ActivityId one) {
+            return schedule.activities[programme.activities.indexOf(one)].state == NodeState::complete;
+        });
+        const bool shortens = std::any_of(path.activities.begin(), path.activities.end(), [&](ActivityId one) {
+            return programme.activities.row(one)->kind == ActivityKind::task;
+        });
+        if (shortens) list.push_back({missing - path.slack, std::move(path)});
+    }
+    return list;
+}
+
 ActivityId lastActivity(const Programme& programme, const Schedule& schedule) {
     const Activity* last = nullptr;
     Instant finish;

@@ -3,6 +3,7 @@
 #pragma once
 
 #include "core/network/calculation.h"
+#include "core/network/float_paths.h"
 #include "core/network/why.h"
 
 #include <memory>
@@ -55,6 +56,18 @@ struct NearPath {
 };
 [[nodiscard]] std::vector<NearPath> nearPathsTo(const Programme& programme, const Schedule& schedule, ActivityId to,
                                                 std::span<const int> days);
+
+/// A path to a section's milestone that would have to take less time for the section to be complete by a day.
+struct Shortening {
+    Minutes needed = 0; ///< working time of the milestone's calendar
+    FloatPath path;
+};
+/// What it takes for a section to be complete by a day: each path whose slack is less than what is missing, by that
+/// difference, the most critical first; finished paths cannot be made shorter and are left out. Each stands by itself:
+/// what is saved where two have gone together counts for both. Nothing where it is complete by then. An error where the
+/// section has no milestone or is complete already, or the day lies before the data date.
+[[nodiscard]] Result<std::vector<Shortening>> whatItTakes(const Programme& programme, const Schedule& schedule,
+                                                          SectionId section, Date wanted);
 
 /// The last to finish, of several a milestone, then the first as people count; none of an empty programme.
 [[nodiscard]] ActivityId lastActivity(const Programme& programme, const Schedule& schedule);
