@@ -115,6 +115,11 @@ private slots:
             a.actualStart = *parseInstant("2027-03-01T08:00");
             a.actualFinish = *parseInstant("2027-03-05T17:00");
         });
+        for (const auto& [key, left] : {std::pair{"C", 3}, {"D", 1}})
+            b.change(key, [left = left](Activity& a) {
+                a.actualStart = *parseInstant("2027-03-01T08:00");
+                a.remaining = left * 480;
+            });
         QVERIFY(told("2027-03-10").startsWith(QLatin1String("3d B M")));
         QVERIFY(told("2027-03-05").contains(QLatin1String("before the data date")));
         Section section = b.programme.sections[0];
