@@ -127,7 +127,7 @@ private slots:
     /// programme that can be calculated and read.
     void mendsAlways() {
         int went = 0;
-        for (std::uint32_t seed = 1; seed <= 80; ++seed) {
+        for (std::uint32_t seed = 1; seed <= 30; ++seed) {
             RandomShape shape;
             shape.activities = 16;
             Programme p = randomProgramme(seed, shape);
@@ -147,7 +147,7 @@ private slots:
                         QVERIFY(before.activities[i].earlyStart == after.activities[i].earlyStart);
             }
         }
-        QVERIFY2(went > 100, qPrintable(QString::number(went)));
+        QVERIFY2(went > 40, qPrintable(QString::number(went)));
     }
 };
 
