@@ -18,6 +18,7 @@ namespace yarrin {
 
 class CrewChart;
 class MeasureBoxes;
+struct FloatPath;
 struct WhyFound;
 class OutputBook;
 
@@ -59,6 +60,7 @@ private:
     void labour(const Activity& activity, const ActivityFigures& figures);
     void why(const Activity& activity, const ActivityFigures& figures);
     void presentWhy(const Activity& activity, const WhyFound& found);
+    void presentPaths(const std::vector<FloatPath>& paths, Minutes day);
     void record(const Activity& activity);
     void problems(const Activity& activity);
     void choose(const Activity& activity);

@@ -181,27 +181,31 @@ void Card::presentWhy(const Activity& activity, const WhyFound& found) {
         words(tr("For %1 the paths from these would have to be shorter: %2.")
                   .arg(show::date(due), each.join(QStringLiteral(", "))));
     }
-    if (found.paths.size() > 1 || (!found.paths.empty() && found.paths.front().activities.size() > 1)) {
-        heading(tr("Paths to it"));
-        int number = 0;
-        for (const FloatPath& path : found.paths) {
-            auto* row = new QHBoxLayout;
-            row->setSpacing(4);
-            auto* go = new QPushButton(QStringLiteral("%1  %2").arg(++number).arg(pathText(programme, path)), m_owner);
-            go->setObjectName(QStringLiteral("cardPath%1").arg(number));
-            go->setProperty("quiet", true);
-            go->setProperty("inText", true);
-            go->setToolTip(tr("Select the activities of this path"));
-            connect(go, &QPushButton::clicked, this,
-                    [this, ids = path.activities] { m_state.select(ids, ids.back()); });
-            row->addWidget(go, 1);
-            auto* behind = new QLabel(
-                path.slack == 0 ? tr("drives") : tr("%1 behind").arg(show::daysWithUnit(path.slack, day)), m_owner);
-            behind->setAlignment(Qt::AlignRight | Qt::AlignVCenter);
-            setInk(behind, path.slack == 0 ? Ink::critical : Ink::muted);
-            row->addWidget(behind);
-            m_into->addLayout(row);
-        }
+    presentPaths(found.paths, day);
+}
+
+/// The most critical paths to it; one that is pressed selects its activities.
+void Card::presentPaths(const std::vector<FloatPath>& paths, Minutes day) {
+    if (paths.empty() || (paths.size() == 1 && paths.front().activities.size() == 1)) return;
+    const Programme& programme = m_document.programme();
+    heading(tr("Paths to it"));
+    int number = 0;
+    for (const FloatPath& path : paths) {
+        auto* row = new QHBoxLayout;
+        row->setSpacing(4);
+        auto* go = new QPushButton(QStringLiteral("%1  %2").arg(++number).arg(pathText(programme, path)), m_owner);
+        go->setObjectName(QStringLiteral("cardPath%1").arg(number));
+        go->setProperty("quiet", true);
+        go->setProperty("inText", true);
+        go->setToolTip(tr("Select the activities of this path"));
+        connect(go, &QPushButton::clicked, this, [this, ids = path.activities] { m_state.select(ids, ids.back()); });
+        row->addWidget(go, 1);
+        auto* behind = new QLabel(
+            path.slack == 0 ? tr("drives") : tr("%1 behind").arg(show::daysWithUnit(path.slack, day)), m_owner);
+        behind->setAlignment(Qt::AlignRight | Qt::AlignVCenter);
+        setInk(behind, path.slack == 0 ? Ink::critical : Ink::muted);
+        row->addWidget(behind);
+        m_into->addLayout(row);
     }
 }
 
