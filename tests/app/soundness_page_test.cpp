@@ -151,6 +151,39 @@ private slots:
         QCOMPARE(limitOf(at.programme(), "missing-logic"), Decimal(60));
     }
 
+    /// The card says why an activity stands where it does, what would put it otherwise, what a day does, and the paths
+    /// to it, of which one that is pressed is selected; a late section's milestone says what it would take.
+    void reasonsOnTheCard() {
+        Programme p = job();
+        Section section = p.sections[0];
+        section.completion = *parseDate("2027-03-10");
+        p.sections.replace(0, section);
+        At at(p, settings());
+        const auto words = [&] {
+            QStringList lines;
+            for (const QLabel* label : at.find<QWidget>("cardWhy")->findChildren<QLabel*>()) lines << label->text();
+            return lines.join(QLatin1Char('\n'));
+        };
+        const auto choose = [&](const char* key) {
+            at.window.viewState().select(at.id(key));
+            for (int i = 0; i < 5; ++i) QApplication::processEvents();
+        };
+        choose("M");
+        QVERIFY2(words().contains(QLatin1String("because B B ends on 12 Mar 2027")), qPrintable(words()));
+        QVERIFY2(words().contains(QLatin1String("Otherwise on 10 Mar 2027, 2 d earlier: D D")), qPrintable(words()));
+        QVERIFY2(words().contains(QLatin1String("S1 3 days later")), qPrintable(words()));
+        QVERIFY2(words().contains(QLatin1String("would have to be shorter: A 2 d")), qPrintable(words()));
+        QVERIFY2(words().contains(QLatin1String("drives")) && words().contains(QLatin1String("behind")),
+                 qPrintable(words()));
+        at.press("cardPath1");
+        const std::vector<ActivityId> path{at.id("A"), at.id("B"), at.id("M")};
+        QCOMPARE(at.window.viewState().selection(), path);
+        choose("A");
+        QVERIFY2(words().contains(QLatin1String("because the job starts then")), qPrintable(words()));
+        choose("D");
+        QVERIFY2(words().contains(QLatin1String("because it is held: ")), qPrintable(words()));
+    }
+
     /// Without anything, and where nothing can be calculated, it says so.
     void nothingToCheck() {
         At none(Programme{}, settings());
