@@ -23,7 +23,8 @@ namespace {
 class Finder {
 public:
     Finder(const Programme& programme, const Schedule& schedule, const AgreedDates& agreed)
-        : m_programme(programme), m_schedule(schedule), m_agreed(agreed), m_lookup(programme), m_book(programme) {}
+        : m_programme(programme), m_schedule(schedule), m_agreed(agreed), m_lookup(programme), m_book(programme),
+          m_proposals(programme, schedule, m_lookup) {}
 
     std::vector<Finding> run() {
         for (std::size_t i = 0; i < m_programme.activities.size() && workGoesOn(); ++i) {
@@ -96,7 +97,7 @@ private:
                           f.earlyFinish >= *m_schedule.programmeFinish;
         if (!leads && !isSection && !last) {
             Finding& one = add(Concern::openEnd, activity, "It leads to nothing.");
-            if (const ActivityId milestone = milestoneFor(m_programme, m_schedule, m_lookup, activity); milestone) {
+            if (const ActivityId milestone = m_proposals.milestoneFor(activity); milestone) {
                 one.other = milestone;
                 one.mendable = true;
                 one.sentence += " It could lead to " + named(milestone) + ".";
@@ -222,7 +223,7 @@ private:
     }
     /// Which date it is that the negative float comes from: the first one that the driving chain on from it meets.
     [[nodiscard]] std::string reasonOfNegative(const Activity& activity, const ActivityFigures& f) const {
-        const ActivityId source = sourceOfLateness(m_programme, m_schedule, m_lookup, activity.id);
+        const ActivityId source = m_proposals.sourceOfLateness(activity.id);
         if (!source || !f.totalFloat) return {};
         const Activity& at = row(source);
         for (const Section& section : m_programme.sections)
@@ -298,7 +299,7 @@ private:
                 continue;
             Finding& one = add(Concern::floatOutOfLine, activity,
                                "It can be " + days(*f.freeFloat, f) + " later before anything that follows it moves.");
-            if (const ActivityId next = followerFor(m_programme, m_schedule, m_lookup, activity.id); next) {
+            if (const ActivityId next = m_proposals.followerFor(activity.id); next) {
                 one.other = next;
                 one.mendable = true;
                 one.sentence += " " + named(next) + " may be what waits for it.";
@@ -383,6 +384,7 @@ private:
     const AgreedDates& m_agreed;
     Lookup m_lookup;
     ResourceBook m_book;
+    Proposals m_proposals;
     CalendarCache m_cache;
     int m_tried = 0;
     std::map<std::tuple<std::string, BreakdownId, LocationId>, std::vector<ActivityId>> m_named;
