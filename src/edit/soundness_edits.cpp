@@ -80,7 +80,7 @@ Outcome setFindingAside(Transaction& tx, const Finding& finding, std::string_vie
     one.concern = std::string(kindOf(finding.concern).word);
     one.activity = finding.activity;
     one.other = finding.link ? finding.other : ActivityId{};
-    one.about = finding.about;
+    one.about = finding.about; // of a link its type
     one.reason = reason;
     if (there) {
         tx.set(std::move(one));

@@ -7,8 +7,7 @@
 #include "core/delay/prolongation.h"
 #include "core/labour/level_ways.h"
 #include "core/model/lookup.h"
-#include "core/network/effects.h"
-#include "core/network/link_bound.h"
+#include "core/network/early_bounds.h"
 
 #include <algorithm>
 
@@ -233,23 +232,11 @@ Minutes levellingDelay(const Programme& programme, const Schedule& schedule, std
     const WorkCalendar& own = schedule.calendarOf(f);
     Instant start = std::max(programme.job.start, programme.job.dataDate.value_or(programme.job.start)),
             finish = farPast;
-    LinkBounds bounds(programme, schedule);
-    for (const LinkId link : into) {
-        const Link& row = *programme.links.row(link);
-        const ActivityFigures& from = schedule.activities[programme.activities.indexOf(row.from)];
-        if (from.aside) continue;
-        Instant& latest = row.type == LinkType::fs || row.type == LinkType::ss ? start : finish;
-        latest = std::max(latest, bounds.onSuccessor(row));
+    for (const EarlyBound& bound : earlyBounds(programme, schedule, activity, into)) {
+        if (bound.cause.kind == CauseKind::levelling) continue;
+        Instant& latest = bound.ofStart ? start : finish;
+        latest = std::max(latest, bound.cause.at);
     }
-    if (activity.constraint) {
-        const ConstraintType type = activity.constraint->type;
-        const Instant date = boundOf(activity.constraint->date, boundsStart(type), own);
-        if (type == ConstraintType::startNotBefore || type == ConstraintType::startOn) start = std::max(start, date);
-        if (type == ConstraintType::finishNotBefore || type == ConstraintType::finishOn)
-            finish = std::max(finish, date);
-    }
-    if (const auto access = accessOf(ActingEffects(programme).on(id)))
-        start = std::max(start, boundOf({startOf(access->first), true}, true, own));
     // The work and its pauses are as long wherever it lies.
     const Minutes n = own.worked(f.earlyFinish) - own.worked(f.earlyStart);
     const Span without = placedAt(NodeKind::task, activity.stretch, own, n, start, finish);

@@ -3,9 +3,8 @@
 #include "core/network/why_then.h"
 
 #include "core/base/natural_order.h"
-#include "core/network/effects.h"
+#include "core/network/early_bounds.h"
 #include "core/network/float_paths.h"
-#include "core/network/link_bound.h"
 #include "core/network/span.h"
 
 #include <algorithm>
@@ -14,49 +13,17 @@ namespace yarrin {
 
 namespace {
 
-/// What bounds an activity from early on, each by itself.
-struct EarlyBound {
-    Cause cause;
-    bool ofStart = true;
-};
-
 NodeKind nodeKindOf(const Activity& activity) {
     return activity.kind == ActivityKind::startMilestone    ? NodeKind::startMilestone
            : activity.kind == ActivityKind::finishMilestone ? NodeKind::finishMilestone
                                                             : NodeKind::task;
 }
 
-std::vector<EarlyBound> boundsOn(const Programme& programme, const Schedule& schedule, const Activity& activity) {
-    std::vector<EarlyBound> list;
-    const ActivityFigures& own = schedule.activities[programme.activities.indexOf(activity.id)];
-    const WorkCalendar& calendar = schedule.calendarOf(own);
-    LinkBounds bounds(programme, schedule);
-    for (const Link& link : programme.links) {
-        if (link.to != activity.id) continue;
-        if (schedule.activities[programme.activities.indexOf(link.from)].aside) continue;
-        list.push_back({{CauseKind::link, link.id, link.from, {}, bounds.onSuccessor(link), {}},
-                        link.type == LinkType::fs || link.type == LinkType::ss});
-    }
-    if (activity.constraint) {
-        const ConstraintType type = activity.constraint->type;
-        const bool ofStart = boundsStart(type);
-        if (type != ConstraintType::startNotAfter && type != ConstraintType::finishNotAfter)
-            list.push_back({{CauseKind::constraint,
-                             {},
-                             {},
-                             {},
-                             boundOf(activity.constraint->date,
-                                     ofStart || activity.kind == ActivityKind::startMilestone, calendar),
-                             {}},
-                            ofStart});
-    }
-    if (activity.levelledFrom && activity.kind == ActivityKind::task)
-        list.push_back({{CauseKind::levelling, {}, {}, {}, *activity.levelledFrom, {}}, true});
-    if (const auto access = accessOf(ActingEffects(programme).on(activity.id)))
-        list.push_back(
-            {{CauseKind::access, {}, {}, {}, boundOf({startOf(access->first), true}, true, calendar), access->second},
-             true});
-    return list;
+std::vector<LinkId> linksTo(const Programme& programme, ActivityId id) {
+    std::vector<LinkId> into;
+    for (const Link& link : programme.links)
+        if (link.to == id) into.push_back(link.id);
+    return into;
 }
 
 } // namespace
@@ -72,7 +39,7 @@ std::optional<Otherwise> otherwise(const Programme& programme, const Schedule& s
         return placedAt(nodeKindOf(activity), activity.stretch, own, work, std::max(floor, start), finish);
     };
     // What sets it puts it by itself where it stands.
-    const auto bounds = boundsOn(programme, schedule, activity);
+    const auto bounds = earlyBounds(programme, schedule, activity, linksTo(programme, id));
     Instant start = farPast, finish = farPast;
     bool any = false;
     for (const EarlyBound& bound : bounds) {

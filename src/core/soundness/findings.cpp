@@ -70,6 +70,13 @@ private:
         return one;
     }
 
+    /// A finding about a link is known by its ends and its type.
+    static void byLink(Finding& one, const Link& link) {
+        one.other = link.from;
+        one.link = link.id;
+        one.about = wordOf(link.type);
+    }
+
     /// What leads in and out. The job may begin with any start milestone, and end with its last milestone or with one
     /// that a section goes by.
     void ends(const Activity& activity, const ActivityFigures& f) {
@@ -115,9 +122,7 @@ private:
         const bool elapsed = calendar == continuousCalendar;
         const std::string lag = spanText(std::abs(link.lag), unit, elapsed);
         const auto found = [&](Concern concern, std::string sentence) {
-            Finding& one = add(concern, row(link.to), std::move(sentence));
-            one.other = link.from;
-            one.link = link.id;
+            byLink(add(concern, row(link.to), std::move(sentence)), link);
         };
         if (link.lag < 0) found(Concern::lead, "It begins " + lag + " ahead of " + named(link.from) + ".");
         const Minutes day = elapsed ? 1440 : unit.dayMinutes;
@@ -143,16 +148,18 @@ private:
         if (isMilestone(from.kind) || isMilestone(to.kind)) return;
         const BreakdownId group = topOf(from);
         if (!group || !topOf(to) || group == topOf(to)) return;
+        const Activity* milestone = nullptr; // of several the first by its id
         for (const LinkId id : m_lookup.outOf(from.id)) {
             const Activity& next = row(m_programme.links.row(id)->to);
-            if (!isMilestone(next.kind) || topOf(next) != group) continue;
-            Finding& one = add(Concern::pastMilestone, to,
-                               "It waits for " + named(from.id) + " of another group, beside that one's milestone " +
-                                   next.key + ".");
-            one.other = from.id;
-            one.link = link.id;
-            return;
+            if (isMilestone(next.kind) && topOf(next) == group &&
+                (!milestone || standsBefore(next.key, milestone->key)))
+                milestone = &next;
         }
+        if (!milestone) return;
+        Finding& one = add(Concern::pastMilestone, to,
+                           "It waits for " + named(from.id) + " of another group, beside that one's milestone " +
+                               milestone->key + ".");
+        byLink(one, link);
     }
 
     void redundant() {
@@ -161,8 +168,7 @@ private:
             if (figures(link.to).state == NodeState::complete) continue;
             Finding& one = add(Concern::redundantLink, row(link.to),
                                "That it waits for " + linkPhrase(m_programme, link) + " follows from other links.");
-            one.other = link.from;
-            one.link = id;
+            byLink(one, link);
             one.mendable = true;
         }
     }
@@ -197,12 +203,16 @@ private:
         words += earlier > 0   ? "it would start " + days(earlier, now) + " earlier"
                  : earlier < 0 ? "it would start " + days(-earlier, now) + " later"
                                : "it would start as it does";
+        std::vector<std::pair<std::string, int>> moved; // sections, as people count them
         for (std::size_t s = 0; s < dates.sections.size(); ++s)
             if (dates.sections[s].forecast && m_schedule.sections[s].forecast)
                 if (const int by = *m_schedule.sections[s].forecast - *dates.sections[s].forecast; by != 0)
-                    words += ", section " + m_programme.sections[s].key + " be complete " +
-                             std::to_string(std::abs(by)) + (std::abs(by) == 1 ? " day " : " days ") +
-                             (by > 0 ? "earlier" : "later");
+                    moved.emplace_back(m_programme.sections[s].key, by);
+        std::sort(moved.begin(), moved.end(),
+                  [](const auto& a, const auto& b) { return standsBefore(a.first, b.first); });
+        for (const auto& [section, by] : moved)
+            words += ", section " + section + " be complete " + std::to_string(std::abs(by)) +
+                     (std::abs(by) == 1 ? " day " : " days ") + (by > 0 ? "earlier" : "later");
         if (now.totalFloat && then.totalFloat && *now.totalFloat != *then.totalFloat)
             words += ", and have " + days(*then.totalFloat, now) + " of float, not " + days(*now.totalFloat, now);
         return words + ".";
@@ -226,9 +236,15 @@ private:
         const ActivityId source = m_proposals.sourceOfLateness(activity.id);
         if (!source || !f.totalFloat) return {};
         const Activity& at = row(source);
+        const Section* due = nullptr; // of several the first that is due, then by its id
+        const auto when = [](const Section& section) {
+            return std::tuple(section.completion + section.grantedDays, section.key);
+        };
         for (const Section& section : m_programme.sections)
-            if (section.milestone == source && m_programme.job.lateDatesFrom == LateDatesFrom::contract)
-                return ": section " + section.key + " is due on " + isoDate(section.completion + section.grantedDays);
+            if (section.milestone == source && m_programme.job.lateDatesFrom == LateDatesFrom::contract &&
+                (!due || when(section) < when(*due)))
+                due = &section;
+        if (due) return ": section " + due->key + " is due on " + isoDate(due->completion + due->grantedDays);
         if (at.constraint) return ": " + at.key + " is held by " + constraintWords(*at.constraint);
         return m_programme.job.requiredFinish
                    ? ": the finish is required on " + isoDate(dateOf(*m_programme.job.requiredFinish))
@@ -270,8 +286,7 @@ private:
             if (figures(link.from).aside || !wentAhead(link, activity)) continue;
             Finding& one = add(Concern::outOfSequence, activity,
                                "It went on before " + linkPhrase(m_programme, link) + " let it.");
-            one.other = link.from;
-            one.link = id;
+            byLink(one, link);
         }
     }
     /// Whether the later end of a link was reached although the earlier one was not, or was on a later day: actual

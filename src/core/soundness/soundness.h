@@ -17,7 +17,7 @@ struct Finding {
     ActivityId activity;  ///< what it is about; none of calendars and sections
     ActivityId other;     ///< at the other end of a link: what the activity waits for; or what a mend proposes
     LinkId link;          ///< of a link
-    std::string about;    ///< a calendar's or a section's id
+    std::string about;    ///< a calendar's or a section's id, the type of a link
     std::string sentence; ///< what is so, in words
     std::optional<std::string> aside; ///< why it is meant so
     bool mendable = false;
