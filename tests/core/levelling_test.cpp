@@ -5,6 +5,7 @@
 #include "core/labour/levelling.h"
 #include "support/builder.h"
 #include "support/random_programme.h"
+#include "support/shuffle.h"
 
 #include <QFile>
 #include <QTest>
@@ -446,18 +447,9 @@ private:
         list.sort();
         return list.join(QLatin1Char(' '));
     }
-    static QString shuffledMoves(Programme p, std::uint32_t seed, const LevelOptions& options = {}) {
-        std::mt19937 random(seed);
-        auto activities = p.activities.take();
-        std::shuffle(activities.begin(), activities.end(), random);
-        p.activities.assign(std::move(activities));
-        auto links = p.links.take();
-        std::shuffle(links.begin(), links.end(), random);
-        p.links.assign(std::move(links));
-        auto resources = p.resources.take();
-        std::shuffle(resources.begin(), resources.end(), random);
-        p.resources.assign(std::move(resources));
-        return movesOf(p, *level(p, options));
+    static QString shuffledMoves(const Programme& p, std::uint32_t seed, const LevelOptions& options = {}) {
+        const Programme other = withRowsShuffled(p, seed);
+        return movesOf(other, *level(other, options));
     }
 };
 

@@ -123,6 +123,17 @@ private slots:
         QCOMPARE(b.programme.soundnessLimits.size(), std::size_t(1));
     }
 
+    /// Two links between the same two are two findings: what is said of one is not said of the other.
+    void ofTwoLinksOneIsSetAside() {
+        Builder b;
+        b.task("A", 5).task("B", 5).link("A", "B").link("A", "B", LinkType::ss).link("A", "B", LinkType::ff);
+        const Finding first = findingsOf(b.programme, Concern::redundantLink).front();
+        QVERIFY(run(b.programme, [&](Transaction& tx) { return setFindingAside(tx, first, "wanted"); }).empty());
+        int aside = 0;
+        for (const Finding& finding : findingsOf(b.programme, Concern::redundantLink)) aside += finding.aside ? 1 : 0;
+        QCOMPARE(aside, 1);
+    }
+
     /// Whatever the programme: mending redundant links moves nothing, and every mend that goes through leaves a
     /// programme that can be calculated and read.
     void mendsAlways() {
