@@ -62,4 +62,11 @@ void ViewState::setOutline(std::optional<Outline> outline) {
     emit outlineChanged();
 }
 
+void ViewState::setAnswer(std::shared_ptr<const Answer> answer) {
+    const bool rows = (m_answer && m_answer->alone) || (answer && answer->alone);
+    m_answer = std::move(answer);
+    emit answerChanged();
+    if (rows) emit rowsChanged();
+}
+
 } // namespace yarrin

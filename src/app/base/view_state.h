@@ -9,10 +9,31 @@
 
 #include <QObject>
 
+#include <memory>
+#include <unordered_map>
 #include <unordered_set>
 #include <vector>
 
 namespace yarrin {
+
+/// Of the question "why then?" about an activity: what has a part in the answer. The rest fades, or is left out.
+struct Answer {
+    ActivityId subject;
+    /// The number of the path to the subject that something is on, 1 the one that drives; 0 what the subject drives on.
+    std::unordered_map<ActivityId, int> path;
+    std::unordered_map<LinkId, int> links;
+    std::vector<ActivityId> heads; ///< with which paths 1, 2, … begin; none where a path does not show
+    bool alone = false;            ///< the rest is left out
+    [[nodiscard]] bool tells(ActivityId id) const { return path.contains(id); }
+    [[nodiscard]] int pathOf(ActivityId id) const { return numberIn(path, id); }
+    [[nodiscard]] int pathOf(LinkId id) const { return numberIn(links, id); }
+
+private:
+    template <typename Numbers, typename Key> static int numberIn(const Numbers& numbers, Key key) {
+        const auto at = numbers.find(key);
+        return at == numbers.end() ? noPath : at->second;
+    }
+};
 
 /// What every window on the programme shares: selection, zoom, time in sight, lens and folded groups.
 class ViewState : public QObject {
@@ -49,7 +70,13 @@ public:
     [[nodiscard]] const Outline* outline() const { return m_outline ? &*m_outline : nullptr; }
     void setOutline(std::optional<Outline> outline);
 
+    /// Null while no question is asked.
+    [[nodiscard]] const Answer* answer() const { return m_answer.get(); }
+    [[nodiscard]] std::shared_ptr<const Answer> sharedAnswer() const { return m_answer; }
+    void setAnswer(std::shared_ptr<const Answer> answer);
+
 signals:
+    void answerChanged();
     void outlineChanged();
     void selectionChanged();
     void linkChanged();
@@ -67,6 +94,7 @@ private:
     double m_pixelsPerDay = 6;
     Instant m_left;
     std::optional<Outline> m_outline;
+    std::shared_ptr<const Answer> m_answer;
 };
 
 } // namespace yarrin

@@ -72,6 +72,8 @@ public:
         }
     }
     [[nodiscard]] bool isRunning() const { return m_run != nullptr; }
+    /// How far it is; -1 while that is not known.
+    [[nodiscard]] int thousandths() const { return m_run ? m_run->watch.thousandths() : -1; }
 
 private:
     struct Run {

@@ -5,6 +5,7 @@
 #include "app/base/format.h"
 #include "app/base/look.h"
 #include "app/programme/link_line.h"
+#include "app/programme/tips.h"
 #include "app/table/activity_model.h"
 #include "chart/paint/bar_painter.h"
 #include "core/model/resource_book.h"
@@ -87,6 +88,7 @@ BarChartView::BarChartView(Document& document, ViewState& state, ActivityModel& 
     connect(&m_state, &ViewState::selectionChanged, this, &BarChartView::invalidate);
     connect(&m_state, &ViewState::linkChanged, viewport(), qOverload<>(&QWidget::update));
     connect(&m_state, &ViewState::outlineChanged, this, &BarChartView::invalidate);
+    connect(&m_state, &ViewState::answerChanged, this, &BarChartView::invalidate);
     connect(&m_state, &ViewState::timeChanged, this, [this] {
         updateScrollBars();
         invalidate();
@@ -285,6 +287,10 @@ const BarColours& BarChartView::colours() const {
 
 void BarChartView::dress(BarInk& ink) const {
     const Programme& programme = m_document.programme();
+    if (const Answer* answer = m_state.answer()) {
+        ink.path = [answer](ActivityId id) { return answer->pathOf(id); };
+        ink.linkPath = [answer](LinkId id) { return answer->pathOf(id); };
+    }
     const Lens& lens = m_state.lens();
     if (!colours().isEmpty())
         ink.colour = [this, &programme](ActivityId id) {
@@ -380,10 +386,7 @@ void BarChartView::mousePressEvent(QMouseEvent* event) {
         const int row = int(at.y) / m_state.rowHeight();
         if (const ActivityId id = m_rows.activityAt(row)) m_state.select(id);
     } else {
-        const Link& link = *m_document.programme().links.row(hit.link);
-        emit message(tr("Link selected: %1 waits for %2. Delete takes it away, a double click asks for type and lag.")
-                         .arg(show::text(m_document.programme().activities.row(link.to)->key),
-                              show::text(linkPhrase(m_document.programme(), link))));
+        emit message(chosenLinkText(m_document.programme(), hit.link));
     }
     // Selecting laid the chart out anew; the press belongs to the new one.
     m_tool.press(layout(), at, isGround(at));
@@ -423,32 +426,8 @@ void BarChartView::mouseDoubleClickEvent(QMouseEvent* event) {
     draw(point);
 }
 
-QString BarChartView::linkWords() const {
-    const Programme& programme = m_document.programme();
-    const Link* link = programme.links.row(m_state.link());
-    return link ? tr("%1 to %2")
-                      .arg(show::text(programme.activities.row(link->from)->key),
-                           show::text(programme.activities.row(link->to)->key))
-                : QString();
-}
-
 void BarChartView::deleteSelectedLink() {
-    const QString words = linkWords();
-    if (words.isEmpty()) return;
-    const LinkId id = m_state.link();
-    m_state.selectLink({});
-    const Outcome outcome = m_document.perform(tr("Link from %1 taken away").arg(words),
-                                               [id](Transaction& tx) { return removeLink(tx, id); });
-    if (!outcome.ok()) emit refused(show::error(outcome.error()));
-}
-
-void BarChartView::reverseSelectedLink() {
-    const QString words = linkWords();
-    if (words.isEmpty()) return;
-    const LinkId id = m_state.link();
-    m_state.selectLink({});
-    const Outcome outcome = m_document.perform(tr("Link from %1 reversed").arg(words),
-                                               [id](Transaction& tx) { return reverseLink(tx, id); });
+    const Outcome outcome = deleteChosenLink(m_document, m_state);
     if (!outcome.ok()) emit refused(show::error(outcome.error()));
 }
 
@@ -516,26 +495,9 @@ void BarChartView::keyPressEvent(QKeyEvent* event) {
 }
 
 QString BarChartView::tip(const BarHit& hit) const {
-    const Programme& programme = m_document.programme();
-    if (hit.link) {
-        const Link& link = *programme.links.row(hit.link);
-        return tr("%1 waits for %2")
-            .arg(show::text(programme.activities.row(link.to)->key), show::text(linkPhrase(programme, link)));
-    }
-    const std::size_t index = programme.activities.indexOf(hit.activity);
-    if (!hit.activity || index >= m_document.schedule().activities.size()) return {};
-    const Activity& activity = programme.activities[index];
-    const ActivityFigures& figures = m_document.schedule().activities[index];
-    QString text = tr("%1  %2\n%3 – %4")
-                       .arg(show::text(activity.key), show::text(activity.name), show::startDate(figures.earlyStart),
-                            show::finishDate(figures.earlyFinish));
-    const Minutes day = m_document.schedule().calendarOf(figures).dayMinutes();
-    if (figures.totalFloat) text += tr("\nfloat %1").arg(show::daysWithUnit(*figures.totalFloat, day));
-    if (figures.state == NodeState::notStarted && heldByLevelling(activity)) text += tr("\nheld by levelling");
-    if (activity.constraint) {
-        text += QLatin1Char('\n') + constraintText(*activity.constraint);
-        if (hit.pin) text += tr(": a click takes it off");
-    }
+    if (hit.link) return linkTip(m_document.programme(), hit.link);
+    QString text = activityTip(m_document.programme(), m_document.schedule(), hit.activity);
+    if (hit.pin && !text.isEmpty()) text += tr(": a click takes it off");
     return text;
 }
 

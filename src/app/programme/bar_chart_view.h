@@ -44,7 +44,6 @@ public:
     void fitWeeks(int weeks);
     [[nodiscard]] bool showsLinks() const { return m_links; }
     void deleteSelectedLink();
-    void reverseSelectedLink();
     /// Asks for type and lag of the chosen link, beside a point of the viewport or where it ends.
     void editSelectedLink(std::optional<QPoint> at = {});
     /// Cuts the chosen bar where its menu was asked for, else in the middle of its work, and has it rest for a day
@@ -129,8 +128,6 @@ private:
     [[nodiscard]] QString axisTip(int x) const;
     void paintGhosts(QPainter& painter) const;
     void paintLoop(QPainter& painter) const;
-    /// The link that is selected, in words; empty where none is.
-    [[nodiscard]] QString linkWords() const;
     void paintPreview(QPainter& painter) const;
     void paintLegend(QPainter& painter) const;
     [[nodiscard]] std::vector<QPoint> legendPlaces() const;

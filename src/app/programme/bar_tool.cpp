@@ -13,18 +13,6 @@ namespace {
 constexpr double grip = 6; ///< how near to an end counts as the end
 constexpr double threshold = 4;
 
-double distanceToWay(const std::vector<ChartPoint>& points, ChartPoint at) {
-    double nearest = 1e9;
-    for (std::size_t i = 1; i < points.size(); ++i) {
-        const auto [x0, x1] = std::minmax(points[i - 1].x, points[i].x);
-        const auto [y0, y1] = std::minmax(points[i - 1].y, points[i].y);
-        const double dx = at.x < x0 ? x0 - at.x : (at.x > x1 ? at.x - x1 : 0);
-        const double dy = at.y < y0 ? y0 - at.y : (at.y > y1 ? at.y - y1 : 0);
-        nearest = std::min(nearest, std::hypot(dx, dy));
-    }
-    return nearest;
-}
-
 /// A pin's head stands over its bar's end, and is the smaller of the two.
 std::optional<BarHit> pinAt(const BarLayout& layout, ChartPoint at) {
     for (const BarShape& bar : layout.bars)

@@ -5,6 +5,7 @@
 #include "app/base/document.h"
 #include "app/base/format.h"
 #include "app/base/look.h"
+#include "app/base/view_state.h"
 #include "app/programme/drag_preview.h"
 #include "core/base/text.h"
 #include "core/model/phrases.h"
@@ -21,19 +22,19 @@
 
 namespace yarrin {
 
-LinkLine::LinkLine(Document& document, DragPreview& preview, QWidget* parent)
+LinkLine::LinkLine(Document& document, DragPreview& preview, QWidget* parent, const QString& name)
     : QFrame(parent), m_document(document), m_preview(preview), m_ends(new QLabel(this)), m_type(new QComboBox(this)),
       m_lag(new QLineEdit(this)), m_words(new QLabel(this)) {
-    setObjectName(QStringLiteral("linkLine"));
+    setObjectName(name);
     setAccessibleName(tr("The new link"));
-    m_type->setObjectName(QStringLiteral("linkLineType"));
+    m_type->setObjectName(name + QStringLiteral("Type"));
     m_type->setAccessibleName(tr("Type of the link"));
     m_type->addItems(show::linkTypes());
-    m_lag->setObjectName(QStringLiteral("linkLineLag"));
+    m_lag->setObjectName(name + QStringLiteral("Lag"));
     m_lag->setAccessibleName(tr("Lag of the link"));
     m_lag->setPlaceholderText(tr("lag: 3d, -2d, 7cd"));
     keepWidth(m_lag, 118);
-    m_words->setObjectName(QStringLiteral("linkLineWords"));
+    m_words->setObjectName(name + QStringLiteral("Words"));
     m_words->setWordWrap(true);
     auto* line = new QHBoxLayout;
     line->setSpacing(8);
@@ -184,6 +185,38 @@ bool LinkLine::eventFilter(QObject* watched, QEvent* event) {
         }
     }
     return QFrame::eventFilter(watched, event);
+}
+
+QString linkWords(const Programme& programme, LinkId id) {
+    const Link* link = programme.links.row(id);
+    return link ? LinkLine::tr("%1 to %2")
+                      .arg(show::text(programme.activities.row(link->from)->key),
+                           show::text(programme.activities.row(link->to)->key))
+                : QString();
+}
+
+Outcome deleteChosenLink(Document& document, ViewState& state) {
+    const LinkId id = state.link();
+    const QString words = linkWords(document.programme(), id);
+    if (words.isEmpty()) return done();
+    state.selectLink({});
+    return document.perform(LinkLine::tr("Link from %1 taken away").arg(words),
+                            [id](Transaction& tx) { return removeLink(tx, id); });
+}
+
+Outcome reverseChosenLink(Document& document, ViewState& state) {
+    const LinkId id = state.link();
+    const QString words = linkWords(document.programme(), id);
+    if (words.isEmpty()) return done();
+    state.selectLink({});
+    return document.perform(LinkLine::tr("Link from %1 reversed").arg(words),
+                            [id](Transaction& tx) { return reverseLink(tx, id); });
+}
+
+QString chosenLinkText(const Programme& programme, LinkId id) {
+    const Link& link = *programme.links.row(id);
+    return LinkLine::tr("Link selected: %1 waits for %2. Delete takes it away, a double click asks for type and lag.")
+        .arg(show::text(programme.activities.row(link.to)->key), show::text(linkPhrase(programme, link)));
 }
 
 } // namespace yarrin

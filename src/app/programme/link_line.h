@@ -18,13 +18,16 @@ namespace yarrin {
 
 class Document;
 class DragPreview;
+class ViewState;
 
 /// A small line where a link was let go, or chosen: its type and its lag, with the date that comes of it. Enter
 /// or a press elsewhere keeps it, Escape leaves nothing behind.
 class LinkLine : public QFrame {
     Q_OBJECT
 public:
-    LinkLine(Document& document, DragPreview& preview, QWidget* parent);
+    /// `name` is its object's name, and begins those of its fields.
+    LinkLine(Document& document, DragPreview& preview, QWidget* parent,
+             const QString& name = QStringLiteral("linkLine"));
 
     /// Opens for a link, there already or not yet, beside a point of the parent.
     void open(const Link& link, const QPoint& at);
@@ -62,5 +65,13 @@ private:
     QLabel* m_words;
     bool m_closing = false;
 };
+
+/// A link in words, "A010 to A020"; empty where it is none.
+[[nodiscard]] QString linkWords(const Programme& programme, LinkId id);
+/// What a chart does with the link that is chosen there: takes it away, turns it round. Nothing where none is.
+[[nodiscard]] Outcome deleteChosenLink(Document& document, ViewState& state);
+[[nodiscard]] Outcome reverseChosenLink(Document& document, ViewState& state);
+/// What is told of a link that was chosen.
+[[nodiscard]] QString chosenLinkText(const Programme& programme, LinkId id);
 
 } // namespace yarrin

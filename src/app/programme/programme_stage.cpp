@@ -6,7 +6,10 @@
 #include "app/base/resource_drop.h"
 #include "app/base/tab_row.h"
 #include "app/programme/bar_chart_view.h"
+#include "app/programme/logic_map.h"
+#include "app/programme/logic_page.h"
 #include "app/programme/overview.h"
+#include "app/programme/why_strip.h"
 #include "app/soundness/soundness_page.h"
 #include "app/table/activity_table.h"
 #include "app/table/inline_message.h"
@@ -114,13 +117,18 @@ void ProgrammeStage::buildPages() {
     auto* sound = new QVBoxLayout(below);
     sound->setContentsMargins(0, scaled(34), 0, 0);
     sound->addWidget(m_soundness);
+    buildLogic();
     m_pages = new QStackedWidget(this);
-    m_pages->addWidget(bars);
-    m_pages->addWidget(below);
+    for (QWidget* page : {bars, static_cast<QWidget*>(m_logic), below}) m_pages->addWidget(page);
     auto* layout = new QVBoxLayout(this);
     layout->setContentsMargins(0, 0, 0, 0);
+    layout->setSpacing(0);
+    layout->addWidget(&m_logic->line());
+    layout->addWidget(m_strip);
     layout->addWidget(m_pages);
-    m_tabs = new TabRow({{tr("Bars"), "programmeBars"}, {tr("Soundness"), "programmeSoundness"}}, this);
+    m_tabs = new TabRow(
+        {{tr("Bars"), "programmeBars"}, {tr("Logic"), "programmeLogic"}, {tr("Soundness"), "programmeSoundness"}},
+        this);
     m_tabs->setCurrent(0);
     m_tabs->move(scaled(6), scaled(4));
     m_tabs->adjustSize();
@@ -129,13 +137,71 @@ void ProgrammeStage::buildPages() {
     connect(m_soundness, &SoundnessPage::refused, m_notice, &NoticeBar::say);
     connect(m_soundness, &SoundnessPage::told, m_notice, &NoticeBar::tell);
     connect(m_soundness, &SoundnessPage::question, m_notice, &NoticeBar::ask);
+    connect(m_question, &WhyQuestion::changed, this, &ProgrammeStage::arrange);
+    arrange();
+}
+
+void ProgrammeStage::buildLogic() {
+    m_logic = new LogicPage(m_document, m_state, this);
+    m_question = new WhyQuestion(m_document, m_state, this);
+    m_strip = new WhyStrip(m_document, m_state, *m_question, this);
+    LogicView& view = m_logic->view();
+    connect(&view, &LogicView::refused, m_notice, &NoticeBar::say);
+    connect(&view, &LogicView::told, m_notice, &NoticeBar::tell);
+    connect(&view, &LogicView::menuWanted, this, &ProgrammeStage::logicMenuWanted);
+    connect(&view, &LogicView::subjectWanted, m_question, &WhyQuestion::ask);
+    connect(m_strip, &WhyStrip::refused, m_notice, &NoticeBar::say);
+    // The numbers of paths, where figures are not typed.
+    for (QWidget* chart : {static_cast<QWidget*>(m_chart), static_cast<QWidget*>(&view)})
+        for (int i = 0; i < int(WhyQuestion::mostPaths); ++i) {
+            auto* key = new QShortcut(QKeySequence(Qt::Key_1 + i), chart, nullptr, nullptr, Qt::WidgetShortcut);
+            connect(key, &QShortcut::activated, this, [this, path = std::size_t(i)] {
+                if (m_question->isAsked()) m_question->setShows(path, !m_question->shows(path));
+            });
+        }
+}
+
+/// The lines above the page: the network's own, and the question's where it can be seen what it says.
+void ProgrammeStage::arrange() {
+    const bool logic = page() == Page::logic;
+    const int room = m_tabs->x() + m_tabs->width() + scaled(6);
+    m_logic->line().setVisible(logic);
+    m_logic->setRoom(room);
+    m_strip->layout()->setContentsMargins(logic ? scaled(10) : room, 3, 10, 3);
+    m_strip->setVisible(logic || (page() == Page::bars && m_question->isAsked()));
 }
 
 void ProgrammeStage::show(Page page) {
     m_pages->setCurrentIndex(int(page));
     m_tabs->setCurrent(int(page));
+    arrange();
     m_tabs->raise();
     focusMain();
+}
+
+LogicView& ProgrammeStage::logic() const {
+    return m_logic->view();
+}
+
+void ProgrammeStage::toggleQuestion() {
+    m_strip->toggle();
+}
+
+void ProgrammeStage::zoomBy(double factor) {
+    if (page() == Page::logic) return logic().zoomBy(factor);
+    m_state.zoomAt(m_chart->viewport()->width() / 2.0, factor);
+}
+
+void ProgrammeStage::fit() {
+    page() == Page::logic ? logic().fit() : m_chart->fit();
+}
+
+void ProgrammeStage::fitSelection() {
+    page() == Page::logic ? logic().fitSelection() : m_chart->fitSelection();
+}
+
+void ProgrammeStage::editSelectedLink() {
+    page() == Page::logic ? logic().editSelectedLink() : m_chart->editSelectedLink();
 }
 
 ProgrammeStage::Page ProgrammeStage::page() const {
@@ -143,11 +209,14 @@ ProgrammeStage::Page ProgrammeStage::page() const {
 }
 
 void ProgrammeStage::showNamed(const QString& name) {
-    show(name == QLatin1String("soundness") ? Page::soundness : Page::bars);
+    show(name == QLatin1String("soundness") ? Page::soundness
+         : name == QLatin1String("logic")   ? Page::logic
+                                            : Page::bars);
 }
 
 bool ProgrammeStage::isWorking() const {
-    return m_soundness->isWorking();
+    return page() == Page::logic ? logic().isWorking() || m_question->isWorking()
+                                 : m_soundness->isWorking() || m_question->isWorking();
 }
 
 /// Resources may be let go on rows of the table and on bars.
@@ -173,6 +242,7 @@ void ProgrammeStage::acceptResources() {
 
 void ProgrammeStage::focusMain() {
     if (page() == Page::soundness) return m_soundness->setFocus();
+    if (page() == Page::logic) return logic().setFocus();
     if (m_empty->isHidden())
         m_table->setFocus();
     else
@@ -181,6 +251,7 @@ void ProgrammeStage::focusMain() {
 
 void ProgrammeStage::setShowsOverview(bool shown) {
     m_overviewShown = shown;
+    m_logic->map().setWanted(shown);
     m_overview->setVisible(shown && m_empty->isHidden());
 }
 

@@ -14,10 +14,14 @@ namespace yarrin {
 class ActivityTable;
 class Overview;
 class BarChartView;
+class LogicPage;
+class LogicView;
 class SoundnessPage;
 class TabRow;
+class WhyQuestion;
+class WhyStrip;
 
-/// The stage Programme: the table of activities and the bar chart side by side, and how sound the network is.
+/// The stage Programme: the table of activities and the bar chart side by side, the network, and how sound it is.
 class ProgrammeStage : public Stage {
     Q_OBJECT
 public:
@@ -27,13 +31,24 @@ public:
     [[nodiscard]] BarChartView& chart() const { return *m_chart; }
     NoticeBar& notice() override { return *m_notice; }
     void focusMain() override;
-    enum class Page { bars, soundness };
+    enum class Page { bars, logic, soundness };
     void show(Page page);
     [[nodiscard]] Page page() const;
-    /// "bars" or "soundness".
+    /// "bars", "logic" or "soundness".
     void showNamed(const QString& name) override;
     [[nodiscard]] bool isWorking() const override;
     [[nodiscard]] SoundnessPage& soundness() const { return *m_soundness; }
+    [[nodiscard]] LogicView& logic() const;
+    [[nodiscard]] LogicPage& logicPage() const { return *m_logic; }
+    [[nodiscard]] WhyQuestion& question() const { return *m_question; }
+    /// Asks "why then?" of what is selected, or asks no more.
+    void toggleQuestion();
+    /// What the chart that shows does with its zoom.
+    void zoomBy(double factor);
+    void fit();
+    void fitSelection();
+    /// Asks for type and lag of the chosen link, where it shows.
+    void editSelectedLink();
     /// Leaves the table no more width than its ids and names need, or gives it back what it had.
     void setTableNarrow(bool narrow);
     void setShowsOverview(bool shown);
@@ -41,9 +56,12 @@ public:
 
 signals:
     void reveal(ActivityId id);
+    void logicMenuWanted(const QPoint& globalPos, LinkId link);
 
 private:
     void buildPages();
+    void buildLogic();
+    void arrange();
     void acceptResources();
 
     Document& m_document;
@@ -54,7 +72,10 @@ private:
     Overview* m_overview;
     QWidget* m_empty;
     QStackedWidget* m_pages = nullptr;
+    LogicPage* m_logic = nullptr;
     SoundnessPage* m_soundness = nullptr;
+    WhyQuestion* m_question = nullptr;
+    WhyStrip* m_strip = nullptr;
     TabRow* m_tabs = nullptr;
     QSplitter* m_splitter;
     bool m_overviewShown = true;

@@ -4,12 +4,12 @@
 
 #include "app/base/format.h"
 #include "app/base/look.h"
+#include "app/base/name_line.h"
 #include "chart/paint/tree_painter.h"
 #include "core/model/codes.h"
 #include "edit/breakdown_edits.h"
 
 #include <QApplication>
-#include <QLineEdit>
 #include <QMouseEvent>
 #include <QPainter>
 #include <QScrollBar>
@@ -24,7 +24,7 @@ constexpr double margin = 26;
 }
 
 ScopeChart::ScopeChart(Document& document, QWidget* parent)
-    : QAbstractScrollArea(parent), m_document(document), m_name(new QLineEdit(viewport())) {
+    : QAbstractScrollArea(parent), m_document(document), m_name(new NameLine(viewport())) {
     setObjectName(QStringLiteral("scopeChart"));
     setAccessibleName(tr("Breakdown of the work"));
     setFrameShape(QFrame::NoFrame);
@@ -32,9 +32,7 @@ ScopeChart::ScopeChart(Document& document, QWidget* parent)
     viewport()->setMouseTracking(true);
     m_name->setObjectName(QStringLiteral("scopeName"));
     m_name->setAccessibleName(tr("Name of the group"));
-    m_name->hide();
-    m_name->installEventFilter(this);
-    connect(m_name, &QLineEdit::editingFinished, this, &ScopeChart::commitName);
+    connect(m_name, &NameLine::left, this, [this] { setFocus(); });
     connect(&m_document, &Document::changed, this, [this] {
         m_stale = true;
         if (isVisible()) refresh();
@@ -44,18 +42,6 @@ ScopeChart::ScopeChart(Document& document, QWidget* parent)
         m_chosen = {};
         m_fitPending = true;
     });
-}
-
-void ScopeChart::commitName() {
-    if (!m_name->isVisible()) return;
-    m_name->hide();
-    const BreakdownNode* node = m_document.programme().breakdown.row(m_naming);
-    const QString name = m_name->text().trimmed();
-    if (!node || show::text(node->name) == name) return;
-    const Outcome outcome = m_document.perform(tr("%1 → %2").arg(show::text(node->name), name), [&](Transaction& tx) {
-        return renameGroup(tx, m_naming, name.toStdString());
-    });
-    if (!outcome.ok()) emit refused(show::error(outcome.error()));
 }
 
 void ScopeChart::refresh() {
@@ -309,13 +295,16 @@ void ScopeChart::wheelEvent(QWheelEvent* event) {
 void ScopeChart::rename() {
     const BreakdownNode* node = m_document.programme().breakdown.row(m_chosen);
     if (!node) return emit refused(tr("The job's name is changed in Contract."));
-    m_naming = m_chosen;
     const QRect box = rectOf(m_chosen);
-    m_name->setGeometry(box.left() + 4, box.top() + box.height() / 2 - 14, std::max(150, box.width() - 8), 28);
-    m_name->setText(show::text(node->name));
-    m_name->selectAll();
-    m_name->show();
-    m_name->setFocus();
+    const QRect at(box.left() + 4, box.top() + box.height() / 2 - 14, std::max(150, box.width() - 8), 28);
+    m_name->open(show::text(node->name), at, [this, id = m_chosen](const QString& name) {
+        const BreakdownNode* was = m_document.programme().breakdown.row(id);
+        if (!was) return;
+        const Outcome outcome =
+            m_document.perform(tr("%1 → %2").arg(show::text(was->name), name),
+                               [&](Transaction& tx) { return renameGroup(tx, id, name.toStdString()); });
+        if (!outcome.ok()) emit refused(show::error(outcome.error()));
+    });
 }
 
 void ScopeChart::added(const QString& step, const std::function<Result<BreakdownId>(Transaction&)>& make) {
@@ -423,25 +412,6 @@ void ScopeChart::keyPressEvent(QKeyEvent* event) {
         break;
     }
     QAbstractScrollArea::keyPressEvent(event);
-}
-
-bool ScopeChart::eventFilter(QObject* watched, QEvent* event) {
-    if (watched == m_name && event->type() == QEvent::KeyPress) {
-        const int key = static_cast<QKeyEvent*>(event)->key();
-        if (key == Qt::Key_Escape) {
-            m_name->blockSignals(true);
-            m_name->hide();
-            m_name->blockSignals(false);
-            setFocus();
-            return true;
-        }
-        if (key == Qt::Key_Return || key == Qt::Key_Enter) {
-            commitName();
-            setFocus();
-            return true; // a line passes the key on to the chart, which would open the name again
-        }
-    }
-    return QAbstractScrollArea::eventFilter(watched, event);
 }
 
 } // namespace yarrin

@@ -9,10 +9,11 @@
 
 #include <unordered_set>
 
-class QLineEdit;
 class QPainter;
 
 namespace yarrin {
+
+class NameLine;
 
 /// The breakdown as a tree without dates: to look at, to walk with the keyboard, and to change in place.
 class ScopeChart : public QAbstractScrollArea {
@@ -65,10 +66,8 @@ protected:
     void wheelEvent(QWheelEvent* event) override;
     void keyPressEvent(QKeyEvent* event) override;
     void showEvent(QShowEvent* event) override;
-    bool eventFilter(QObject* watched, QEvent* event) override;
 
 private:
-    void commitName();
     void relayout();
     void updateBars();
     [[nodiscard]] QPointF toChart(QPointF viewport) const;
@@ -90,8 +89,7 @@ private:
     bool m_fitPending = true;
     bool m_fits = true; ///< the size follows the page; not where somebody zoomed
     bool m_stale = true;
-    QLineEdit* m_name;
-    BreakdownId m_naming;
+    NameLine* m_name;
     std::optional<QPointF> m_pressed;
     std::optional<std::size_t> m_dragged;
     std::optional<TreeLanding> m_landing;

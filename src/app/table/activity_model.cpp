@@ -27,6 +27,9 @@ ActivityModel::ActivityModel(Document& document, ViewState& state, bool buildUp,
     connect(&m_state, &ViewState::rowsChanged, this, &ActivityModel::refresh);
     // Fields may tell of what is outlined.
     connect(&m_state, &ViewState::outlineChanged, this, &ActivityModel::refresh);
+    connect(&m_state, &ViewState::answerChanged, this, [this] {
+        if (!m_rows.empty()) emit dataChanged(index(0, 0), index(rowCount() - 1, columnCount() - 1));
+    });
     refreshColumns();
     refresh();
 }
@@ -63,7 +66,11 @@ void ActivityModel::refresh() {
     lens.tasksOnly = m_buildUp;
     m_context.reset(); // the outline may be another one
     m_sums.clear();
-    std::vector<ChartRow> rows = rowsFor(context(), lens, m_state.folded());
+    // Of an answer that stands alone nothing is folded away.
+    const Answer* alone = m_state.answer() && m_state.answer()->alone ? m_state.answer() : nullptr;
+    std::vector<ChartRow> rows =
+        rowsFor(context(), lens, alone ? std::unordered_set<std::uint32_t>() : m_state.folded());
+    if (alone) leaveOnly(rows, [alone](ActivityId id) { return alone->tells(id); });
     const bool same = rows.size() == m_rows.size() &&
                       std::equal(rows.begin(), rows.end(), m_rows.begin(), [](const ChartRow& a, const ChartRow& b) {
                           return a.isGroup == b.isGroup && a.activity == b.activity && a.group == b.group;
@@ -209,6 +216,8 @@ QVariant ActivityModel::data(const QModelIndex& index, int role) const {
     case Qt::UserRole:
         return m_state.isSelected(row.activity);
     case Qt::ForegroundRole:
+        if (const Answer* answer = m_state.answer(); answer && !answer->tells(row.activity))
+            return mixed(theme().paper, theme().muted, 0.6);
         if (column.name == QLatin1String("float") && at.figures) {
             if (at.figures->critical) return theme().criticalText;
             if (at.figures->nearCritical) return theme().nearText;

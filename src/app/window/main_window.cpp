@@ -15,6 +15,7 @@
 #include "app/lens/lens_pane.h"
 #include "app/programme/bar_chart_view.h"
 #include "app/programme/link_line.h"
+#include "app/programme/logic_view.h"
 #include "app/programme/programme_stage.h"
 #include "app/progress/progress_stage.h"
 #include "app/record/compare_page.h"
@@ -279,7 +280,13 @@ bool MainWindow::isWorking() {
 void MainWindow::reveal(ActivityId id) {
     if (id != m_state.current()) leaveSpot();
     ActivityTable& rows = table();
-    if (m_stack->currentIndex() == int(Place::programme)) programmeStage().show(ProgrammeStage::Page::bars);
+    const bool programme = m_stack->currentIndex() == int(Place::programme);
+    if (programme && programmeStage().page() == ProgrammeStage::Page::logic) {
+        m_state.select(id);
+        programmeStage().logic().setFocus();
+        return programmeStage().logic().bring(id);
+    }
+    if (programme) programmeStage().show(ProgrammeStage::Page::bars);
     rows.reveal(id);
     rows.setFocus();
     const std::size_t index = m_document.programme().activities.indexOf(id);
@@ -298,7 +305,7 @@ void MainWindow::revealAll(const std::vector<ActivityId>& ids) {
 }
 
 void MainWindow::zoom(double factor) {
-    m_state.zoomAt(programmeStage().chart().viewport()->width() / 2.0, factor);
+    programmeStage().zoomBy(factor);
 }
 
 bool MainWindow::openFile(const QString& path) {

@@ -7,6 +7,8 @@
 #include "app/delay/delay_stage.h"
 #include "app/lens/lens_pane.h"
 #include "app/programme/bar_chart_view.h"
+#include "app/programme/link_line.h"
+#include "app/programme/logic_view.h"
 #include "app/programme/programme_stage.h"
 #include "app/progress/progress_stage.h"
 #include "app/record/record_stage.h"
@@ -192,6 +194,16 @@ void MainWindow::buildChartActions(QMenu& menu) {
         go(Place::programme);
         programmeStage().show(ProgrammeStage::Page::soundness);
     }));
+    menu.addAction(action(QStringLiteral("showLogic"), tr("Lo&gic"), QKeySequence(Qt::Key_F7), [this] {
+        go(Place::programme);
+        programmeStage().show(ProgrammeStage::Page::logic);
+    }));
+    menu.addAction(action(QStringLiteral("whyThenAsked"), tr("&Why then?"), QKeySequence(Qt::Key_F9), [this] {
+        if (m_stack->currentIndex() != int(Place::programme)) go(Place::programme);
+        if (programmeStage().page() == ProgrammeStage::Page::soundness)
+            programmeStage().show(ProgrammeStage::Page::bars);
+        programmeStage().toggleQuestion();
+    }));
     menu.addAction(action(QStringLiteral("hideOutline"), tr("No &outline below the bars"), {},
                           [this] { m_state.setOutline({}); }));
     QAction* narrow = action(
@@ -209,14 +221,14 @@ void MainWindow::buildZoomActions(QMenu& menu) {
     menu.addAction(action(QStringLiteral("zoomOut"), tr("Zoom &out"), QKeySequence(Qt::CTRL | Qt::Key_Minus),
                           [this] { zoom(1 / 1.4); }));
     menu.addAction(action(QStringLiteral("zoomFit"), tr("&Whole programme"), QKeySequence(Qt::CTRL | Qt::Key_0),
-                          [this] { programmeStage().chart().fit(); }));
+                          [this] { programmeStage().fit(); }));
     menu.addAction(action(QStringLiteral("zoomSelection"), tr("Zoom to the &selected"),
                           QKeySequence(Qt::CTRL | Qt::Key_9), [this] {
                               if (m_stack->currentIndex() != int(Place::programme)) go(Place::programme);
                               // Of a heading, what lies below it.
                               if (table().activities().isHeading(table().currentIndex().row())) table().selectGroup();
                               // A chart that is shown for the first time fits the whole programme first.
-                              QTimer::singleShot(0, this, [this] { programmeStage().chart().fitSelection(); });
+                              QTimer::singleShot(0, this, [this] { programmeStage().fitSelection(); });
                           }));
 }
 
@@ -345,9 +357,9 @@ void MainWindow::showRowMenu(const QPoint& at) {
               << QStringLiteral("-") << QStringLiteral("duplicateRows") << QStringLiteral("duplicateElsewhere")
               << QStringLiteral("cutRows") << QStringLiteral("copyRows") << QStringLiteral("pasteRows")
               << QStringLiteral("chainRows") << QStringLiteral("pickWaits") << QStringLiteral("pickLeads")
-              << QStringLiteral("-") << QStringLiteral("selectGroup") << QStringLiteral("selectPath")
-              << QStringLiteral("zoomSelection") << QStringLiteral("-") << QStringLiteral("moveUp")
-              << QStringLiteral("moveDown");
+              << QStringLiteral("-") << QStringLiteral("whyThenAsked") << QStringLiteral("selectGroup")
+              << QStringLiteral("selectPath") << QStringLiteral("zoomSelection") << QStringLiteral("-")
+              << QStringLiteral("moveUp") << QStringLiteral("moveDown");
     names << QStringLiteral("moveIn") << QStringLiteral("moveOut") << QStringLiteral("-")
           << QStringLiteral("deleteActivity");
     showMenu(at, names);
@@ -356,28 +368,34 @@ void MainWindow::showRowMenu(const QPoint& at) {
 void MainWindow::showChartMenu(const QPoint& at, LinkId id) {
     const Link* link = m_document.programme().links.row(id);
     if (!link) {
+        const bool bars = programmeStage().page() == ProgrammeStage::Page::bars;
         QStringList names;
         if (m_state.current())
-            names << QStringLiteral("selectPath") << QStringLiteral("zoomSelection") << QStringLiteral("chainRows")
-                  << QStringLiteral("pickWaits") << QStringLiteral("pickLeads") << QStringLiteral("duplicateRows")
-                  << QStringLiteral("-") << QStringLiteral("cutBar") << QStringLiteral("closeGap")
-                  << QStringLiteral("-");
-        names << QStringLiteral("zoomIn") << QStringLiteral("zoomOut") << QStringLiteral("zoomFit")
-              << QStringLiteral("-") << QStringLiteral("showLinks");
+            names << QStringLiteral("whyThenAsked") << QStringLiteral("selectPath") << QStringLiteral("zoomSelection")
+                  << QStringLiteral("chainRows") << QStringLiteral("pickWaits") << QStringLiteral("pickLeads")
+                  << QStringLiteral("duplicateRows") << QStringLiteral("-");
+        if (m_state.current() && bars)
+            names << QStringLiteral("cutBar") << QStringLiteral("closeGap") << QStringLiteral("-");
+        names << QStringLiteral("zoomIn") << QStringLiteral("zoomOut") << QStringLiteral("zoomFit");
+        if (bars) names << QStringLiteral("-") << QStringLiteral("showLinks");
         if (m_state.current()) names << QStringLiteral("-") << QStringLiteral("deleteActivity");
         return addAnchorActions(*showMenu(at, names));
     }
     auto* menu = new QMenu(this);
     menu->setObjectName(QStringLiteral("contextMenu"));
     menu->setAttribute(Qt::WA_DeleteOnClose);
-    BarChartView& chart = programmeStage().chart();
     for (const ActivityId end : {link->from, link->to})
         menu->addAction(tr("Go to %1").arg(show::text(m_document.programme().activities.row(end)->key)), this,
                         [this, end] { reveal(end); });
     menu->addSeparator();
-    menu->addAction(tr("&Type and lag…"), &chart, [&chart] { chart.editSelectedLink(); });
-    menu->addAction(tr("&Reverse the link"), &chart, &BarChartView::reverseSelectedLink);
-    menu->addAction(tr("&Delete the link"), &chart, &BarChartView::deleteSelectedLink);
+    menu->addAction(tr("&Type and lag…"), this, [this] { programmeStage().editSelectedLink(); });
+    const auto carryOut = [this](Outcome (*act)(Document&, ViewState&)) {
+        return [this, act] {
+            if (const Outcome outcome = act(m_document, m_state); !outcome.ok()) say(show::error(outcome.error()));
+        };
+    };
+    menu->addAction(tr("&Reverse the link"), this, carryOut(reverseChosenLink));
+    menu->addAction(tr("&Delete the link"), this, carryOut(deleteChosenLink));
     menu->popup(at);
 }
 

@@ -80,6 +80,7 @@ Stage* MainWindow::makeStage(Place place) {
         connect(&stage->chart(), &BarChartView::previewed, m_standing, &Standing::preview);
         connect(&stage->table(), &GridView::menuWanted, this, &MainWindow::showRowMenu);
         connect(&stage->chart(), &BarChartView::menuWanted, this, &MainWindow::showChartMenu);
+        connect(stage, &ProgrammeStage::logicMenuWanted, this, &MainWindow::showChartMenu);
         connect(&stage->chart(), &BarChartView::stretchedChosen, this, [this](Preferences::Stretched follows) {
             Preferences wanted = preferences();
             wanted.stretched = follows;

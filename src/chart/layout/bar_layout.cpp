@@ -241,4 +241,16 @@ BarLayout layoutBars(const BarRequest& request) {
     return layout;
 }
 
+double distanceToWay(const std::vector<ChartPoint>& points, ChartPoint at) {
+    double nearest = 1e9;
+    for (std::size_t i = 1; i < points.size(); ++i) {
+        const auto [x0, x1] = std::minmax(points[i - 1].x, points[i].x);
+        const auto [y0, y1] = std::minmax(points[i - 1].y, points[i].y);
+        const double dx = at.x < x0 ? x0 - at.x : (at.x > x1 ? at.x - x1 : 0);
+        const double dy = at.y < y0 ? y0 - at.y : (at.y > y1 ? at.y - y1 : 0);
+        nearest = std::min(nearest, std::hypot(dx, dy));
+    }
+    return nearest;
+}
+
 } // namespace yarrin

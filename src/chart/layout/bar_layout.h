@@ -19,6 +19,9 @@ struct ChartPoint {
     friend bool operator==(const ChartPoint&, const ChartPoint&) = default;
 };
 
+/// Of what has no part in an answer, where the numbers of paths are told.
+inline constexpr int noPath = -1;
+
 /// How urgent an activity is, which is how it is coloured; never by colour alone.
 enum class Tone { plain, nearCritical, critical, complete, aside };
 
@@ -130,5 +133,8 @@ void layoutContract(const BarRequest& request, BarLayout& layout);
                                                 const BarMetrics& metrics);
 /// The bar of one row, as the layout has it.
 [[nodiscard]] BarShape barOf(const BarRequest& request, std::size_t row);
+
+/// How far a point lies from a right-angled way.
+[[nodiscard]] double distanceToWay(const std::vector<ChartPoint>& points, ChartPoint at);
 
 } // namespace yarrin

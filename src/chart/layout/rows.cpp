@@ -7,6 +7,7 @@
 #include "core/view/filter.h"
 
 #include <algorithm>
+#include <iterator>
 #include <utility>
 
 namespace yarrin {
@@ -240,6 +241,17 @@ std::vector<ChartRow> rowsFor(const FieldContext& context, const Lens& lens,
 std::vector<ChartRow> rowsFor(const Programme& programme, const Schedule& schedule, const Lens& lens,
                               const std::unordered_set<std::uint32_t>& folded) {
     return rowsFor(FieldContext(programme, schedule), lens, folded);
+}
+
+void leaveOnly(std::vector<ChartRow>& rows, const std::function<bool(ActivityId)>& stays) {
+    std::vector<ChartRow> left;
+    int wanted = -1; // from below: the depth at which a heading still has something in it
+    for (auto row = rows.rbegin(); row != rows.rend(); ++row) {
+        if (row->isGroup ? row->depth >= wanted : !stays(row->activity)) continue;
+        wanted = row->depth;
+        left.push_back(std::move(*row));
+    }
+    rows.assign(std::make_move_iterator(left.rbegin()), std::make_move_iterator(left.rend()));
 }
 
 std::size_t hiddenBy(const FieldContext& context, const Lens& lens) {

@@ -6,6 +6,7 @@
 #include "core/view/fields.h"
 #include "core/view/lens.h"
 
+#include <functional>
 #include <string>
 #include <unordered_map>
 #include <unordered_set>
@@ -38,6 +39,8 @@ struct ChartRow {
                                             const std::unordered_set<std::uint32_t>& folded);
 [[nodiscard]] std::vector<ChartRow> rowsFor(const Programme& programme, const Schedule& schedule, const Lens& lens,
                                             const std::unordered_set<std::uint32_t>& folded);
+/// Leaves of rows those of such activities, and the groups around them.
+void leaveOnly(std::vector<ChartRow>& rows, const std::function<bool(ActivityId)>& stays);
 /// How many activities the filter and the words of a lens hide.
 [[nodiscard]] std::size_t hiddenBy(const FieldContext& context, const Lens& lens);
 

@@ -2,7 +2,9 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "chart/paint/bar_painter.h"
 
-#include <QPaintEngine>
+#include "chart/paint/logic_painter.h"
+#include "chart/paint/way_painter.h"
+
 #include <QPainterPath>
 
 #include <algorithm>
@@ -31,11 +33,6 @@ ToneColours coloursOf(Tone tone, const Theme& theme) {
         break;
     }
     return {theme.activity, theme.activityDone};
-}
-
-/// Half-pixel positions keep hairlines sharp.
-double crisp(double value) {
-    return std::floor(value) + 0.5;
 }
 
 QColor faint(QColor colour, int alpha) {
@@ -82,90 +79,21 @@ void paintPennantLines(QPainter& painter, const BarLayout& layout, const BarInk&
         painter.drawLine(QPointF(crisp(pennant.x), top), QPointF(crisp(pennant.x), ink.area.bottom()));
 }
 
-/// A right-angled way with corners rounded by 3 pixels, as its straight parts and its corners.
-struct Way {
-    std::vector<QLineF> lines;
-    QPainterPath corners;
-    QPainterPath whole;
-};
-
-/// What lies far out of sight is drawn in to its edge, for drawing costs by length; what is in sight stays as it is,
-/// because all lines are level or upright.
-Way roundedWay(const std::vector<ChartPoint>& points, const QRectF& area) {
-    const auto placed = [&](const ChartPoint& point) {
-        return QPointF(std::clamp(crisp(point.x), area.left() - 40.5, area.right() + 40.5),
-                       std::clamp(crisp(point.y), area.top() - 40.5, area.bottom() + 40.5));
-    };
-    Way way;
-    QPointF from = placed(points[0]);
-    way.whole.moveTo(from);
-    for (std::size_t i = 1; i < points.size(); ++i) {
-        const QPointF at = placed(points[i]);
-        const bool last = i + 1 == points.size();
-        const auto toward = [&](const QPointF& other) {
-            const double length = std::hypot(other.x() - at.x(), other.y() - at.y());
-            const double step = std::min(3.0, length / 2);
-            return length == 0 ? at : at + (other - at) * (step / length);
-        };
-        const QPointF end = last ? at : toward(from);
-        way.lines.emplace_back(from, end);
-        way.whole.lineTo(end);
-        if (last) break;
-        from = toward(placed(points[i + 1]));
-        way.corners.moveTo(end);
-        way.corners.quadTo(at, from);
-        way.whole.quadTo(at, from);
-    }
-    return way;
-}
-
-/// Lines one pixel wide as rectangles. Stroked, a raster would share each out over threads, piece by piece, which costs
-/// many times what the ink does.
-void fillLines(QPainter& painter, const std::vector<QLineF>& lines, const QColor& colour) {
-    for (const QLineF& line : lines) {
-        const QRectF box = QRectF(line.p1(), line.p2()).normalized();
-        painter.fillRect(QRect(int(std::floor(box.left())), int(std::floor(box.top())), int(std::ceil(box.width())) + 1,
-                               int(std::ceil(box.height())) + 1),
-                         colour);
-    }
-}
-
-void paintArrow(QPainter& painter, const LinkShape& link, const QColor& colour, const QRectF& area) {
-    const ChartPoint& end = link.points.back();
-    if (!area.adjusted(-10, -10, 10, 10).contains(end.x, end.y)) return;
-    const ChartPoint& before = link.points[link.points.size() - 2];
-    const double dx = end.x > before.x ? 1 : (end.x < before.x ? -1 : 0);
-    const double dy = dx != 0 ? 0 : (end.y >= before.y ? 1 : -1);
-    const QPointF tip(crisp(end.x), crisp(end.y));
-    const double size = link.driving ? 4 : 3.4;
-    painter.setBrush(colour);
-    painter.setPen(Qt::NoPen);
-    painter.drawPolygon(
-        QPolygonF({tip, tip + QPointF(-dx * size * 1.3 - dy * size * 0.75, -dy * size * 1.3 + dx * size * 0.75),
-                   tip + QPointF(-dx * size * 1.3 + dy * size * 0.75, -dy * size * 1.3 - dx * size * 0.75)}));
-}
-
 void paintLinks(QPainter& painter, const BarLayout& layout, const BarInk& ink) {
-    const bool raster = painter.paintEngine()->type() == QPaintEngine::Raster;
-    // Thin ones first, so that what drives lies on top; what is critical or selected last, and heavier.
+    // Thin ones first, so that what drives lies on top; what is critical, selected or asked for last, and heavier.
     for (const int pass : {0, 1, 2})
         for (const LinkShape& link : layout.links) {
             const bool selected = link.link == ink.selectedLink && link.link;
-            if (pass != (link.critical || selected ? 2 : (link.driving ? 1 : 0))) continue;
-            const QColor colour = selected        ? ink.theme.accent
-                                  : link.critical ? ink.theme.linkCritical
-                                                  : mixed(ink.theme.paper, ink.theme.link, link.driving ? 1 : 0.55);
-            const Way way = roundedWay(link.points, ink.area);
-            const bool filled = raster && pass != 2;
-            if (filled) {
-                painter.setRenderHint(QPainter::Antialiasing, false);
-                fillLines(painter, way.lines, colour);
-                painter.setRenderHint(QPainter::Antialiasing);
-            }
-            painter.setPen(QPen(colour, selected ? 2.2 : (link.critical ? 1.6 : 1)));
-            painter.setBrush(Qt::NoBrush);
-            painter.drawPath(filled ? way.corners : way.whole);
-            paintArrow(painter, link, colour, ink.area);
+            const int path = ink.linkPath ? ink.linkPath(link.link) : noPath;
+            const bool heavy = selected || path != noPath || (link.critical && !ink.linkPath);
+            if (pass != (heavy ? 2 : (link.driving ? 1 : 0))) continue;
+            QColor colour = selected         ? ink.theme.accent
+                            : path != noPath ? pathColour(ink.theme, path, link.critical)
+                            : link.critical  ? ink.theme.linkCritical
+                                             : mixed(ink.theme.paper, ink.theme.link, link.driving ? 1 : 0.55);
+            if (ink.linkPath && path == noPath && !selected) colour = mixed(ink.theme.paper, colour, fadedShare);
+            const double width = selected || path > 0 ? 2.2 : heavy ? 1.6 : 1;
+            paintWay(painter, link.points, {colour, width, link.driving ? 4 : 3.4, ink.area});
         }
 }
 
@@ -177,9 +105,15 @@ QBrush dotted(const QColor& colour) {
     return QBrush(pattern);
 }
 
+/// How strongly an activity is drawn.
+double strengthOf(const BarInk& ink, ActivityId id) {
+    return !ink.path || ink.path(id) != noPath || ink.isSelected(id) ? 1 : fadedShare;
+}
+
 void paintFloats(QPainter& painter, const BarLayout& layout, const BarInk& ink) {
     for (const BarShape& bar : layout.bars) {
         if (!bar.floatX) continue;
+        painter.setOpacity(strengthOf(ink, bar.activity));
         const double y = crisp(bar.y + bar.height / 2);
         const QColor colour = bar.negativeFloat ? ink.theme.critical : ink.theme.activityDone;
         const double from = bar.negativeFloat ? bar.x0 : (bar.diamond ? bar.x0 + ink.metrics.milestone : bar.x1);
@@ -194,6 +128,7 @@ void paintFloats(QPainter& painter, const BarLayout& layout, const BarInk& ink) 
         painter.setBrush(ink.theme.paper);
         painter.drawEllipse(QPointF(*bar.floatX, y), 2.5, 2.5);
     }
+    painter.setOpacity(1);
 }
 
 void paintPin(QPainter& painter, double x, const BarShape& bar, const Theme& theme) {
@@ -215,6 +150,7 @@ void paintLevelled(QPainter& painter, const BarShape& bar, const Theme& theme) {
 
 void paintBarShapes(QPainter& painter, const BarLayout& layout, const BarInk& ink) {
     for (const BarShape& bar : layout.bars) {
+        painter.setOpacity(strengthOf(ink, bar.activity));
         const auto [urgent, urgentDone] = coloursOf(bar.tone, ink.theme);
         QColor colour = urgent, done = urgentDone;
         const QColor sorted = ink.colour ? ink.colour(bar.activity) : QColor();
@@ -261,6 +197,7 @@ void paintBarShapes(QPainter& painter, const BarLayout& layout, const BarInk& in
         if (bar.pinStart) paintPin(painter, bar.x0, bar, ink.theme);
         if (bar.pinFinish) paintPin(painter, bar.x1, bar, ink.theme);
     }
+    painter.setOpacity(1);
 }
 
 /// On the row's ground, so that no link runs through a word.

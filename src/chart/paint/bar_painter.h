@@ -28,7 +28,13 @@ struct BarInk {
     /// A colour of its own in place of that of its urgency, which then is a line around the bar; none: not valid.
     std::function<QColor(ActivityId)> colour = {};
     std::function<BarTexts(ActivityId)> texts = {};
+    /// The number of the path that an activity or a link is on, 0 for what the subject drives on, `noPath` for what
+    /// fades. Not set: no question is asked.
+    std::function<int(ActivityId)> path = {};
+    std::function<int(LinkId)> linkPath = {};
 };
+/// How strongly what has no part in an answer is drawn.
+inline constexpr double fadedShare = 0.3;
 
 /// Paints the chart, one function per layer of ink, in this order.
 void paintBars(QPainter& painter, const BarLayout& layout, std::span<const ChartRow> rows, const AxisLayout& axis,
