@@ -102,8 +102,8 @@ void describe(QCommandLineParser& parser) {
              "Begin in a stage: contract, site-time, scope, build-up, programme, labour, progress, delay or record; "
              "build-up "
              "has the "
-             "pages build-up/bill, build-up/book and build-up/sequences, programme has programme/logic and "
-             "programme/soundness, progress "
+             "pages build-up/bill, build-up/book and build-up/sequences, programme has programme/logic, "
+             "programme/squeeze and programme/soundness, progress "
              "has progress/lines, delay has "
              "delay/event, delay/sums and delay/recovery, record has record/revisions and "
              "record/compare."),

@@ -62,6 +62,7 @@ extern const Verb freezeVerb;
 extern const Verb impactVerb;
 extern const Verb levelVerb;
 extern const Verb pathsVerb;
+extern const Verb squeezeVerb;
 extern const Verb rowsVerb;
 extern const Verb sealVerb;
 extern const Verb takeVerb;

@@ -9,6 +9,7 @@
 #include "app/programme/logic_map.h"
 #include "app/programme/logic_page.h"
 #include "app/programme/overview.h"
+#include "app/programme/squeeze_page.h"
 #include "app/programme/why_strip.h"
 #include "app/soundness/soundness_page.h"
 #include "app/table/activity_table.h"
@@ -113,22 +114,22 @@ void ProgrammeStage::buildPages() {
     column->addWidget(m_splitter, 1);
     column->addWidget(m_overview);
     m_soundness = new SoundnessPage(m_document, m_state, this);
-    auto* below = new QWidget(this);
-    auto* sound = new QVBoxLayout(below);
-    sound->setContentsMargins(0, scaled(34), 0, 0);
-    sound->addWidget(m_soundness);
+    m_squeeze = new SqueezePage(m_document, m_state, this);
     buildLogic();
     m_pages = new QStackedWidget(this);
-    for (QWidget* page : {bars, static_cast<QWidget*>(m_logic), below}) m_pages->addWidget(page);
+    for (QWidget* page : {bars, static_cast<QWidget*>(m_logic), belowTabs(m_squeeze), belowTabs(m_soundness)})
+        m_pages->addWidget(page);
     auto* layout = new QVBoxLayout(this);
     layout->setContentsMargins(0, 0, 0, 0);
     layout->setSpacing(0);
     layout->addWidget(&m_logic->line());
     layout->addWidget(m_strip);
     layout->addWidget(m_pages);
-    m_tabs = new TabRow(
-        {{tr("Bars"), "programmeBars"}, {tr("Logic"), "programmeLogic"}, {tr("Soundness"), "programmeSoundness"}},
-        this);
+    m_tabs = new TabRow({{tr("Bars"), "programmeBars"},
+                         {tr("Logic"), "programmeLogic"},
+                         {tr("Squeeze"), "programmeSqueeze"},
+                         {tr("Soundness"), "programmeSoundness"}},
+                        this);
     m_tabs->setCurrent(0);
     m_tabs->move(scaled(6), scaled(4));
     m_tabs->adjustSize();
@@ -137,8 +138,20 @@ void ProgrammeStage::buildPages() {
     connect(m_soundness, &SoundnessPage::refused, m_notice, &NoticeBar::say);
     connect(m_soundness, &SoundnessPage::told, m_notice, &NoticeBar::tell);
     connect(m_soundness, &SoundnessPage::question, m_notice, &NoticeBar::ask);
+    connect(m_squeeze, &SqueezePage::revealWanted, this, &ProgrammeStage::reveal);
+    connect(m_squeeze, &SqueezePage::refused, m_notice, &NoticeBar::say);
+    connect(m_squeeze, &SqueezePage::told, m_notice, &NoticeBar::tell);
     connect(m_question, &WhyQuestion::changed, this, &ProgrammeStage::arrange);
     arrange();
+}
+
+/// A page that has no line of its own beside the names of the pages.
+QWidget* ProgrammeStage::belowTabs(QWidget* page) {
+    auto* below = new QWidget(this);
+    auto* column = new QVBoxLayout(below);
+    column->setContentsMargins(0, scaled(34), 0, 0);
+    column->addWidget(page);
+    return below;
 }
 
 void ProgrammeStage::buildLogic() {
@@ -210,13 +223,14 @@ ProgrammeStage::Page ProgrammeStage::page() const {
 
 void ProgrammeStage::showNamed(const QString& name) {
     show(name == QLatin1String("soundness") ? Page::soundness
+         : name == QLatin1String("squeeze") ? Page::squeeze
          : name == QLatin1String("logic")   ? Page::logic
                                             : Page::bars);
 }
 
 bool ProgrammeStage::isWorking() const {
-    return page() == Page::logic ? logic().isWorking() || m_question->isWorking()
-                                 : m_soundness->isWorking() || m_question->isWorking();
+    return (page() == Page::logic && logic().isWorking()) || m_question->isWorking() || m_soundness->isWorking() ||
+           m_squeeze->isWorking();
 }
 
 /// Resources may be let go on rows of the table and on bars.
@@ -242,6 +256,7 @@ void ProgrammeStage::acceptResources() {
 
 void ProgrammeStage::focusMain() {
     if (page() == Page::soundness) return m_soundness->setFocus();
+    if (page() == Page::squeeze) return m_squeeze->setFocus();
     if (page() == Page::logic) return logic().setFocus();
     if (m_empty->isHidden())
         m_table->setFocus();

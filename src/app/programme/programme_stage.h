@@ -17,11 +17,13 @@ class BarChartView;
 class LogicPage;
 class LogicView;
 class SoundnessPage;
+class SqueezePage;
 class TabRow;
 class WhyQuestion;
 class WhyStrip;
 
-/// The stage Programme: the table of activities and the bar chart side by side, the network, and how sound it is.
+/// The stage Programme: the table of activities and the bar chart side by side, the network, what brings a
+/// section in, and how sound it all is.
 class ProgrammeStage : public Stage {
     Q_OBJECT
 public:
@@ -31,13 +33,14 @@ public:
     [[nodiscard]] BarChartView& chart() const { return *m_chart; }
     NoticeBar& notice() override { return *m_notice; }
     void focusMain() override;
-    enum class Page { bars, logic, soundness };
+    enum class Page { bars, logic, squeeze, soundness };
     void show(Page page);
     [[nodiscard]] Page page() const;
-    /// "bars", "logic" or "soundness".
+    /// "bars", "logic", "squeeze" or "soundness".
     void showNamed(const QString& name) override;
     [[nodiscard]] bool isWorking() const override;
     [[nodiscard]] SoundnessPage& soundness() const { return *m_soundness; }
+    [[nodiscard]] SqueezePage& squeeze() const { return *m_squeeze; }
     [[nodiscard]] LogicView& logic() const;
     [[nodiscard]] LogicPage& logicPage() const { return *m_logic; }
     [[nodiscard]] WhyQuestion& question() const { return *m_question; }
@@ -61,6 +64,7 @@ signals:
 private:
     void buildPages();
     void buildLogic();
+    [[nodiscard]] QWidget* belowTabs(QWidget* page);
     void arrange();
     void acceptResources();
 
@@ -74,6 +78,7 @@ private:
     QStackedWidget* m_pages = nullptr;
     LogicPage* m_logic = nullptr;
     SoundnessPage* m_soundness = nullptr;
+    SqueezePage* m_squeeze = nullptr;
     WhyQuestion* m_question = nullptr;
     WhyStrip* m_strip = nullptr;
     TabRow* m_tabs = nullptr;

@@ -371,7 +371,7 @@ bool MainWindow::mayLeave() {
 
 bool MainWindow::mayDrop() {
     // What is still being typed somewhere counts as typed, a link that was drawn as drawn.
-    if (auto* link = findChild<LinkLine*>()) link->keep();
+    for (auto* link : findChildren<LinkLine*>()) link->keep();
     if (QWidget* focus = QApplication::focusWidget()) focus->clearFocus();
     if (m_stages[std::size_t(Place::record)]) stageAs<RecordStage>(Place::record).revisions().saveDraft();
     if (!m_document.isModified()) return true;

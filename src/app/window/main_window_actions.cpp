@@ -200,9 +200,14 @@ void MainWindow::buildChartActions(QMenu& menu) {
     }));
     menu.addAction(action(QStringLiteral("whyThenAsked"), tr("&Why then?"), QKeySequence(Qt::Key_F9), [this] {
         if (m_stack->currentIndex() != int(Place::programme)) go(Place::programme);
-        if (programmeStage().page() == ProgrammeStage::Page::soundness)
+        const ProgrammeStage::Page page = programmeStage().page();
+        if (page != ProgrammeStage::Page::bars && page != ProgrammeStage::Page::logic)
             programmeStage().show(ProgrammeStage::Page::bars);
         programmeStage().toggleQuestion();
+    }));
+    menu.addAction(action(QStringLiteral("showSqueeze"), tr("Bring a section &in"), QKeySequence(Qt::Key_F6), [this] {
+        go(Place::programme);
+        programmeStage().show(ProgrammeStage::Page::squeeze);
     }));
     menu.addAction(action(QStringLiteral("hideOutline"), tr("No &outline below the bars"), {},
                           [this] { m_state.setOutline({}); }));
