@@ -11,6 +11,7 @@
 #include "store/file.h"
 #include "store/workbook.h"
 
+#include <QAction>
 #include <QApplication>
 #include <QCommandLineParser>
 #include <QDir>
@@ -112,6 +113,7 @@ void describe(QCommandLineParser& parser) {
         {QStringLiteral("select"), QObject::tr("Select an activity, a calendar or a revision."), QStringLiteral("id")});
     parser.addOption(
         {QStringLiteral("size"), QObject::tr("Size of the window, as in 1280x800."), QStringLiteral("size")});
+    parser.addOption({QStringLiteral("why"), QObject::tr("Ask \"why then?\" of the selected activity.")});
     parser.addOption({QStringLiteral("lens"), QObject::tr("Look through a lens."), QStringLiteral("name")});
     parser.addOption({QStringLiteral("zoom"), QObject::tr("Zoom the chart in by so much."), QStringLiteral("factor")});
     parser.addOption(
@@ -149,6 +151,7 @@ void selectAndZoom(MainWindow& window, const QCommandLineParser& parser) {
                               static_cast<Minutes>(140 * minutesPerDay / state.pixelsPerDay()),
                           state.pixelsPerDay());
     }
+    if (parser.isSet(QStringLiteral("why"))) window.findChild<QAction*>(QStringLiteral("whyThenAsked"))->trigger();
 }
 
 } // namespace

@@ -340,6 +340,42 @@ private slots:
             QVERIFY(option.measure.kind != SqueezeKind::softLink); // one place: the order is the work's
     }
 
+    /// Taken for a while and given back, a programme is as it was, whatever the measure.
+    void givenBack() {
+        std::set<SqueezeKind> kinds;
+        for (std::uint32_t seed = 1; seed <= 30; ++seed) {
+            Programme p = randomProgramme(seed, {14});
+            const Schedule dates = schedule(p);
+            if (!dates.ok()) continue;
+            std::vector<ActivityId> all;
+            for (std::size_t i = 0; i < p.activities.size(); ++i) {
+                Activity one = p.activities[i];
+                if (one.kind == ActivityKind::task && !one.measure) {
+                    one.duration.reset();
+                    one.measure = Measure{Decimal(50), "m3", Decimal(10), {}, Decimal(1), Decimal(1), RoundTo::day};
+                }
+                one.bookItem = BookItemId{1};
+                one.location = LocationId{std::uint32_t(1 + i)};
+                p.activities.replace(i, one);
+                all.push_back(one.id);
+            }
+            for (const SqueezeMeasure& measure : measuresFor(p, dates, all, 5, {})) {
+                kinds.insert(measure.kind);
+                Programme with = p;
+                {
+                    const Taken taken(with, measure);
+                    SEEDED(!(with == p));
+                    Programme other = p;
+                    take(other, measure);
+                    SEEDED(other.activities.rows() == with.activities.rows() &&
+                           other.links.rows() == with.links.rows());
+                }
+                SEEDED(with.activities.rows() == p.activities.rows() && with.links.rows() == p.links.rows());
+            }
+        }
+        QCOMPARE(kinds.size(), squeezeKinds);
+    }
+
     /// What no set reaches: said, with the best there is.
     void beyondReach() {
         const auto at = looked(job().programme, "2027-03-02");

@@ -60,6 +60,7 @@ private:
     void labour(const Activity& activity, const ActivityFigures& figures);
     void why(const Activity& activity, const ActivityFigures& figures);
     void presentWhy(const Activity& activity, const WhyFound& found);
+    void presentNear(const std::vector<struct NearPath>& near);
     void presentPaths(const std::vector<FloatPath>& paths, Minutes day);
     void record(const Activity& activity);
     void problems(const Activity& activity);

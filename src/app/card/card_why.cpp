@@ -16,6 +16,9 @@
 #include <QPushButton>
 #include <QVBoxLayout>
 
+#include <array>
+#include <set>
+
 namespace yarrin {
 
 /// What the card tells of reasons, worked out beside the window.
@@ -24,12 +27,14 @@ struct WhyFound {
     std::optional<Otherwise> otherwise;
     DelayEffect delay;
     std::vector<FloatPath> paths;
+    std::vector<NearPath> near;                                   ///< what would drive it if it were so many days later
     std::vector<std::pair<Date, std::vector<Shortening>>> needed; ///< of sections that go by it and are late
 };
 
 namespace {
 
 constexpr std::size_t pathCount = 5;
+constexpr std::array<int, 4> nearDays{1, 2, 5, 10};
 
 QString named(const Programme& programme, ActivityId id) {
     const Activity& activity = *programme.activities.row(id);
@@ -117,6 +122,7 @@ void Card::why(const Activity& activity, const ActivityFigures& figures) {
             found->otherwise = otherwise(*programme, *dates, id);
             if (workGoesOn()) found->delay = DelayTrials(*programme, *dates).of(id, 1);
             if (workGoesOn()) found->paths = floatPathsTo(*programme, *dates, id, pathCount);
+            if (workGoesOn()) found->near = nearPathsTo(*programme, *dates, id, nearDays);
             for (const Section& section : programme->sections) {
                 const Date due = section.completion + section.grantedDays;
                 if (section.milestone != id || section.takenOver || !workGoesOn()) continue;
@@ -182,6 +188,31 @@ void Card::presentWhy(const Activity& activity, const WhyFound& found) {
                   .arg(show::date(due), each.join(QStringLiteral(", "))));
     }
     presentPaths(found.paths, day);
+    presentNear(found.near);
+}
+
+/// What would drive it if it were a few days later; each activity at the fewest that do.
+void Card::presentNear(const std::vector<NearPath>& near) {
+    const Programme& programme = m_document.programme();
+    std::set<ActivityId> told;
+    QStringList each;
+    for (const NearPath& one : near) {
+        constexpr qsizetype most = 4;
+        QStringList keys;
+        qsizetype more = 0;
+        for (const ActivityId id : one.activities) {
+            const Activity* activity = programme.activities.row(id);
+            if (!activity || !told.insert(id).second) continue;
+            if (keys.size() < most)
+                keys << show::text(activity->key);
+            else
+                ++more;
+        }
+        if (keys.isEmpty()) continue;
+        if (more > 0) keys << tr("%1 more").arg(more);
+        each << tr("%1 later: %2").arg(show::countOf(one.days, "day", "days"), keys.join(QStringLiteral(", ")));
+    }
+    if (!each.isEmpty()) words(tr("Would drive it too if %1.").arg(each.join(QStringLiteral("; "))));
 }
 
 /// The most critical paths to it; one that is pressed selects its activities.

@@ -201,50 +201,7 @@ void SqueezePage::buildOptions() {
                                    each << tr("%1 %2 d").arg(show::text(one->key)).arg(days);
                            return each.join(QStringLiteral(", "));
                        }});
-    columns.push_back({"cost",
-                       tr("Cost"),
-                       84,
-                       true,
-                       false,
-                       [this](std::size_t r) {
-                           const auto cost = option(r).cost();
-                           return cost ? money(*cost) : tr("not known");
-                       },
-                       [this](std::size_t r) { return option(r).typed ? show::number(*option(r).typed) : QString(); },
-                       [this](Transaction*, std::size_t r, const std::string& typed) -> Outcome {
-                           std::optional<Decimal> cost;
-                           if (!typed.empty()) {
-                               cost = Decimal::parse(typed);
-                               if (!cost) return inputError("\"" + typed + "\" is no sum", "write one like 2500");
-                           }
-                           if (Outcome set = m_found->squeeze->setCost(r, cost); !set.ok()) return set;
-                           if (cost)
-                               m_costs[option(r).measure.words] = *cost;
-                           else
-                               m_costs.erase(option(r).measure.words);
-                           QTimer::singleShot(0, this,
-                                              [this] { sum(false); }); // the line that was typed into closes first
-                           return done();
-                       },
-                       {},
-                       [this](std::size_t r) {
-                           const auto cost = option(r).cost();
-                           return cost ? cost->toDouble() : 1e18;
-                       }});
-    columns.push_back(
-        {"saved",
-         tr("Saved"),
-         84,
-         true,
-         true,
-         [this](std::size_t r) {
-             const Fine saved = option(r).effect.hireSaved + option(r).effect.damagesSaved;
-             return saved.sign() == 0 ? QString() : money(saved);
-         },
-         {},
-         {},
-         {},
-         [this](std::size_t r) { return (option(r).effect.hireSaved + option(r).effect.damagesSaved).toDouble(); }});
+    addMoneyColumns(columns);
     columns.push_back({"over",
                        tr("Above supply"),
                        120,
@@ -271,6 +228,55 @@ void SqueezePage::buildOptions() {
         const ActivityId id = option(m_options->model().sourceRow(at.row())).measure.activity;
         if (m_document.programme().activities.row(id)) m_state.select(id);
     });
+}
+
+void SqueezePage::addMoneyColumns(std::vector<ListColumn>& columns) {
+    columns.push_back({"cost",
+                       tr("Cost"),
+                       84,
+                       true,
+                       false,
+                       [this](std::size_t r) {
+                           const auto cost = option(r).cost();
+                           return cost ? money(*cost) : tr("not known");
+                       },
+                       [this](std::size_t r) { return option(r).typed ? show::number(*option(r).typed) : QString(); },
+                       [this](Transaction*, std::size_t r, const std::string& typed) { return typeCost(r, typed); },
+                       {},
+                       [this](std::size_t r) {
+                           const auto cost = option(r).cost();
+                           return cost ? cost->toDouble() : 1e18;
+                       }});
+    columns.push_back(
+        {"saved",
+         tr("Saved"),
+         84,
+         true,
+         true,
+         [this](std::size_t r) {
+             const Fine saved = option(r).effect.hireSaved + option(r).effect.damagesSaved;
+             return saved.sign() == 0 ? QString() : money(saved);
+         },
+         {},
+         {},
+         {},
+         [this](std::size_t r) { return (option(r).effect.hireSaved + option(r).effect.damagesSaved).toDouble(); }});
+}
+
+/// What a measure costs that no rate tells of. It stays typed while the job is open.
+Outcome SqueezePage::typeCost(std::size_t at, const std::string& typed) {
+    std::optional<Decimal> cost;
+    if (!typed.empty()) {
+        cost = Decimal::parse(typed);
+        if (!cost) return inputError("\"" + typed + "\" is no sum", "write one like 2500");
+    }
+    if (Outcome set = m_found->squeeze->setCost(at, cost); !set.ok()) return set;
+    if (cost)
+        m_costs[option(at).measure.words] = *cost;
+    else
+        m_costs.erase(option(at).measure.words);
+    QTimer::singleShot(0, this, [this] { sum(false); }); // the line that was typed into closes first
+    return done();
 }
 
 void SqueezePage::buildNeeds() {

@@ -62,6 +62,8 @@ private:
     [[nodiscard]] QWidget* buildWays();
     [[nodiscard]] QWidget* buildFoot();
     void buildOptions();
+    void addMoneyColumns(std::vector<struct ListColumn>& columns);
+    [[nodiscard]] Outcome typeCost(std::size_t option, const std::string& typed);
     void buildNeeds();
     void presentSections();
     void presentWords();

@@ -9,6 +9,7 @@
 #include <algorithm>
 #include <array>
 #include <cmath>
+#include <numeric>
 #include <utility>
 
 namespace yarrin {
@@ -160,10 +161,10 @@ public:
     Layers run() {
         // From both ends, for each finds what the other does not; then on from the best of them, the other way about.
         const bool large = m_layer.size() > many;
-        const std::size_t begins = large ? 1 : 4, mostSweeps = large ? 8 : 120, patience = large ? 3 : 40;
+        const std::size_t begins = large ? 1 : 8, mostSweeps = large ? 8 : 120, patience = large ? 3 : 40;
         for (std::size_t one = 0; one < begins; ++one) {
-            if (one < 2)
-                begin(one == 0);
+            if (one < 4)
+                begin(one % 2 == 0);
             else
                 takeBest();
             keepIfBetter();
@@ -171,11 +172,16 @@ public:
             for (std::size_t sweep = 0; sweep < mostSweeps && idle < patience && m_least > 0; ++sweep) {
                 if (!workGoesOn(one * mostSweeps + sweep, begins * mostSweeps)) break;
                 // Of equals now the first, now the last goes above, which leads out of dead ends.
-                const std::size_t turn = sweep + (one < 2 ? 0 : 2 * one - 3);
+                const std::size_t turn = sweep + (one < 4 ? 0 : one - 3);
+                m_means = one == 2 || one == 3 || one == 5 || one == 7;
                 medians(turn % 2 == 0, turn % 4 >= 2);
                 transpose(turn % 4 >= 2);
                 idle = keepIfBetter() ? 0 : idle + 1;
             }
+            if (large) continue;
+            takeBest();
+            sift();
+            keepIfBetter();
         }
         takeBest();
         Layers found{std::move(m_layer), std::vector<std::vector<int>>(m_order.size()), {}, m_least};
@@ -257,6 +263,7 @@ private:
         m_scratch.clear();
         for (const std::uint32_t node : neighbours) m_scratch.push_back(m_place[node]);
         if (m_scratch.empty()) return -1;
+        if (m_means) return std::accumulate(m_scratch.begin(), m_scratch.end(), 0.0) / double(m_scratch.size());
         std::sort(m_scratch.begin(), m_scratch.end());
         const std::size_t middle = m_scratch.size() / 2;
         if (m_scratch.size() % 2 == 1) return m_scratch[middle];
@@ -338,6 +345,43 @@ private:
         }
     }
 
+    /// Each node is moved past its neighbours in the layer to where it is crossed least (sifting, Matuszewski,
+    /// Schönfeld and Molitor 1999).
+    void sift() {
+        std::vector<int> aIn, aOut, bIn, bOut;
+        bool better = true;
+        for (int round = 0; better && round < 8 && workGoesOn(); ++round) {
+            better = false;
+            for (auto& layer : m_order) {
+                const std::vector<std::uint32_t> nodes = layer;
+                for (const std::uint32_t node : nodes) {
+                    placesOf(m_in[node], aIn), placesOf(m_out[node], aOut);
+                    const auto from = std::size_t(m_place[node]);
+                    std::size_t to = from;
+                    long best = 0;
+                    // Past each of those below, then each of those above.
+                    for (const int step : {1, -1}) {
+                        long won = 0;
+                        for (std::size_t at = from + std::size_t(step); at < layer.size(); at += std::size_t(step)) {
+                            const std::uint32_t other = layer[at];
+                            if (m_bands[other] != m_bands[node]) break;
+                            placesOf(m_in[other], bIn), placesOf(m_out[other], bOut);
+                            won += step > 0 ? gain(aIn, bIn) + gain(aOut, bOut) : gain(bIn, aIn) + gain(bOut, aOut);
+                            if (won <= best) continue;
+                            best = won;
+                            to = at;
+                        }
+                    }
+                    if (to == from) continue;
+                    better = true;
+                    layer.erase(layer.begin() + std::ptrdiff_t(from));
+                    layer.insert(layer.begin() + std::ptrdiff_t(to), node);
+                    for (std::size_t i = 0; i < layer.size(); ++i) m_place[layer[i]] = int(i);
+                }
+            }
+        }
+    }
+
     /// By a tree of counts over the places of the next layer (Barth, Jünger and Mutzel 2002).
     [[nodiscard]] std::size_t crossings() {
         std::size_t sum = 0;
@@ -368,6 +412,7 @@ private:
     Lists m_in, m_out;
     std::vector<std::vector<std::uint32_t>> m_order, m_best;
     std::size_t m_least = 0;
+    bool m_means = false; ///< in place of medians, which finds another way out
     std::vector<int> m_scratch;
     std::vector<std::pair<double, std::uint32_t>> m_keys;
 };

@@ -277,6 +277,29 @@ SqueezedRows rowsWith(const Programme& programme, const SqueezeMeasure& measure)
     return rows;
 }
 
+Taken::Taken(Programme& programme, const SqueezeMeasure& measure)
+    : m_programme(programme), m_gone(programme.links.size()) {
+    const SqueezedRows rows = rowsWith(programme, measure);
+    if (rows.activity) m_activity = *programme.activities.row(rows.activity->id);
+    if (rows.link) m_link = *programme.links.row(rows.link->id);
+    if (rows.gone) {
+        m_gone = programme.links.indexOf(rows.gone);
+        m_link = programme.links[m_gone];
+    }
+    m_added = rows.added.has_value();
+    take(programme, measure);
+}
+
+Taken::~Taken() {
+    if (m_added) m_programme.links.erase(m_programme.links.size() - 1);
+    if (m_activity) m_programme.activities.replace(m_programme.activities.indexOf(m_activity->id), *m_activity);
+    if (!m_link) return;
+    if (const std::size_t at = m_programme.links.indexOf(m_link->id); at < m_programme.links.size())
+        m_programme.links.replace(at, *m_link);
+    else
+        m_programme.links.insert(m_gone, *m_link);
+}
+
 void take(Programme& programme, const SqueezeMeasure& measure) {
     const SqueezedRows rows = rowsWith(programme, measure);
     if (rows.activity) programme.activities.replace(programme.activities.indexOf(rows.activity->id), *rows.activity);

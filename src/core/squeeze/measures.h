@@ -47,6 +47,13 @@ struct SqueezeMeasure {
     std::string words; ///< "B430 Pile cap, D4: 2 crews instead of 1"
 };
 
+/// By how many minutes of elapsed time a measure alone changes what it is about.
+struct SqueezeChange {
+    double shorter = 0; ///< the work
+    double looser = 0;  ///< the bound of a link
+    double overlap = 0; ///< from the start of the work before to where its follower may begin then
+};
+
 /// All measures on the activities of a section's paths that lie less than `missing` behind the driving one, by the ids
 /// that people see, then by kind. `missing` is working time of the milestone's calendar, `days` the same in calendar
 /// days.
@@ -64,5 +71,22 @@ struct SqueezedRows {
 [[nodiscard]] SqueezedRows rowsWith(const Programme& programme, const SqueezeMeasure& measure);
 /// A programme with a measure taken.
 void take(Programme& programme, const SqueezeMeasure& measure);
+
+/// Takes a measure for as long as it lives; then the programme is as it was. Measures are given back in turn, the last
+/// one first.
+class Taken {
+public:
+    Taken(Programme& programme, const SqueezeMeasure& measure);
+    ~Taken();
+    Taken(const Taken&) = delete;
+    Taken& operator=(const Taken&) = delete;
+
+private:
+    Programme& m_programme;
+    std::optional<Activity> m_activity;
+    std::optional<Link> m_link;
+    std::size_t m_gone; ///< place of the link that was given up
+    bool m_added = false;
+};
 
 } // namespace yarrin

@@ -19,7 +19,7 @@ public:
         : m_programme(programme), m_schedule(schedule), m_missing(missingDays), m_origin(originOf(programme)) {}
 
     TradeOff run(std::span<const ActivityId> near, ActivityId milestone,
-                 std::span<const SqueezeMeasure* const> measures) {
+                 std::span<const std::pair<const SqueezeMeasure*, SqueezeChange>> measures) {
         for (const ActivityId id : near) {
             if (!m_nodes.emplace(id, m_plan.nodes.size()).second) continue;
             const auto [from, to] = stillTo(figuresOf(id));
@@ -35,7 +35,7 @@ public:
                 this->bound(node, figuresOf(id), bound);
         }
         m_far = std::max(0.0, at(figuresOf(milestone).earlyFinish)) + double(366 * minutesPerDay);
-        for (const SqueezeMeasure* measure : measures) m_plan.choices.push_back(choice(*measure));
+        for (const auto& [measure, change] : measures) m_plan.choices.push_back(choice(*measure, change));
         return std::move(m_plan);
     }
 
@@ -67,42 +67,35 @@ private:
             {from->second, node, fromStart, !bound.ofStart, asked - at(fromStart ? begins : finishes)});
     }
 
-    TradeOff::Choice choice(const SqueezeMeasure& measure) {
+    TradeOff::Choice choice(const SqueezeMeasure& measure, const SqueezeChange& change) {
         TradeOff::Choice choice;
         const std::size_t node = m_nodes.at(measure.activity);
         const auto arc = m_arcs.find(measure.link);
-        if (measure.kind == SqueezeKind::constraint) {
+        switch (measure.kind) {
+        case SqueezeKind::crews:
+        case SqueezeKind::hours:
+            choice.shortens.emplace_back(node, change.shorter);
+            break;
+        case SqueezeKind::constraint:
             choice.frees.emplace_back(node, double(m_missing * minutesPerDay));
-            return choice;
-        }
-        if (measure.kind == SqueezeKind::softLink) {
-            if (arc != m_arcs.end()) choice.loosens.emplace_back(arc->second, m_far);
-            return choice;
-        }
-        Programme with = m_programme;
-        take(with, measure);
-        const Schedule dates = schedule(with);
-        if (!dates.ok()) return choice;
-        LinkBounds before(m_programme, m_schedule), after(with, dates);
-        if (!measure.link) {
-            const auto [from, to] = stillTo(dates.activities[with.activities.indexOf(measure.activity)]);
-            choice.shortens.emplace_back(node, std::max(0.0, m_plan.nodes[node].length - double(to - from)));
-        } else if (measure.kind == SqueezeKind::lag) {
-            const Minutes by = before.onSuccessor(*m_programme.links.row(measure.link)) -
-                               after.onSuccessor(*with.links.row(measure.link));
+            break;
+        case SqueezeKind::lag:
             if (arc != m_arcs.end())
-                choice.loosens.emplace_back(arc->second, std::max(0.0, double(by)));
+                choice.loosens.emplace_back(arc->second, change.looser);
             else
-                choice.frees.emplace_back(node, std::max(0.0, double(by)));
-        } else if (arc != m_arcs.end()) {
+                choice.frees.emplace_back(node, change.looser);
+            break;
+        case SqueezeKind::overlap:
+        case SqueezeKind::softLink:
+            if (arc == m_arcs.end()) break;
             choice.loosens.emplace_back(arc->second, m_far);
+            if (measure.kind == SqueezeKind::softLink) break;
             // What an overlap asks instead holds anyhow, as long as the link is what it was.
             const TradeOff::Arc old = m_plan.arcs[arc->second];
-            const ActivityId from = m_programme.links.row(measure.link)->from;
-            const auto [begins, finishes] = stillTo(dates.activities[with.activities.indexOf(from)]);
-            const double gap = double(after.onSuccessor(*with.links.row(measure.link)) - begins);
-            m_plan.arcs.push_back({old.from, old.to, true, false, std::min(gap, m_plan.nodes[old.from].length)});
+            m_plan.arcs.push_back(
+                {old.from, old.to, true, false, std::min(change.overlap, m_plan.nodes[old.from].length)});
             m_plan.arcs.push_back({old.from, old.to, false, true, 0});
+            break;
         }
         return choice;
     }
@@ -119,8 +112,27 @@ private:
 
 } // namespace
 
+SqueezeChange changeBy(const Programme& programme, const Schedule& schedule, const Programme& with,
+                       const Schedule& dates, const SqueezeMeasure& measure) {
+    SqueezeChange change;
+    if (measure.kind == SqueezeKind::crews || measure.kind == SqueezeKind::hours) {
+        const std::size_t at = programme.activities.indexOf(measure.activity);
+        const auto [from, to] = stillTo(schedule.activities[at]);
+        const auto [begins, ends] = stillTo(dates.activities[at]);
+        change.shorter = std::max(0.0, double((to - from) - (ends - begins)));
+    }
+    if (measure.kind != SqueezeKind::lag && measure.kind != SqueezeKind::overlap) return change;
+    const Link& link = *with.links.row(measure.link);
+    const Instant asked = LinkBounds(with, dates).onSuccessor(link);
+    const Instant was = LinkBounds(programme, schedule).onSuccessor(*programme.links.row(measure.link));
+    change.looser = std::max(0.0, double(was - asked));
+    change.overlap = double(asked - stillTo(dates.activities[with.activities.indexOf(link.from)]).first);
+    return change;
+}
+
 TradeOff planOf(const Programme& programme, const Schedule& schedule, std::span<const ActivityId> near,
-                ActivityId milestone, int missingDays, std::span<const SqueezeMeasure* const> measures) {
+                ActivityId milestone, int missingDays,
+                std::span<const std::pair<const SqueezeMeasure*, SqueezeChange>> measures) {
     return Planner(programme, schedule, missingDays).run(near, milestone, measures);
 }
 

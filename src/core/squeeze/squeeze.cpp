@@ -24,8 +24,12 @@ bool isUnpriced(SqueezeKind kind) {
     return kind != SqueezeKind::crews && kind != SqueezeKind::hours;
 }
 
-bool costsWork(const MoneyFlow& flow) {
-    return flow.of == MoneyFlow::Of::need || flow.of == MoneyFlow::Of::lumpSum;
+/// What needs and lump sums cost.
+Fine workOf(const Costs& costs) {
+    Fine sum;
+    for (const MoneyFlow& flow : costs.flows)
+        if (flow.of == MoneyFlow::Of::need || flow.of == MoneyFlow::Of::lumpSum) sum = sum + Fine(flow.amount);
+    return sum;
 }
 
 std::optional<Date> forecastOf(const Schedule& schedule, SectionId id) {
@@ -96,12 +100,9 @@ std::optional<Fine> Squeeze::costOf(const Programme& with, const Schedule& dates
                                     const std::vector<const SqueezeMeasure*>& taken) const {
     if (std::any_of(taken.begin(), taken.end(), [](const SqueezeMeasure* one) { return isUnpriced(one->kind); }))
         return {};
-    const Costs before = costsOf(m_programme, m_schedule), after = costsOf(with, dates);
-    Fine cost;
-    for (const MoneyFlow& flow : after.flows)
-        if (costsWork(flow)) cost = cost + Fine(flow.amount);
-    for (const MoneyFlow& flow : before.flows)
-        if (costsWork(flow)) cost = cost - Fine(flow.amount);
+    const Costs after = costsOf(with, dates);
+    if (!m_worksToCost) m_worksToCost = workOf(costsOf(m_programme, m_schedule));
+    Fine cost = workOf(after) - *m_worksToCost;
     for (const SqueezeMeasure* one : taken) {
         const std::size_t at = m_programme.activities.indexOf(one->activity);
         // Of what nothing is known to cost, nobody knows what more of it costs.
@@ -129,9 +130,9 @@ std::optional<Fine> Squeeze::costOf(const Programme& with, const Schedule& dates
     return cost;
 }
 
-SqueezeEffect Squeeze::effectOf(const Programme& with, const std::vector<const SqueezeMeasure*>& taken) const {
+SqueezeEffect Squeeze::effectOf(const Programme& with, const Schedule& dates,
+                                const std::vector<const SqueezeMeasure*>& taken) const {
     SqueezeEffect effect;
-    const Schedule dates = schedule(with);
     if (!dates.ok()) {
         effect.fault = dates.errors.front().what;
         return effect;
@@ -172,7 +173,7 @@ SqueezeEffect Squeeze::effectOf(const std::vector<std::size_t>& taken) const {
         else
             unknown = true;
     }
-    SqueezeEffect effect = effectOf(with, priced);
+    SqueezeEffect effect = effectOf(with, schedule(with, m_cache), priced);
     if (effect.cost) effect.cost = *effect.cost + typed;
     if (unknown) effect.cost.reset();
     return effect;
@@ -187,12 +188,9 @@ Outcome Squeeze::setCost(std::size_t option, std::optional<Decimal> cost) {
 }
 
 /// What more crews need beyond what there is of it while they work.
-std::string Squeeze::overSupply(const SqueezeMeasure& measure) const {
+std::string Squeeze::overSupply(const Programme& with, const Schedule& dates, const SqueezeMeasure& measure) const {
     if (measure.kind != SqueezeKind::crews) return {};
-    Programme with = m_programme;
-    take(with, measure);
     const ResourceBook book(with);
-    const Schedule dates = schedule(with);
     const Activity& activity = *with.activities.row(measure.activity);
     const auto [from, to] = stillTo(dates.activities[with.activities.indexOf(activity.id)]);
     std::string over;
@@ -215,12 +213,15 @@ void Squeeze::calculateOptions() {
     m_options.clear();
     const std::vector<SqueezeMeasure> measures = measuresFor(m_programme, m_schedule, m_near, m_missing, m_ways);
     std::vector<SqueezeOption> found;
+    Programme with = m_programme;
     for (std::size_t i = 0; i < measures.size(); ++i) {
         if (!workGoesOn(i, measures.size())) return;
-        Programme with = m_programme;
-        take(with, measures[i]);
-        SqueezeOption option{measures[i], effectOf(with, {&measures[i]}), overSupply(measures[i])};
-        if (option.effect.fault.empty()) found.push_back(std::move(option));
+        const Taken taken(with, measures[i]);
+        const Schedule dates = schedule(with, m_cache);
+        if (!dates.ok()) continue;
+        found.push_back({measures[i], effectOf(with, dates, {&measures[i]}),
+                         changeBy(m_programme, m_schedule, with, dates, measures[i]),
+                         overSupply(with, dates, measures[i])});
     }
     std::stable_sort(found.begin(), found.end(),
                      [](const SqueezeOption& a, const SqueezeOption& b) { return a.effect.won > b.effect.won; });
@@ -275,8 +276,8 @@ SqueezeSet Squeeze::cheapest() const {
         places.push_back(i);
         if (const auto cost = m_options[i].cost()) all += std::max(0.0, cost->toDouble()) + 1;
     }
-    std::vector<const SqueezeMeasure*> measures;
-    for (const std::size_t at : places) measures.push_back(&m_options[at].measure);
+    std::vector<std::pair<const SqueezeMeasure*, SqueezeChange>> measures;
+    for (const std::size_t at : places) measures.emplace_back(&m_options[at].measure, m_options[at].change);
     TradeOff trade = planOf(m_programme, m_schedule, m_near, m_milestone, m_missing, measures);
     for (std::size_t i = 0; i < places.size(); ++i) trade.choices[i].cost = weightOf(m_options[places[i]], all);
     for (std::size_t i = 0; i < places.size(); ++i)

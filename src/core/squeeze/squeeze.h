@@ -31,6 +31,7 @@ struct SqueezeEffect {
 struct SqueezeOption {
     SqueezeMeasure measure;
     SqueezeEffect effect;
+    SqueezeChange change;
     std::string over;                  ///< what it takes above its supply; such a one is in no set that is worked out
     std::optional<Decimal> typed = {}; ///< what somebody says that it costs, where no rate tells of it
     [[nodiscard]] std::optional<Fine> cost() const {
@@ -88,10 +89,12 @@ public:
 
 private:
     Squeeze(const Programme& programme, const Schedule& schedule) : m_programme(programme), m_schedule(schedule) {}
-    [[nodiscard]] SqueezeEffect effectOf(const Programme& with, const std::vector<const SqueezeMeasure*>& taken) const;
+    [[nodiscard]] SqueezeEffect effectOf(const Programme& with, const Schedule& dates,
+                                         const std::vector<const SqueezeMeasure*>& taken) const;
     [[nodiscard]] std::optional<Fine> costOf(const Programme& with, const Schedule& dates,
                                              const std::vector<const SqueezeMeasure*>& taken) const;
-    [[nodiscard]] std::string overSupply(const SqueezeMeasure& measure) const;
+    [[nodiscard]] std::string overSupply(const Programme& with, const Schedule& dates,
+                                         const SqueezeMeasure& measure) const;
     [[nodiscard]] SqueezeSet prunedFrom(std::vector<std::size_t> taken) const;
     [[nodiscard]] double weightOf(const SqueezeOption& option, double all) const;
 
@@ -106,6 +109,8 @@ private:
     std::vector<Shortening> m_paths;
     std::vector<ActivityId> m_near;
     std::vector<SqueezeOption> m_options;
+    mutable CalendarCache m_cache;             ///< compiling calendars again costs more than the dates
+    mutable std::optional<Fine> m_worksToCost; ///< of the programme as it is, once it was asked for
 };
 
 } // namespace yarrin
