@@ -4,6 +4,7 @@
 // activities grouped, sorted, filtered and coloured by a lens: median, 95th percentile and worst, in milliseconds.
 #include "app/base/look.h"
 #include "app/programme/bar_chart_view.h"
+#include "app/programme/logic_view.h"
 #include "app/programme/programme_stage.h"
 #include "app/table/activity_table.h"
 #include "app/window/main_window.h"
@@ -107,6 +108,31 @@ int main(int count, char** words) {
         QApplication::sendEvent(&chart, &escape);
         mouse(*chart.viewport(), QEvent::MouseButtonRelease, grip);
     }
+    window.viewState().setLens(shippedLenses().front());
+    LogicView& logic = stage.logic();
+    frames("the network opens", 1, [&](int) {
+        stage.show(ProgrammeStage::Page::logic);
+        while (logic.isWorking()) QApplication::processEvents(QEventLoop::AllEvents, 5);
+    });
+    QScrollBar &across = *logic.horizontalScrollBar(), &down = *logic.verticalScrollBar();
+    // Into the midst of it, where boxes stand on the diagonal.
+    const auto pan = [&](int i) {
+        across.setValue(across.value() + (i % 60 < 30 ? 24 : -24));
+        down.setValue(down.value() + (i % 60 < 30 ? 17 : -17));
+    };
+    const auto midst = [&] {
+        const LogicBox& box = logic.layout().boxes[logic.layout().boxes.size() / 2];
+        logic.show({box.x, box.y});
+    };
+    midst();
+    frames("panning the network", 120, pan);
+    logic.setZoom(0.3, {0, 0});
+    midst();
+    frames("panning it at a third", 120, pan);
+    logic.fit();
+    frames("zooming the network", 60, [&](int i) { logic.zoomBy(i % 30 < 15 ? 1.2 : 1 / 1.2); });
+    stage.show(ProgrammeStage::Page::bars);
+    lens = shippedLenses().front();
     frames("typing words of a filter", 12, [&](int i) {
         lens.words = std::string("work 1 ").substr(0, std::size_t(1 + i % 6));
         window.viewState().setLens(lens);

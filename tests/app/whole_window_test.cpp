@@ -50,6 +50,10 @@ class WholeWindowTest : public QObject {
             if (stage != QLatin1String("stage5")) continue;
             desk.trigger("checkSoundness"); // before other pages select anything
             settled(QStringLiteral("programme/soundness"));
+            for (const char* page : {"logic", "squeeze"}) {
+                desk.window.findChild<ProgrammeStage*>()->showNamed(QString::fromLatin1(page));
+                settled(QStringLiteral("programme/") + QLatin1String(page));
+            }
             desk.window.findChild<ProgrammeStage*>()->showNamed(QStringLiteral("bars"));
         }
         desk.trigger("stage4");

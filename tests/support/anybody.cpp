@@ -22,6 +22,7 @@
 #include "edit/sequence_edits.h"
 #include "edit/sorting_edits.h"
 #include "edit/soundness_edits.h"
+#include "edit/squeeze_edits.h"
 #include "edit/table_import.h"
 
 namespace yarrin::test {
@@ -495,9 +496,20 @@ private:
         }
         const Schedule dates = schedule(p());
         if (!dates.ok()) return done();
+        if (below(2)) return squeeze(dates);
         std::vector<Finding> found = soundnessOf(p(), dates, {}).findings;
         std::erase_if(found, [&](const Finding& one) { return one.concern != finding.concern || !one.mendable; });
         return mend(m_tx, found);
+    }
+    /// What would bring any of a few activities in, one or two of it.
+    Outcome squeeze(const Schedule& dates) {
+        std::vector<ActivityId> near;
+        for (int i = 0; i < 6; ++i)
+            if (const ActivityId id = some(p().activities); id && std::find(near.begin(), near.end(), id) == near.end())
+                near.push_back(id);
+        std::vector<SqueezeMeasure> all = measuresFor(p(), dates, near, int(below(30)), {}), taken;
+        for (std::size_t i = 0; i < 1 + below(2) && !all.empty(); ++i) taken.push_back(all[below(all.size())]);
+        return takeMeasures(m_tx, taken);
     }
     Outcome sorting() {
         const CodeId code = some(p().codes);
