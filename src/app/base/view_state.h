@@ -22,8 +22,9 @@ struct Answer {
     /// The number of the path to the subject that something is on, 1 the one that drives; 0 what the subject drives on.
     std::unordered_map<ActivityId, int> path;
     std::unordered_map<LinkId, int> links;
-    std::vector<ActivityId> heads; ///< with which paths 1, 2, … begin; none where a path does not show
-    bool alone = false;            ///< the rest is left out
+    std::vector<ActivityId> heads;    ///< with which paths 1, 2, … begin; none where a path does not show
+    bool alone = false;               ///< the rest is left out
+    std::optional<Instant> otherwise; ///< when the subject would start but for what sets its start, where it would
     [[nodiscard]] bool tells(ActivityId id) const { return path.contains(id); }
     [[nodiscard]] int pathOf(ActivityId id) const { return numberIn(path, id); }
     [[nodiscard]] int pathOf(LinkId id) const { return numberIn(links, id); }

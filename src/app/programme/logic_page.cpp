@@ -35,23 +35,7 @@ LogicPage::LogicPage(Document& document, ViewState& state, QWidget* parent)
     connect(m_scaled, &QPushButton::clicked, this,
             [this](bool scaled) { change([scaled](LogicChoice& one) { one.timeScaled = scaled; }); });
     line->addWidget(m_scaled);
-    m_zoom = new QLabel(m_line);
-    m_zoom->setObjectName(QStringLiteral("logicZoom"));
-    setInk(m_zoom, Ink::muted);
-    line->addSpacing(10);
-    line->addWidget(m_zoom);
-    const auto add = [&](const QString& text, const char* name, const QString& accessible, auto act) {
-        QPushButton* one = quietButton(text, name, m_line);
-        one->setAccessibleName(accessible);
-        one->setToolTip(accessible);
-        line->addWidget(one);
-        connect(one, &QPushButton::clicked, this, act);
-    };
-    add(QStringLiteral("−"), "logicSmaller", tr("Smaller"), [this] { m_view->zoomBy(1 / 1.25); });
-    add(QStringLiteral("+"), "logicLarger", tr("Larger"), [this] { m_view->zoomBy(1.25); });
-    add(tr("Fit"), "logicFit", tr("All of it"), [this] { m_view->fit(); });
-    connect(m_view, &LogicView::zoomChanged, this, &LogicPage::present);
-
+    buildZoom();
     fillLanes();
     auto* within = m_within->menu();
     connect(within->addAction(tr("A row for each &place")), &QAction::triggered, this,
@@ -66,6 +50,29 @@ LogicPage::LogicPage(Document& document, ViewState& state, QWidget* parent)
     column->addWidget(m_view, 1);
     setFocusProxy(m_view);
     present();
+}
+
+/// How large it is, and larger or smaller; stands where there is room.
+void LogicPage::buildZoom() {
+    m_zoomLine = new QWidget(this);
+    auto* line = new QHBoxLayout(m_zoomLine);
+    line->setContentsMargins(0, 0, 0, 0);
+    line->setSpacing(4);
+    m_zoom = new QLabel(m_zoomLine);
+    m_zoom->setObjectName(QStringLiteral("logicZoom"));
+    setInk(m_zoom, Ink::muted);
+    line->addWidget(m_zoom);
+    const auto add = [&](const QString& text, const char* name, const QString& accessible, auto act) {
+        QPushButton* one = quietButton(text, name, m_zoomLine);
+        one->setAccessibleName(accessible);
+        one->setToolTip(accessible);
+        line->addWidget(one);
+        connect(one, &QPushButton::clicked, this, act);
+    };
+    add(QStringLiteral("−"), "logicSmaller", tr("Smaller"), [this] { m_view->zoomBy(1 / 1.25); });
+    add(QStringLiteral("+"), "logicLarger", tr("Larger"), [this] { m_view->zoomBy(1.25); });
+    add(tr("Fit"), "logicFit", tr("All of it"), [this] { m_view->fit(); });
+    connect(m_view, &LogicView::zoomChanged, this, &LogicPage::present);
 }
 
 QPushButton* LogicPage::menuButton(const char* name, const QString& accessible) {

@@ -25,9 +25,12 @@ public:
     void setRoom(int width);
     /// The line above, which stands before the question's.
     [[nodiscard]] QWidget& line() const { return *m_line; }
+    /// The size, for the end of the question's line.
+    [[nodiscard]] QWidget& zoomLine() const { return *m_zoomLine; }
 
 private:
     [[nodiscard]] QPushButton* menuButton(const char* name, const QString& accessible);
+    void buildZoom();
     void fillLanes();
     void fillFields(bool corner);
     void present();
@@ -37,6 +40,7 @@ private:
     LogicView* m_view;
     LogicMap* m_map;
     QWidget* m_line;
+    QWidget* m_zoomLine = nullptr;
     QPushButton *m_lanes = nullptr, *m_within = nullptr, *m_boxes = nullptr, *m_scaled = nullptr;
     QLabel* m_zoom = nullptr;
 };

@@ -107,6 +107,7 @@ private:
     void paintPart(const QRect& part);
     void paintAxisOn(QWidget& widget) const;
     void paintOver(QPainter& painter) const;
+    void paintAnswer(QPainter& painter) const;
     void walk(int key);
     [[nodiscard]] LogicTexts textsOf(const LogicBox& box) const;
     [[nodiscard]] Tone toneOf(const LogicBox& box) const;

@@ -136,8 +136,34 @@ void LogicView::paintEvent(QPaintEvent*) {
     paintOver(painter);
 }
 
+/// Below the box that is asked of: when it starts, and when it would but for what sets that.
+void LogicView::paintAnswer(QPainter& painter) const {
+    const Answer* answer = m_state.answer();
+    const QRect box = answer ? rectOf(answer->subject) : QRect();
+    const std::size_t at = answer ? m_document.programme().activities.indexOf(answer->subject) : 0;
+    if (box.isEmpty() || m_zoom < 0.5 || at >= m_document.schedule().activities.size()) return;
+    const ActivityFigures& figures = m_document.schedule().activities[at];
+    if (figures.state != NodeState::notStarted) return;
+    painter.setFont(boldened(secondaryFont()));
+    const QString starts = show::weekdayDate(dateOf(figures.earlyStart));
+    const QString other =
+        answer->otherwise ? tr("%1 otherwise").arg(show::weekdayDate(dateOf(*answer->otherwise))) : QString();
+    const int line = painter.fontMetrics().height();
+    const int wide =
+        std::max(painter.fontMetrics().horizontalAdvance(starts), painter.fontMetrics().horizontalAdvance(other));
+    const QRect words(box.center().x() - wide / 2 - 4, box.bottom() + 6, wide + 8,
+                      other.isEmpty() ? line + 2 : 2 * line + 2);
+    painter.fillRect(words, theme().paper);
+    painter.setPen(figures.critical ? theme().criticalText : theme().ink);
+    painter.drawText(words, Qt::AlignHCenter | Qt::AlignTop, starts);
+    painter.setFont(secondaryFont());
+    painter.setPen(theme().nearText);
+    painter.drawText(words, Qt::AlignHCenter | Qt::AlignBottom, other);
+}
+
 /// A link while it is drawn, and the loop that one would close.
 void LogicView::paintOver(QPainter& painter) const {
+    paintAnswer(painter);
     painter.setBrush(Qt::NoBrush);
     if (m_linkFrom) {
         const QRect from = rectOf(m_linkFrom);

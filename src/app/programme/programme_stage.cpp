@@ -158,6 +158,7 @@ void ProgrammeStage::buildLogic() {
     m_logic = new LogicPage(m_document, m_state, this);
     m_question = new WhyQuestion(m_document, m_state, this);
     m_strip = new WhyStrip(m_document, m_state, *m_question, this);
+    m_strip->layout()->addWidget(&m_logic->zoomLine());
     LogicView& view = m_logic->view();
     connect(&view, &LogicView::refused, m_notice, &NoticeBar::say);
     connect(&view, &LogicView::told, m_notice, &NoticeBar::tell);
@@ -179,6 +180,7 @@ void ProgrammeStage::arrange() {
     const bool logic = page() == Page::logic;
     const int room = m_tabs->x() + m_tabs->width() + scaled(6);
     m_logic->line().setVisible(logic);
+    m_logic->zoomLine().setVisible(logic);
     m_logic->setRoom(room);
     m_strip->layout()->setContentsMargins(logic ? scaled(10) : room, 3, 10, 3);
     m_strip->setVisible(logic || (page() == Page::bars && m_question->isAsked()));

@@ -48,7 +48,9 @@ SqueezePage::SqueezePage(Document& document, ViewState& state, QWidget* parent)
     });
     connect(&document, &Document::replaced, this, [this] {
         m_costs.clear();
+        m_section->clear(); // ids are of another job
         m_dateTyped = false;
+        m_stale = true;
     });
     setFocusProxy(&m_options->table());
     presentSections();
@@ -63,6 +65,7 @@ QWidget* SqueezePage::buildQuestion() {
     m_section = new QComboBox(head);
     m_section->setObjectName(QStringLiteral("squeezeSection"));
     m_section->setAccessibleName(tr("Section to be brought in"));
+    m_section->setSizeAdjustPolicy(QComboBox::AdjustToContents);
     m_by = new QLineEdit(head);
     m_by->setObjectName(QStringLiteral("squeezeBy"));
     m_by->setAccessibleName(tr("Day by which it is wanted"));
@@ -93,7 +96,7 @@ QWidget* SqueezePage::buildWays() {
     auto* row = new QWidget(this);
     auto* line = new QHBoxLayout(row);
     line->setContentsMargins(16, 2, 12, 6);
-    line->setSpacing(4);
+    line->setSpacing(3);
     const std::array<QString, squeezeKinds> names{tr("Crews"), tr("Hours"),      tr("Overlaps"),
                                                   tr("Waits"), tr("Held dates"), tr("Crews' ways")};
     const std::array<QString, squeezeKinds> tips{
@@ -112,7 +115,7 @@ QWidget* SqueezePage::buildWays() {
         line->addWidget(m_kinds[i]);
         connect(m_kinds[i], &QPushButton::clicked, this, &SqueezePage::refresh);
     }
-    line->addSpacing(12);
+    line->addSpacing(6);
     const auto add = [&](const char* name, const QString& label, const QString& value, const QString& tip) {
         auto* words = new QLabel(label, row);
         setInk(words, Ink::muted);
@@ -130,10 +133,10 @@ QWidget* SqueezePage::buildWays() {
         });
         return edit;
     };
-    m_crews = add("squeezeCrews", tr("crews more"), QStringLiteral("1"), tr("So many at most on one activity"));
-    m_done = add("squeezeDone", tr("done before"), QStringLiteral("50 %"),
+    m_crews = add("squeezeCrews", tr("crews +"), QStringLiteral("1"), tr("So many at most on one activity"));
+    m_done = add("squeezeDone", tr("done"), QStringLiteral("50 %"),
                  tr("How much of the work before must be done where two overlap"));
-    m_overtime = add("squeezeOvertime", tr("overtime costs"), QStringLiteral("50 %"),
+    m_overtime = add("squeezeOvertime", tr("overtime"), QStringLiteral("50 %"),
                      tr("What labour costs more in hours beyond its calendar's"));
     line->addStretch(1);
     return row;
@@ -223,8 +226,11 @@ void SqueezePage::buildOptions() {
         if (m_options->model().columnName(at.column()) == QLatin1String("chosen"))
             toggle(m_options->model().sourceRow(at.row()));
     });
-    connect(table.selectionModel(), &QItemSelectionModel::currentRowChanged, this, [this](const QModelIndex& at) {
-        if (m_filling || !at.isValid() || at.row() >= m_options->model().rowCount()) return;
+    // The row with the keyboard alone chooses nothing: it comes with the page.
+    connect(table.selectionModel(), &QItemSelectionModel::selectionChanged, this, [this] {
+        const QModelIndex at = m_options->table().currentIndex();
+        const bool chosen = at.isValid() && m_options->table().selectionModel()->isSelected(at);
+        if (m_filling || !chosen || at.row() >= m_options->model().rowCount()) return;
         const ActivityId id = option(m_options->model().sourceRow(at.row())).measure.activity;
         if (m_document.programme().activities.row(id)) m_state.select(id);
     });

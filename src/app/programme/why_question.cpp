@@ -2,7 +2,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/programme/why_question.h"
 
-#include "core/network/why.h"
+#include "core/network/why_then.h"
 
 #include <algorithm>
 #include <iterator>
@@ -57,6 +57,7 @@ void WhyQuestion::work() {
             auto found = std::make_shared<Found>();
             if (!dates->ok()) return std::shared_ptr<const Found>(found);
             found->on = explain(*programme, *dates, id).chainOn;
+            if (const auto other = otherwise(*programme, *dates, id)) found->otherwise = other->start;
             if (workGoesOn()) found->paths = floatPathsTo(*programme, *dates, id, mostPaths);
             for (std::size_t i = 0; i < programme->links.size(); ++i)
                 if (dates->driving[i])
@@ -79,6 +80,7 @@ void WhyQuestion::tell() {
     auto answer = std::make_shared<Answer>();
     answer->subject = m_subject;
     answer->alone = m_alone;
+    answer->otherwise = m_found->otherwise;
     const auto take = [&](const std::vector<ActivityId>& chain, int number) {
         for (const ActivityId id : chain) answer->path.try_emplace(id, number);
         for (std::size_t i = 1; i < chain.size(); ++i) {

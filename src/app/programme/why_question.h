@@ -44,6 +44,7 @@ private:
     struct Found {
         std::vector<FloatPath> paths;
         std::vector<ActivityId> on; ///< what it drives, itself first
+        std::optional<Instant> otherwise;
         /// Links that drive, by what they lead from and to.
         std::vector<std::pair<std::pair<ActivityId, ActivityId>, LinkId>> driving;
     };
