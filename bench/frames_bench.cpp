@@ -6,6 +6,7 @@
 #include "app/programme/bar_chart_view.h"
 #include "app/programme/logic_view.h"
 #include "app/programme/programme_stage.h"
+#include "app/sheets/bars_sheet.h"
 #include "app/table/activity_table.h"
 #include "app/window/main_window.h"
 #include "large_programme.h"
@@ -132,6 +133,10 @@ int main(int count, char** words) {
     logic.fit();
     frames("zooming the network", 60, [&](int i) { logic.zoomBy(i % 30 < 15 ? 1.2 : 1 / 1.2); });
     stage.show(ProgrammeStage::Page::bars);
+    frames("a sheet on A1, as a PDF", 1, [&](int) {
+        const auto written = window.writeSheet(folder.filePath(QStringLiteral("sheet.pdf")), {"A1", true, 1, 0});
+        if (!written.ok()) std::printf("%s\n", written.error().sentence().c_str());
+    });
     lens = shippedLenses().front();
     frames("typing words of a filter", 12, [&](int i) {
         lens.words = std::string("work 1 ").substr(0, std::size_t(1 + i % 6));

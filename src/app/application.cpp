@@ -5,6 +5,7 @@
 #include "app/base/look.h"
 #include "app/base/preferences.h"
 #include "app/record/revision_page.h"
+#include "app/sheets/bars_sheet.h"
 #include "app/table/table_export.h"
 #include "app/window/main_window.h"
 #include "core/network/schedule.h"
@@ -113,6 +114,17 @@ void describe(QCommandLineParser& parser) {
         {QStringLiteral("select"), QObject::tr("Select an activity, a calendar or a revision."), QStringLiteral("id")});
     parser.addOption(
         {QStringLiteral("size"), QObject::tr("Size of the window, as in 1280x800."), QStringLiteral("size")});
+    parser.addOption(
+        {QStringLiteral("sheet"),
+         QObject::tr("Put table and bars on paper, as the lens shows them, and end: a .pdf, .svg or .png."),
+         QStringLiteral("file")});
+    parser.addOption({QStringLiteral("paper"),
+                      QObject::tr("Paper of the sheet: A4 to A0, with \"upright\" where it does not lie (A3)."),
+                      QStringLiteral("paper")});
+    parser.addOption({QStringLiteral("pages"),
+                      QObject::tr("Pages of the sheet beside and below each other, like 1x2; 0 below: as many as it "
+                                  "takes (1x0)."),
+                      QStringLiteral("pages")});
     parser.addOption({QStringLiteral("why"), QObject::tr("Ask \"why then?\" of the selected activity.")});
     parser.addOption({QStringLiteral("lens"), QObject::tr("Look through a lens."), QStringLiteral("name")});
     parser.addOption({QStringLiteral("zoom"), QObject::tr("Zoom the chart in by so much."), QStringLiteral("factor")});
@@ -134,6 +146,28 @@ Keeping keepingOf(const QSettings& settings) {
     keeping.signingKey =
         QStandardPaths::writableLocation(QStandardPaths::AppConfigLocation) + QStringLiteral("/signing-key.pem");
     return keeping;
+}
+
+/// Puts table and bars on paper; the status of the command line.
+int sheetFrom(MainWindow& window, const QCommandLineParser& parser) {
+    SheetPaper paper;
+    const QStringList words = parser.value(QStringLiteral("paper")).split(QLatin1Char(' '), Qt::SkipEmptyParts);
+    if (!words.isEmpty()) paper.size = words.front().toUpper().toStdString();
+    paper.landscape = !words.contains(QStringLiteral("upright"));
+    const QStringList pages = parser.value(QStringLiteral("pages")).split(QLatin1Char('x'));
+    if (parser.isSet(QStringLiteral("pages"))) {
+        bool wide = false, tall = false;
+        paper.wide = pages[0].toInt(&wide);
+        paper.tall = pages.value(1).toInt(&tall);
+        if (!wide || !tall) {
+            std::fprintf(stderr, "pages are written like 1x2\n");
+            return 2;
+        }
+    }
+    const auto written = window.writeSheet(parser.value(QStringLiteral("sheet")), paper);
+    if (written.ok()) return 0;
+    std::fprintf(stderr, "%s\n", written.error().sentence().c_str());
+    return written.error().code == ErrorCode::file ? 3 : 1;
 }
 
 void selectAndZoom(MainWindow& window, const QCommandLineParser& parser) {
@@ -199,6 +233,7 @@ int runApplication(int& count, char** words) {
     if (parser.isSet(QStringLiteral("timing"))) std::printf("painted after %.0f ms\n", sinceStart());
     selectAndZoom(window, parser);
     settle();
+    if (parser.isSet(QStringLiteral("sheet"))) return sheetFrom(window, parser);
     // What is worked out beside the window belongs into its picture.
     while (!picture.isEmpty() && window.isWorking()) settle();
     if (!picture.isEmpty()) settle(); // and is laid out

@@ -56,6 +56,8 @@ public:
     /// Whether the stage in sight, or the card, still works something out.
     [[nodiscard]] bool isWorking();
     /// Opens a file; what keeps it from being read is said in place and the open programme stays.
+    /// Puts table and bars on paper, as the lens shows them; what was written.
+    [[nodiscard]] Result<QStringList> writeSheet(const QString& path, const struct SheetPaper& paper);
     bool openFile(const QString& path);
     /// Another day has begun: the clocks of notices go by it.
     void setToday(Date today);
@@ -95,6 +97,7 @@ private:
     QMenu* showMenu(const QPoint& at, const QStringList& names);
     void addAnchorActions(QMenu& menu);
     void showRowMenu(const QPoint& at);
+    void askSheet();
     void showChartMenu(const QPoint& at, LinkId link);
     QWidget* buildContext();
     QMenu* buildLensMenu();

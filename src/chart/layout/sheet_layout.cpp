@@ -1,0 +1,106 @@
+// SPDX-FileCopyrightText: 2026 The Yarrin authors
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "chart/layout/sheet_layout.h"
+
+#include "core/base/work.h"
+
+#include <algorithm>
+#include <array>
+#include <cmath>
+
+namespace yarrin {
+
+namespace {
+
+constexpr double pointsPerMillimetre = 72 / 25.4;
+constexpr double usual = 8.0 / 12;                   ///< points a pixel, so that words are set at 8 points
+constexpr double smallest = 1.0 / smallestSheetText; ///< a point; what is smaller is no text any more
+constexpr double roomAt = 4.0 / smallestSheetText;   ///< at which a paper must have room for what is on every page
+constexpr double leastShare = 0.6;                   ///< of a page that stays used where a group is kept together
+
+} // namespace
+
+std::span<const PaperSize> paperSizes() {
+    static constexpr std::array<PaperSize, 5> sizes{
+        {{"A4", 210, 297}, {"A3", 297, 420}, {"A2", 420, 594}, {"A1", 594, 841}, {"A0", 841, 1189}}};
+    return sizes;
+}
+
+const PaperSize* paperNamed(std::string_view name) {
+    for (const PaperSize& one : paperSizes())
+        if (one.name == name) return &one;
+    return nullptr;
+}
+
+std::vector<std::size_t> pageBreaks(std::span<const ChartRow> rows, std::size_t perPage, bool tearGroups) {
+    std::vector<std::size_t> begins{0};
+    if (perPage == 0) return begins;
+    for (std::size_t first = 0; rows.size() - first > perPage;) {
+        std::size_t next = first + perPage;
+        // Back to where a group begins that would be torn, as long as the page is worth it; the outermost one first.
+        if (!tearGroups) {
+            const auto least = first + std::size_t(std::ceil(double(perPage) * leastShare));
+            std::size_t best = next;
+            for (std::size_t at = next; at >= least; --at)
+                if (rows[at].isGroup && (best == next || rows[at].depth < rows[best].depth)) best = at;
+            next = best;
+        }
+        // A heading stands with what it heads.
+        while (next > first + 1 && rows[next - 1].isGroup) --next;
+        begins.push_back(next);
+        first = next;
+    }
+    return begins;
+}
+
+Result<SheetLayout> layoutSheet(const SheetWish& wish, std::span<const ChartRow> rows, double tableWidth, Instant first,
+                                Instant last, const SheetMetrics& metrics) {
+    if (wish.wide < 1 || wish.wide > 20) return inputError("pages beside each other are 1 to 20");
+    if (wish.tall < 0 || wish.tall > 200)
+        return inputError("pages below each other are 1 to 200, or as many as it takes");
+    if (wish.margin < 0) return inputError("a margin is not less than 0");
+    const double width = (wish.paperWidth - 2 * wish.margin) * pointsPerMillimetre;
+    const double height = (wish.paperHeight - 2 * wish.margin) * pointsPerMillimetre;
+    const double around = metrics.head + metrics.legend + metrics.foot;
+    const auto perPage = [&](double points) {
+        return std::max(0.0, std::floor((height / points - around) / metrics.rowHeight));
+    };
+    constexpr double tableShare = 0.62; // of a page; the rest is for the bars
+    double points = usual;
+    if (width <= 0 || tableWidth * roomAt > width * tableShare || perPage(roomAt) < 3)
+        return inputError("the paper has no room for the head, the foot and the table",
+                          "take a larger one, smaller margins or fewer columns");
+    points = std::min(points, width * tableShare / std::max(1.0, tableWidth));
+    while (perPage(points) < 3) points *= 0.97;
+    std::vector<std::size_t> begins = pageBreaks(rows, std::size_t(perPage(points)), wish.tearGroups);
+    // As many pages as are wished for: smaller until the rows fit.
+    while (wish.tall > 0 && begins.size() > std::size_t(wish.tall)) {
+        points *= 0.985;
+        if (points < smallest || !workGoesOn())
+            return inputError("so many rows do not fit on so few pages", "take a larger paper, or more pages");
+        begins = pageBreaks(rows, std::size_t(perPage(points)), wish.tearGroups);
+    }
+    SheetLayout layout;
+    layout.metrics = metrics;
+    layout.pointsPerPixel = points;
+    layout.smallestText = points * smallestSheetText;
+    layout.width = width / points;
+    layout.height = height / points;
+    layout.tableWidth = tableWidth;
+    layout.chartWidth = layout.width - tableWidth;
+    layout.wide = wish.wide;
+    layout.tall = int(begins.size());
+    constexpr double edge = 10; // before the first and behind the last date
+    const double days = std::max(1.0, double(last - first) / double(minutesPerDay));
+    const double room = layout.chartWidth * wish.wide - 2 * edge;
+    const double perDay = std::max(room, 10.0) / days;
+    layout.scale = {first - static_cast<Minutes>(edge / perDay * double(minutesPerDay)), perDay};
+    for (std::size_t down = 0; down < begins.size(); ++down)
+        for (int across = 0; across < wish.wide; ++across)
+            layout.pages.push_back({begins[down], down + 1 < begins.size() ? begins[down + 1] : rows.size(), across,
+                                    int(down), layout.chartWidth * across});
+    layout.used = double(rows.size() - begins.back()) / std::max(1.0, perPage(points));
+    return layout;
+}
+
+} // namespace yarrin

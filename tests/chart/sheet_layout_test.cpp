@@ -1,0 +1,135 @@
+// SPDX-FileCopyrightText: 2026 The Yarrin authors
+// SPDX-License-Identifier: GPL-3.0-or-later
+// Pages of table and bars by their properties: every row once and in order, headings with what they head, groups whole
+// where it can be, as few pages as wished for, and nothing where the paper is too small.
+#include "chart/layout/sheet_layout.h"
+
+#include <QTest>
+
+#include <random>
+
+using namespace yarrin;
+
+#define SEEDED(condition) QVERIFY2(condition, qPrintable(QStringLiteral("seed %1").arg(seed)))
+
+namespace {
+
+/// Rows by a word: "G" a group, "g" one within, "a" an activity.
+std::vector<ChartRow> rowsOf(const char* word) {
+    std::vector<ChartRow> rows;
+    for (const char* at = word; *at; ++at) {
+        ChartRow row;
+        row.isGroup = *at != 'a';
+        row.depth = *at == 'G' ? 0 : *at == 'g' ? 1 : 2;
+        rows.push_back(row);
+    }
+    return rows;
+}
+
+std::vector<ChartRow> randomRows(std::uint32_t seed) {
+    std::mt19937 random(seed);
+    std::string word = "G";
+    for (auto i = 20 + random() % 200; i > 0; --i) word += "aaaaaaagG"[random() % 9];
+    return rowsOf((word + "a").c_str());
+}
+
+const Instant first = startOf(dateFrom(2027, 3, 1)), last = startOf(dateFrom(2028, 3, 1));
+
+} // namespace
+
+class SheetLayoutTest : public QObject {
+    Q_OBJECT
+private slots:
+    void papersAreTheStandards() {
+        QCOMPARE(paperNamed("A3")->width, 297.0);
+        QCOMPARE(paperNamed("A3")->height, 420.0);
+        QVERIFY(!paperNamed("B5"));
+        for (std::size_t i = 1; i < paperSizes().size(); ++i) // each is two of the one before
+            QCOMPARE(paperSizes()[i].width, paperSizes()[i - 1].height);
+    }
+
+    /// By hand: pages of five rows.
+    void breaksByHand() {
+        using Breaks = std::vector<std::size_t>;
+        QCOMPARE(pageBreaks(rowsOf("Gaaaa"), 5, false), (Breaks{0}));
+        QCOMPARE(pageBreaks(rowsOf("Gaaaaa"), 5, false), (Breaks{0, 5}));
+        // The second group would be torn, and goes over; torn where it may be.
+        QCOMPARE(pageBreaks(rowsOf("GaaGaa"), 5, false), (Breaks{0, 3}));
+        QCOMPARE(pageBreaks(rowsOf("GaaGaa"), 5, true), (Breaks{0, 5}));
+        // A heading is not left alone at the foot of a page, nor two.
+        QCOMPARE(pageBreaks(rowsOf("GaaaGaaa"), 5, true), (Breaks{0, 4}));
+        QCOMPARE(pageBreaks(rowsOf("GaaGgaaa"), 5, true), (Breaks{0, 3}));
+        // What would leave the page mostly empty is torn all the same.
+        QCOMPARE(pageBreaks(rowsOf("GaGaaaaaa"), 5, false), (Breaks{0, 5}));
+        // An outer group before an inner one.
+        QCOMPARE(pageBreaks(rowsOf("GaaaaaGagaaaaa"), 10, false), (Breaks{0, 6}));
+    }
+
+    void everyRowOnceAndInOrder() {
+        for (std::uint32_t seed = 1; seed <= 200; ++seed) {
+            const auto rows = randomRows(seed);
+            SheetWish wish;
+            wish.wide = 1 + int(seed % 3);
+            wish.tall = int(seed % 4);
+            const auto layout = layoutSheet(wish, rows, 400, first, last);
+            SEEDED(layout.ok());
+            std::size_t next = 0;
+            for (const SheetPage& page : layout->pages) {
+                if (page.across > 0) {
+                    SEEDED(page.chartFrom == layout->chartWidth * page.across);
+                    continue;
+                }
+                SEEDED(page.firstRow == next && page.lastRow > page.firstRow);
+                next = page.lastRow;
+                SEEDED(next == rows.size() || !rows[next - 1].isGroup);
+                const double used = layout->metrics.head + layout->metrics.legend + layout->metrics.foot +
+                                    double(page.lastRow - page.firstRow) * layout->metrics.rowHeight;
+                SEEDED(used <= layout->height + 1e-6);
+            }
+            SEEDED(next == rows.size());
+            SEEDED(wish.tall == 0 || layout->tall <= wish.tall);
+            SEEDED(int(layout->pages.size()) == layout->tall * wish.wide);
+            // All of the time is on the pages beside each other.
+            SEEDED(layout->scale.x(first) >= 0 && layout->scale.x(last) <= layout->chartWidth * wish.wide + 1e-6);
+            SEEDED(layout->smallestText <= smallestSheetText * 8 / 12 + 1e-9);
+        }
+    }
+
+    /// Fewer pages set smaller, more never smaller; free downwards it is eight points.
+    void smallerOnFewerPages() {
+        const auto rows = randomRows(7);
+        SheetWish wish;
+        double before = 0;
+        for (const int tall : {1, 2, 4, 8}) {
+            wish.tall = tall;
+            const double points = layoutSheet(wish, rows, 400, first, last)->smallestText;
+            QVERIFY(points >= before);
+            before = points;
+        }
+        wish.tall = 0;
+        QCOMPARE(layoutSheet(wish, rows, 400, first, last)->pointsPerPixel, 8.0 / 12);
+    }
+
+    void refusals() {
+        const auto rows = randomRows(3);
+        const auto refused = [&](const std::function<void(SheetWish&)>& change, double table = 400) {
+            SheetWish wish;
+            change(wish);
+            return !layoutSheet(wish, rows, table, first, last).ok();
+        };
+        QVERIFY(!refused([](SheetWish&) {}));
+        QVERIFY(refused([](SheetWish& one) { one.paperHeight = 30; })); // smaller than head and foot
+        QVERIFY(refused([](SheetWish& one) { one.margin = 149; }));
+        QVERIFY(refused([](SheetWish& one) { one.margin = -1; }));
+        QVERIFY(refused([](SheetWish& one) { one.wide = 0; }));
+        QVERIFY(refused([](SheetWish& one) { one.tall = -1; }));
+        QVERIFY(refused([](SheetWish&) {}, 100000)); // a table wider than any page
+        const auto many = std::vector<ChartRow>(100000, rows[1]);
+        SheetWish one;
+        one.tall = 1;
+        QVERIFY(!layoutSheet(one, many, 400, first, last).ok());
+    }
+};
+
+QTEST_GUILESS_MAIN(SheetLayoutTest)
+#include "sheet_layout_test.moc"
