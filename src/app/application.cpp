@@ -100,15 +100,15 @@ void describe(QCommandLineParser& parser) {
         {QStringLiteral("picture"), QObject::tr("Write a picture of the window and end."), QStringLiteral("png")});
     parser.addOption(
         {QStringLiteral("stage"),
-         QObject::tr(
-             "Begin in a stage: contract, site-time, scope, build-up, programme, labour, progress, delay or record; "
-             "build-up "
-             "has the "
-             "pages build-up/bill, build-up/book and build-up/sequences, programme has programme/logic, "
-             "programme/squeeze and programme/soundness, progress "
-             "has progress/lines, delay has "
-             "delay/event, delay/sums and delay/recovery, record has record/revisions and "
-             "record/compare."),
+         QObject::tr("Begin in a stage: contract, site-time, scope, build-up, programme, labour, progress, delay, "
+                     "sheets or record; "
+                     "build-up "
+                     "has the "
+                     "pages build-up/bill, build-up/book and build-up/sequences, programme has programme/logic, "
+                     "programme/squeeze and programme/soundness, progress "
+                     "has progress/lines, delay has "
+                     "delay/event, delay/sums and delay/recovery, record has record/revisions and "
+                     "record/compare."),
          QStringLiteral("name")});
     parser.addOption(
         {QStringLiteral("select"), QObject::tr("Select an activity, a calendar or a revision."), QStringLiteral("id")});

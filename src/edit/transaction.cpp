@@ -101,7 +101,7 @@ Touched touchedBy(const Edit& edit) {
                       std::is_same_v<Row, LaidOut>)
             touched.buildUp = true;
         if constexpr (std::is_same_v<Row, Code>) touched.whole = true; // activities carry its values
-        if constexpr (std::is_same_v<Row, KeptLens>) touched.lenses = true;
+        if constexpr (std::is_same_v<Row, KeptLens> || std::is_same_v<Row, KeptSheet>) touched.lenses = true;
         if constexpr (std::is_same_v<Row, CostEntry>) touched.labour = true;
         if constexpr (std::is_same_v<Row, SoundnessLimit> || std::is_same_v<Row, SetAside>) touched.soundness = true;
         if constexpr (std::is_same_v<Row, Resource>) touched.whole = true; // needs of activities hang on its kind

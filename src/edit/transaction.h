@@ -27,12 +27,12 @@ struct JobChange {
     Job after;
 };
 
-using Change =
-    std::variant<JobChange, RowChange<Calendar>, RowChange<BreakdownNode>, RowChange<Location>, RowChange<Activity>,
-                 RowChange<Link>, RowChange<Section>, RowChange<DelayEvent>, RowChange<BookItem>, RowChange<BillItem>,
-                 RowChange<Allocation>, RowChange<Limit>, RowChange<Sequence>, RowChange<LaidOut>,
-                 RowChange<Acceleration>, RowChange<MeasuredMile>, RowChange<Code>, RowChange<KeptLens>,
-                 RowChange<Resource>, RowChange<CostEntry>, RowChange<SoundnessLimit>, RowChange<SetAside>>;
+using Change = std::variant<JobChange, RowChange<Calendar>, RowChange<BreakdownNode>, RowChange<Location>,
+                            RowChange<Activity>, RowChange<Link>, RowChange<Section>, RowChange<DelayEvent>,
+                            RowChange<BookItem>, RowChange<BillItem>, RowChange<Allocation>, RowChange<Limit>,
+                            RowChange<Sequence>, RowChange<LaidOut>, RowChange<Acceleration>, RowChange<MeasuredMile>,
+                            RowChange<Code>, RowChange<KeptLens>, RowChange<Resource>, RowChange<CostEntry>,
+                            RowChange<SoundnessLimit>, RowChange<SetAside>, RowChange<KeptSheet>>;
 
 /// One step that a person took, as a value: undo, redo, the journal and the comparison of programmes stand on it.
 struct Edit {
@@ -116,6 +116,9 @@ template <> inline auto& tableOf<SoundnessLimit>(Programme& programme) {
 }
 template <> inline auto& tableOf<SetAside>(Programme& programme) {
     return programme.setAside;
+}
+template <> inline auto& tableOf<KeptSheet>(Programme& programme) {
+    return programme.sheets;
 }
 
 template <typename Row> const auto& tableOf(const Programme& programme) {

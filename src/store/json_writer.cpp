@@ -63,7 +63,8 @@ Json programmeJson(const Programme& programme) {
           std::type_identity<Allocation>{}, std::type_identity<Limit>{}, std::type_identity<Sequence>{},
           std::type_identity<LaidOut>{}, std::type_identity<Acceleration>{}, std::type_identity<MeasuredMile>{},
           std::type_identity<Code>{}, std::type_identity<KeptLens>{}, std::type_identity<Resource>{},
-          std::type_identity<CostEntry>{}, std::type_identity<SoundnessLimit>{}, std::type_identity<SetAside>{});
+          std::type_identity<CostEntry>{}, std::type_identity<SoundnessLimit>{}, std::type_identity<SetAside>{},
+          std::type_identity<KeptSheet>{});
     return json;
 }
 

@@ -44,7 +44,7 @@ class WholeWindowTest : public QObject {
             look(name);
         };
         for (const char* stage :
-             {"stage1", "stage2", "stage3", "stage4", "stage5", "stage6", "stage7", "stage8", "fileRecord"}) {
+             {"stage1", "stage2", "stage3", "stage4", "stage5", "stage6", "stage7", "stage8", "stage9", "fileRecord"}) {
             desk.trigger(stage);
             settled(QString::fromLatin1(stage));
             if (stage != QLatin1String("stage5")) continue;

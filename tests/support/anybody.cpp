@@ -20,6 +20,7 @@
 #include "edit/row_edits.h"
 #include "edit/section_edits.h"
 #include "edit/sequence_edits.h"
+#include "edit/sheet_edits.h"
 #include "edit/sorting_edits.h"
 #include "edit/soundness_edits.h"
 #include "edit/squeeze_edits.h"
@@ -496,10 +497,26 @@ private:
         }
         const Schedule dates = schedule(p());
         if (!dates.ok()) return done();
-        if (below(2)) return squeeze(dates);
+        if (below(2)) return below(2) ? sheets() : squeeze(dates);
         std::vector<Finding> found = soundnessOf(p(), dates, {}).findings;
         std::erase_if(found, [&](const Finding& one) { return one.concern != finding.concern || !one.mendable; });
         return mend(m_tx, found);
+    }
+    Outcome sheets() {
+        const SheetId id = some(p().sheets);
+        switch (below(6)) {
+        case 0:
+            return made(addSheet(m_tx, words()));
+        case 1:
+            return made(duplicateSheet(m_tx, id));
+        case 2:
+            return below(3) ? moveSheet(m_tx, id, below(2) ? 1 : -1) : removeSheet(m_tx, id);
+        default:
+            return setSheetField(m_tx, id, any<SheetField>(11),
+                                 below(2)   ? words()
+                                 : below(2) ? "A1"
+                                            : std::to_string(below(300)));
+        }
     }
     /// What would bring any of a few activities in, one or two of it.
     Outcome squeeze(const Schedule& dates) {

@@ -73,13 +73,32 @@ struct BarsSheet::Content {
     std::optional<FieldContext> context;
     std::optional<BarColours> colours;
     std::vector<SheetCell> foot;
+    KeptSheet sheet; ///< its time, links and words
+
+    void addFoot(bool trial);
 };
 
 BarsSheet::~BarsSheet() = default;
 
-BarsSheet::BarsSheet(const Document& document, const ViewState& state, const ActivityModel& rows)
+Result<std::unique_ptr<BarsSheet>> BarsSheet::of(Document& document, const ViewState& shared, const KeptSheet& sheet) {
+    std::optional<Lens> lens;
+    for (const Lens& one : shippedLenses())
+        if (one.name == sheet.lens || (sheet.lens.empty() && !lens)) lens = one;
+    for (const KeptLens& kept : document.programme().lenses)
+        if (kept.key == sheet.lens) lens = lensFrom(kept);
+    if (!lens) return inputError("its lens \"" + sheet.lens + "\" is there no more", "choose another one");
+    ViewState own;
+    own.setLens(*lens);
+    if (shared.outline()) own.setOutline(*shared.outline());
+    const ActivityModel rows(document, own, false, nullptr);
+    return std::make_unique<BarsSheet>(document, own, rows, &sheet);
+}
+
+BarsSheet::BarsSheet(const Document& document, const ViewState& state, const ActivityModel& rows,
+                     const KeptSheet* sheet)
     : m_content(std::make_unique<Content>()) {
     Content& at = *m_content;
+    if (sheet) at.sheet = *sheet;
     at.programme = document.sharedProgramme();
     at.schedule = document.sharedSchedule();
     at.lens = state.lens();
@@ -116,30 +135,36 @@ BarsSheet::BarsSheet(const Document& document, const ViewState& state, const Act
         std::vector<QString>& texts = at.texts[one.activity];
         for (const int column : taken) texts.push_back(rows.index(row, column).data().toString());
     }
-    // The foot: what it is of, through which lens, where sections stand, and what it was made from.
-    const Job& job = at.programme->job;
-    at.foot.push_back({{}, {show::text(job.title), Say::tr("starts %1").arg(show::date(dateOf(job.start)))}, 1.2});
-    const QString lens = show::text(at.lens.name);
-    at.foot.push_back({{},
-                       {lens.isEmpty() ? Say::tr("Bars") : lens,
-                        at.lens.filter.empty() ? Say::tr("all rows") : show::text(at.lens.filter)},
-                       1.2});
+    at.addFoot(document.trial().has_value());
+}
+
+/// What it is of, through which lens, where sections stand, and what it was made from.
+void BarsSheet::Content::addFoot(bool trial) {
+    const Job& job = programme->job;
+    foot.push_back({{}, {show::text(job.title), Say::tr("starts %1").arg(show::date(dateOf(job.start)))}, 1.2});
+    const QString through = show::text(lens.name);
+    const QString rows = lens.filter.empty() ? Say::tr("all rows") : show::text(lens.filter);
+    if (sheet.key.empty())
+        foot.push_back({{}, {through.isEmpty() ? Say::tr("Bars") : through, rows}, 1.2});
+    else
+        foot.push_back(
+            {{}, {show::text(sheet.key), through + QStringLiteral(" · ") + rows, show::text(sheet.notes)}, 1.4});
     SheetCell sections{Say::tr("Sections"), {}, 1.8};
-    for (const SectionFigures& one : at.schedule->sections) {
-        const Section& row = *at.programme->sections.row(one.section);
+    for (const SectionFigures& one : schedule->sections) {
+        const Section& row = *programme->sections.row(one.section);
         if (one.forecast)
             sections.lines.push_back(
                 Say::tr("%1 %2 · due %3")
                     .arg(show::text(row.key), show::date(*one.forecast), show::date(one.extended)));
     }
-    if (!sections.lines.empty()) at.foot.push_back(std::move(sections));
-    at.foot.push_back({Say::tr("State"),
-                       {job.dataDate ? Say::tr("data date %1").arg(show::date(dateOf(*job.dataDate)))
-                                     : Say::tr("before the first update"),
-                        document.trial() ? Say::tr("a trial, not a revision") : Say::tr("as it stands, not a revision"),
-                        at.outline ? Say::tr("outlined: %1").arg(show::text(at.outline->name)) : QString()},
-                       1.2});
-    at.foot.push_back({Say::tr("Drawn, checked"), {QString(), QString()}, 0.9});
+    if (!sections.lines.empty()) foot.push_back(std::move(sections));
+    foot.push_back({Say::tr("State"),
+                    {job.dataDate ? Say::tr("data date %1").arg(show::date(dateOf(*job.dataDate)))
+                                  : Say::tr("before the first update"),
+                     trial ? Say::tr("a trial, not a revision") : Say::tr("as it stands, not a revision"),
+                     outline ? Say::tr("outlined: %1").arg(show::text(outline->name)) : QString()},
+                    1.2});
+    foot.push_back({Say::tr("Drawn, checked"), {show::text(sheet.drawn), show::text(sheet.checked)}, 0.9});
 }
 
 Result<SheetLayout> BarsSheet::layout(const SheetPaper& paper) const {
@@ -148,7 +173,11 @@ Result<SheetLayout> BarsSheet::layout(const SheetPaper& paper) const {
     if (at.rows.empty()) return inputError("there are no rows to put on paper");
     const auto wish = paper.wish();
     if (!wish.ok()) return wish.errors();
-    const auto [first, last] = reachOf(*at.programme, *at.schedule, at.lens);
+    auto [first, last] = reachOf(*at.programme, *at.schedule, at.lens);
+    const Instant today = startOf(dateOf(at.programme->job.dataDate.value_or(at.programme->job.start)));
+    if (at.sheet.weeksBefore) first = today - *at.sheet.weeksBefore * 7 * minutesPerDay;
+    if (at.sheet.weeksAfter) last = today + *at.sheet.weeksAfter * 7 * minutesPerDay;
+    if (last <= first) last = first + 7 * minutesPerDay;
     SheetMetrics metrics;
     metrics.rowHeight = 26 + 15 * (at.lens.lines - 1);
     return layoutSheet(*wish, at.rows, at.width, first, last, metrics);
@@ -164,6 +193,7 @@ SheetInk BarsSheet::ink() const {
         const auto title = at.headings.find(row.group);
         return title == at.headings.end() ? QString() : title->second;
     };
+    ink.links = !at.sheet.noLinks;
     ink.outline = at.outline ? &*at.outline : nullptr;
     const std::string& currency = at.programme->job.currency;
     ink.bars.hammockText = [&at, &currency](ActivityId id) {
@@ -217,6 +247,11 @@ Error unwritten(const QString& path, const QString& why) {
     return error;
 }
 
+QSizeF inchesOf(const SheetPaper& paper) {
+    const SheetWish wish = *paper.wish();
+    return {wish.paperWidth / millimetresPerInch, wish.paperHeight / millimetresPerInch};
+}
+
 const Error stopped = inputError("stopped; nothing was written");
 
 } // namespace
@@ -225,7 +260,7 @@ Result<QStringList> BarsSheet::write(const QString& path, const SheetPaper& pape
     const auto layout = this->layout(paper);
     if (!layout.ok()) return layout.errors();
     const QString suffix = QFileInfo(path).suffix().toLower();
-    if (suffix == QLatin1String("pdf")) return writePdf(path, paper, *layout);
+    if (suffix == QLatin1String("pdf")) return writePdf(path, {{this, paper}});
     if (suffix != QLatin1String("svg") && suffix != QLatin1String("png"))
         return inputError("a sheet is a PDF, an SVG or a PNG", "let the name end in .pdf, .svg or .png");
     // All of them are painted before the first is put in its place.
@@ -250,37 +285,38 @@ Result<QStringList> BarsSheet::write(const QString& path, const SheetPaper& pape
     return names;
 }
 
-Result<QStringList> BarsSheet::writePdf(const QString& path, const SheetPaper& paper, const SheetLayout& layout) const {
-    const SheetWish wish = *paper.wish();
+Result<QStringList> BarsSheet::writePdf(const QString& path, const std::vector<Part>& parts) {
+    std::vector<SheetLayout> layouts;
+    std::size_t count = 0, done = 0;
+    for (const auto& [sheet, paper] : parts) {
+        auto layout = sheet->layout(paper);
+        if (!layout.ok()) return layout.errors();
+        count += layout->pages.size();
+        layouts.push_back(std::move(*layout));
+    }
+    if (parts.empty()) return inputError("there is no sheet to save");
     QSaveFile file(path);
     if (!file.open(QIODevice::WriteOnly)) return unwritten(path, file.errorString());
     QPdfWriter writer(&file);
     constexpr int dots = 1200;
     writer.setResolution(dots);
-    writer.setTitle(show::text(m_content->programme->job.title));
+    writer.setTitle(show::text(parts.front().first->m_content->programme->job.title));
     writer.setCreator(QStringLiteral("Yarrin"));
-    writer.setPageSize(
-        QPageSize(QSizeF(wish.paperWidth, wish.paperHeight), QPageSize::Millimeter, QString(), QPageSize::ExactMatch));
     writer.setPageMargins(QMarginsF(0, 0, 0, 0));
     QPainter painter;
-    if (!painter.begin(&writer)) return unwritten(path, Say::tr("the pages cannot be begun"));
-    for (std::size_t page = 0; page < layout.pages.size(); ++page) {
-        if (!workGoesOn(page, layout.pages.size())) return stopped;
-        if (page > 0) writer.newPage();
-        paint(painter, paper, layout, page, dots);
+    for (std::size_t part = 0; part < parts.size(); ++part) {
+        const QSizeF size = inchesOf(parts[part].second) * millimetresPerInch;
+        writer.setPageSize(QPageSize(size, QPageSize::Millimeter, QString(), QPageSize::ExactMatch));
+        if (part == 0 && !painter.begin(&writer)) return unwritten(path, Say::tr("the pages cannot be begun"));
+        for (std::size_t page = 0; page < layouts[part].pages.size(); ++page) {
+            if (!workGoesOn(done, count)) return stopped;
+            if (done++ > 0) writer.newPage();
+            parts[part].first->paint(painter, parts[part].second, layouts[part], page, dots);
+        }
     }
     if (!painter.end() || !file.commit()) return unwritten(path, file.errorString());
     return QStringList{path};
 }
-
-namespace {
-
-QSizeF inchesOf(const SheetPaper& paper) {
-    const SheetWish wish = *paper.wish();
-    return {wish.paperWidth / millimetresPerInch, wish.paperHeight / millimetresPerInch};
-}
-
-} // namespace
 
 bool BarsSheet::paintSvg(QIODevice& file, const SheetPaper& paper, const SheetLayout& layout, std::size_t page) const {
     constexpr int dots = 96;

@@ -43,7 +43,19 @@ public:
 
     [[nodiscard]] Document& document() { return m_document; }
     [[nodiscard]] ViewState& viewState() { return m_state; }
-    enum class Place { contract, siteTime, scope, buildUp, programme, labour, progress, delay, record, preferences };
+    enum class Place {
+        contract,
+        siteTime,
+        scope,
+        buildUp,
+        programme,
+        labour,
+        progress,
+        delay,
+        sheets,
+        record,
+        preferences
+    };
     void go(Place place);
     /// Goes to a stage, a page of it and a row by their names on the command line: "build-up/book"; the programme where
     /// there is no such stage.

@@ -14,6 +14,7 @@
 #include "app/record/history_page.h"
 #include "app/record/record_stage.h"
 #include "app/scope/scope_stage.h"
+#include "app/sheets/sheets_stage.h"
 #include "app/sitetime/site_time_stage.h"
 #include "app/table/activity_table.h"
 #include "app/window/preferences_page.h"
@@ -94,6 +95,8 @@ Stage* MainWindow::makeStage(Place place) {
         return new ProgressStage(m_document, m_state, m_dialogs);
     case Place::delay:
         return revealing(new DelayStage(m_document, m_dialogs, m_today));
+    case Place::sheets:
+        return new SheetsStage(m_document, m_state, m_dialogs);
     case Place::preferences: {
         auto* page = new PreferencesPage([this](const Preferences& wanted) { prefer(wanted); });
         connect(page, &PreferencesPage::left, this, [this] { travel(m_back, m_ahead); });

@@ -19,7 +19,7 @@ struct StageInfo {
     bool aboutActivities; ///< card and lens belong to it
 };
 
-inline constexpr std::array<StageInfo, 10> stages{
+inline constexpr std::array<StageInfo, 11> stages{
     {{MainWindow::Place::contract, "contract", "contract", QT_TRANSLATE_NOOP("yarrin::MainWindow", "Contract"),
       QT_TRANSLATE_NOOP("yarrin::MainWindow", "&Contract"), 1, false},
      {MainWindow::Place::siteTime, "site-time", "sitetime", QT_TRANSLATE_NOOP("yarrin::MainWindow", "Site time"),
@@ -36,6 +36,8 @@ inline constexpr std::array<StageInfo, 10> stages{
       QT_TRANSLATE_NOOP("yarrin::MainWindow", "P&rogress"), 7, false},
      {MainWindow::Place::delay, "delay", "delay", QT_TRANSLATE_NOOP("yarrin::MainWindow", "Delay"),
       QT_TRANSLATE_NOOP("yarrin::MainWindow", "&Delay"), 8, false},
+     {MainWindow::Place::sheets, "sheets", "sheets", QT_TRANSLATE_NOOP("yarrin::MainWindow", "Sheets"),
+      QT_TRANSLATE_NOOP("yarrin::MainWindow", "S&heets"), 9, false},
      {MainWindow::Place::record, "record", nullptr, "", "", 0, false},
      {MainWindow::Place::preferences, "preferences", nullptr, "", "", 0, false}}};
 

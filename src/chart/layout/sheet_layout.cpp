@@ -5,7 +5,6 @@
 #include "core/base/work.h"
 
 #include <algorithm>
-#include <array>
 #include <cmath>
 
 namespace yarrin {
@@ -19,18 +18,6 @@ constexpr double roomAt = 4.0 / smallestSheetText;   ///< at which a paper must 
 constexpr double leastShare = 0.6;                   ///< of a page that stays used where a group is kept together
 
 } // namespace
-
-std::span<const PaperSize> paperSizes() {
-    static constexpr std::array<PaperSize, 5> sizes{
-        {{"A4", 210, 297}, {"A3", 297, 420}, {"A2", 420, 594}, {"A1", 594, 841}, {"A0", 841, 1189}}};
-    return sizes;
-}
-
-const PaperSize* paperNamed(std::string_view name) {
-    for (const PaperSize& one : paperSizes())
-        if (one.name == name) return &one;
-    return nullptr;
-}
 
 std::vector<std::size_t> pageBreaks(std::span<const ChartRow> rows, std::size_t perPage, bool tearGroups) {
     std::vector<std::size_t> begins{0};
@@ -55,8 +42,9 @@ std::vector<std::size_t> pageBreaks(std::span<const ChartRow> rows, std::size_t 
 
 Result<SheetLayout> layoutSheet(const SheetWish& wish, std::span<const ChartRow> rows, double tableWidth, Instant first,
                                 Instant last, const SheetMetrics& metrics) {
-    if (wish.wide < 1 || wish.wide > 20) return inputError("pages beside each other are 1 to 20");
-    if (wish.tall < 0 || wish.tall > 200)
+    if (wish.wide < 1 || wish.wide > mostPagesWide)
+        return inputError("pages beside each other are 1 to " + std::to_string(mostPagesWide));
+    if (wish.tall < 0 || wish.tall > mostPagesTall)
         return inputError("pages below each other are 1 to 200, or as many as it takes");
     if (wish.margin < 0) return inputError("a margin is not less than 0");
     const double width = (wish.paperWidth - 2 * wish.margin) * pointsPerMillimetre;

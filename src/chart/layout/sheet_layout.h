@@ -5,20 +5,12 @@
 #include "chart/layout/rows.h"
 #include "chart/layout/time_scale.h"
 #include "core/base/result.h"
+#include "core/model/kept_sheet.h"
 
 #include <span>
-#include <string_view>
 #include <vector>
 
 namespace yarrin {
-
-/// A size of paper in millimetres, upright (ISO 216).
-struct PaperSize {
-    std::string_view name;
-    double width = 0, height = 0;
-};
-[[nodiscard]] std::span<const PaperSize> paperSizes();
-[[nodiscard]] const PaperSize* paperNamed(std::string_view name);
 
 /// How table and bars are to be put on paper.
 struct SheetWish {

@@ -36,6 +36,7 @@ using ResourceId = Id<struct ResourceTag>;
 using CostEntryId = Id<struct CostEntryTag>;
 using SoundnessLimitId = Id<struct SoundnessLimitTag>;
 using SetAsideId = Id<struct SetAsideTag>;
+using SheetId = Id<struct SheetTag>;
 
 /// The highest id that a row of a file may have.
 inline constexpr std::uint32_t largestId = 0x7fffffffu;

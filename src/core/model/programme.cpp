@@ -356,10 +356,11 @@ public:
             if (lens.key.size() > longestSortingName) add("lens " + lens.key, "its name is too long");
             describe::forEachField<KeptLens>([&](const auto& field) {
                 if ((lens.*field.member).size() > longestLensText)
-                    add("lens " + lens.key, "its " + std::string(field.name) + " has more than " +
-                                                std::to_string(longestLensText) + " characters");
+                    add("lens " + lens.key, "its " + std::string(field.name) + " is too long");
             });
         }
+        for (const KeptSheet& one : m_programme.sheets)
+            if (auto fault = faultOf(one, m_programme)) add("sheet " + one.key, *fault);
     }
 
     void labour() {
@@ -530,7 +531,8 @@ std::vector<Error> faultsOf(const Programme& programme) {
     named(programme.calendars, programme.breakdown, programme.locations, programme.activities, programme.links,
           programme.sections, programme.events, programme.book, programme.bill, programme.allocations, programme.limits,
           programme.sequences, programme.laidOut, programme.accelerations, programme.miles, programme.codes,
-          programme.lenses, programme.resources, programme.costs, programme.soundnessLimits, programme.setAside);
+          programme.lenses, programme.resources, programme.costs, programme.soundnessLimits, programme.setAside,
+          programme.sheets);
     faults.noCircles(programme.breakdown, "breakdown");
     faults.noCircles(programme.locations, "location");
     faults.calendars();

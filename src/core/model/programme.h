@@ -6,6 +6,7 @@
 #include "core/base/ids.h"
 #include "core/model/build_up.h"
 #include "core/model/delay_event.h"
+#include "core/model/kept_sheet.h"
 #include "core/model/resource.h"
 #include "core/model/section.h"
 #include "core/model/sorting.h"
@@ -121,7 +122,6 @@ enum class ConcurrencyRule {
 };
 
 inline constexpr int mostNearDays = 365; ///< as far as paths may lie apart that count as driving
-
 /// From when the period for particulars runs.
 enum class ParticularsFrom {
     notice,
@@ -196,6 +196,7 @@ struct Programme {
     Table<CostEntry, CostEntryId> costs; ///< cost to date
     Table<SoundnessLimit, SoundnessLimitId> soundnessLimits;
     Table<SetAside, SetAsideId> setAside; ///< findings that are meant so
+    Table<KeptSheet, SheetId> sheets;
     friend bool operator==(const Programme&, const Programme&) = default;
 };
 
@@ -214,7 +215,6 @@ struct Programme {
 
 /// Revisions that the job leaves out of its stands.
 [[nodiscard]] std::vector<std::string> leftOutOf(const Job& job);
-
 [[nodiscard]] inline bool isMilestone(ActivityKind kind) {
     return kind == ActivityKind::startMilestone || kind == ActivityKind::finishMilestone;
 }

@@ -5,5 +5,6 @@
 #include "core/model/describe/build_up.h"
 #include "core/model/describe/contract.h"
 #include "core/model/describe/labour.h"
+#include "core/model/describe/sheets.h"
 #include "core/model/describe/soundness.h"
 #include "core/model/describe/works.h"

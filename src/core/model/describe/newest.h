@@ -31,7 +31,7 @@ constexpr int newestVersion() {
                      newestOf<Sequence>(),     newestOf<LaidOut>(),    newestOf<Acceleration>(),
                      newestOf<MeasuredMile>(), newestOf<Code>(),       newestOf<KeptLens>(),
                      newestOf<Resource>(),     newestOf<CostEntry>(),  newestOf<SoundnessLimit>(),
-                     newestOf<SetAside>()});
+                     newestOf<SetAside>(),     newestOf<KeptSheet>()});
 }
 
 } // namespace yarrin::describe

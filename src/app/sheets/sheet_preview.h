@@ -1,0 +1,55 @@
+// SPDX-FileCopyrightText: 2026 The Yarrin authors
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+#include "app/sheets/bars_sheet.h"
+
+#include <QAbstractScrollArea>
+#include <QPixmap>
+
+#include <memory>
+
+namespace yarrin {
+
+/// A sheet as it will come out of the printer, page by page, with the painter that puts it on paper.
+class SheetPreview : public QAbstractScrollArea {
+    Q_OBJECT
+public:
+    explicit SheetPreview(QWidget* parent = nullptr);
+
+    /// Shows a sheet, or why there is none.
+    void present(std::shared_ptr<const BarsSheet> sheet, const SheetPaper& paper, const QString& fault);
+    [[nodiscard]] const SheetLayout* layoutNow() const { return m_layout ? &*m_layout : nullptr; }
+    [[nodiscard]] int page() const { return m_page; }
+    [[nodiscard]] int pages() const { return m_layout ? int(m_layout->pages.size()) : 0; }
+    void setPage(int page);
+    enum class Size { whole, width, real };
+    [[nodiscard]] Size size() const { return m_size; }
+    void setSize(Size size);
+    /// Where the paper lies on the viewport.
+    [[nodiscard]] QRect paperRect() const;
+
+signals:
+    void changed();
+
+protected:
+    void paintEvent(QPaintEvent* event) override;
+    void resizeEvent(QResizeEvent* event) override;
+    void scrollContentsBy(int dx, int dy) override;
+    void keyPressEvent(QKeyEvent* event) override;
+    void wheelEvent(QWheelEvent* event) override;
+
+private:
+    void forget();
+    [[nodiscard]] double dotsPerInch() const;
+
+    std::shared_ptr<const BarsSheet> m_sheet;
+    SheetPaper m_paper;
+    std::optional<SheetLayout> m_layout;
+    QString m_fault;
+    QPixmap m_picture;
+    Size m_size = Size::whole;
+    int m_page = 0;
+};
+
+} // namespace yarrin

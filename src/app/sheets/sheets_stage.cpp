@@ -1,0 +1,498 @@
+// SPDX-FileCopyrightText: 2026 The Yarrin authors
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "app/sheets/sheets_stage.h"
+
+#include "app/base/format.h"
+#include "app/base/look.h"
+#include "app/contract/field_edit.h"
+#include "app/sheets/sheet_preview.h"
+#include "app/table/inline_message.h"
+#include "app/window/dialogs.h"
+
+#include <QComboBox>
+#include <QHBoxLayout>
+#include <QKeyEvent>
+#include <QLabel>
+#include <QListWidget>
+#include <QMenu>
+#include <QPainter>
+#include <QPushButton>
+#include <QScrollArea>
+#include <QStyledItemDelegate>
+#include <QVBoxLayout>
+
+namespace yarrin {
+
+namespace {
+
+constexpr int whatRole = Qt::UserRole, uprightRole = Qt::UserRole + 1;
+
+/// A sheet in the list: the paper as it lies, the name, and what it is.
+class SheetPainter : public QStyledItemDelegate {
+public:
+    using QStyledItemDelegate::QStyledItemDelegate;
+    [[nodiscard]] QSize sizeHint(const QStyleOptionViewItem&, const QModelIndex&) const override {
+        return {200, scaled(54)};
+    }
+    void paint(QPainter* painter, const QStyleOptionViewItem& option, const QModelIndex& index) const override {
+        paintRowGround(*painter, option);
+        const QRect row = option.rect;
+        const bool upright = index.data(uprightRole).toBool();
+        const QSize paper = upright ? QSize(20, 28) : QSize(28, 20);
+        const QRect icon(QPoint(row.left() + 30 - paper.width() / 2, row.center().y() - paper.height() / 2), paper);
+        painter->setPen(QPen(option.state & QStyle::State_Selected ? theme().accent : theme().muted, 1.2));
+        painter->setBrush(theme().field);
+        painter->drawRect(icon);
+        const QRect words = row.adjusted(54, 8, -10, -8);
+        paintWords(*painter, words, Qt::AlignLeft | Qt::AlignTop, boldened(bodyFont()), theme().ink,
+                   index.data().toString());
+        paintWords(*painter, words, Qt::AlignLeft | Qt::AlignBottom, secondaryFont(), theme().muted,
+                   index.data(whatRole).toString());
+    }
+};
+
+QString whatOf(const KeptSheet& sheet) {
+    const QString pages = sheet.tall ? SheetsStage::tr("%1 × %2 pages").arg(sheet.wide).arg(*sheet.tall)
+                                     : SheetsStage::tr("%1 wide").arg(show::countOf(sheet.wide, "page", "pages"));
+    return QStringLiteral("%1 %2 · %3")
+        .arg(show::text(sheet.paper), sheet.upright ? SheetsStage::tr("upright") : SheetsStage::tr("landscape"), pages);
+}
+
+} // namespace
+
+SheetsStage::SheetsStage(Document& document, ViewState& state, Dialogs& dialogs, QWidget* parent)
+    : Stage(parent), m_document(document), m_state(state), m_dialogs(dialogs), m_notice(new NoticeBar(this)) {
+    setObjectName(QStringLiteral("sheetsStage"));
+    auto* line = new QHBoxLayout(this);
+    line->setContentsMargins(0, 0, 0, 0);
+    line->setSpacing(0);
+    line->addWidget(buildList());
+    line->addWidget(buildMiddle(), 1);
+    line->addWidget(buildSettings());
+    const auto stale = [this] {
+        m_stale = true;
+        if (isVisible()) refresh();
+    };
+    connect(&document, &Document::changed, this, stale);
+    connect(&state, &ViewState::outlineChanged, this, stale);
+    connect(&document, &Document::changed, m_notice, &NoticeBar::dismiss);
+    connect(&document, &Document::replaced, this, [this] { m_chosen = {}; });
+    refresh();
+}
+
+QWidget* SheetsStage::buildList() {
+    auto* left = new QWidget(this);
+    keepWidth(left, 250);
+    auto* column = new QVBoxLayout(left);
+    column->setContentsMargins(0, 0, 0, 8);
+    column->setSpacing(4);
+    auto* head = new QHBoxLayout;
+    head->setContentsMargins(14, 8, 8, 2);
+    auto* title = new QLabel(tr("Sheets"), left);
+    title->setFont(headingFont());
+    auto* add = quietButton(tr("+ New sheet"), "addSheet", left);
+    head->addWidget(title, 1);
+    head->addWidget(add);
+    connect(add, &QPushButton::clicked, this, &SheetsStage::add);
+    m_list = new QListWidget(left);
+    m_list->setObjectName(QStringLiteral("sheetList"));
+    m_list->setAccessibleName(tr("Sheets of the job"));
+    m_list->setItemDelegate(new SheetPainter(m_list));
+    m_list->setFrameShape(QFrame::NoFrame);
+    m_list->setProperty("ground", "paper");
+    m_list->setContextMenuPolicy(Qt::CustomContextMenu);
+    m_list->installEventFilter(this);
+    connect(m_list, &QWidget::customContextMenuRequested, this, &SheetsStage::showMenu);
+    connect(m_list, &QListWidget::currentRowChanged, this, [this](int row) {
+        if (!m_filling && row >= 0 && row < int(m_ids.size())) choose(m_ids[std::size_t(row)]);
+    });
+    connect(&lookChanges(), &LookChanges::changed, this, [this] { m_list->viewport()->update(); });
+    m_all = quietButton(tr("Save all as one PDF…"), "saveAllSheets", left);
+    connect(m_all, &QPushButton::clicked, this, &SheetsStage::saveAll);
+    column->addLayout(head);
+    column->addWidget(m_list, 1);
+    column->addWidget(m_all);
+    return left;
+}
+
+QWidget* SheetsStage::buildMiddle() {
+    auto* middle = new QWidget(this);
+    auto* column = new QVBoxLayout(middle);
+    column->setContentsMargins(0, 0, 0, 0);
+    column->setSpacing(0);
+    auto* head = new QWidget(middle);
+    auto* line = new QHBoxLayout(head);
+    line->setContentsMargins(10, 5, 10, 5);
+    line->setSpacing(4);
+    m_back = quietButton(QStringLiteral("‹"), "sheetBack", head);
+    m_back->setAccessibleName(tr("Page before"));
+    m_page = new QLabel(head);
+    m_page->setObjectName(QStringLiteral("sheetPage"));
+    m_page->setFont(boldened(bodyFont()));
+    m_on = quietButton(QStringLiteral("›"), "sheetOn", head);
+    m_on->setAccessibleName(tr("Next page"));
+    line->addWidget(m_back);
+    line->addWidget(m_page);
+    line->addWidget(m_on);
+    line->addSpacing(14);
+    m_preview = new SheetPreview(middle);
+    const std::array<std::pair<QString, const char*>, 3> sizes{std::pair(tr("Whole page"), "sheetWhole"),
+                                                               std::pair(tr("Width"), "sheetWidth"),
+                                                               std::pair(tr("True size"), "sheetReal")};
+    for (std::size_t i = 0; i < sizes.size(); ++i) {
+        QPushButton* one = quietButton(sizes[i].first, sizes[i].second, head);
+        one->setCheckable(true);
+        line->addWidget(one);
+        m_sizes.push_back(one);
+        connect(one, &QPushButton::clicked, this, [this, i] {
+            m_preview->setSize(SheetPreview::Size(i));
+            presentPage();
+        });
+    }
+    line->addStretch(1);
+    connect(m_back, &QPushButton::clicked, this, [this] { m_preview->setPage(m_preview->page() - 1); });
+    connect(m_on, &QPushButton::clicked, this, [this] { m_preview->setPage(m_preview->page() + 1); });
+    connect(m_preview, &SheetPreview::changed, this, &SheetsStage::presentPage);
+    column->addWidget(head);
+    column->addWidget(m_preview, 1);
+    return middle;
+}
+
+void SheetsStage::addField(QVBoxLayout& into, const char* name, const QString& label, const QString& hint,
+                           SheetField field) {
+    auto* edit = new FieldEdit(
+        QLatin1String(name), label, hint, [this, field] { return show::text(typed(field)); },
+        [this, field, label](const std::string& text) -> Outcome {
+            if (!sheet()) return done();
+            const SheetId id = m_chosen;
+            return m_document.perform(tr("Sheet %1: %2").arg(show::text(sheet()->key), label.toLower()),
+                                      [=](Transaction& tx) { return setSheetField(tx, id, field, text); });
+        },
+        m_settings);
+    into.addWidget(edit);
+    m_fields.push_back(edit);
+}
+
+QWidget* SheetsStage::buildSettings() {
+    auto* scroll = new QScrollArea(this);
+    scroll->setObjectName(QStringLiteral("sheetSettings"));
+    scroll->setWidgetResizable(true);
+    scroll->setFrameShape(QFrame::NoFrame);
+    scroll->setHorizontalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
+    keepWidth(scroll, 262);
+    m_settings = new QWidget(scroll);
+    scroll->setWidget(m_settings);
+    auto* column = new QVBoxLayout(m_settings);
+    column->setContentsMargins(14, 10, 14, 10);
+    column->setSpacing(6);
+    m_title = new QLabel(m_settings);
+    m_title->setObjectName(QStringLiteral("sheetTitle"));
+    m_title->setFont(headingFont());
+    m_title->setWordWrap(true);
+    m_what = new QLabel(m_settings);
+    setInk(m_what, Ink::muted);
+    column->addWidget(m_title);
+    column->addWidget(m_what);
+    const auto choice = [&](const char* name, const QString& label, SheetField field) {
+        auto* row = new QHBoxLayout;
+        auto* words = new QLabel(label, m_settings);
+        setInk(words, Ink::muted);
+        keepWidth(words, 58);
+        auto* box = new QComboBox(m_settings);
+        box->setObjectName(QLatin1String(name));
+        box->setAccessibleName(label);
+        box->setSizeAdjustPolicy(QComboBox::AdjustToMinimumContentsLengthWithIcon);
+        row->addWidget(words);
+        row->addWidget(box, 1);
+        column->addLayout(row);
+        connect(box, &QComboBox::activated, this, [this, box, field] { set(field, box->currentData().toString()); });
+        return box;
+    };
+    addField(*column, "sheetName", tr("Name"), {}, SheetField::name);
+    m_lens = choice("sheetLens", tr("Lens"), SheetField::lens);
+    m_links = choice("sheetLinks", tr("Links"), SheetField::noLinks);
+    m_links->addItem(tr("shown"), QString());
+    m_links->addItem(tr("left out"), QStringLiteral("yes"));
+    addField(*column, "sheetBefore", tr("Weeks before the data date"), tr("from the first date"),
+             SheetField::weeksBefore);
+    addField(*column, "sheetAfter", tr("Weeks after it"), tr("to the last date"), SheetField::weeksAfter);
+    m_paper = choice("sheetPaperSize", tr("Paper"), SheetField::paper);
+    for (const PaperSize& one : paperSizes()) {
+        const QString name = QString::fromUtf8(one.name.data(), qsizetype(one.name.size()));
+        m_paper->addItem(name, name);
+    }
+    m_lies = choice("sheetLiesSo", tr("It lies"), SheetField::upright);
+    m_lies->addItem(tr("landscape"), QString());
+    m_lies->addItem(tr("upright"), QStringLiteral("yes"));
+    addField(*column, "sheetPagesWide", tr("Pages wide"), {}, SheetField::wide);
+    addField(*column, "sheetPagesTall", tr("Pages tall"), tr("as many as it takes"), SheetField::tall);
+    m_smallest = new QLabel(m_settings);
+    m_smallest->setObjectName(QStringLiteral("sheetSmallest"));
+    m_smallest->setWordWrap(true);
+    column->addWidget(m_smallest);
+    addField(*column, "sheetDrawn", tr("Drawn"), tr("by whom, and when"), SheetField::drawn);
+    addField(*column, "sheetChecked", tr("Checked"), tr("left open, to sign"), SheetField::checked);
+    addField(*column, "sheetNotes", tr("Notes"), {}, SheetField::notes);
+    auto* out = new QHBoxLayout;
+    m_saves = {quietButton(tr("Save PDF…"), "sheetPdf", m_settings),
+               quietButton(tr("Save picture…"), "sheetPicture", m_settings)};
+    for (QPushButton* one : m_saves) out->addWidget(one);
+    out->addStretch(1);
+    connect(m_saves[0], &QPushButton::clicked, this, [this] { save(tr("PDF (*.pdf)"), QStringLiteral(".pdf")); });
+    connect(m_saves[1], &QPushButton::clicked, this,
+            [this] { save(tr("SVG (*.svg);;Picture (*.png)"), QStringLiteral(".svg")); });
+    column->addStretch(1);
+    column->addLayout(out);
+    return scroll;
+}
+
+const KeptSheet* SheetsStage::sheet() const {
+    return m_document.programme().sheets.row(m_chosen);
+}
+
+std::string SheetsStage::typed(SheetField field) const {
+    const KeptSheet* one = sheet();
+    if (!one) return {};
+    const auto number = [](const std::optional<int>& value) { return value ? std::to_string(*value) : std::string(); };
+    switch (field) {
+    case SheetField::name:
+        return one->key;
+    case SheetField::wide:
+        return std::to_string(one->wide);
+    case SheetField::tall:
+        return number(one->tall);
+    case SheetField::weeksBefore:
+        return number(one->weeksBefore);
+    case SheetField::weeksAfter:
+        return number(one->weeksAfter);
+    case SheetField::drawn:
+        return one->drawn;
+    case SheetField::checked:
+        return one->checked;
+    case SheetField::notes:
+        return one->notes;
+    default:
+        return {};
+    }
+}
+
+void SheetsStage::refresh() {
+    m_stale = false;
+    const auto& sheets = m_document.programme().sheets;
+    if (!sheets.row(m_chosen)) m_chosen = sheets.empty() ? SheetId{} : sheets[0].id;
+    presentList();
+    presentSheet();
+}
+
+void SheetsStage::presentList() {
+    m_filling = true;
+    m_list->clear();
+    m_ids.clear();
+    for (const KeptSheet& one : m_document.programme().sheets) {
+        auto* item = new QListWidgetItem(show::text(one.key), m_list);
+        item->setData(whatRole, whatOf(one));
+        item->setData(uprightRole, one.upright);
+        item->setData(Qt::AccessibleTextRole, show::text(one.key) + QStringLiteral(", ") + whatOf(one));
+        m_ids.push_back(one.id);
+        if (one.id == m_chosen) m_list->setCurrentItem(item);
+    }
+    m_all->setVisible(m_ids.size() > 1);
+    m_filling = false;
+}
+
+void SheetsStage::presentSheet() {
+    const KeptSheet* one = sheet();
+    m_settings->setEnabled(one != nullptr);
+    m_title->setText(one ? show::text(one->key) : tr("No sheet yet"));
+    m_what->setText(one ? tr("Table and bars") : QString());
+    m_filling = true;
+    m_lens->clear();
+    m_lens->addItem(tr("as a job opens"), QString());
+    for (const Lens& lens : shippedLenses()) m_lens->addItem(show::text(lens.name), show::text(lens.name));
+    for (const KeptLens& lens : m_document.programme().lenses)
+        if (m_lens->findData(show::text(lens.key)) < 0) m_lens->addItem(show::text(lens.key), show::text(lens.key));
+    if (one && m_lens->findData(show::text(one->lens)) < 0)
+        m_lens->addItem(tr("%1 (gone)").arg(show::text(one->lens)), show::text(one->lens));
+    if (one) {
+        m_lens->setCurrentIndex(m_lens->findData(show::text(one->lens)));
+        m_paper->setCurrentIndex(m_paper->findData(show::text(one->paper)));
+        m_lies->setCurrentIndex(one->upright ? 1 : 0);
+        m_links->setCurrentIndex(one->noLinks ? 1 : 0);
+    }
+    m_filling = false;
+    for (FieldEdit* field : m_fields) field->refresh();
+    if (!one) {
+        m_preview->present(nullptr, {},
+                           tr("Sheets of paper go here: what site, client and adjudicator will read. "
+                              "“New sheet” makes the first."));
+        return presentPage();
+    }
+    auto made = BarsSheet::of(m_document, m_state, *one);
+    if (made.ok())
+        m_preview->present(std::move(*made), SheetPaper(*one), {});
+    else
+        m_preview->present(nullptr, SheetPaper(*one), show::error(made.error()));
+}
+
+void SheetsStage::presentPage() {
+    const int pages = m_preview->pages(), page = m_preview->page();
+    m_page->setText(pages == 0 ? QString() : tr("Page %1 of %2").arg(page + 1).arg(pages));
+    m_back->setEnabled(page > 0);
+    m_on->setEnabled(page + 1 < pages);
+    for (std::size_t i = 0; i < m_sizes.size(); ++i) m_sizes[i]->setChecked(int(m_preview->size()) == int(i));
+    for (QPushButton* one : m_saves) one->setEnabled(pages > 0);
+    const SheetLayout* layout = m_preview->layoutNow();
+    if (!layout) return m_smallest->clear();
+    const bool small = layout->smallestText < leastReadable;
+    const QString text =
+        tr("%1, smallest text %2 pt").arg(show::countOf(pages, "page", "pages")).arg(layout->smallestText, 0, 'f', 1);
+    m_smallest->setText(
+        small ? tr("%1: below what can be read without a glass. More pages or a larger paper help.").arg(text) : text);
+    setInk(m_smallest, small ? Ink::near : Ink::muted);
+}
+
+void SheetsStage::choose(SheetId id) {
+    m_chosen = id;
+    m_preview->setPage(0);
+    presentSheet();
+}
+
+void SheetsStage::chooseNamed(const QString& name) {
+    for (const KeptSheet& one : m_document.programme().sheets)
+        if (show::text(one.key) == name) {
+            choose(one.id);
+            presentList();
+        }
+}
+
+void SheetsStage::perform(const QString& words, const std::function<Outcome(Transaction&)>& act) {
+    const Outcome outcome = m_document.perform(words, act);
+    if (!outcome.ok()) m_notice->say(show::error(outcome.error()));
+}
+
+void SheetsStage::add() {
+    SheetId made;
+    perform(tr("Sheet added"), [&](Transaction& tx) -> Outcome {
+        const auto id = addSheet(tx, tr("Sheet").toStdString());
+        if (!id.ok()) return id.errors();
+        made = *id;
+        return done();
+    });
+    if (!m_document.programme().sheets.row(made)) return;
+    choose(made);
+    presentList();
+}
+
+void SheetsStage::set(SheetField field, const QString& text) {
+    if (m_filling || !sheet()) return;
+    const SheetId id = m_chosen;
+    perform(tr("Sheet %1 changed").arg(show::text(sheet()->key)),
+            [=](Transaction& tx) { return setSheetField(tx, id, field, text.toStdString()); });
+}
+
+void SheetsStage::showMenu(const QPoint& at) {
+    const KeptSheet* one = sheet();
+    auto* menu = new QMenu(this);
+    menu->setObjectName(QStringLiteral("contextMenu"));
+    menu->setAttribute(Qt::WA_DeleteOnClose);
+    menu->addAction(tr("&New sheet"), this, &SheetsStage::add);
+    if (one) {
+        const SheetId id = one->id;
+        const QString key = show::text(one->key);
+        menu->addAction(tr("&Duplicate"), this, [this, id, key] {
+            perform(tr("Sheet %1 duplicated").arg(key), [=](Transaction& tx) -> Outcome {
+                const auto fresh = duplicateSheet(tx, id);
+                return fresh.ok() ? done() : Outcome(fresh.errors());
+            });
+        });
+        const auto move = [&](const QString& words, int by) {
+            menu->addAction(words, this, [this, id, key, by] {
+                perform(tr("Sheet %1 moved").arg(key), [=](Transaction& tx) { return moveSheet(tx, id, by); });
+            });
+        };
+        move(tr("Move &up"), -1);
+        move(tr("Move d&own"), 1);
+        menu->addSeparator();
+        menu->addAction(tr("De&lete"), this, [this, id, key] {
+            perform(tr("Sheet %1 deleted").arg(key), [=](Transaction& tx) { return removeSheet(tx, id); });
+        });
+    }
+    menu->popup(m_list->viewport()->mapToGlobal(at));
+}
+
+void SheetsStage::save(const QString& filter, const QString& suffix) {
+    const KeptSheet* one = sheet();
+    if (!one) return;
+    const QString path = m_dialogs.fileToSave(this, tr("Save the sheet"), show::text(one->key) + suffix, filter);
+    if (path.isEmpty()) return;
+    auto made = BarsSheet::of(m_document, m_state, *one);
+    if (!made.ok()) return m_notice->say(show::error(made.error()));
+    Result<QStringList> written = inputError("nothing was written");
+    m_document.wait(tr("Putting it on paper"), [&, paper = SheetPaper(*one)](WorkWatch& watch) {
+        WorkScope scope(watch);
+        written = (*made)->write(path, paper);
+    });
+    if (!written.ok()) return m_notice->say(show::error(written.error()));
+    m_notice->tell(tr("Saved as %1.").arg(written->join(tr(", "))));
+}
+
+/// All of them in their order, one behind the other.
+void SheetsStage::saveAll() {
+    const QString path = m_dialogs.fileToSave(this, tr("Save all sheets"),
+                                              m_document.displayName() + QStringLiteral(".pdf"), tr("PDF (*.pdf)"));
+    if (path.isEmpty()) return;
+    std::vector<std::unique_ptr<BarsSheet>> made;
+    std::vector<BarsSheet::Part> parts;
+    for (const KeptSheet& one : m_document.programme().sheets) {
+        auto sheet = BarsSheet::of(m_document, m_state, one);
+        if (!sheet.ok()) return m_notice->say(tr("%1: %2").arg(show::text(one.key), show::error(sheet.error())));
+        made.push_back(std::move(*sheet));
+        parts.emplace_back(made.back().get(), SheetPaper(one));
+    }
+    Result<QStringList> written = inputError("nothing was written");
+    m_document.wait(tr("Putting them on paper"), [&](WorkWatch& watch) {
+        WorkScope scope(watch);
+        written = BarsSheet::writePdf(path, parts);
+    });
+    if (!written.ok()) return m_notice->say(show::error(written.error()));
+    m_notice->tell(tr("%1 saved as %2.").arg(show::countOf(qint64(parts.size()), "sheet", "sheets"), path));
+}
+
+void SheetsStage::focusMain() {
+    m_list->setFocus();
+}
+
+void SheetsStage::showEvent(QShowEvent* event) {
+    Stage::showEvent(event);
+    if (m_stale) refresh();
+}
+
+/// Insert makes a sheet, Delete takes the chosen one away, Alt and the arrows move it; pages turn from here, too.
+bool SheetsStage::eventFilter(QObject* watched, QEvent* event) {
+    if (watched != m_list || event->type() != QEvent::KeyPress) return Stage::eventFilter(watched, event);
+    const auto* key = static_cast<QKeyEvent*>(event);
+    const KeptSheet* one = sheet();
+    if (key->key() == Qt::Key_Insert) {
+        add();
+        return true;
+    }
+    if (key->key() == Qt::Key_PageDown || key->key() == Qt::Key_PageUp) {
+        m_preview->setPage(m_preview->page() + (key->key() == Qt::Key_PageDown ? 1 : -1));
+        return true;
+    }
+    if (!one) return Stage::eventFilter(watched, event);
+    const SheetId id = one->id;
+    const QString name = show::text(one->key);
+    if (key->key() == Qt::Key_Delete) {
+        perform(tr("Sheet %1 deleted").arg(name), [=](Transaction& tx) { return removeSheet(tx, id); });
+        return true;
+    }
+    if ((key->modifiers() & Qt::AltModifier) && (key->key() == Qt::Key_Up || key->key() == Qt::Key_Down)) {
+        const int by = key->key() == Qt::Key_Up ? -1 : 1;
+        perform(tr("Sheet %1 moved").arg(name), [=](Transaction& tx) { return moveSheet(tx, id, by); });
+        return true;
+    }
+    return Stage::eventFilter(watched, event);
+}
+
+} // namespace yarrin

@@ -1,0 +1,28 @@
+// SPDX-FileCopyrightText: 2026 The Yarrin authors
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+#include "core/model/describe/field.h"
+#include "core/model/programme.h"
+
+/// What leaves the office: sheets of paper.
+namespace yarrin::describe {
+
+template <> struct Described<KeptSheet> {
+    static constexpr std::string_view table = "sheet", list = "sheets";
+    static constexpr int since = 13;
+    static constexpr std::tuple fields{field(&KeptSheet::key, "id").column("key").needed().always(),
+                                       field(&KeptSheet::lens, "lens"),
+                                       field(&KeptSheet::paper, "paper"),
+                                       field(&KeptSheet::upright, "upright"),
+                                       field(&KeptSheet::wide, "wide"),
+                                       field(&KeptSheet::tall, "tall"),
+                                       field(&KeptSheet::weeksBefore, "weeks_before"),
+                                       field(&KeptSheet::weeksAfter, "weeks_after"),
+                                       field(&KeptSheet::noLinks, "no_links"),
+                                       field(&KeptSheet::drawn, "drawn"),
+                                       field(&KeptSheet::checked, "checked"),
+                                       field(&KeptSheet::notes, "notes")};
+};
+
+} // namespace yarrin::describe

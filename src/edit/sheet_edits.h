@@ -1,0 +1,36 @@
+// SPDX-FileCopyrightText: 2026 The Yarrin authors
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+#include "edit/transaction.h"
+
+#include <string_view>
+
+namespace yarrin {
+
+/// Sheets of the job. A new one has the name, or one counted on from it where that is taken.
+[[nodiscard]] Result<SheetId> addSheet(Transaction& tx, std::string_view name);
+/// The same again, below it.
+[[nodiscard]] Result<SheetId> duplicateSheet(Transaction& tx, SheetId id);
+[[nodiscard]] Outcome removeSheet(Transaction& tx, SheetId id);
+/// So many places down, or up.
+[[nodiscard]] Outcome moveSheet(Transaction& tx, SheetId id, int by);
+
+enum class SheetField {
+    name,
+    lens,
+    paper,
+    upright,
+    wide,
+    tall,
+    weeksBefore,
+    weeksAfter,
+    noLinks,
+    drawn,
+    checked,
+    notes
+};
+/// A field as typed: numbers where they are, "yes" or nothing for what is so or not; nothing takes a number away.
+[[nodiscard]] Outcome setSheetField(Transaction& tx, SheetId id, SheetField field, std::string_view text);
+
+} // namespace yarrin

@@ -1,0 +1,88 @@
+// SPDX-FileCopyrightText: 2026 The Yarrin authors
+// SPDX-License-Identifier: GPL-3.0-or-later
+// Sheets of the job: added, duplicated, moved, changed and taken away; what cannot be is refused and leaves no trace.
+#include "edit/sheet_edits.h"
+#include "support/builder.h"
+#include "support/step.h"
+
+#include <QTest>
+
+using namespace yarrin;
+using namespace yarrin::test;
+
+class SheetEditsTest : public QObject {
+    Q_OBJECT
+    static std::string names(const Programme& p) {
+        std::string all;
+        for (const KeptSheet& one : p.sheets) all += (all.empty() ? "" : ", ") + one.key;
+        return all;
+    }
+    /// What a change is refused with; empty where it is not, and then it is made.
+    static std::string tried(Programme& p, const std::function<Outcome(Transaction&)>& act) {
+        const Programme before = p;
+        const std::string fault = run(p, act);
+        if (!fault.empty() && !(p == before)) qFatal("a refused change left something behind");
+        return fault;
+    }
+
+private slots:
+    void rows() {
+        Programme p = Builder().programme;
+        const auto add = [&](const char* name) {
+            return tried(p, [&](Transaction& tx) -> Outcome {
+                const auto id = addSheet(tx, name);
+                return id.ok() ? done() : Outcome(id.errors());
+            });
+        };
+        QVERIFY(add("Wall").empty() && add("Wall").empty() && add("").empty());
+        QCOMPARE(names(p), std::string("Wall, Wall 2, Sheet"));
+        QVERIFY(!add(std::string(200, 'x').c_str()).empty());
+        const SheetId first = p.sheets[0].id;
+        QVERIFY(tried(p, [&](Transaction& tx) { return setSheetField(tx, first, SheetField::paper, "A1"); }).empty());
+        QVERIFY(tried(p, [&](Transaction& tx) -> Outcome {
+                    const auto id = duplicateSheet(tx, first);
+                    return id.ok() ? done() : Outcome(id.errors());
+                }).empty());
+        QCOMPARE(names(p), std::string("Wall, Wall 3, Wall 2, Sheet"));
+        QCOMPARE(p.sheets[1].paper, std::string("A1"));
+        QVERIFY(tried(p, [&](Transaction& tx) { return moveSheet(tx, first, 2); }).empty());
+        QCOMPARE(names(p), std::string("Wall 3, Wall 2, Wall, Sheet"));
+        QVERIFY(tried(p, [&](Transaction& tx) { return moveSheet(tx, first, -9); }).empty());
+        QVERIFY(tried(p, [&](Transaction& tx) { return removeSheet(tx, first); }).empty());
+        QCOMPARE(names(p), std::string("Wall 3, Wall 2, Sheet"));
+        QVERIFY(!tried(p, [&](Transaction& tx) { return removeSheet(tx, first); }).empty());
+        QVERIFY(!tried(p, [&](Transaction& tx) { return moveSheet(tx, first, 1); }).empty());
+    }
+
+    void fields() {
+        Programme p = Builder().programme;
+        SheetId id;
+        QVERIFY(tried(p, [&](Transaction& tx) -> Outcome {
+                    (void)addSheet(tx, "Other");
+                    const auto made = addSheet(tx, "Wall");
+                    id = *made;
+                    return done();
+                }).empty());
+        const auto set = [&](SheetField field, const char* text) {
+            return tried(p, [&](Transaction& tx) { return setSheetField(tx, id, field, text); });
+        };
+        QVERIFY(set(SheetField::wide, "2").empty() && set(SheetField::tall, " 3 ").empty());
+        QCOMPARE(p.sheets[1].wide, 2);
+        QCOMPARE(p.sheets[1].tall, std::optional<int>(3));
+        QVERIFY(set(SheetField::tall, "").empty() && set(SheetField::wide, "").empty());
+        QVERIFY(!p.sheets[1].tall && p.sheets[1].wide == 1);
+        QVERIFY(set(SheetField::upright, "yes").empty() && p.sheets[1].upright);
+        QVERIFY(set(SheetField::weeksBefore, "1").empty() && set(SheetField::weeksAfter, "8").empty());
+        QVERIFY(set(SheetField::drawn, "R. Tamsin").empty());
+        for (const char* text : {"0", "21", "-1", "two", "1.5"}) QVERIFY2(!set(SheetField::wide, text).empty(), text);
+        for (const char* text : {"0", "201", "x"}) QVERIFY2(!set(SheetField::tall, text).empty(), text);
+        QVERIFY(!set(SheetField::weeksBefore, "-1").empty() && !set(SheetField::weeksAfter, "521").empty());
+        QVERIFY(!set(SheetField::paper, "B5").empty() && !set(SheetField::name, " ").empty());
+        QVERIFY(!set(SheetField::name, "other").empty()); // taken, whatever the capitals
+        QVERIFY(set(SheetField::name, "WALL").empty());   // its own
+        QVERIFY(set(SheetField::weeksBefore, "0").empty() && !set(SheetField::weeksAfter, "0").empty());
+    }
+};
+
+QTEST_GUILESS_MAIN(SheetEditsTest)
+#include "sheet_edits_test.moc"
