@@ -143,12 +143,12 @@ void BarsSheet::Content::addFoot(bool trial) {
     const Job& job = programme->job;
     foot.push_back({{}, {show::text(job.title), Say::tr("starts %1").arg(show::date(dateOf(job.start)))}, 1.2});
     const QString through = show::text(lens.name);
-    const QString rows = lens.filter.empty() ? Say::tr("all rows") : show::text(lens.filter);
+    const QString shown = lens.filter.empty() ? Say::tr("all rows") : show::text(lens.filter);
     if (sheet.key.empty())
-        foot.push_back({{}, {through.isEmpty() ? Say::tr("Bars") : through, rows}, 1.2});
+        foot.push_back({{}, {through.isEmpty() ? Say::tr("Bars") : through, shown}, 1.2});
     else
         foot.push_back(
-            {{}, {show::text(sheet.key), through + QStringLiteral(" · ") + rows, show::text(sheet.notes)}, 1.4});
+            {{}, {show::text(sheet.key), through + QStringLiteral(" · ") + shown, show::text(sheet.notes)}, 1.4});
     SheetCell sections{Say::tr("Sections"), {}, 1.8};
     for (const SectionFigures& one : schedule->sections) {
         const Section& row = *programme->sections.row(one.section);
