@@ -53,12 +53,11 @@ Stage& MainWindow::stageAt(Place place) {
 }
 
 Stage* MainWindow::makeStage(Place place) {
-    const auto onChart = [this](ActivityId id) {
-        go(Place::programme);
-        reveal(id);
-    };
     const auto revealing = [&]<typename Made>(Made* stage) {
-        connect(stage, &Made::reveal, this, onChart);
+        connect(stage, &Made::reveal, this, [this](ActivityId id) {
+            go(Place::programme);
+            reveal(id);
+        });
         return stage;
     };
     switch (place) {
@@ -105,8 +104,7 @@ Stage* MainWindow::makeStage(Place place) {
     case Place::record:
         break;
     }
-    auto* stage = new RecordStage(m_document, m_state, m_dialogs);
-    connect(stage, &RecordStage::reveal, this, onChart);
+    auto* stage = revealing(new RecordStage(m_document, m_state, m_dialogs));
     connect(&stage->history(), &HistoryPage::authorTyped, this, [this](const QString& name) {
         m_settings.setValue(QStringLiteral("author"), name);
         m_document.keeper().setAuthor(name.toStdString());
