@@ -173,6 +173,22 @@ void SheetsStage::addField(QVBoxLayout& into, const char* name, const QString& l
     m_fields.push_back(edit);
 }
 
+QComboBox* SheetsStage::addChoice(QVBoxLayout& into, const char* name, const QString& label, SheetField field) {
+    auto* row = new QHBoxLayout;
+    auto* words = new QLabel(label, m_settings);
+    setInk(words, Ink::muted);
+    keepWidth(words, 58);
+    auto* box = new QComboBox(m_settings);
+    box->setObjectName(QLatin1String(name));
+    box->setAccessibleName(label);
+    box->setSizeAdjustPolicy(QComboBox::AdjustToMinimumContentsLengthWithIcon);
+    row->addWidget(words);
+    row->addWidget(box, 1);
+    into.addLayout(row);
+    connect(box, &QComboBox::activated, this, [this, box, field] { set(field, box->currentData().toString()); });
+    return box;
+}
+
 QWidget* SheetsStage::buildSettings() {
     auto* scroll = new QScrollArea(this);
     scroll->setObjectName(QStringLiteral("sheetSettings"));
@@ -193,35 +209,20 @@ QWidget* SheetsStage::buildSettings() {
     setInk(m_what, Ink::muted);
     column->addWidget(m_title);
     column->addWidget(m_what);
-    const auto choice = [&](const char* name, const QString& label, SheetField field) {
-        auto* row = new QHBoxLayout;
-        auto* words = new QLabel(label, m_settings);
-        setInk(words, Ink::muted);
-        keepWidth(words, 58);
-        auto* box = new QComboBox(m_settings);
-        box->setObjectName(QLatin1String(name));
-        box->setAccessibleName(label);
-        box->setSizeAdjustPolicy(QComboBox::AdjustToMinimumContentsLengthWithIcon);
-        row->addWidget(words);
-        row->addWidget(box, 1);
-        column->addLayout(row);
-        connect(box, &QComboBox::activated, this, [this, box, field] { set(field, box->currentData().toString()); });
-        return box;
-    };
     addField(*column, "sheetName", tr("Name"), {}, SheetField::name);
-    m_lens = choice("sheetLens", tr("Lens"), SheetField::lens);
-    m_links = choice("sheetLinks", tr("Links"), SheetField::noLinks);
+    m_lens = addChoice(*column, "sheetLens", tr("Lens"), SheetField::lens);
+    m_links = addChoice(*column, "sheetLinks", tr("Links"), SheetField::noLinks);
     m_links->addItem(tr("shown"), QString());
     m_links->addItem(tr("left out"), QStringLiteral("yes"));
     addField(*column, "sheetBefore", tr("Weeks before the data date"), tr("from the first date"),
              SheetField::weeksBefore);
     addField(*column, "sheetAfter", tr("Weeks after it"), tr("to the last date"), SheetField::weeksAfter);
-    m_paper = choice("sheetPaperSize", tr("Paper"), SheetField::paper);
+    m_paper = addChoice(*column, "sheetPaperSize", tr("Paper"), SheetField::paper);
     for (const PaperSize& one : paperSizes()) {
         const QString name = QString::fromUtf8(one.name.data(), qsizetype(one.name.size()));
         m_paper->addItem(name, name);
     }
-    m_lies = choice("sheetLiesSo", tr("It lies"), SheetField::upright);
+    m_lies = addChoice(*column, "sheetLiesSo", tr("It lies"), SheetField::upright);
     m_lies->addItem(tr("landscape"), QString());
     m_lies->addItem(tr("upright"), QStringLiteral("yes"));
     addField(*column, "sheetPagesWide", tr("Pages wide"), {}, SheetField::wide);

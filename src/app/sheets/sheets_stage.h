@@ -43,6 +43,7 @@ private:
     [[nodiscard]] QWidget* buildMiddle();
     [[nodiscard]] QWidget* buildSettings();
     void addField(QVBoxLayout& into, const char* name, const QString& label, const QString& hint, SheetField field);
+    [[nodiscard]] QComboBox* addChoice(QVBoxLayout& into, const char* name, const QString& label, SheetField field);
     void refresh();
     void presentList();
     void presentSheet();
