@@ -256,6 +256,7 @@ private slots:
             Desk desk(small(), settings());
             desk.window.openDemo();
             onEveryPage(desk, [&](const QString& page) {
+                if (page == QLatin1String("stage9")) return; // paper is white in any look
                 const double light = brightness(desk.window.grab().toImage());
                 const bool fits = dark ? light < 0.33 : light > 0.66;
                 QVERIFY2(fits, qPrintable(QStringLiteral("%1 %2 %3").arg(page).arg(dark).arg(light)));

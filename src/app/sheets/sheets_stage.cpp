@@ -32,7 +32,7 @@ class SheetPainter : public QStyledItemDelegate {
 public:
     using QStyledItemDelegate::QStyledItemDelegate;
     [[nodiscard]] QSize sizeHint(const QStyleOptionViewItem&, const QModelIndex&) const override {
-        return {200, scaled(54)};
+        return {200, scaled(60)};
     }
     void paint(QPainter* painter, const QStyleOptionViewItem& option, const QModelIndex& index) const override {
         paintRowGround(*painter, option);
@@ -52,7 +52,7 @@ public:
 };
 
 QString whatOf(const KeptSheet& sheet) {
-    const QString pages = sheet.tall ? SheetsStage::tr("%1 × %2 pages").arg(sheet.wide).arg(*sheet.tall)
+    const QString pages = sheet.tall ? SheetsStage::tr("%1 wide, %2 tall").arg(sheet.wide).arg(*sheet.tall)
                                      : SheetsStage::tr("%1 wide").arg(show::countOf(sheet.wide, "page", "pages"));
     return QStringLiteral("%1 %2 · %3")
         .arg(show::text(sheet.paper), sheet.upright ? SheetsStage::tr("upright") : SheetsStage::tr("landscape"), pages);
