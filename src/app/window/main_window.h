@@ -56,6 +56,7 @@ public:
         record,
         preferences
     };
+    static constexpr std::size_t placeCount = std::size_t(Place::preferences) + 1;
     void go(Place place);
     /// Goes to a stage, a page of it and a row by their names on the command line: "build-up/book"; the programme where
     /// there is no such stage.
@@ -162,8 +163,8 @@ private:
     ViewState m_state;
     Rail* m_rail;
     QStackedWidget* m_stack;
-    std::array<Stage*, 10> m_stages{};  ///< by place; those that nobody went to yet are not built
-    std::unique_ptr<OutputBook> m_book; ///< read when it is first needed
+    std::array<Stage*, placeCount> m_stages{}; ///< by place; those that nobody went to yet are not built
+    std::unique_ptr<OutputBook> m_book;        ///< read when it is first needed
     RecordStrip* m_strip;
     Card* m_card;
     LensPane* m_lensPane;

@@ -19,7 +19,7 @@ struct StageInfo {
     bool aboutActivities; ///< card and lens belong to it
 };
 
-inline constexpr std::array<StageInfo, 11> stages{
+inline constexpr std::array<StageInfo, MainWindow::placeCount> stages{
     {{MainWindow::Place::contract, "contract", "contract", QT_TRANSLATE_NOOP("yarrin::MainWindow", "Contract"),
       QT_TRANSLATE_NOOP("yarrin::MainWindow", "&Contract"), 1, false},
      {MainWindow::Place::siteTime, "site-time", "sitetime", QT_TRANSLATE_NOOP("yarrin::MainWindow", "Site time"),
