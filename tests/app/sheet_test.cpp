@@ -42,7 +42,7 @@ class SheetTest : public QObject {
     };
 
 private slots:
-    /// Six hundred words of it are there, fonts are embedded, and every page is the paper that was asked for.
+    /// Every id is there, fonts are embedded, and every page is the paper that was asked for.
     void pdfReadBack() {
         Demo demo(settings());
         SheetPaper paper;
