@@ -153,15 +153,29 @@ private:
         const DayUnit unit = dayUnitOf(m_programme, lagCalendarOf(m_programme, link));
         if (allows(SqueezeKind::lag) && link.lag > 0) {
             SqueezeMeasure& one = add(SqueezeKind::lag, to.id,
-                                      named(to) + ": waits " + spanText(link.lag / 2, unit) + " behind " + from.key +
-                                          " instead of " + spanText(link.lag, unit));
+                                      named(to) + ": waits " + spanText(link.lag / 2, unit) + " behind " + endOf(link) +
+                                          from.key + " instead of " + spanText(link.lag, unit));
             one.link = link.id;
             one.lag = link.lag / 2;
         }
         if (allows(SqueezeKind::softLink) && isCrewsWay(from, to) && figures.state != NodeState::complete)
             add(SqueezeKind::softLink, to.id,
-                named(to) + ": does not wait for " + from.key + ", the same work elsewhere")
+                named(to) + ": does not wait for " + endOf(link) + from.key + ", the same work elsewhere")
                 .link = link.id;
+    }
+    /// Which end of the work before a wait is behind, where it is not from finish to start: two links that differ in
+    /// their type alone are two measures.
+    [[nodiscard]] static std::string endOf(const Link& link) {
+        switch (link.type) {
+        case LinkType::ss:
+            return "the start of ";
+        case LinkType::ff:
+            return "the finish, at its own, of ";
+        case LinkType::sf:
+            return "the start, at its own finish, of ";
+        default:
+            return {};
+        }
     }
     /// The same work at another place: who does it goes on from one to the other, and could be two.
     [[nodiscard]] static bool isCrewsWay(const Activity& from, const Activity& to) {
