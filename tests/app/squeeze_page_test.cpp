@@ -5,6 +5,7 @@
 #include "app/programme/squeeze_page.h"
 #include "app/table/list_page.h"
 #include "desk.h"
+#include "support/walls.h"
 
 #include <QComboBox>
 #include <QLabel>
@@ -13,38 +14,6 @@
 
 using namespace yarrin;
 using namespace yarrin::test;
-
-namespace {
-
-/// A leads to B and B to M, five days each, measured; M is forecast for 12 March, two days late.
-Programme job() {
-    Builder b;
-    b.task("A", 5).task("B", 5).milestone("M").link("A", "B").link("B", "M");
-    b.section("S1", "M", "2027-03-10", 1000);
-    BookItem item;
-    item.id = BookItemId{1};
-    item.key = "P1";
-    item.name = "Wall";
-    item.unit = "m3";
-    item.outputPerCrewDay = Decimal(10);
-    item.crew = {{"Fixer", Decimal(1)}};
-    b.programme.book.append(item);
-    Resource fixer;
-    fixer.id = ResourceId{1};
-    fixer.key = "FX";
-    fixer.name = "Fixer";
-    fixer.rate = Decimal(20);
-    b.programme.resources.append(fixer);
-    for (const char* key : {"A", "B"})
-        b.change(key, [](Activity& one) {
-            one.duration.reset();
-            one.measure = Measure{Decimal(50), "m3", Decimal(10), {}, Decimal(1), Decimal(1), RoundTo::day};
-            one.bookItem = BookItemId{1};
-        });
-    return b.programme;
-}
-
-} // namespace
 
 class SqueezePageTest : public QObject {
     Q_OBJECT
@@ -90,7 +59,7 @@ class SqueezePageTest : public QObject {
 private slots:
     /// F6 opens it with the section that is latest and its own date; the table says what each measure wins.
     void theLatestComesFirst() {
-        At at(job(), settings());
+        At at(walls().programme, settings());
         QVERIFY(at.page().isVisible());
         QCOMPARE(at.find<QLineEdit>("squeezeBy")->text(), QStringLiteral("10 Mar 2027"));
         QVERIFY(at.words("squeezeWords").contains(QStringLiteral("2 days missing")));
@@ -105,7 +74,7 @@ private slots:
     /// Space and a press on the sign choose; of two that change the same the newer counts; together they are
     /// calculated.
     void chosenOneByOne() {
-        At at(job(), settings());
+        At at(walls().programme, settings());
         at.click(at.at(at.row(QStringLiteral("B B: 2 crews")), "measure"));
         QCOMPARE(at.window.viewState().current(), at.id("B"));
         QTest::keyClick(&at.options(), Qt::Key_Space);
@@ -124,7 +93,7 @@ private slots:
 
     /// The cheapest set, and another one once a cost is typed; a price that rates tell of is not typed.
     void cheapestAndTypedCosts() {
-        At at(job(), settings());
+        At at(walls().programme, settings());
         at.press("squeezeCheapest");
         QVERIFY(at.words("squeezeSum").startsWith(QStringLiteral("The cheapest that reaches it: 1 measure")));
         typeInto(at.options(), at.at(at.row(QStringLiteral("begins 2d 4h")), "cost"), QStringLiteral("50"));
@@ -140,7 +109,7 @@ private slots:
 
     /// Tried, it is a trial of one step; dropped, all is as it was.
     void triedAsATrial() {
-        At at(job(), settings());
+        At at(walls().programme, settings());
         at.press("squeezeCheapest");
         at.press("squeezeTry");
         QVERIFY(at.document().trial().has_value());
@@ -153,7 +122,7 @@ private slots:
     /// What no set reaches is said with the best; what is no date, or lies before the data date, is told where it was
     /// typed, and so are figures that cannot be.
     void outOfReachAndNonsense() {
-        Programme p = job();
+        Programme p = walls().programme;
         p.job.dataDate = *parseInstant("2027-03-01T08:00");
         At at(p, settings());
         at.type("squeezeBy", QStringLiteral("2 Mar 2027"));
@@ -185,7 +154,7 @@ private slots:
         none.task("A", 5);
         At at(none.programme, settings());
         QVERIFY(at.words("squeezeWords").contains(QStringLiteral("no section")));
-        Programme early = job();
+        Programme early = walls().programme;
         Section section = early.sections[0];
         section.completion = *parseDate("2027-03-30");
         early.sections.replace(0, section);

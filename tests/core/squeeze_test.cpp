@@ -7,6 +7,7 @@
 #include "support/builder.h"
 #include "support/random_programme.h"
 #include "support/shuffle.h"
+#include "support/walls.h"
 
 #include <QTest>
 
@@ -71,35 +72,6 @@ TradeOff tradeOf(const std::vector<Work>& work, const std::vector<std::pair<int,
         for (int day = work[i].crash; day < work[i].normal; ++day)
             plan.choices.push_back({work[i].slope, {{i, 1}}, {}, {}});
     return plan;
-}
-
-/// A leads to B and B to M, five days each; both are 50 m3 at 10 a day, done by one fixer at 20 an hour. M is forecast
-/// for Friday 12 March 2027.
-Builder job() {
-    Builder b;
-    b.task("A", 5).task("B", 5).milestone("M").link("A", "B").link("B", "M");
-    b.section("S1", "M", "2027-03-10", 1000);
-    BookItem item;
-    item.id = BookItemId{1};
-    item.key = "P1";
-    item.name = "Wall";
-    item.unit = "m3";
-    item.outputPerCrewDay = Decimal(10);
-    item.crew = {{"Fixer", Decimal(1)}};
-    b.programme.book.append(item);
-    Resource fixer;
-    fixer.id = ResourceId{1};
-    fixer.key = "FX";
-    fixer.name = "Fixer";
-    fixer.rate = Decimal(20);
-    b.programme.resources.append(fixer);
-    for (const char* key : {"A", "B"})
-        b.change(key, [](Activity& one) {
-            one.duration.reset();
-            one.measure = Measure{Decimal(50), "m3", Decimal(10), {}, Decimal(1), Decimal(1), RoundTo::day};
-            one.bookItem = BookItemId{1};
-        });
-    return b;
 }
 
 /// A squeeze of the first section, with the programme and the dates that it looks into.
@@ -226,7 +198,7 @@ private slots:
     /// By hand: 50 m3 by two crews take 2.5 days, rounded up three: two days won. Two fixers for 24 hours cost 960
     /// where one cost 800 for 40. One day missing or two is the same; three are not reached by B alone.
     void crewsByHand() {
-        const auto two = looked(job().programme, "2027-03-10");
+        const auto two = looked(walls().programme, "2027-03-10");
         QCOMPARE(two->squeeze.missing(), 2);
         const SqueezeOption& b = two->option("B B: 2 crews instead of 1");
         QCOMPARE(b.effect.won, 2);
@@ -240,7 +212,7 @@ private slots:
         QCOMPARE(set.taken.size(), 1u);
         QCOMPARE(set.effect.won, 2);
         // One day earlier: one of them is not enough, both or one with an overlap are; what has a price comes first.
-        const auto three = looked(job().programme, "2027-03-09");
+        const auto three = looked(walls().programme, "2027-03-09");
         const SqueezeSet both = three->squeeze.cheapest();
         QVERIFY(both.reaches);
         QCOMPARE(wordsOf(three->squeeze, both),
@@ -252,7 +224,7 @@ private slots:
     /// B begins when half of A is done, 2.5 days after it did, and is through 2.5 days earlier: Wednesday noon instead
     /// of Friday. What it costs nobody knows, until it is said.
     void overlapByHand() {
-        auto at = looked(job().programme, "2027-03-10");
+        auto at = looked(walls().programme, "2027-03-10");
         const std::size_t place = at->at("B B: begins 2d 4h after A does");
         const SqueezeOption& overlap = at->squeeze.options()[place];
         QCOMPARE(overlap.effect.won, 2);
@@ -270,7 +242,7 @@ private slots:
         QVERIFY(at->squeeze.cheapest().taken != std::vector<std::size_t>{place});
         QVERIFY(!at->squeeze.setCost(at->at("B B: 2 crews"), Decimal(1)).ok()); // its rates are known
         // A short successor ends behind what it overlaps, not before.
-        Builder b = job();
+        Builder b = walls();
         b.change("B", [](Activity& one) { one.measure->quantity = Decimal(10); });
         const auto brief = looked(b.programme, "2027-03-05");
         with = brief->programme;
@@ -280,7 +252,7 @@ private slots:
 
     /// Two fixers where there is one: told, and in no set that is worked out.
     void suppliesAreKept() {
-        Builder b = job();
+        Builder b = walls();
         Resource fixer = b.programme.resources[0];
         fixer.supply = {{*parseDate("2027-01-01"), Decimal(1)}};
         b.programme.resources.replace(0, fixer);
@@ -295,7 +267,7 @@ private slots:
     /// Saturdays too: ten days of work are through after eight and a half weeks' days. Overtime is on the share of
     /// hours that the five days have not: 20 of 60, of twice 800 of labour, a half more.
     void hoursByHand() {
-        const auto at = looked(job().programme, "2027-03-10");
+        const auto at = looked(walls().programme, "2027-03-10");
         const SqueezeOption& hours = at->option("B B: to");
         QCOMPARE(hours.measure.calendar, Builder::six);
         // B by ten hours a day and six days: 50 m3 are five days still, Saturday 6 to Thursday 11 March.
@@ -307,7 +279,7 @@ private slots:
         QVERIFY(hours.effect.cost.has_value());
         SqueezeWays free;
         free.overtime = Decimal(0);
-        const auto plain = looked(job().programme, "2027-03-10", free);
+        const auto plain = looked(walls().programme, "2027-03-10", free);
         // What overtime adds: half of a third of what the labour costs then.
         const double labour = plain->option("B B: to").effect.cost->toDouble() + 800;
         QVERIFY(std::abs(hours.effect.cost->toDouble() - plain->option("B B: to").effect.cost->toDouble() -
@@ -316,7 +288,7 @@ private slots:
 
     /// A wait is halved, a held date goes forward by what is missing, the same crew's way is given up.
     void linksAndDatesByHand() {
-        Builder b = job();
+        Builder b = walls();
         b.programme.links.replace(0, [&] {
             Link link = b.programme.links[0];
             link.lag = 4 * 480;
@@ -324,19 +296,19 @@ private slots:
         }());
         const auto waits = looked(b.programme, "2027-03-16"); // forecast for Thursday 18
         QCOMPARE(waits->option("waits 2d behind A instead of 4d").effect.won, 2);
-        Builder held = job();
+        Builder held = walls();
         held.constrain("B", ConstraintType::startNotBefore, "2027-03-15"); // a week later than A lets it
         const auto date = looked(held.programme, "2027-03-16");            // forecast for Friday 19
         QCOMPARE(date->squeeze.missing(), 3);
         QCOMPARE(date->option("held to 2027-03-12 instead of 2027-03-15").effect.won, 1);
-        Builder way = job();
+        Builder way = walls();
         for (std::uint32_t i = 1; i <= 2; ++i)
             way.programme.locations.append({LocationId{i}, "L" + std::to_string(i), "Bay", {}, {}, {}});
         way.change("A", [](Activity& one) { one.location = LocationId{1}; });
         way.change("B", [](Activity& one) { one.location = LocationId{2}; });
         // Without the link B begins on the first day: five working days won, which are a week.
         QCOMPARE(looked(way.programme, "2027-03-10")->option("does not wait for A").effect.won, 7);
-        for (const SqueezeOption& option : looked(job().programme, "2027-03-10")->squeeze.options())
+        for (const SqueezeOption& option : looked(walls().programme, "2027-03-10")->squeeze.options())
             QVERIFY(option.measure.kind != SqueezeKind::softLink); // one place: the order is the work's
     }
 
@@ -378,7 +350,7 @@ private slots:
 
     /// What no set reaches: said, with the best there is.
     void beyondReach() {
-        const auto at = looked(job().programme, "2027-03-02");
+        const auto at = looked(walls().programme, "2027-03-02");
         const SqueezeSet set = at->squeeze.cheapest();
         QVERIFY(!set.reaches && !set.cheapest);
         QVERIFY(set.effect.forecast && *set.effect.forecast > at->squeeze.wanted());
@@ -407,7 +379,7 @@ private slots:
             const Schedule dates = schedule(p);
             return !Squeeze::of(p, dates, p.sections[0].id, *parseDate(by), ways).ok();
         };
-        Builder b = job();
+        Builder b = walls();
         QVERIFY(!refused(b.programme, "2027-03-10"));
         b.programme.job.dataDate = *parseInstant("2027-03-02T08:00");
         QVERIFY(refused(b.programme, "2027-02-28"));
@@ -418,21 +390,21 @@ private slots:
         SqueezeWays ways;
         for (const int crews : {0, 10}) {
             ways.moreCrews = crews;
-            QVERIFY(refused(job().programme, "2027-03-10", ways));
+            QVERIFY(refused(walls().programme, "2027-03-10", ways));
         }
         for (const Decimal share : {Decimal(0), Decimal(1), Decimal(-1, 1), Decimal(11, 1)}) {
             ways = {};
             ways.doneBefore = share;
-            QVERIFY(refused(job().programme, "2027-03-10", ways));
+            QVERIFY(refused(walls().programme, "2027-03-10", ways));
         }
         ways = {};
         ways.overtime = Decimal(6);
-        QVERIFY(refused(job().programme, "2027-03-10", ways));
+        QVERIFY(refused(walls().programme, "2027-03-10", ways));
         ways = {};
         ways.kinds.clear();
-        QVERIFY(refused(job().programme, "2027-03-10", ways));
+        QVERIFY(refused(walls().programme, "2027-03-10", ways));
         // Nothing missing: no measures are needed, the empty set reaches it.
-        const auto early = looked(job().programme, "2027-03-12");
+        const auto early = looked(walls().programme, "2027-03-12");
         QCOMPARE(early->squeeze.missing(), 0);
         QVERIFY(early->squeeze.cheapest().reaches && early->squeeze.cheapest().taken.empty());
     }
