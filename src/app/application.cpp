@@ -5,7 +5,8 @@
 #include "app/base/look.h"
 #include "app/base/preferences.h"
 #include "app/record/revision_page.h"
-#include "app/sheets/bars_sheet.h"
+#include "app/reports/sheet_command.h"
+#include "app/sheets/paper_sheet.h"
 #include "app/table/table_export.h"
 #include "app/window/main_window.h"
 #include "core/network/schedule.h"
@@ -116,8 +117,19 @@ void describe(QCommandLineParser& parser) {
         {QStringLiteral("size"), QObject::tr("Size of the window, as in 1280x800."), QStringLiteral("size")});
     parser.addOption(
         {QStringLiteral("sheet"),
-         QObject::tr("Put table and bars on paper, as the lens shows them, and end: a .pdf, .svg or .png."),
+         QObject::tr("Put table and bars on paper, as the lens shows them, and end: a .pdf, .svg or .png; with "
+                     "--of or --view a sheet of the job or a view, also as .md, .xlsx or .csv."),
          QStringLiteral("file")});
+    parser.addOption({QStringLiteral("of"), QObject::tr("Of a sheet of the job, by its name, on its own paper."),
+                      QStringLiteral("name")});
+    parser.addOption({QStringLiteral("view"),
+                      QObject::tr("Of a view: bars, scope, calendars, demand, cash, lines, completion, exposure, "
+                                  "soundness, narrative, statement or report."),
+                      QStringLiteral("view")});
+    parser.addOption({QStringLiteral("all-sheets"), QObject::tr("Of all sheets of the job, one behind the other.")});
+    parser.addOption({QStringLiteral("subject"),
+                      QObject::tr("Of one event, section, calendar, resource or revision of that view."),
+                      QStringLiteral("key")});
     parser.addOption({QStringLiteral("paper"),
                       QObject::tr("Paper of the sheet: A4 to A0, with \"upright\" where it does not lie (A3)."),
                       QStringLiteral("paper")});
@@ -170,6 +182,20 @@ int sheetFrom(MainWindow& window, const QCommandLineParser& parser) {
     return written.error().code == ErrorCode::file ? 3 : 1;
 }
 
+/// What is asked for of the job's sheets and views, without a window.
+SheetCommand sheetCommand(const QCommandLineParser& parser) {
+    SheetCommand command;
+    command.file = parser.isSet(QStringLiteral("demo")) ? QStringLiteral(":/demo/brannoch.yarrin")
+                                                        : parser.positionalArguments().value(0);
+    command.to = parser.value(QStringLiteral("sheet"));
+    command.all = parser.isSet(QStringLiteral("all-sheets"));
+    command.name = parser.value(QStringLiteral("of"));
+    command.view = parser.value(QStringLiteral("view"));
+    command.subject = parser.value(QStringLiteral("subject"));
+    command.lens = parser.value(QStringLiteral("lens"));
+    return command;
+}
+
 void selectAndZoom(MainWindow& window, const QCommandLineParser& parser) {
     if (parser.isSet(QStringLiteral("lens"))) window.chooseLens(parser.value(QStringLiteral("lens")).toStdString());
     for (const Activity& activity : window.document().programme().activities)
@@ -201,6 +227,13 @@ int runApplication(int& count, char** words) {
     describe(parser);
     parser.process(application);
 
+    for (const char* option : {"of", "view", "all-sheets"})
+        if (parser.isSet(QString::fromLatin1(option)) && parser.isSet(QStringLiteral("sheet"))) {
+            // What goes out does not hang on who sends it.
+            QSettings plain(QStringLiteral("/dev/null"), QSettings::IniFormat);
+            usePreferences(application, plain);
+            return runSheetCommand(sheetCommand(parser));
+        }
     QSettings settings;
     usePreferences(application, settings);
     if (parser.isSet(QStringLiteral("dark"))) applyLook(application, true);

@@ -15,7 +15,7 @@ namespace yarrin {
 namespace {
 
 const Error gone = inputError("the location is no longer there");
-constexpr std::int64_t mostParts = 500;
+constexpr std::int64_t mostPieces = 500;
 
 std::string freshKey(const Programme& programme) {
     std::unordered_set<std::string> taken;
@@ -154,8 +154,9 @@ Result<std::vector<LocationId>> divideLocation(Transaction& tx, LocationId id, c
     if (step->sign() <= 0) return inputError("a part needs a length of more than 0");
     const Fraction from(*whole.fromChainage), to(*whole.toChainage), each(*step);
     const auto parts = ((to - from) / each).ceil();
-    if (!parts || *parts > mostParts)
-        return inputError("that would make more than " + std::to_string(mostParts) + " parts", "type a greater length");
+    if (!parts || *parts > mostPieces)
+        return inputError("that would make more than " + std::to_string(mostPieces) + " parts",
+                          "type a greater length");
     if (*parts < 2) return inputError(whole.name + " is no longer than that", "type a smaller length");
     std::vector<LocationId> made;
     for (std::int64_t i = 0; i < *parts; ++i) {

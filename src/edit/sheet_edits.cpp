@@ -3,6 +3,7 @@
 #include "edit/sheet_edits.h"
 
 #include "core/base/text.h"
+#include "core/model/words.h"
 
 #include <algorithm>
 
@@ -28,6 +29,81 @@ Result<std::optional<int>> numberFrom(std::string_view text) {
     const auto number = wholeNumber(trimmed(text));
     if (!number) return inputError("\"" + std::string(text) + "\" is no whole number");
     return std::optional<int>(*number);
+}
+
+/// Where a number is typed, or taken away.
+Outcome typeNumber(std::optional<int>& into, std::string_view text) {
+    auto read = numberFrom(text);
+    if (!read.ok()) return read.errors();
+    into = *read;
+    return done();
+}
+
+Outcome typeView(KeptSheet& sheet, const std::string& word) {
+    const auto view = fromWord<SheetView>(word);
+    if (!view) return inputError("there is no view \"" + word + "\"");
+    // What it is of, and its parts, mean something in its own view only.
+    if (*view != sheet.view) {
+        sheet.subject.clear();
+        sheet.parts.clear();
+    }
+    sheet.view = *view;
+    return done();
+}
+
+std::string* textOf(KeptSheet& sheet, SheetField field) {
+    switch (field) {
+    case SheetField::name:
+        return &sheet.key;
+    case SheetField::subject:
+        return &sheet.subject;
+    case SheetField::revision:
+        return &sheet.revision;
+    case SheetField::lens:
+        return &sheet.lens;
+    case SheetField::paper:
+        return &sheet.paper;
+    case SheetField::drawn:
+        return &sheet.drawn;
+    case SheetField::checked:
+        return &sheet.checked;
+    case SheetField::notes:
+        return &sheet.notes;
+    default:
+        return nullptr;
+    }
+}
+
+Outcome typeField(KeptSheet& sheet, SheetField field, std::string_view text) {
+    const std::string typed = trimmed(text);
+    if (std::string* into = textOf(sheet, field)) {
+        *into = typed;
+        return done();
+    }
+    switch (field) {
+    case SheetField::view:
+        return typeView(sheet, typed);
+    case SheetField::upright:
+        sheet.upright = !typed.empty();
+        return done();
+    case SheetField::noLinks:
+        sheet.noLinks = !typed.empty();
+        return done();
+    case SheetField::wide: {
+        std::optional<int> wide;
+        if (Outcome read = typeNumber(wide, text); !read.ok()) return read;
+        sheet.wide = wide.value_or(1);
+        return done();
+    }
+    case SheetField::margin:
+        return typeNumber(sheet.margin, text);
+    case SheetField::tall:
+        return typeNumber(sheet.tall, text);
+    case SheetField::weeksBefore:
+        return typeNumber(sheet.weeksBefore, text);
+    default:
+        return typeNumber(sheet.weeksAfter, text);
+    }
 }
 
 } // namespace
@@ -75,55 +151,36 @@ Outcome setSheetField(Transaction& tx, SheetId id, SheetField field, std::string
     const KeptSheet* row = tx.programme().sheets.row(id);
     if (!row) return sheetGone;
     KeptSheet sheet = *row;
-    const std::string typed = trimmed(text);
-    const auto number = [&](auto&& take) -> Outcome {
-        auto read = numberFrom(text);
-        if (!read.ok()) return read.errors();
-        take(*read);
-        return done();
-    };
-    Outcome read = done();
-    switch (field) {
-    case SheetField::name:
-        sheet.key = typed;
-        break;
-    case SheetField::lens:
-        sheet.lens = typed;
-        break;
-    case SheetField::paper:
-        sheet.paper = typed;
-        break;
-    case SheetField::upright:
-        sheet.upright = !typed.empty();
-        break;
-    case SheetField::noLinks:
-        sheet.noLinks = !typed.empty();
-        break;
-    case SheetField::wide:
-        read = number([&](std::optional<int> value) { sheet.wide = value.value_or(1); });
-        break;
-    case SheetField::tall:
-        read = number([&](std::optional<int> value) { sheet.tall = value; });
-        break;
-    case SheetField::weeksBefore:
-        read = number([&](std::optional<int> value) { sheet.weeksBefore = value; });
-        break;
-    case SheetField::weeksAfter:
-        read = number([&](std::optional<int> value) { sheet.weeksAfter = value; });
-        break;
-    case SheetField::drawn:
-        sheet.drawn = typed;
-        break;
-    case SheetField::checked:
-        sheet.checked = typed;
-        break;
-    case SheetField::notes:
-        sheet.notes = typed;
-        break;
-    }
-    if (!read.ok()) return read;
+    if (Outcome read = typeField(sheet, field, text); !read.ok()) return read;
     if (auto fault = faultOf(sheet, tx.programme())) return *fault;
     tx.set(std::move(sheet));
+    return done();
+}
+
+Outcome setSheetParts(Transaction& tx, SheetId id, std::vector<SheetPart> parts) {
+    const KeptSheet* row = tx.programme().sheets.row(id);
+    if (!row) return sheetGone;
+    KeptSheet sheet = *row;
+    sheet.parts = std::move(parts);
+    if (auto fault = faultOf(sheet, tx.programme())) return *fault;
+    tx.set(std::move(sheet));
+    return done();
+}
+
+Outcome setFirm(Transaction& tx, std::string_view name) {
+    Job job = tx.programme().job;
+    job.firm = trimmed(name);
+    if (job.firm.size() > longestSheetText)
+        return inputError("the firm's name has more than " + std::to_string(longestSheetText) + " characters");
+    tx.setJob(std::move(job));
+    return done();
+}
+
+Outcome setLogo(Transaction& tx, std::string_view base64) {
+    if (auto fault = faultOfLogo(base64)) return *fault;
+    Job job = tx.programme().job;
+    job.logo = base64;
+    tx.setJob(std::move(job));
     return done();
 }
 

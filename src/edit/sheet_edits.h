@@ -18,9 +18,13 @@ namespace yarrin {
 
 enum class SheetField {
     name,
+    view,
+    subject,
+    revision,
     lens,
     paper,
     upright,
+    margin,
     wide,
     tall,
     weeksBefore,
@@ -30,7 +34,14 @@ enum class SheetField {
     checked,
     notes
 };
-/// A field as typed: numbers where they are, "yes" or nothing for what is so or not; nothing takes a number away.
+/// A field as typed: a view by its word, numbers where they are, "yes" or nothing for what is so or not; nothing takes
+/// a number away.
 [[nodiscard]] Outcome setSheetField(Transaction& tx, SheetId id, SheetField field, std::string_view text);
+/// What a statement or a report is made of, and its own words.
+[[nodiscard]] Outcome setSheetParts(Transaction& tx, SheetId id, std::vector<SheetPart> parts);
+
+/// The firm on every sheet: its name, and its sign as base64 of a PNG or an SVG; nothing takes it away.
+[[nodiscard]] Outcome setFirm(Transaction& tx, std::string_view name);
+[[nodiscard]] Outcome setLogo(Transaction& tx, std::string_view base64);
 
 } // namespace yarrin

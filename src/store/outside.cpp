@@ -3,6 +3,7 @@
 #include "store/outside.h"
 
 #include "core/model/words.h"
+#include "store/beside.h"
 
 #include <array>
 #include <bit>
@@ -29,16 +30,6 @@ namespace {
 
 Error outsideError(const fs::path& path, std::string what, std::string todo = {}) {
     return {ErrorCode::file, path.filename().string(), std::move(what), std::move(todo)};
-}
-
-/// The program stands beside this one, or, where it was built, in the folder of its own.
-std::string readerProgram() {
-    if (const char* named = std::getenv("YARRIN_READER"); named && *named) return named;
-    std::error_code failed;
-    const fs::path here = fs::read_symlink("/proc/self/exe", failed).parent_path();
-    for (const char* place : {"yarrin-reader", "../reader/yarrin-reader", "../src/reader/yarrin-reader"})
-        if (const fs::path program = here / place; ::access(program.c_str(), X_OK) == 0) return program.string();
-    return {};
 }
 
 /// A descriptor that closes itself.
@@ -154,7 +145,7 @@ std::string Parcel::text() {
 
 Result<std::string> readOutside(const fs::path& path, const std::string& kind, const std::atomic<bool>* stop,
                                 const OutsideLimits& limits) {
-    const std::string program = readerProgram();
+    const std::string program = programBeside("yarrin-reader", "reader", "YARRIN_READER");
     if (program.empty())
         return outsideError(path, "yarrin-reader, which reads files from outside, is not beside this program",
                             "install it again");

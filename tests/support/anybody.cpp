@@ -504,7 +504,11 @@ private:
     }
     Outcome sheets() {
         const SheetId id = some(p().sheets);
-        switch (below(6)) {
+        switch (below(8)) {
+        case 6:
+            return setSheetParts(m_tx, id, {{any<ReportPart>(16), words()}, {any<ReportPart>(16), {}}});
+        case 7:
+            return below(2) ? setFirm(m_tx, words()) : setLogo(m_tx, below(2) ? "PHN2Zy8+" : words());
         case 0:
             return made(addSheet(m_tx, words()));
         case 1:
@@ -512,10 +516,11 @@ private:
         case 2:
             return below(3) ? moveSheet(m_tx, id, below(2) ? 1 : -1) : removeSheet(m_tx, id);
         default:
-            return setSheetField(m_tx, id, any<SheetField>(11),
-                                 below(2)   ? words()
-                                 : below(2) ? "A1"
-                                            : std::to_string(below(300)));
+            return setSheetField(m_tx, id, any<SheetField>(16),
+                                 below(3) == 0 ? std::string(wordOf(any<SheetView>(sheetViews)))
+                                 : below(2)    ? words()
+                                 : below(2)    ? "A1"
+                                               : std::to_string(below(300)));
         }
     }
     /// What would bring any of a few activities in, one or two of it.

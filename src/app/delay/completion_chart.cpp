@@ -43,8 +43,8 @@ void CompletionChart::choose(EventId event) {
     update();
 }
 
-QString CompletionChart::rowText(const StepRow& row) const {
-    const DelayEvent* event = now().events.row(row.event);
+QString CompletionChart::wordsOf(const StepRow& row, const Programme& now) {
+    const DelayEvent* event = now.events.row(row.event);
     const QString days =
         QStringLiteral("%1%2 d").arg(row.days > 0 ? QStringLiteral("+") : QStringLiteral("−")).arg(std::abs(row.days));
     if (event) {
@@ -60,7 +60,7 @@ QString CompletionChart::rowText(const StepRow& row) const {
     }
     QStringList together;
     for (const EventId id : row.together)
-        if (const DelayEvent* one = now().events.row(id)) together << show::text(one->key);
+        if (const DelayEvent* one = now.events.row(id)) together << show::text(one->key);
     if (!together.isEmpty()) return tr("%1 %2 in common").arg(days, together.join(QStringLiteral(", ")));
     switch (row.carrier) {
     case Carrier::common:

@@ -21,7 +21,8 @@ public:
     void choose(EventId event);
     [[nodiscard]] const std::optional<StepLayout>& layoutNow() const { return m_layout; }
     /// What a row says.
-    [[nodiscard]] QString rowText(const StepRow& row) const;
+    [[nodiscard]] QString rowText(const StepRow& row) const { return wordsOf(row, now()); }
+    [[nodiscard]] static QString wordsOf(const StepRow& row, const Programme& now);
 
 signals:
     void eventChosen(EventId event);

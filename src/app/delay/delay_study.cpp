@@ -26,46 +26,53 @@ void DelayStudy::setMethod(DelayMethod method) {
     update();
 }
 
-DelayStudy::Stands DelayStudy::stands() {
-    HeldFile* file = m_document.keeper().file();
+DelayStudy::Stands DelayStudy::standsOf(Document& document, const std::optional<Revision>& upTo) {
+    HeldFile* file = document.keeper().file();
     auto list = file ? file->revisions() : Result<std::vector<Revision>>(std::vector<Revision>{});
     if (!list.ok()) return [errors = list.errors()] { return Result<std::vector<Stand>>(errors); };
     std::map<std::int64_t, std::function<Result<FrozenState>()>> readers;
     for (const Revision& revision : *list) readers.emplace(revision.number, file->readerOf(revision));
-    return [revisions = std::move(list).value(), readers, now = m_document.sharedProgramme()] {
-        return standsFrom(revisions, *now, [&readers](const Revision& revision) -> Result<Programme> {
+    if (upTo) std::erase_if(*list, [&](const Revision& one) { return one.number > upTo->number; });
+    return [revisions = std::move(list).value(), readers, upTo,
+            now = document.sharedProgramme()]() -> Result<std::vector<Stand>> {
+        const auto read = [&readers](const Revision& revision) -> Result<Programme> {
             const auto state = readers.at(revision.number)();
             if (!state.ok()) return state.errors();
             return *state->programme;
-        });
+        };
+        if (!upTo) return standsFrom(revisions, *now, read);
+        const auto then = read(*upTo);
+        return then.ok() ? standsFrom(revisions, *then, read) : Result<std::vector<Stand>>(then.errors());
     };
+}
+
+std::shared_ptr<DelayStudy::Findings> DelayStudy::find(const Stands& read, DelayMethod method, std::stop_token stop) {
+    auto findings = std::make_shared<Findings>();
+    auto all = read();
+    if (!all.ok()) {
+        findings->fault = show::error(all.error());
+        return findings;
+    }
+    findings->stands = std::move(*all);
+    const std::vector<Stand>& list = findings->stands;
+    findings->now = list.back().programme;
+    findings->timeImpact = analyse(DelayMethod::timeImpact, list, stop);
+    auto report = exposureReport(list, findings->timeImpact);
+    if (!report.ok()) {
+        findings->fault = show::error(report.error());
+        return findings;
+    }
+    findings->report = std::move(report).value();
+    findings->chosen = method == DelayMethod::timeImpact ? findings->timeImpact : analyse(method, list, stop);
+    if (!findings->chosen.errors.empty()) findings->fault = show::error(findings->chosen.errors.front());
+    return findings;
 }
 
 void DelayStudy::update() {
     if (!std::exchange(m_stale, false)) return;
     m_run.start(
         m_document.patience(),
-        [read = stands(), method = m_method](WorkWatch& watch) {
-            auto findings = std::make_shared<Findings>();
-            const auto all = read();
-            if (!all.ok()) {
-                findings->fault = show::error(all.error());
-                return findings;
-            }
-            const std::vector<Stand>& list = *all;
-            findings->now = list.back().programme;
-            findings->timeImpact = analyse(DelayMethod::timeImpact, list, watch.token());
-            auto report = exposureReport(list, findings->timeImpact);
-            if (!report.ok()) {
-                findings->fault = show::error(report.error());
-                return findings;
-            }
-            findings->report = std::move(report).value();
-            findings->chosen =
-                method == DelayMethod::timeImpact ? findings->timeImpact : analyse(method, list, watch.token());
-            if (!findings->chosen.errors.empty()) findings->fault = show::error(findings->chosen.errors.front());
-            return findings;
-        },
+        [read = stands(), method = m_method](WorkWatch& watch) { return find(read, method, watch.token()); },
         [this](std::shared_ptr<Findings> findings) {
             m_findings = std::move(findings);
             emit found();

@@ -23,7 +23,8 @@ public:
         DelayAnalysis chosen;     ///< by the method chosen
         DelayAnalysis timeImpact; ///< what prolongation and events are told by
         ExposureReport report;
-        QString fault; ///< why there is none
+        std::vector<Stand> stands; ///< that were gone through
+        QString fault;             ///< why there is none
     };
     /// Null until something was found.
     [[nodiscard]] const Findings* findings() const { return m_findings.get(); }
@@ -38,7 +39,11 @@ public:
     void stop();
     /// What reads the stands, on another thread.
     using Stands = std::function<Result<std::vector<Stand>>()>;
-    [[nodiscard]] Stands stands();
+    [[nodiscard]] Stands stands() { return standsOf(m_document); }
+    /// Those up to a revision, which is the last then; none: up to the programme as it is.
+    [[nodiscard]] static Stands standsOf(Document& document, const std::optional<Revision>& upTo = {});
+    /// Works everything out, on any thread.
+    [[nodiscard]] static std::shared_ptr<Findings> find(const Stands& read, DelayMethod method, std::stop_token stop);
 
 signals:
     void found();

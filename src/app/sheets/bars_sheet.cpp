@@ -5,18 +5,13 @@
 #include "app/base/format.h"
 #include "app/base/preferences.h"
 #include "app/programme/bar_colours.h"
+#include "app/reports/facts.h"
 #include "app/table/activity_model.h"
 #include "chart/paint/sheet_painter.h"
-#include "core/base/work.h"
 
 #include <QCoreApplication>
-#include <QFileInfo>
 #include <QFontMetricsF>
-#include <QImage>
 #include <QPainter>
-#include <QPdfWriter>
-#include <QSaveFile>
-#include <QSvgGenerator>
 
 #include <algorithm>
 #include <cmath>
@@ -29,9 +24,7 @@ struct Say {
     Q_DECLARE_TR_FUNCTIONS(BarsSheet)
 };
 
-constexpr double margin = 10;       ///< millimetres
-constexpr double tableWidth = 640;  ///< of columns, beyond which those at the end are left out
-constexpr double pictureDots = 200; ///< to the inch
+constexpr double tableWidth = 640; ///< of columns, beyond which those at the end are left out
 constexpr double millimetresPerInch = 25.4;
 
 /// From the first to the last date that shows.
@@ -47,18 +40,6 @@ std::pair<Instant, Instant> reachOf(const Programme& programme, const Schedule& 
 
 } // namespace
 
-Result<SheetWish> SheetPaper::wish() const {
-    const PaperSize* paper = paperNamed(size);
-    if (!paper) return inputError("there is no paper \"" + size + "\"", "there are A4, A3, A2, A1 and A0");
-    SheetWish wish;
-    wish.paperWidth = landscape ? paper->height : paper->width;
-    wish.paperHeight = landscape ? paper->width : paper->height;
-    wish.margin = margin;
-    wish.wide = wide;
-    wish.tall = tall;
-    return wish;
-}
-
 /// All that is painted, as it was.
 struct BarsSheet::Content {
     std::shared_ptr<const Programme> programme;
@@ -72,15 +53,56 @@ struct BarsSheet::Content {
     std::optional<Outline> outline;
     std::optional<FieldContext> context;
     std::optional<BarColours> colours;
-    std::vector<SheetCell> foot;
+    std::vector<FootCell> foot;
     KeptSheet sheet; ///< its time, links and words
 
-    void addFoot(bool trial);
+    [[nodiscard]] SheetInk ink() const;
+};
+
+class BarsSheet::Laid : public LaidSheet {
+public:
+    Laid(std::shared_ptr<const Content> content, SheetLayout layout, const SheetWish& wish)
+        : m_content(std::move(content)), m_layout(std::move(layout)), m_inset(wish.margin / millimetresPerInch) {
+        inches = QSizeF(wish.paperWidth, wish.paperHeight) / millimetresPerInch;
+        smallestText = m_layout.smallestText;
+    }
+    [[nodiscard]] std::size_t pages() const override { return m_layout.pages.size(); }
+    void paint(QPainter& painter, std::size_t page, double dotsPerInch) const override {
+        if (page >= m_layout.pages.size()) return;
+        painter.save();
+        painter.translate(m_inset * dotsPerInch, m_inset * dotsPerInch);
+        const double scale = m_layout.pointsPerPixel * dotsPerInch / 72;
+        painter.scale(scale, scale);
+        painter.setClipRect(QRectF(0, 0, m_layout.width, m_layout.height));
+        paintSheetPage(painter, m_layout, page, m_content->ink());
+        painter.restore();
+    }
+    /// The groups, where they begin.
+    [[nodiscard]] std::vector<SheetMark> marks() const override {
+        std::vector<SheetMark> marks;
+        for (std::size_t page = 0; page < m_layout.pages.size(); ++page) {
+            const SheetPage& one = m_layout.pages[page];
+            if (one.across > 0) continue;
+            for (std::size_t row = one.firstRow; row < one.lastRow; ++row) {
+                const ChartRow& shown = m_content->rows[row];
+                const auto title = m_content->headings.find(shown.group);
+                if (!shown.isGroup || title == m_content->headings.end()) continue;
+                const double y = m_layout.metrics.head + double(row - one.firstRow) * m_layout.metrics.rowHeight;
+                marks.push_back({title->second, page, shown.depth, m_inset + y * m_layout.pointsPerPixel / 72});
+            }
+        }
+        return marks;
+    }
+
+private:
+    std::shared_ptr<const Content> m_content;
+    SheetLayout m_layout;
+    double m_inset; ///< inches
 };
 
 BarsSheet::~BarsSheet() = default;
 
-Result<std::unique_ptr<BarsSheet>> BarsSheet::of(Document& document, const ViewState& shared, const KeptSheet& sheet) {
+Result<std::shared_ptr<BarsSheet>> BarsSheet::of(Document& document, const ViewState& shared, const KeptSheet& sheet) {
     std::optional<Lens> lens;
     for (const Lens& one : shippedLenses())
         if (one.name == sheet.lens || (sheet.lens.empty() && !lens)) lens = one;
@@ -91,12 +113,12 @@ Result<std::unique_ptr<BarsSheet>> BarsSheet::of(Document& document, const ViewS
     own.setLens(*lens);
     if (shared.outline()) own.setOutline(*shared.outline());
     const ActivityModel rows(document, own, false, nullptr);
-    return std::make_unique<BarsSheet>(document, own, rows, &sheet);
+    return std::make_shared<BarsSheet>(document, own, rows, &sheet);
 }
 
 BarsSheet::BarsSheet(const Document& document, const ViewState& state, const ActivityModel& rows,
                      const KeptSheet* sheet)
-    : m_content(std::make_unique<Content>()) {
+    : m_content(std::make_shared<Content>()) {
     Content& at = *m_content;
     if (sheet) at.sheet = *sheet;
     at.programme = document.sharedProgramme();
@@ -135,36 +157,19 @@ BarsSheet::BarsSheet(const Document& document, const ViewState& state, const Act
         std::vector<QString>& texts = at.texts[one.activity];
         for (const int column : taken) texts.push_back(rows.index(row, column).data().toString());
     }
-    at.addFoot(document.trial().has_value());
+    SheetFacts facts;
+    facts.sheet = at.sheet;
+    facts.now = {at.programme, at.schedule};
+    facts.trial = document.trial().has_value();
+    setFoot(facts);
 }
 
-/// What it is of, through which lens, where sections stand, and what it was made from.
-void BarsSheet::Content::addFoot(bool trial) {
-    const Job& job = programme->job;
-    foot.push_back({{}, {show::text(job.title), Say::tr("starts %1").arg(show::date(dateOf(job.start)))}, 1.2});
-    const QString through = show::text(lens.name);
-    const QString shown = lens.filter.empty() ? Say::tr("all rows") : show::text(lens.filter);
-    if (sheet.key.empty())
-        foot.push_back({{}, {through.isEmpty() ? Say::tr("Bars") : through, shown}, 1.2});
-    else
-        foot.push_back(
-            {{}, {show::text(sheet.key), through + QStringLiteral(" · ") + shown, show::text(sheet.notes)}, 1.4});
-    SheetCell sections{Say::tr("Sections"), {}, 1.8};
-    for (const SectionFigures& one : schedule->sections) {
-        const Section& row = *programme->sections.row(one.section);
-        if (one.forecast)
-            sections.lines.push_back(
-                Say::tr("%1 %2 · due %3")
-                    .arg(show::text(row.key), show::date(*one.forecast), show::date(one.extended)));
-    }
-    if (!sections.lines.empty()) foot.push_back(std::move(sections));
-    foot.push_back({Say::tr("State"),
-                    {job.dataDate ? Say::tr("data date %1").arg(show::date(dateOf(*job.dataDate)))
-                                  : Say::tr("before the first update"),
-                     trial ? Say::tr("a trial, not a revision") : Say::tr("as it stands, not a revision"),
-                     outline ? Say::tr("outlined: %1").arg(show::text(outline->name)) : QString()},
-                    1.2});
-    foot.push_back({Say::tr("Drawn, checked"), {show::text(sheet.drawn), show::text(sheet.checked)}, 0.9});
+void BarsSheet::setFoot(const SheetFacts& facts) {
+    Content& at = *m_content;
+    const QString through = show::text(at.lens.name);
+    at.foot = sheetFoot(facts, through.isEmpty() ? Say::tr("Bars") : through,
+                        at.lens.filter.empty() ? Say::tr("all rows") : show::text(at.lens.filter),
+                        at.outline ? show::text(at.outline->name) : QString());
 }
 
 Result<SheetLayout> BarsSheet::layout(const SheetPaper& paper) const {
@@ -183,8 +188,22 @@ Result<SheetLayout> BarsSheet::layout(const SheetPaper& paper) const {
     return layoutSheet(*wish, at.rows, at.width, first, last, metrics);
 }
 
-SheetInk BarsSheet::ink() const {
-    const Content& at = *m_content;
+Result<std::shared_ptr<const LaidSheet>> BarsSheet::layOut(const SheetPaper& paper) const {
+    auto laid = layout(paper);
+    if (!laid.ok()) return laid.errors();
+    return std::shared_ptr<const LaidSheet>(std::make_shared<Laid>(m_content, std::move(*laid), *paper.wish()));
+}
+
+QString BarsSheet::title() const {
+    return show::text(m_content->programme->job.title);
+}
+
+QString BarsSheet::name() const {
+    return show::text(m_content->sheet.key.empty() ? m_content->lens.name : m_content->sheet.key);
+}
+
+SheetInk BarsSheet::Content::ink() const {
+    const Content& at = *this;
     const Theme& light = Theme::light();
     SheetInk ink{
         *at.programme, *at.schedule, at.rows, at.columns, {}, BarInk{light, {}}, AxisInk{light, 0, {}, {}, {}}, {},
@@ -222,126 +241,6 @@ SheetInk BarsSheet::ink() const {
     ink.axisStyle = {prefer.firstWeekday, prefer.weekNumbers == Preferences::WeekNumbers::iso, 0};
     ink.pageText = [](int page, int of) { return Say::tr("%1 of %2").arg(page).arg(of); };
     return ink;
-}
-
-void BarsSheet::paint(QPainter& painter, const SheetPaper& paper, const SheetLayout& layout, std::size_t page,
-                      double dotsPerInch) const {
-    const auto wish = paper.wish();
-    if (!wish.ok() || page >= layout.pages.size()) return;
-    painter.save();
-    const double inset = wish->margin / millimetresPerInch * dotsPerInch;
-    painter.translate(inset, inset);
-    const double scale = layout.pointsPerPixel * dotsPerInch / 72;
-    painter.scale(scale, scale);
-    painter.setClipRect(QRectF(0, 0, layout.width, layout.height));
-    paintSheetPage(painter, layout, page, ink());
-    painter.restore();
-}
-
-namespace {
-
-Error unwritten(const QString& path, const QString& why) {
-    Error error = inputError("it cannot be written: " + why.toStdString(), "choose another place");
-    error.code = ErrorCode::file;
-    error.place = path.toStdString();
-    return error;
-}
-
-QSizeF inchesOf(const SheetPaper& paper) {
-    const SheetWish wish = *paper.wish();
-    return {wish.paperWidth / millimetresPerInch, wish.paperHeight / millimetresPerInch};
-}
-
-const Error stopped = inputError("stopped; nothing was written");
-
-} // namespace
-
-Result<QStringList> BarsSheet::write(const QString& path, const SheetPaper& paper) const {
-    const auto layout = this->layout(paper);
-    if (!layout.ok()) return layout.errors();
-    const QString suffix = QFileInfo(path).suffix().toLower();
-    if (suffix == QLatin1String("pdf")) return writePdf(path, {{this, paper}});
-    if (suffix != QLatin1String("svg") && suffix != QLatin1String("png"))
-        return inputError("a sheet is a PDF, an SVG or a PNG", "let the name end in .pdf, .svg or .png");
-    // All of them are painted before the first is put in its place.
-    const std::size_t count = layout->pages.size();
-    std::vector<std::unique_ptr<QSaveFile>> files;
-    QStringList names;
-    for (std::size_t page = 0; page < count; ++page) {
-        if (!workGoesOn(page, count)) return stopped;
-        const QFileInfo info(path);
-        names << (count == 1 ? path
-                             : info.path() + QLatin1Char('/') + info.completeBaseName() +
-                                   QStringLiteral("-%1.").arg(page + 1) + suffix);
-        auto file = std::make_unique<QSaveFile>(names.back());
-        if (!file->open(QIODevice::WriteOnly)) return unwritten(names.back(), file->errorString());
-        const bool done = suffix == QLatin1String("svg") ? paintSvg(*file, paper, *layout, page)
-                                                         : paintPng(*file, paper, *layout, page);
-        if (!done) return unwritten(names.back(), Say::tr("the picture cannot be made"));
-        files.push_back(std::move(file));
-    }
-    for (const auto& file : files)
-        if (!file->commit()) return unwritten(file->fileName(), file->errorString());
-    return names;
-}
-
-Result<QStringList> BarsSheet::writePdf(const QString& path, const std::vector<Part>& parts) {
-    std::vector<SheetLayout> layouts;
-    std::size_t count = 0, done = 0;
-    for (const auto& [sheet, paper] : parts) {
-        auto layout = sheet->layout(paper);
-        if (!layout.ok()) return layout.errors();
-        count += layout->pages.size();
-        layouts.push_back(std::move(*layout));
-    }
-    if (parts.empty()) return inputError("there is no sheet to save");
-    QSaveFile file(path);
-    if (!file.open(QIODevice::WriteOnly)) return unwritten(path, file.errorString());
-    QPdfWriter writer(&file);
-    constexpr int dots = 1200;
-    writer.setResolution(dots);
-    writer.setTitle(show::text(parts.front().first->m_content->programme->job.title));
-    writer.setCreator(QStringLiteral("Yarrin"));
-    writer.setPageMargins(QMarginsF(0, 0, 0, 0));
-    QPainter painter;
-    for (std::size_t part = 0; part < parts.size(); ++part) {
-        const QSizeF size = inchesOf(parts[part].second) * millimetresPerInch;
-        writer.setPageSize(QPageSize(size, QPageSize::Millimeter, QString(), QPageSize::ExactMatch));
-        if (part == 0 && !painter.begin(&writer)) return unwritten(path, Say::tr("the pages cannot be begun"));
-        for (std::size_t page = 0; page < layouts[part].pages.size(); ++page) {
-            if (!workGoesOn(done, count)) return stopped;
-            if (done++ > 0) writer.newPage();
-            parts[part].first->paint(painter, parts[part].second, layouts[part], page, dots);
-        }
-    }
-    if (!painter.end() || !file.commit()) return unwritten(path, file.errorString());
-    return QStringList{path};
-}
-
-bool BarsSheet::paintSvg(QIODevice& file, const SheetPaper& paper, const SheetLayout& layout, std::size_t page) const {
-    constexpr int dots = 96;
-    QSvgGenerator generator;
-    generator.setOutputDevice(&file);
-    generator.setResolution(dots);
-    generator.setSize((inchesOf(paper) * dots).toSize());
-    generator.setViewBox(QRectF(QPointF(), inchesOf(paper) * dots));
-    generator.setTitle(show::text(m_content->programme->job.title));
-    QPainter painter;
-    if (!painter.begin(&generator)) return false;
-    paint(painter, paper, layout, page, dots);
-    return painter.end();
-}
-
-bool BarsSheet::paintPng(QIODevice& file, const SheetPaper& paper, const SheetLayout& layout, std::size_t page) const {
-    QImage image((inchesOf(paper) * pictureDots).toSize(), QImage::Format_RGB32);
-    if (image.isNull()) return false;
-    image.setDotsPerMeterX(int(pictureDots / 0.0254));
-    image.setDotsPerMeterY(int(pictureDots / 0.0254));
-    image.fill(Qt::white);
-    QPainter painter(&image);
-    paint(painter, paper, layout, page, pictureDots);
-    painter.end();
-    return image.save(&file, "PNG");
 }
 
 } // namespace yarrin

@@ -18,7 +18,6 @@ namespace yarrin {
 namespace {
 
 constexpr int around = 16;
-constexpr double millimetresPerInch = 25.4;
 
 } // namespace
 
@@ -30,17 +29,15 @@ SheetPreview::SheetPreview(QWidget* parent) : QAbstractScrollArea(parent) {
     connect(&lookChanges(), &LookChanges::changed, viewport(), qOverload<>(&QWidget::update));
 }
 
-void SheetPreview::present(std::shared_ptr<const BarsSheet> sheet, const SheetPaper& paper, const QString& fault) {
-    m_sheet = std::move(sheet);
-    m_paper = paper;
+void SheetPreview::present(std::shared_ptr<const PaperSheet> sheet, const SheetPaper& paper, const QString& fault) {
     m_fault = fault;
-    m_layout.reset();
-    if (m_sheet) {
-        auto layout = m_sheet->layout(paper);
-        if (layout.ok())
-            m_layout = std::move(*layout);
+    m_laid.reset();
+    if (sheet) {
+        auto laid = sheet->layOut(paper);
+        if (laid.ok())
+            m_laid = std::move(*laid);
         else
-            m_fault = show::error(layout.error());
+            m_fault = show::error(laid.error());
     }
     m_page = std::clamp(m_page, 0, std::max(0, pages() - 1));
     forget();
@@ -72,19 +69,16 @@ void SheetPreview::forget() {
 }
 
 double SheetPreview::dotsPerInch() const {
-    const auto wish = m_paper.wish();
-    if (!wish.ok() || m_size == Size::real) return logicalDpiX();
-    const double wide = (viewport()->width() - 2.0 * around) / (wish->paperWidth / millimetresPerInch);
-    const double tall = (viewport()->height() - 2.0 * around) / (wish->paperHeight / millimetresPerInch);
+    if (!m_laid || m_size == Size::real) return logicalDpiX();
+    const double wide = (viewport()->width() - 2.0 * around) / m_laid->inches.width();
+    const double tall = (viewport()->height() - 2.0 * around) / m_laid->inches.height();
     return std::max(6.0, m_size == Size::width ? wide : std::min(wide, tall));
 }
 
 QRect SheetPreview::paperRect() const {
-    const auto wish = m_paper.wish();
-    if (!m_layout || !wish.ok()) return {};
-    const double dots = dotsPerInch();
-    const QSize size(int(std::lround(wish->paperWidth / millimetresPerInch * dots)),
-                     int(std::lround(wish->paperHeight / millimetresPerInch * dots)));
+    if (!m_laid) return {};
+    const QSizeF exact = m_laid->inches * dotsPerInch();
+    const QSize size(int(std::lround(exact.width())), int(std::lround(exact.height())));
     const auto place = [](int room, int used, int scrolled) {
         return used + 2 * around <= room ? (room - used) / 2 : around - scrolled;
     };
@@ -96,7 +90,7 @@ QRect SheetPreview::paperRect() const {
 void SheetPreview::paintEvent(QPaintEvent*) {
     QPainter painter(viewport());
     painter.fillRect(viewport()->rect(), mixed(theme().panel, theme().ink, theme().dark ? 0.06 : 0.12));
-    if (!m_layout) {
+    if (!m_laid) {
         painter.setPen(m_fault.isEmpty() ? theme().muted : theme().criticalText);
         painter.drawText(viewport()->rect().adjusted(40, 0, -40, 0), Qt::AlignCenter | Qt::TextWordWrap, m_fault);
         return;
@@ -108,7 +102,7 @@ void SheetPreview::paintEvent(QPaintEvent*) {
         m_picture.setDevicePixelRatio(ratio);
         m_picture.fill(Qt::white);
         QPainter on(&m_picture);
-        m_sheet->paint(on, m_paper, *m_layout, std::size_t(m_page), dotsPerInch());
+        m_laid->paint(on, std::size_t(m_page), dotsPerInch());
     }
     painter.fillRect(paper.translated(2, 3), QColor(0, 0, 0, 40));
     painter.drawPixmap(paper.topLeft(), m_picture);

@@ -2,7 +2,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
 
-#include "app/sheets/bars_sheet.h"
+#include "app/sheets/paper_sheet.h"
 
 #include <QAbstractScrollArea>
 #include <QPixmap>
@@ -18,10 +18,11 @@ public:
     explicit SheetPreview(QWidget* parent = nullptr);
 
     /// Shows a sheet, or why there is none.
-    void present(std::shared_ptr<const BarsSheet> sheet, const SheetPaper& paper, const QString& fault);
-    [[nodiscard]] const SheetLayout* layoutNow() const { return m_layout ? &*m_layout : nullptr; }
+    void present(std::shared_ptr<const PaperSheet> sheet, const SheetPaper& paper, const QString& fault);
+    /// Null where there is no sheet, or it cannot be laid out.
+    [[nodiscard]] const LaidSheet* laid() const { return m_laid.get(); }
     [[nodiscard]] int page() const { return m_page; }
-    [[nodiscard]] int pages() const { return m_layout ? int(m_layout->pages.size()) : 0; }
+    [[nodiscard]] int pages() const { return m_laid ? int(m_laid->pages()) : 0; }
     void setPage(int page);
     enum class Size { whole, width, real };
     [[nodiscard]] Size size() const { return m_size; }
@@ -43,9 +44,7 @@ private:
     void forget();
     [[nodiscard]] double dotsPerInch() const;
 
-    std::shared_ptr<const BarsSheet> m_sheet;
-    SheetPaper m_paper;
-    std::optional<SheetLayout> m_layout;
+    std::shared_ptr<const LaidSheet> m_laid;
     QString m_fault;
     QPixmap m_picture;
     Size m_size = Size::whole;

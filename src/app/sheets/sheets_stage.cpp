@@ -4,20 +4,22 @@
 
 #include "app/base/format.h"
 #include "app/base/look.h"
-#include "app/contract/field_edit.h"
+#include "app/reports/facts.h"
+#include "app/reports/report_sheet.h"
+#include "app/reports/sheet_maker.h"
 #include "app/sheets/sheet_preview.h"
+#include "app/sheets/sheet_settings.h"
 #include "app/table/inline_message.h"
 #include "app/window/dialogs.h"
 
-#include <QComboBox>
 #include <QHBoxLayout>
 #include <QKeyEvent>
 #include <QLabel>
 #include <QListWidget>
 #include <QMenu>
 #include <QPainter>
+#include <QPrinter>
 #include <QPushButton>
-#include <QScrollArea>
 #include <QStyledItemDelegate>
 #include <QVBoxLayout>
 
@@ -52,16 +54,16 @@ public:
 };
 
 QString whatOf(const KeptSheet& sheet) {
-    const QString pages = sheet.tall ? SheetsStage::tr("%1 wide, %2 tall").arg(sheet.wide).arg(*sheet.tall)
-                                     : SheetsStage::tr("%1 wide").arg(show::countOf(sheet.wide, "page", "pages"));
-    return QStringLiteral("%1 %2 · %3")
-        .arg(show::text(sheet.paper), sheet.upright ? SheetsStage::tr("upright") : SheetsStage::tr("landscape"), pages);
+    return QStringLiteral("%1 · %2 %3")
+        .arg(nameOf(sheet.view), show::text(sheet.paper),
+             sheet.upright ? SheetsStage::tr("upright") : SheetsStage::tr("landscape"));
 }
 
 } // namespace
 
 SheetsStage::SheetsStage(Document& document, ViewState& state, Dialogs& dialogs, QWidget* parent)
-    : Stage(parent), m_document(document), m_state(state), m_dialogs(dialogs), m_notice(new NoticeBar(this)) {
+    : Stage(parent), m_document(document), m_state(state), m_dialogs(dialogs), m_notice(new NoticeBar(this)),
+      m_making(this) {
     setObjectName(QStringLiteral("sheetsStage"));
     auto* line = new QHBoxLayout(this);
     line->setContentsMargins(0, 0, 0, 0);
@@ -158,123 +160,34 @@ QWidget* SheetsStage::buildMiddle() {
     return middle;
 }
 
-void SheetsStage::addField(QVBoxLayout& into, const char* name, const QString& label, const QString& hint,
-                           SheetField field) {
-    auto* edit = new FieldEdit(
-        QLatin1String(name), label, hint, [this, field] { return show::text(typed(field)); },
-        [this, field, label](const std::string& text) -> Outcome {
-            if (!sheet()) return done();
-            const SheetId id = m_chosen;
-            return m_document.perform(tr("Sheet %1: %2").arg(show::text(sheet()->key), label.toLower()),
-                                      [=](Transaction& tx) { return setSheetField(tx, id, field, text); });
-        },
-        m_settings);
-    into.addWidget(edit);
-    m_fields.push_back(edit);
-}
-
-QComboBox* SheetsStage::addChoice(QVBoxLayout& into, const char* name, const QString& label, SheetField field) {
-    auto* row = new QHBoxLayout;
-    auto* words = new QLabel(label, m_settings);
-    setInk(words, Ink::muted);
-    keepWidth(words, 58);
-    auto* box = new QComboBox(m_settings);
-    box->setObjectName(QLatin1String(name));
-    box->setAccessibleName(label);
-    box->setSizeAdjustPolicy(QComboBox::AdjustToMinimumContentsLengthWithIcon);
-    row->addWidget(words);
-    row->addWidget(box, 1);
-    into.addLayout(row);
-    connect(box, &QComboBox::activated, this, [this, box, field] { set(field, box->currentData().toString()); });
-    return box;
-}
-
 QWidget* SheetsStage::buildSettings() {
-    auto* scroll = new QScrollArea(this);
-    scroll->setObjectName(QStringLiteral("sheetSettings"));
-    scroll->setWidgetResizable(true);
-    scroll->setFrameShape(QFrame::NoFrame);
-    scroll->setHorizontalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
-    keepWidth(scroll, 262);
-    m_settings = new QWidget(scroll);
-    scroll->setWidget(m_settings);
-    auto* column = new QVBoxLayout(m_settings);
-    column->setContentsMargins(14, 10, 14, 10);
-    column->setSpacing(6);
-    m_title = new QLabel(m_settings);
-    m_title->setObjectName(QStringLiteral("sheetTitle"));
-    m_title->setFont(headingFont());
-    m_title->setWordWrap(true);
-    m_what = new QLabel(m_settings);
-    setInk(m_what, Ink::muted);
-    column->addWidget(m_title);
-    column->addWidget(m_what);
-    addField(*column, "sheetName", tr("Name"), {}, SheetField::name);
-    m_lens = addChoice(*column, "sheetLens", tr("Lens"), SheetField::lens);
-    m_links = addChoice(*column, "sheetLinks", tr("Links"), SheetField::noLinks);
-    m_links->addItem(tr("shown"), QString());
-    m_links->addItem(tr("left out"), QStringLiteral("yes"));
-    addField(*column, "sheetBefore", tr("Weeks before the data date"), tr("from the first date"),
-             SheetField::weeksBefore);
-    addField(*column, "sheetAfter", tr("Weeks after it"), tr("to the last date"), SheetField::weeksAfter);
-    m_paper = addChoice(*column, "sheetPaperSize", tr("Paper"), SheetField::paper);
-    for (const PaperSize& one : paperSizes()) {
-        const QString name = QString::fromUtf8(one.name.data(), qsizetype(one.name.size()));
-        m_paper->addItem(name, name);
-    }
-    m_lies = addChoice(*column, "sheetLiesSo", tr("It lies"), SheetField::upright);
-    m_lies->addItem(tr("landscape"), QString());
-    m_lies->addItem(tr("upright"), QStringLiteral("yes"));
-    addField(*column, "sheetPagesWide", tr("Pages wide"), {}, SheetField::wide);
-    addField(*column, "sheetPagesTall", tr("Pages tall"), tr("as many as it takes"), SheetField::tall);
-    m_smallest = new QLabel(m_settings);
-    m_smallest->setObjectName(QStringLiteral("sheetSmallest"));
-    m_smallest->setWordWrap(true);
-    column->addWidget(m_smallest);
-    addField(*column, "sheetDrawn", tr("Drawn"), tr("by whom, and when"), SheetField::drawn);
-    addField(*column, "sheetChecked", tr("Checked"), tr("left open, to sign"), SheetField::checked);
-    addField(*column, "sheetNotes", tr("Notes"), {}, SheetField::notes);
-    auto* out = new QHBoxLayout;
-    m_saves = {quietButton(tr("Save PDF…"), "sheetPdf", m_settings),
-               quietButton(tr("Save picture…"), "sheetPicture", m_settings)};
-    for (QPushButton* one : m_saves) out->addWidget(one);
-    out->addStretch(1);
+    m_settings = new SheetSettings(m_document, m_dialogs, this);
+    connect(m_settings, &SheetSettings::refused, m_notice, &NoticeBar::say);
+    auto* page = m_settings->widget();
+    const auto line = [&](std::initializer_list<QPushButton*> buttons) {
+        auto* row = new QHBoxLayout;
+        for (QPushButton* one : buttons) row->addWidget(one);
+        row->addStretch(1);
+        m_settings->column().addLayout(row);
+    };
+    m_saves = {quietButton(tr("Save PDF…"), "sheetPdf", page), quietButton(tr("Save picture…"), "sheetPicture", page),
+               quietButton(tr("Print…"), "sheetPrint", page)};
+    m_others = {quietButton(tr("Workbook…"), "sheetWorkbook", page),
+                quietButton(tr("Markdown…"), "sheetMarkdown", page)};
+    line({m_saves[0], m_saves[1]});
+    line({m_saves[2], m_others[0], m_others[1]});
     connect(m_saves[0], &QPushButton::clicked, this, [this] { save(tr("PDF (*.pdf)"), QStringLiteral(".pdf")); });
     connect(m_saves[1], &QPushButton::clicked, this,
             [this] { save(tr("SVG (*.svg);;Picture (*.png)"), QStringLiteral(".svg")); });
-    column->addStretch(1);
-    column->addLayout(out);
-    return scroll;
+    connect(m_saves[2], &QPushButton::clicked, this, &SheetsStage::print);
+    connect(m_others[0], &QPushButton::clicked, this,
+            [this] { save(tr("Workbook (*.xlsx);;Text table (*.csv)"), QStringLiteral(".xlsx")); });
+    connect(m_others[1], &QPushButton::clicked, this, [this] { save(tr("Markdown (*.md)"), QStringLiteral(".md")); });
+    return m_settings;
 }
 
 const KeptSheet* SheetsStage::sheet() const {
     return m_document.programme().sheets.row(m_chosen);
-}
-
-std::string SheetsStage::typed(SheetField field) const {
-    const KeptSheet* one = sheet();
-    if (!one) return {};
-    const auto number = [](const std::optional<int>& value) { return value ? std::to_string(*value) : std::string(); };
-    switch (field) {
-    case SheetField::name:
-        return one->key;
-    case SheetField::wide:
-        return std::to_string(one->wide);
-    case SheetField::tall:
-        return number(one->tall);
-    case SheetField::weeksBefore:
-        return number(one->weeksBefore);
-    case SheetField::weeksAfter:
-        return number(one->weeksAfter);
-    case SheetField::drawn:
-        return one->drawn;
-    case SheetField::checked:
-        return one->checked;
-    case SheetField::notes:
-        return one->notes;
-    default:
-        return {};
-    }
 }
 
 void SheetsStage::refresh() {
@@ -303,36 +216,25 @@ void SheetsStage::presentList() {
 
 void SheetsStage::presentSheet() {
     const KeptSheet* one = sheet();
-    m_settings->setEnabled(one != nullptr);
-    m_title->setText(one ? show::text(one->key) : tr("No sheet yet"));
-    m_what->setText(one ? tr("Table and bars") : QString());
-    m_filling = true;
-    m_lens->clear();
-    m_lens->addItem(tr("as a job opens"), QString());
-    for (const Lens& lens : shippedLenses()) m_lens->addItem(show::text(lens.name), show::text(lens.name));
-    for (const KeptLens& lens : m_document.programme().lenses)
-        if (m_lens->findData(show::text(lens.key)) < 0) m_lens->addItem(show::text(lens.key), show::text(lens.key));
-    if (one && m_lens->findData(show::text(one->lens)) < 0)
-        m_lens->addItem(tr("%1 (gone)").arg(show::text(one->lens)), show::text(one->lens));
-    if (one) {
-        m_lens->setCurrentIndex(m_lens->findData(show::text(one->lens)));
-        m_paper->setCurrentIndex(m_paper->findData(show::text(one->paper)));
-        m_lies->setCurrentIndex(one->upright ? 1 : 0);
-        m_links->setCurrentIndex(one->noLinks ? 1 : 0);
-    }
-    m_filling = false;
-    for (FieldEdit* field : m_fields) field->refresh();
+    m_settings->present(m_chosen);
+    m_shown = nullptr;
     if (!one) {
+        m_making.stop();
         m_preview->present(nullptr, {},
                            tr("Sheets of paper go here: what site, client and adjudicator will read. "
                               "“New sheet” makes the first."));
         return presentPage();
     }
-    auto made = BarsSheet::of(m_document, m_state, *one);
-    if (made.ok())
-        m_preview->present(std::move(*made), SheetPaper(*one), {});
-    else
-        m_preview->present(nullptr, SheetPaper(*one), show::error(made.error()));
+    using Made = Result<std::shared_ptr<const PaperSheet>>;
+    m_making.start(
+        m_document.patience(),
+        [make = makerOf(m_document, m_state, *one)](WorkWatch& watch) { return std::make_shared<Made>(make(watch)); },
+        [this, paper = SheetPaper(*one)](const std::shared_ptr<Made>& made) {
+            m_shown = made->ok() ? **made : nullptr;
+            m_preview->present(m_shown, paper, made->ok() ? QString() : show::error(made->error()));
+            presentPage();
+        });
+    if (m_making.isRunning()) m_preview->present(nullptr, {}, tr("It is being made…"));
 }
 
 void SheetsStage::presentPage() {
@@ -342,14 +244,19 @@ void SheetsStage::presentPage() {
     m_on->setEnabled(page + 1 < pages);
     for (std::size_t i = 0; i < m_sizes.size(); ++i) m_sizes[i]->setChecked(int(m_preview->size()) == int(i));
     for (QPushButton* one : m_saves) one->setEnabled(pages > 0);
-    const SheetLayout* layout = m_preview->layoutNow();
-    if (!layout) return m_smallest->clear();
+    for (QPushButton* one : m_others) {
+        one->setEnabled(pages > 0);
+        one->setVisible(dynamic_cast<const ReportSheet*>(m_shown.get()));
+    }
+    QLabel& smallest = m_settings->smallest();
+    const LaidSheet* layout = m_preview->laid();
+    if (!layout) return smallest.clear();
     const bool small = layout->smallestText < leastReadable;
     const QString text =
         tr("%1, smallest text %2 pt").arg(show::countOf(pages, "page", "pages")).arg(layout->smallestText, 0, 'f', 1);
-    m_smallest->setText(
+    smallest.setText(
         small ? tr("%1: below what can be read without a glass. More pages or a larger paper help.").arg(text) : text);
-    setInk(m_smallest, small ? Ink::near : Ink::muted);
+    setInk(&smallest, small ? Ink::near : Ink::muted);
 }
 
 void SheetsStage::choose(SheetId id) {
@@ -384,13 +291,6 @@ void SheetsStage::add() {
     presentList();
 }
 
-void SheetsStage::set(SheetField field, const QString& text) {
-    if (m_filling || !sheet()) return;
-    const SheetId id = m_chosen;
-    perform(tr("Sheet %1 changed").arg(show::text(sheet()->key)),
-            [=](Transaction& tx) { return setSheetField(tx, id, field, text.toStdString()); });
-}
-
 void SheetsStage::showMenu(const QPoint& at) {
     const KeptSheet* one = sheet();
     auto* menu = new QMenu(this);
@@ -423,18 +323,32 @@ void SheetsStage::showMenu(const QPoint& at) {
 
 void SheetsStage::save(const QString& filter, const QString& suffix) {
     const KeptSheet* one = sheet();
-    if (!one) return;
+    if (!one || !m_shown) return;
     const QString path = m_dialogs.fileToSave(this, tr("Save the sheet"), show::text(one->key) + suffix, filter);
     if (path.isEmpty()) return;
-    auto made = BarsSheet::of(m_document, m_state, *one);
-    if (!made.ok()) return m_notice->say(show::error(made.error()));
     Result<QStringList> written = inputError("nothing was written");
     m_document.wait(tr("Putting it on paper"), [&, paper = SheetPaper(*one)](WorkWatch& watch) {
         WorkScope scope(watch);
-        written = (*made)->write(path, paper);
+        written = m_shown->write(path, paper);
     });
     if (!written.ok()) return m_notice->say(show::error(written.error()));
     m_notice->tell(tr("Saved as %1.").arg(written->join(tr(", "))));
+}
+
+void SheetsStage::print() {
+    const KeptSheet* one = sheet();
+    if (!one || !m_shown) return;
+    QPrinter printer(QPrinter::HighResolution);
+    printer.setDocName(show::text(one->key));
+    printer.setFullPage(true);
+    if (!m_dialogs.choosePrinter(this, printer)) return;
+    Outcome printed = done();
+    m_document.wait(tr("Printing"), [&, paper = SheetPaper(*one)](WorkWatch& watch) {
+        WorkScope scope(watch);
+        printed = PaperSheet::print(printer, printer.resolution(), {{m_shown.get(), paper}});
+    });
+    if (!printed.ok()) return m_notice->say(show::error(printed.error()));
+    m_notice->tell(tr("Sent to the printer."));
 }
 
 /// All of them in their order, one behind the other.
@@ -442,21 +356,10 @@ void SheetsStage::saveAll() {
     const QString path = m_dialogs.fileToSave(this, tr("Save all sheets"),
                                               m_document.displayName() + QStringLiteral(".pdf"), tr("PDF (*.pdf)"));
     if (path.isEmpty()) return;
-    std::vector<std::unique_ptr<BarsSheet>> made;
-    std::vector<BarsSheet::Part> parts;
-    for (const KeptSheet& one : m_document.programme().sheets) {
-        auto sheet = BarsSheet::of(m_document, m_state, one);
-        if (!sheet.ok()) return m_notice->say(tr("%1: %2").arg(show::text(one.key), show::error(sheet.error())));
-        made.push_back(std::move(*sheet));
-        parts.emplace_back(made.back().get(), SheetPaper(one));
-    }
-    Result<QStringList> written = inputError("nothing was written");
-    m_document.wait(tr("Putting them on paper"), [&](WorkWatch& watch) {
-        WorkScope scope(watch);
-        written = BarsSheet::writePdf(path, parts);
-    });
+    const auto written = writeAllSheets(m_document, m_state, path);
     if (!written.ok()) return m_notice->say(show::error(written.error()));
-    m_notice->tell(tr("%1 saved as %2.").arg(show::countOf(qint64(parts.size()), "sheet", "sheets"), path));
+    m_notice->tell(tr("%1 saved as %2.")
+                       .arg(show::countOf(qint64(m_document.programme().sheets.size()), "sheet", "sheets"), path));
 }
 
 void SheetsStage::focusMain() {

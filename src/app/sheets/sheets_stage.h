@@ -4,22 +4,21 @@
 
 #include "app/base/document.h"
 #include "app/base/view_state.h"
+#include "app/sheets/paper_sheet.h"
 #include "app/window/stage.h"
 #include "edit/sheet_edits.h"
 
 #include <memory>
 
-class QComboBox;
 class QLabel;
 class QListWidget;
 class QPushButton;
-class QVBoxLayout;
 
 namespace yarrin {
 
 class Dialogs;
-class FieldEdit;
 class SheetPreview;
+class SheetSettings;
 
 /// The stage Sheets: the sheets of the job, each as it will come out, and what it is to be.
 class SheetsStage : public Stage {
@@ -33,6 +32,7 @@ public:
     void chooseNamed(const QString& name) override;
     [[nodiscard]] SheetPreview& preview() const { return *m_preview; }
     [[nodiscard]] SheetId chosen() const { return m_chosen; }
+    [[nodiscard]] bool isWorking() const override { return m_making.isRunning(); }
 
 protected:
     void showEvent(QShowEvent* event) override;
@@ -42,8 +42,6 @@ private:
     [[nodiscard]] QWidget* buildList();
     [[nodiscard]] QWidget* buildMiddle();
     [[nodiscard]] QWidget* buildSettings();
-    void addField(QVBoxLayout& into, const char* name, const QString& label, const QString& hint, SheetField field);
-    [[nodiscard]] QComboBox* addChoice(QVBoxLayout& into, const char* name, const QString& label, SheetField field);
     void refresh();
     void presentList();
     void presentSheet();
@@ -51,12 +49,11 @@ private:
     void choose(SheetId id);
     void perform(const QString& words, const std::function<Outcome(Transaction&)>& act);
     void add();
-    void set(SheetField field, const QString& text);
     void showMenu(const QPoint& at);
     void save(const QString& filter, const QString& suffix);
+    void print();
     void saveAll();
     [[nodiscard]] const KeptSheet* sheet() const;
-    [[nodiscard]] std::string typed(SheetField field) const;
 
     Document& m_document;
     ViewState& m_state;
@@ -66,12 +63,12 @@ private:
     std::vector<SheetId> m_ids; ///< by row of the list
     QListWidget* m_list = nullptr;
     SheetPreview* m_preview = nullptr;
-    QWidget* m_settings = nullptr;
-    QLabel *m_title = nullptr, *m_what = nullptr, *m_page = nullptr, *m_smallest = nullptr;
-    QComboBox *m_lens = nullptr, *m_paper = nullptr, *m_lies = nullptr, *m_links = nullptr;
+    SheetSettings* m_settings = nullptr;
+    QLabel* m_page = nullptr;
     QPushButton *m_back = nullptr, *m_on = nullptr, *m_all = nullptr;
-    std::vector<QPushButton*> m_sizes, m_saves;
-    std::vector<FieldEdit*> m_fields;
+    std::vector<QPushButton*> m_sizes, m_saves, m_others; ///< others: of a report only
+    std::shared_ptr<const PaperSheet> m_shown;
+    Beside<std::shared_ptr<Result<std::shared_ptr<const PaperSheet>>>> m_making;
     bool m_stale = true, m_filling = false;
 };
 

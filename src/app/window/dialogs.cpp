@@ -6,6 +6,8 @@
 #include <QDesktopServices>
 #include <QFileDialog>
 #include <QMessageBox>
+#include <QPrintDialog>
+#include <QPrinter>
 #include <QPushButton>
 
 namespace yarrin {
@@ -64,6 +66,10 @@ void SystemDialogs::about(QWidget* parent) {
         QMessageBox::Close, parent);
     box.setTextFormat(Qt::RichText);
     box.exec();
+}
+
+bool SystemDialogs::choosePrinter(QWidget* parent, QPrinter& printer) {
+    return QPrintDialog(&printer, parent).exec() == QDialog::Accepted;
 }
 
 } // namespace yarrin

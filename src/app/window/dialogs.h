@@ -7,6 +7,8 @@
 
 class QWidget;
 
+class QPrinter;
+
 namespace yarrin {
 
 /// The questions that only a box of its own can ask; tests answer them from a script.
@@ -25,6 +27,8 @@ public:
     [[nodiscard]] virtual bool mayOpen(QWidget* parent, const QString& address) = 0;
     /// Hands an address to the system; false where nothing opens it.
     [[nodiscard]] virtual bool openAddress(const QUrl& address) = 0;
+    /// Sets a printer up; false where nothing is to be printed.
+    [[nodiscard]] virtual bool choosePrinter(QWidget* parent, QPrinter& printer) = 0;
 };
 
 /// The ones that a person sees.
@@ -38,6 +42,7 @@ public:
     void about(QWidget* parent) override;
     bool mayOpen(QWidget* parent, const QString& address) override;
     bool openAddress(const QUrl& address) override;
+    bool choosePrinter(QWidget* parent, QPrinter& printer) override;
 };
 
 } // namespace yarrin

@@ -6,6 +6,7 @@
 
 #include <algorithm>
 #include <cmath>
+#include <numeric>
 
 namespace yarrin {
 
@@ -200,33 +201,13 @@ private:
             });
     }
 
-    /// A tinted band without a frame, its cells parted by hairlines.
     void foot() {
-        const double top = m_layout.height - m_layout.metrics.foot;
-        m_painter.fillRect(QRectF(0, top, m_layout.width, m_layout.metrics.foot), m_theme.panel);
-        m_painter.fillRect(QRectF(0, top, m_layout.width, 1.2), m_theme.muted);
-        std::vector<SheetCell> cells = m_ink.foot;
+        std::vector<FootCell> cells = m_ink.foot;
         if (m_ink.pageText)
-            cells.push_back({Say::tr("Page"), {m_ink.pageText(m_number, int(m_layout.pages.size()))}, 0.6});
-        double shares = 0, x = 0;
-        for (const SheetCell& cell : cells) shares += cell.share;
-        for (std::size_t i = 0; i < cells.size(); ++i) {
-            const double width = m_layout.width * cells[i].share / shares;
-            if (i > 0) m_painter.fillRect(QRectF(x, top + 10, 1, m_layout.metrics.foot - 20), m_theme.rule);
-            double y = top + 8;
-            const double line = 15;
-            const QRectF room(x + 12, y, width - 20, line);
-            m_painter.setFont(secondaryFont());
-            m_painter.setPen(m_theme.muted);
-            if (!cells[i].title.isEmpty()) words(room, Qt::AlignLeft, cells[i].title);
-            if (!cells[i].title.isEmpty()) y += line;
-            for (std::size_t k = 0; k < cells[i].lines.size() && y + line <= m_layout.height - 2; ++k, y += line) {
-                m_painter.setFont(k == 0 ? boldened(bodyFont()) : secondaryFont());
-                m_painter.setPen(k == 0 ? m_theme.ink : m_theme.muted);
-                words(QRectF(x + 12, y, width - 20, line), Qt::AlignLeft, cells[i].lines[k]);
-            }
-            x += width;
-        }
+            cells.push_back({Say::tr("Page"), {m_ink.pageText(m_number, int(m_layout.pages.size()))}, 0.6, {}});
+        paintSheetFoot(m_painter,
+                       QRectF(0, m_layout.height - m_layout.metrics.foot, m_layout.width, m_layout.metrics.foot),
+                       cells);
     }
 
     QPainter& m_painter;
@@ -239,6 +220,69 @@ private:
 };
 
 } // namespace
+
+/// Cells get what they need; what is left is parted by their shares. Where there is too little, the wide ones give way.
+static std::vector<double> footWidths(const std::vector<FootCell>& cells, double room) {
+    const QFontMetricsF bold(boldened(bodyFont())), small(secondaryFont());
+    constexpr double around = 24, ofPicture = 90;
+    std::vector<double> needs;
+    double all = 0, shares = 0;
+    for (const FootCell& cell : cells) {
+        double need = std::max(small.horizontalAdvance(cell.title), cell.picture ? ofPicture : 0.0);
+        for (std::size_t k = 0; k < cell.lines.size(); ++k)
+            need = std::max(need, (k == 0 ? bold : small).horizontalAdvance(cell.lines[k]));
+        needs.push_back(need + around);
+        all += needs.back();
+        shares += cell.share;
+    }
+    if (all <= room) {
+        for (std::size_t i = 0; i < cells.size(); ++i) needs[i] += (room - all) * cells[i].share / shares;
+        return needs;
+    }
+    std::vector<std::size_t> order(cells.size());
+    std::iota(order.begin(), order.end(), std::size_t(0));
+    std::sort(order.begin(), order.end(), [&](std::size_t a, std::size_t b) { return needs[a] < needs[b]; });
+    for (std::size_t i = 0; i < order.size(); ++i) {
+        needs[order[i]] = std::min(needs[order[i]], room / double(order.size() - i));
+        room -= needs[order[i]];
+    }
+    return needs;
+}
+
+void paintSheetFoot(QPainter& painter, const QRectF& box, const std::vector<FootCell>& cells) {
+    const Theme& theme = Theme::light();
+    painter.fillRect(box, theme.panel);
+    painter.fillRect(QRectF(box.left(), box.top(), box.width(), 1.2), theme.muted);
+    const std::vector<double> widths = footWidths(cells, box.width());
+    double x = box.left();
+    const auto words = [&](const QRectF& room, const QString& text) {
+        const QFontMetricsF metrics(painter.font());
+        painter.drawText(room, Qt::AlignLeft | Qt::AlignVCenter,
+                         metrics.elidedText(text, Qt::ElideRight, room.width()));
+    };
+    for (std::size_t i = 0; i < cells.size(); ++i) {
+        const double width = widths[i], line = 15;
+        if (i > 0) painter.fillRect(QRectF(x, box.top() + 10, 1, box.height() - 20), theme.rule);
+        if (cells[i].picture) {
+            painter.save();
+            cells[i].picture(painter, QRectF(x + 12, box.top() + 12, width - 24, box.height() - 22));
+            painter.restore();
+        }
+        double y = box.top() + 8;
+        painter.setFont(secondaryFont());
+        painter.setPen(theme.muted);
+        if (!cells[i].title.isEmpty()) {
+            words(QRectF(x + 12, y, width - 20, line), cells[i].title);
+            y += line;
+        }
+        for (std::size_t k = 0; k < cells[i].lines.size() && y + line <= box.bottom() - 2; ++k, y += line) {
+            painter.setFont(k == 0 ? boldened(bodyFont()) : secondaryFont());
+            painter.setPen(k == 0 ? theme.ink : theme.muted);
+            words(QRectF(x + 12, y, width - 20, line), cells[i].lines[k]);
+        }
+        x += width;
+    }
+}
 
 void paintSheetPage(QPainter& painter, const SheetLayout& layout, std::size_t page, const SheetInk& ink) {
     PagePainter(painter, layout, page, ink).run();

@@ -23,11 +23,14 @@ struct SheetColumn {
 };
 
 /// A cell of the title block: what it is, and lines, the first of them bold.
-struct SheetCell {
+struct FootCell {
     QString title;
     std::vector<QString> lines;
-    double share = 1; ///< of the width
+    double share = 1; ///< of the width that is left where all cells have what they need
+    std::function<void(QPainter& painter, const QRectF& box)> picture = {}; ///< in place of lines
 };
+/// A tinted band without a frame, its cells parted by hairlines.
+void paintSheetFoot(QPainter& painter, const QRectF& box, const std::vector<FootCell>& cells);
 
 /// What the painter of sheets needs beside the layout. The look is the light one: it goes on paper.
 struct SheetInk {
@@ -41,7 +44,7 @@ struct SheetInk {
     AxisStyle axisStyle;
     bool links = true;
     const Outline* outline = nullptr;
-    std::vector<SheetCell> foot;
+    std::vector<FootCell> foot;
     std::function<QString(int page, int of)> pageText; ///< the last cell of the foot
 };
 

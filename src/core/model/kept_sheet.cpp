@@ -15,10 +15,44 @@ std::span<const PaperSize> paperSizes() {
     return sizes;
 }
 
-const PaperSize* paperNamed(std::string_view name) {
+std::optional<PaperSize> paperNamed(std::string_view name) {
     for (const PaperSize& one : paperSizes())
-        if (one.name == name) return &one;
-    return nullptr;
+        if (one.name == name) return one;
+    const std::size_t by = name.find_first_of("xX");
+    if (by == std::string_view::npos) return {};
+    const auto width = wholeNumber(trimmed(name.substr(0, by))), height = wholeNumber(trimmed(name.substr(by + 1)));
+    constexpr int least = 100, most = 5000;
+    if (!width || !height || *width < least || *width > most || *height < least || *height > most) return {};
+    return PaperSize{{}, double(*width), double(*height)};
+}
+
+namespace {
+
+Error noPaper(const std::string& name) {
+    return inputError("there is no paper \"" + name + "\"",
+                      "there are A4, A3, A2, A1 and A0, and sizes in millimetres from 100 to 5000, like 300 x 900");
+}
+
+std::optional<Error> faultOfParts(const KeptSheet& sheet) {
+    if (sheet.parts.size() > mostParts)
+        return inputError("a report has at most " + std::to_string(mostParts) + " parts");
+    for (const SheetPart& part : sheet.parts)
+        if (part.text.size() > longestPartText)
+            return inputError("a text of a report has more than " + std::to_string(longestPartText) + " characters");
+    return {};
+}
+
+} // namespace
+
+std::optional<Error> faultOfLogo(std::string_view base64) {
+    if (base64.empty()) return {};
+    if (base64.size() > longestLogo)
+        return inputError("the firm's sign is larger than 300 kB", "save a smaller picture");
+    // What a PNG and what a text begins with: RFC 2083, and "<" or a byte order mark.
+    if (base64.starts_with("iVBORw0KGgo") || base64.starts_with("PD") || base64.starts_with("PH") ||
+        base64.starts_with("77u/P"))
+        return {};
+    return inputError("the firm's sign is neither a PNG nor an SVG");
 }
 
 std::optional<Error> faultOf(const KeptSheet& sheet, const Programme& programme) {
@@ -26,8 +60,9 @@ std::optional<Error> faultOf(const KeptSheet& sheet, const Programme& programme)
     for (const KeptSheet& other : programme.sheets)
         if (other.id != sheet.id && lowered(other.key) == lowered(sheet.key))
             return inputError("there is a sheet " + other.key + " already", "give it another name");
-    if (!paperNamed(sheet.paper))
-        return inputError("there is no paper \"" + sheet.paper + "\"", "there are A4, A3, A2, A1 and A0");
+    if (!paperNamed(sheet.paper)) return noPaper(sheet.paper);
+    if (sheet.margin && (*sheet.margin < leastMargin || *sheet.margin > mostMargin))
+        return inputError("a margin is " + std::to_string(leastMargin) + " to " + std::to_string(mostMargin) + " mm");
     if (sheet.wide < 1 || sheet.wide > mostPagesWide)
         return inputError("pages beside each other are 1 to " + std::to_string(mostPagesWide));
     if (sheet.tall && (*sheet.tall < 1 || *sheet.tall > mostPagesTall))
@@ -38,10 +73,22 @@ std::optional<Error> faultOf(const KeptSheet& sheet, const Programme& programme)
             return inputError("weeks are 0 to " + std::to_string(mostSheetWeeks));
     if (sheet.weeksBefore && sheet.weeksAfter && *sheet.weeksBefore + *sheet.weeksAfter == 0)
         return inputError("a sheet shows a week at least");
-    for (const std::string* text : {&sheet.key, &sheet.lens, &sheet.drawn, &sheet.checked, &sheet.notes})
+    for (const std::string* text :
+         {&sheet.key, &sheet.subject, &sheet.revision, &sheet.lens, &sheet.drawn, &sheet.checked, &sheet.notes})
         if (text->size() > longestSheetText)
             return inputError("a text of a sheet has more than " + std::to_string(longestSheetText) + " characters");
-    return {};
+    return faultOfParts(sheet);
+}
+
+std::vector<std::pair<std::string, Error>> faultsOfSheets(const Programme& programme) {
+    std::vector<std::pair<std::string, Error>> faults;
+    if (programme.job.firm.size() > longestSheetText)
+        faults.emplace_back("firm",
+                            inputError("its name has more than " + std::to_string(longestSheetText) + " characters"));
+    if (auto fault = faultOfLogo(programme.job.logo)) faults.emplace_back("logo", *fault);
+    for (const KeptSheet& one : programme.sheets)
+        if (auto fault = faultOf(one, programme)) faults.emplace_back("sheet " + one.key, *fault);
+    return faults;
 }
 
 } // namespace yarrin

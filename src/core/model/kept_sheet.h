@@ -9,6 +9,8 @@
 #include <span>
 #include <string>
 #include <string_view>
+#include <utility>
+#include <vector>
 
 namespace yarrin {
 
@@ -18,30 +20,88 @@ struct PaperSize {
     double width = 0, height = 0;
 };
 [[nodiscard]] std::span<const PaperSize> paperSizes();
-/// Null where there is none of that name.
-[[nodiscard]] const PaperSize* paperNamed(std::string_view name);
+/// A size by its name, or one of its own: "300 x 900". None where it is neither, or no printer's.
+[[nodiscard]] std::optional<PaperSize> paperNamed(std::string_view name);
 
-/// A sheet of the job: table and bars through a lens, on pages of paper.
+/// What a sheet shows, in the order of the stages.
+enum class SheetView {
+    bars,
+    scope,
+    calendars,
+    demand,
+    cash,
+    lines,
+    completion,
+    exposure,
+    soundness,
+    narrative, ///< of a revision
+    statement, ///< of a delay: one event, or all of the claim
+    report     ///< of a month
+};
+inline constexpr std::size_t sheetViews = 12;
+
+/// Parts of a statement of delay and of a monthly report, in the order that they come in by themselves.
+enum class ReportPart {
+    words, ///< only what is written
+    standing,
+    moved,
+    sections,
+    exposure,
+    lines,
+    events,
+    next,
+    soundness,
+    cash,
+    facts,
+    fragment,
+    steps,
+    money,
+    assumptions,
+    record
+};
+
+/// A part of a statement or a report, with words of one's own before it.
+struct SheetPart {
+    ReportPart part = ReportPart::words;
+    std::string text; ///< Markdown: blank lines part paragraphs
+    friend bool operator==(const SheetPart&, const SheetPart&) = default;
+};
+
+/// A sheet of the job: a view of it on pages of paper.
 struct KeptSheet {
     SheetId id;
-    std::string key;  ///< its name, unique
-    std::string lens; ///< by name; none: the one that a job opens with
-    std::string paper = "A3";
+    std::string key; ///< its name, unique
+    SheetView view = SheetView::bars;
+    std::string subject;      ///< of which section, event, calendar, resource or revision, by its key; none: of all
+    std::string revision;     ///< shown in place of the job as it stands, by its key
+    std::string lens;         ///< by name; none: the one that a job opens with
+    std::string paper = "A3"; ///< a size by name, or its own in millimetres as it lies upright: "300 x 900"
     bool upright = false;
+    std::optional<int> margin;                  ///< millimetres; none: ten
     int wide = 1;                               ///< pages beside each other
     std::optional<int> tall;                    ///< pages below each other; none: as many as it takes
     std::optional<int> weeksBefore, weeksAfter; ///< the data date, or the start before there is one; none: all of it
     bool noLinks = false;
     std::string drawn, checked, notes; ///< in the foot
+    std::vector<SheetPart> parts;      ///< of a statement or a report; none: all that it has
     friend bool operator==(const KeptSheet&, const KeptSheet&) = default;
 };
 
 inline constexpr int mostPagesWide = 20, mostPagesTall = 200, mostSheetWeeks = 520;
 /// So many characters a text of a sheet may have.
 inline constexpr std::size_t longestSheetText = 120;
+inline constexpr int leastMargin = 3, mostMargin = 60; ///< millimetres
+/// Of words of one's own, and so many parts.
+inline constexpr std::size_t longestPartText = 8000, mostParts = 60;
+/// A firm's sign is kept as it is, a PNG or an SVG, in base64 and no longer than that.
+inline constexpr std::size_t longestLogo = 400'000;
 
 struct Programme;
 /// Why a sheet cannot be so; none where it can.
 [[nodiscard]] std::optional<Error> faultOf(const KeptSheet& sheet, const Programme& programme);
+/// The same of all of a job, with the firm's name and sign: where, and why.
+[[nodiscard]] std::vector<std::pair<std::string, Error>> faultsOfSheets(const Programme& programme);
+/// Why a text cannot be a firm's sign.
+[[nodiscard]] std::optional<Error> faultOfLogo(std::string_view base64);
 
 } // namespace yarrin

@@ -359,8 +359,7 @@ public:
                     add("lens " + lens.key, "its " + std::string(field.name) + " is too long");
             });
         }
-        for (const KeptSheet& one : m_programme.sheets)
-            if (auto fault = faultOf(one, m_programme)) add("sheet " + one.key, *fault);
+        for (const auto& [place, fault] : faultsOfSheets(m_programme)) add(place, fault);
     }
 
     void labour() {

@@ -131,7 +131,7 @@ enum class ParticularsFrom {
 
 /// What a programme has only one of.
 struct Job {
-    std::string title;
+    std::string title, firm, logo; ///< of the firm: its name and sign, see faultOfLogo
     Instant start;
     std::optional<Instant> dataDate;
     CalendarId defaultCalendar = continuousCalendar;

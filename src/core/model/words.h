@@ -63,6 +63,16 @@ template <> struct Words<CostHead> {
 };
 template <> struct Words<SpreadAt> { static constexpr std::string_view list[] = {"even", "start", "finish"}; };
 template <> struct Words<ApplyEvery> { static constexpr std::string_view list[] = {"month", "fortnight"}; };
+template <> struct Words<SheetView> {
+    static constexpr std::string_view list[] = {"bars",      "scope",     "calendars",  "demand",
+                                                "cash",      "lines",     "completion", "exposure",
+                                                "soundness", "narrative", "statement",  "report"};
+};
+template <> struct Words<ReportPart> {
+    static constexpr std::string_view list[] = {"words",  "standing", "moved",       "sections", "exposure", "lines",
+                                                "events", "next",     "soundness",   "cash",     "facts",    "fragment",
+                                                "steps",  "money",    "assumptions", "record"};
+};
 
 template <typename Enum> [[nodiscard]] constexpr std::string_view wordOf(Enum value) {
     return Words<Enum>::list[static_cast<std::size_t>(value)];

@@ -12,9 +12,12 @@ namespace yarrin::describe {
 /// top, among the options and in the contract.
 template <> struct Described<Job> {
     static constexpr std::string_view table = "job";
-    static constexpr std::tuple top{field(&Job::title, "title").always(), field(&Job::start, "start").always().needed(),
+    static constexpr std::tuple top{field(&Job::title, "title").always(),
+                                    field(&Job::start, "start").always().needed(),
                                     field(&Job::dataDate, "data_date").always(),
-                                    field(&Job::defaultCalendar, "default_calendar").always().gone(WhenGone::byAnEdit)};
+                                    field(&Job::defaultCalendar, "default_calendar").always().gone(WhenGone::byAnEdit),
+                                    field(&Job::firm, "firm").since(14),
+                                    field(&Job::logo, "logo").since(14)};
     static constexpr std::tuple options{field(&Job::lagCalendar, "lag_calendar").always(),
                                         field(&Job::outOfSequence, "out_of_sequence").always(),
                                         field(&Job::lateDatesFrom, "late_dates_from").always(),

@@ -8,13 +8,21 @@
 /// What leaves the office: sheets of paper.
 namespace yarrin::describe {
 
+template <> struct Described<SheetPart> {
+    static constexpr std::tuple fields{field(&SheetPart::part, "part").always(), field(&SheetPart::text, "text")};
+};
+
 template <> struct Described<KeptSheet> {
     static constexpr std::string_view table = "sheet", list = "sheets";
     static constexpr int since = 13;
     static constexpr std::tuple fields{field(&KeptSheet::key, "id").column("key").needed().always(),
+                                       field(&KeptSheet::view, "view").since(14),
+                                       field(&KeptSheet::subject, "subject").since(14),
+                                       field(&KeptSheet::revision, "revision").since(14),
                                        field(&KeptSheet::lens, "lens"),
                                        field(&KeptSheet::paper, "paper"),
                                        field(&KeptSheet::upright, "upright"),
+                                       field(&KeptSheet::margin, "margin").since(14),
                                        field(&KeptSheet::wide, "wide"),
                                        field(&KeptSheet::tall, "tall"),
                                        field(&KeptSheet::weeksBefore, "weeks_before"),
@@ -22,7 +30,8 @@ template <> struct Described<KeptSheet> {
                                        field(&KeptSheet::noLinks, "no_links"),
                                        field(&KeptSheet::drawn, "drawn"),
                                        field(&KeptSheet::checked, "checked"),
-                                       field(&KeptSheet::notes, "notes")};
+                                       field(&KeptSheet::notes, "notes"),
+                                       field(&KeptSheet::parts, "parts").since(14).in({"sheet_part", "sheet"})};
 };
 
 } // namespace yarrin::describe

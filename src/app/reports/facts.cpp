@@ -1,0 +1,239 @@
+// SPDX-FileCopyrightText: 2026 The Yarrin authors
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "app/reports/facts.h"
+
+#include "app/base/format.h"
+#include "chart/paint/sheet_painter.h"
+
+#include <QCoreApplication>
+#include <QImage>
+#include <QSvgRenderer>
+
+namespace yarrin {
+
+namespace {
+
+struct Say {
+    Q_DECLARE_TR_FUNCTIONS(SheetFacts)
+};
+
+struct Needs {
+    bool plan = false, delay = false, before = false;
+};
+
+Needs needsOf(SheetView view) {
+    switch (view) {
+    case SheetView::cash:
+    case SheetView::lines:
+    case SheetView::soundness:
+        return {true, false, false};
+    case SheetView::completion:
+    case SheetView::exposure:
+    case SheetView::statement:
+        return {false, true, false};
+    case SheetView::report:
+        return {true, true, true};
+    default:
+        return {};
+    }
+}
+
+/// Whether one is the other but for what it is put on paper with.
+bool sameWork(const Programme& one, const Programme& other) {
+    Programme a = one, b = other;
+    a.sheets = b.sheets = {};
+    a.lenses = b.lenses = {};
+    a.job.firm = b.job.firm;
+    a.job.logo = b.job.logo;
+    return a == b;
+}
+
+QString spaced(const std::string& digest) {
+    QString text = show::text(digest.substr(0, 16));
+    for (int at = 12; at > 0; at -= 4) text.insert(at, QLatin1Char(' '));
+    return text;
+}
+
+FootCell stateCell(const SheetFacts& facts, const QString& outlined) {
+    const Job& job = facts.programme().job;
+    FootCell cell{Say::tr("State"), {}, 1.25, {}};
+    cell.lines.push_back(job.dataDate ? Say::tr("data date %1").arg(show::date(dateOf(*job.dataDate)))
+                                      : Say::tr("before the first update"));
+    if (facts.is) {
+        cell.lines.push_back(Say::tr("revision %1").arg(show::text(facts.is->key)));
+        cell.lines.push_back(Say::tr("sum %1").arg(spaced(facts.is->digest)));
+    } else {
+        cell.lines.push_back(facts.trial ? Say::tr("a trial, not a revision")
+                                         : Say::tr("as it stands, not a revision"));
+    }
+    if (!outlined.isEmpty()) cell.lines.push_back(Say::tr("outlined: %1").arg(outlined));
+    return cell;
+}
+
+/// The firm's sign as large as it goes, without being stretched.
+std::function<void(QPainter&, const QRectF&)> logoPainter(const std::string& base64) {
+    const QByteArray bytes = QByteArray::fromBase64(QByteArray::fromStdString(base64));
+    const auto fitted = [](QSizeF size, const QRectF& box) {
+        size.scale(box.size(), Qt::KeepAspectRatio);
+        return QRectF(QPointF(box.left(), box.center().y() - size.height() / 2), size);
+    };
+    QImage image;
+    if (image.loadFromData(bytes, "PNG"))
+        return [=](QPainter& painter, const QRectF& box) { painter.drawImage(fitted(image.size(), box), image); };
+    return [=](QPainter& painter, const QRectF& box) {
+        QSvgRenderer renderer(bytes);
+        if (renderer.isValid()) renderer.render(&painter, fitted(renderer.defaultSize(), box));
+    };
+}
+
+} // namespace
+
+Date SheetFacts::today() const {
+    return dateOf(programme().job.dataDate.value_or(programme().job.start));
+}
+
+ReadFacts factsFor(Document& document, const KeptSheet& sheet) {
+    auto facts = std::make_shared<SheetFacts>();
+    facts->sheet = sheet;
+    facts->trial = document.trial().has_value();
+    facts->now = {document.sharedProgramme(), document.sharedSchedule()};
+    HeldFile* file = document.keeper().file();
+    if (file)
+        if (auto revisions = file->revisions(); revisions.ok()) facts->revisions = *revisions;
+    std::function<Result<FrozenState>()> shown, last, before;
+    auto& list = facts->revisions;
+    if (!sheet.revision.empty()) {
+        const auto at =
+            std::find_if(list.begin(), list.end(), [&](const Revision& one) { return one.key == sheet.revision; });
+        if (at == list.end())
+            return [key = sheet.revision](WorkWatch&) -> Result<std::shared_ptr<const SheetFacts>> {
+                return inputError("its revision \"" + key + "\" is there no more", "choose another one");
+            };
+        list.erase(at + 1, list.end());
+        facts->is = list.back();
+        facts->trial = false;
+        shown = file->readerOf(list.back());
+    } else if (!list.empty()) {
+        last = file->readerOf(list.back());
+    }
+    const Needs needs = needsOf(sheet.view);
+    if (needs.before && list.size() > 1) before = file->readerOf(list[list.size() - 2]);
+    const auto plan = needs.plan ? agreedPlanOf(document) : std::function<AgreedPlan()>();
+    const auto stands = needs.delay ? DelayStudy::standsOf(document, facts->is) : DelayStudy::Stands();
+    return [=](WorkWatch& watch) -> Result<std::shared_ptr<const SheetFacts>> {
+        if (shown) {
+            auto state = shown();
+            if (!state.ok()) return state.errors();
+            facts->now = *state;
+        }
+        std::optional<FrozenState> newest;
+        if (last)
+            if (auto state = last(); state.ok()) {
+                newest = *state;
+                if (!facts->trial && sameWork(*state->programme, facts->programme()))
+                    facts->is = facts->revisions.back();
+            }
+        // What it is compared with: the last revision, or the one before where it is the last itself.
+        if (newest && !facts->is && needs.before) {
+            facts->before = newest;
+            facts->beforeName = show::text(facts->revisions.back().key);
+        } else if (before) {
+            if (auto state = before(); state.ok()) {
+                facts->before = *state;
+                facts->beforeName = show::text(facts->revisions[facts->revisions.size() - 2].key);
+            }
+        }
+        if (plan) facts->plan = plan();
+        if (stands) facts->delay = DelayStudy::find(stands, DelayMethod::timeImpact, watch.token());
+        return std::shared_ptr<const SheetFacts>(facts);
+    };
+}
+
+std::vector<FootCell> sheetFoot(const SheetFacts& facts, const QString& through, const QString& shown,
+                                const QString& outlined) {
+    std::vector<FootCell> foot;
+    const Programme& programme = facts.programme();
+    const Job& job = programme.job;
+    if (!job.logo.empty()) foot.push_back({{}, {}, 0.7, logoPainter(job.logo)});
+    foot.push_back({show::text(job.firm),
+                    {show::text(job.title), Say::tr("starts %1").arg(show::date(dateOf(job.start)))},
+                    1.2,
+                    {}});
+    const KeptSheet& sheet = facts.sheet;
+    if (sheet.key.empty())
+        foot.push_back({{}, {through, shown}, 1.2, {}});
+    else
+        foot.push_back({{},
+                        {show::text(sheet.key), shown.isEmpty() ? through : through + QStringLiteral(" · ") + shown,
+                         show::text(sheet.notes)},
+                        1.4,
+                        {}});
+    FootCell sections{Say::tr("Sections"), {}, 1.8, {}};
+    for (const SectionFigures& one : facts.schedule().sections) {
+        if (!one.forecast) continue;
+        const Section& row = *programme.sections.row(one.section);
+        sections.lines.push_back(
+            Say::tr("%1 %2 · due %3").arg(show::text(row.key), show::date(*one.forecast), show::date(one.extended)));
+    }
+    if (!sections.lines.empty()) foot.push_back(std::move(sections));
+    foot.push_back(stateCell(facts, outlined));
+    foot.push_back({Say::tr("Drawn, checked"), {show::text(sheet.drawn), show::text(sheet.checked)}, 0.9, {}});
+    return foot;
+}
+
+QString nameOf(SheetView view) {
+    static const QString names[] = {Say::tr("Table and bars"),
+                                    Say::tr("Breakdown"),
+                                    Say::tr("Calendars"),
+                                    Say::tr("Demand"),
+                                    Say::tr("Cost and cash"),
+                                    Say::tr("Progress lines"),
+                                    Say::tr("How completion moved"),
+                                    Say::tr("Exposure to damages"),
+                                    Say::tr("Soundness"),
+                                    Say::tr("Narrative of a revision"),
+                                    Say::tr("Statement of delay"),
+                                    Say::tr("Monthly report")};
+    static_assert(std::size(names) == sheetViews);
+    return names[std::size_t(view)];
+}
+
+QString nameOf(ReportPart part) {
+    switch (part) {
+    case ReportPart::words:
+        return Say::tr("Words");
+    case ReportPart::standing:
+        return Say::tr("Where the job stands");
+    case ReportPart::moved:
+        return Say::tr("What moved, and why");
+    case ReportPart::sections:
+        return Say::tr("Sections over the updates");
+    case ReportPart::exposure:
+        return Say::tr("Exposure to damages");
+    case ReportPart::lines:
+        return Say::tr("Planned against done");
+    case ReportPart::events:
+        return Say::tr("Events and notices");
+    case ReportPart::next:
+        return Say::tr("The next six weeks");
+    case ReportPart::soundness:
+        return Say::tr("Soundness of the programme");
+    case ReportPart::cash:
+        return Say::tr("Cost and cash");
+    case ReportPart::facts:
+        return Say::tr("The event and its notices");
+    case ReportPart::fragment:
+        return Say::tr("The programme before and after");
+    case ReportPart::steps:
+        return Say::tr("How the delay was analysed");
+    case ReportPart::money:
+        return Say::tr("Prolongation");
+    case ReportPart::assumptions:
+        return Say::tr("Assumptions");
+    case ReportPart::record:
+        return Say::tr("What it rests on");
+    }
+    return {};
+}
+
+} // namespace yarrin
