@@ -3,6 +3,7 @@
 # SPDX-License-Identifier: GPL-3.0-or-later
 """Writes brannoch.yarrin.json: an invented ferry terminal, built from quantities, outputs, crews and links."""
 import csv
+import base64
 import json
 import pathlib
 from decimal import Decimal
@@ -678,6 +679,11 @@ for row in activities:
     if amount > 0 and row["kind"] == "task":  # a hammock's money is its cost a week
         row["lump_sums"] = [{"head": head, "amount": int(amount), "at": "even"}]
 
+# The firm's sign, invented: a pier over two waves.
+logo = ('<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 120 60" width="120" height="60">'
+        '<path d="M10 18h100v7H10zM26 25h7v19h-7zM56 25h7v19h-7zM86 25h7v19h-7z" fill="#28536b"/>'
+        '<path d="M6 50c9-7 18 7 27 0s18 7 27 0 18 7 27 0 18 7 27 0" fill="none" stroke="#c2a14d" stroke-width="4"/></svg>')
+
 programme = {
     "format": "yarrin-programme", "version": 1, "title": "Brannoch Ferry Terminal",
     "start": "2026-03-02T08:00", "data_date": None, "default_calendar": "site5",
@@ -705,7 +711,17 @@ programme = {
                 "texts": "after=name"}],
     "sheets": [{"id": "Whole programme, A1", "paper": "A1", "tall": 2, "drawn": "R. Tamsin"},
                {"id": "Six weeks ahead", "lens": "Next six weeks", "weeks_before": 1, "weeks_after": 6,
-                "drawn": "R. Tamsin", "notes": "for the Monday meeting"}],
+                "drawn": "R. Tamsin", "notes": "for the Monday meeting"},
+               {"id": "Monthly report", "view": "report", "paper": "A4", "upright": True, "drawn": "R. Tamsin",
+                "parts": [{"part": "standing", "text": "The swell of January is behind us. **Dolphin 4 drives the berth**; "
+                           "the second cap gang stays until its cap is poured."},
+                          {"part": "moved"}, {"part": "sections"}, {"part": "exposure"}, {"part": "lines"},
+                          {"part": "events"}, {"part": "next"}, {"part": "soundness"}, {"part": "cash"}]},
+               {"id": "Claim E08, deeper cap", "view": "statement", "subject": "E08", "paper": "A4", "upright": True,
+                "drawn": "R. Tamsin"},
+               {"id": "How completion moved", "view": "completion", "upright": True},
+               {"id": "Cost and cash", "view": "cash", "paper": "A4", "upright": True}],
+    "firm": "Skerrow Marine", "logo": base64.b64encode(logo.encode()).decode(),
 }
 order = {row["id"]: i for i, row in enumerate(breakdown)}
 activities.sort(key=lambda row: order[row["breakdown"]])

@@ -14,6 +14,7 @@
 #include <QApplication>
 #include <QLineEdit>
 #include <QMouseEvent>
+#include <QPrinter>
 #include <QSettings>
 #include <QTest>
 
@@ -39,6 +40,13 @@ public:
         opened << address;
         return true;
     }
+    /// Prints into a file in place of paper; nowhere where none is named.
+    bool choosePrinter(QWidget*, QPrinter& printer) override {
+        printer.setOutputFormat(QPrinter::PdfFormat);
+        printer.setOutputFileName(print);
+        return !print.isEmpty();
+    }
+    QString print;
     bool mayOpenAnswer = false;
     QString shown; ///< the address that was asked for
     QList<QUrl> opened;

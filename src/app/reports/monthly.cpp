@@ -148,9 +148,9 @@ private:
         for (std::size_t kind = 0; kind < differenceKinds; ++kind) {
             const auto which = static_cast<DifferenceKind>(kind);
             if (counts[kind] > 0 && which != DifferenceKind::date && which != DifferenceKind::floats)
-                parts << QStringLiteral("%1 %2").arg(counts[kind]).arg(QLatin1String(nameOf(which)));
+                parts << QStringLiteral("%1: %2").arg(QLatin1String(nameOf(which))).arg(counts[kind]);
         }
-        if (!parts.isEmpty()) m_report->words(Say::tr("Changed in the programme: %1.").arg(parts.join(Say::tr(", "))));
+        if (!parts.isEmpty()) m_report->words(Say::tr("Changed in the programme: %1.").arg(parts.join(Say::tr("; "))));
         // What finishes another day, the farthest first.
         std::vector<const Difference*> finishes;
         for (const Difference& one : list)

@@ -89,7 +89,7 @@ Result<QByteArray> finishedPdf(const QByteArray& bytes, const std::vector<SheetM
         QPDFWriter writer(pdf);
         writer.setOutputMemory();
         writer.setDeterministicID(true);
-        writer.setObjectStreamMode(qpdf_o_generate);
+        writer.setObjectStreamMode(qpdf_o_disable); // what it says of itself can be read by eye
         writer.write();
         const auto out = writer.getBufferSharedPointer();
         return QByteArray(reinterpret_cast<const char*>(out->getBuffer()), qsizetype(out->getSize()));
