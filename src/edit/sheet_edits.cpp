@@ -93,6 +93,8 @@ Outcome typeField(KeptSheet& sheet, SheetField field, std::string_view text) {
         std::optional<int> wide;
         if (Outcome read = typeNumber(wide, text); !read.ok()) return read;
         sheet.wide = wide.value_or(1);
+        // Breaks in time are between so many pages and no others.
+        if (int(sheet.timeBreaks.size()) + 1 != sheet.wide) sheet.timeBreaks.clear();
         return done();
     }
     case SheetField::margin:
@@ -162,6 +164,45 @@ Outcome setSheetParts(Transaction& tx, SheetId id, std::vector<SheetPart> parts)
     if (!row) return sheetGone;
     KeptSheet sheet = *row;
     sheet.parts = std::move(parts);
+    if (auto fault = faultOf(sheet, tx.programme())) return *fault;
+    tx.set(std::move(sheet));
+    return done();
+}
+
+Outcome moveRowBreak(Transaction& tx, SheetId id, ActivityId from, ActivityId to) {
+    const KeptSheet* row = tx.programme().sheets.row(id);
+    if (!row) return sheetGone;
+    if (to && !tx.programme().activities.row(to)) return inputError("the activity is there no more");
+    KeptSheet sheet = *row;
+    std::erase(sheet.rowBreaks, from);
+    std::erase(sheet.rowBreaks, to);
+    if (to) sheet.rowBreaks.push_back(to);
+    std::sort(sheet.rowBreaks.begin(), sheet.rowBreaks.end());
+    if (auto fault = faultOf(sheet, tx.programme())) return *fault;
+    tx.set(std::move(sheet));
+    return done();
+}
+
+Outcome setTimeBreaks(Transaction& tx, SheetId id, std::vector<Date> days) {
+    const KeptSheet* row = tx.programme().sheets.row(id);
+    if (!row) return sheetGone;
+    KeptSheet sheet = *row;
+    if (!days.empty()) sheet.wide = int(days.size()) + 1;
+    sheet.timeBreaks.clear();
+    for (const Date day : days) sheet.timeBreaks.push_back({day});
+    if (auto fault = faultOf(sheet, tx.programme())) return *fault;
+    tx.set(std::move(sheet));
+    return done();
+}
+
+Outcome markSent(Transaction& tx, SheetId id, Date on, std::string_view revision) {
+    const KeptSheet* row = tx.programme().sheets.row(id);
+    if (!row) return sheetGone;
+    KeptSheet sheet = *row;
+    const auto& dataDate = tx.programme().job.dataDate;
+    sheet.sentOn = on;
+    sheet.sentAs = revision;
+    sheet.sentUpTo = dataDate ? std::optional(dateOf(*dataDate)) : std::nullopt;
     if (auto fault = faultOf(sheet, tx.programme())) return *fault;
     tx.set(std::move(sheet));
     return done();

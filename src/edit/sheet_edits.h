@@ -40,6 +40,14 @@ enum class SheetField {
 /// What a statement or a report is made of, and its own words.
 [[nodiscard]] Outcome setSheetParts(Transaction& tx, SheetId id, std::vector<SheetPart> parts);
 
+/// Moves the row that a page begins with: the break at `from`, or a new one where that is none, goes to `to`; none
+/// takes it away, so that the page breaks by itself.
+[[nodiscard]] Outcome moveRowBreak(Transaction& tx, SheetId id, ActivityId from, ActivityId to);
+/// Days with which pages beside each other begin, in order; as many pages wide as that makes. None: evenly.
+[[nodiscard]] Outcome setTimeBreaks(Transaction& tx, SheetId id, std::vector<Date> days);
+/// Marks that it went out: on a day, as a revision or as work in hand.
+[[nodiscard]] Outcome markSent(Transaction& tx, SheetId id, Date on, std::string_view revision);
+
 /// The firm on every sheet: its name, and its sign as base64 of a PNG or an SVG; nothing takes it away.
 [[nodiscard]] Outcome setFirm(Transaction& tx, std::string_view name);
 [[nodiscard]] Outcome setLogo(Transaction& tx, std::string_view base64);

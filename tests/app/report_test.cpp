@@ -151,7 +151,8 @@ private slots:
         QVERIFY2(all.contains(QStringLiteral("S1 S1 is forecast 20 Mar 2027 without it and 25 Mar 2027 with it, 5 days "
                                              "later")),
                  qPrintable(all));
-        // B starts on the 11th either way; without it it finishes on the 20th. Late dates are those of the finish: no float either way.
+        // B starts on the 11th either way; without it it finishes on the 20th. Late dates are those of the finish: no
+        // float either way.
         QCOMPARE(line(**made, QStringLiteral("Float around E1"), QStringLiteral("B")),
                  QStringLiteral("B B | 11 Mar 2027 | 11 Mar 2027 | 20 Mar 2027 | 25 Mar 2027 | 0 d | 0 d"));
     }

@@ -5,10 +5,14 @@
 #include "app/sheets/sheets_stage.h"
 #include "desk.h"
 
+#include <QClipboard>
 #include <QComboBox>
 #include <QFile>
 #include <QLabel>
 #include <QListWidget>
+#include <QMimeData>
+#include <QMouseEvent>
+#include <QPlainTextEdit>
 #include <QPushButton>
 #include <QTemporaryDir>
 
@@ -141,6 +145,188 @@ private slots:
         at.press("saveAllSheets");
         QVERIFY(at.stage().notice().text().contains(QStringLiteral("is there no more")));
         QVERIFY(!QFile::exists(at.dialogs.save));
+    }
+
+    /// A page's end is dragged up to another row, down again, and let go by a double click; a right edge to another
+    /// day.
+    void breaksAreDragged() {
+        At at(small(), settings());
+        at.press("addSheet");
+        QWidget* paper = at.preview().viewport();
+        const auto drag = [&](const QPoint& from, const QPoint& to) {
+            QTest::mousePress(paper, Qt::LeftButton, {}, from);
+            QMouseEvent move(QEvent::MouseMove, to, paper->mapToGlobal(to), Qt::LeftButton, Qt::LeftButton, {});
+            QApplication::sendEvent(paper, &move);
+            QTest::mouseRelease(paper, Qt::LeftButton, {}, to);
+            QApplication::processEvents();
+        };
+        const auto grid = [&] { return *at.preview().laid()->grid(std::size_t(at.preview().page())); };
+        const std::size_t all = grid().rows.size();
+        QVERIFY(all >= 4);
+        const double row = grid().rowHeight * at.preview().paperRect().height() / at.preview().laid()->inches.height();
+        const int x = at.preview().paperRect().center().x(), end = *at.preview().rowBreakY();
+        const ActivityId second = grid().rows[all - 2];
+        drag({x, end}, {x, end - int(2 * row)});
+        QCOMPARE(at.preview().pages(), 2);
+        QCOMPARE(at.sheet().rowBreaks, std::vector<ActivityId>{second});
+        QCOMPARE(grid().rows.size(), all - 2);
+        // A row further down, and to where the page would hold all.
+        const int up = *at.preview().rowBreakY();
+        drag({x, up}, {x, up + int(row)});
+        QCOMPARE(grid().rows.size(), all - 1);
+        QCOMPARE(at.sheet().rowBreaks.size(), std::size_t(1));
+        QTest::mouseDClick(paper, Qt::LeftButton, {}, {x, *at.preview().rowBreakY()});
+        QApplication::processEvents();
+        QCOMPARE(at.preview().pages(), 1);
+        QVERIFY(at.sheet().rowBreaks.empty());
+        at.document().undo();
+        QCOMPARE(at.preview().pages(), 2);
+        at.document().redo();
+        // Time: pages beside each other.
+        at.type("sheetPagesWide", QStringLiteral("2"));
+        QCOMPARE(grid().timeBreaks.size(), std::size_t(1));
+        const Date evenly = grid().timeBreaks[0];
+        const int right = *at.preview().timeBreakX(), y = at.preview().paperRect().center().y() - 40;
+        drag({right, y}, {right - 30, y});
+        QCOMPARE(at.sheet().timeBreaks.size(), std::size_t(1));
+        QVERIFY(at.sheet().timeBreaks[0].day < evenly);
+        QTest::mouseDClick(paper, Qt::LeftButton, {}, {*at.preview().timeBreakX(), y});
+        QApplication::processEvents();
+        QVERIFY(at.sheet().timeBreaks.empty());
+    }
+
+    /// A report's parts are ticked, moved and given words; what it is of is chosen; what is no bars goes out as tables.
+    void reports() {
+        At at(small(), settings());
+        at.window.openDemo();
+        at.trigger("stage9");
+        QApplication::processEvents();
+        at.stage().chooseNamed(QStringLiteral("Monthly report"));
+        const auto sheet = [&]() -> const KeptSheet& { return *at.programme().sheets.row(at.stage().chosen()); };
+        auto* parts = at.find<QListWidget>("sheetParts");
+        const int pages = at.preview().pages();
+        QVERIFY(pages > 2);
+        QCOMPARE(parts->item(0)->text(), QStringLiteral("Where the job stands"));
+        parts->setCurrentRow(1);
+        QTest::keyClick(parts, Qt::Key_Up, Qt::AltModifier);
+        QCOMPARE(sheet().parts[0].part, ReportPart::moved);
+        QCOMPARE(parts->currentRow(), 0);
+        parts->item(2)->setCheckState(Qt::Unchecked);
+        QApplication::processEvents();
+        QCOMPARE(sheet().parts.size(), std::size_t(8));
+        parts->setCurrentRow(0);
+        auto* own = at.find<QPlainTextEdit>("partText");
+        own->setFocus();
+        QTest::keyClicks(own, QStringLiteral("It went well."));
+        parts->setFocus();
+        QApplication::processEvents();
+        QCOMPARE(sheet().parts[0].text, std::string("It went well."));
+        at.press("partWords");
+        QCOMPARE(sheet().parts[0].part, ReportPart::words);
+        at.dialogs.save = m_folder.filePath(QStringLiteral("month.xlsx"));
+        at.press("sheetWorkbook");
+        QVERIFY(QFile::exists(at.dialogs.save));
+        at.dialogs.save = m_folder.filePath(QStringLiteral("month.md"));
+        at.press("sheetMarkdown");
+        QVERIFY(QFile::exists(at.dialogs.save));
+        // Another view: of what it is, and nothing of a month.
+        at.choose("sheetView", QStringLiteral("How completion moved"));
+        QCOMPARE(sheet().view, SheetView::completion);
+        at.choose("sheetSubject", QStringLiteral("S2 Berth"));
+        QCOMPARE(sheet().subject, std::string("S2"));
+        QCOMPARE(at.preview().pages(), 1);
+        at.choose("sheetRevision", QStringLiteral("revision 2"));
+        QCOMPARE(sheet().revision, std::string("2"));
+        at.choose("sheetView", QStringLiteral("Table and bars"));
+        QVERIFY(at.preview().pages() >= 1);
+        QVERIFY(!at.find<QPushButton>("sheetWorkbook")->isVisible());
+    }
+
+    /// Printed, it is the same pages; when a sheet went out and as what stands below its name.
+    void printed() {
+        At at(small(), settings());
+        Keeping keeping;
+        keeping.folder = m_folder.filePath(QStringLiteral("unsaved"));
+        keeping.author = "N. N.";
+        keeping.now = [] { return std::string("2027-03-03 09:00:00"); };
+        at.window.setKeeping(keeping);
+        at.window.openDemo();
+        at.trigger("stage9");
+        QApplication::processEvents();
+        at.stage().chooseNamed(QStringLiteral("Cost and cash"));
+        const auto sheet = [&]() -> const KeptSheet& { return *at.programme().sheets.row(at.stage().chosen()); };
+        at.press("sheetPrint"); // nowhere was chosen
+        QVERIFY(!sheet().sentOn);
+        at.dialogs.print = m_folder.filePath(QStringLiteral("printed.pdf"));
+        at.press("sheetPrint");
+        QVERIFY(QFile(at.dialogs.print).size() > 1000);
+        QVERIFY(sheet().sentOn == dateFrom(2027, 3, 3) && sheet().sentAs == "4");
+        const auto said = [&] { return at.list().currentItem()->data(Qt::AccessibleTextRole).toString(); };
+        QVERIFY2(said().contains(QStringLiteral("out 3 Mar 2027 as revision 4")), qPrintable(said()));
+        // The job goes on: the paper is older than it.
+        QVERIFY(at.document()
+                    .perform(QStringLiteral("on"),
+                             [](Transaction& tx) {
+                                 Job job = tx.programme().job;
+                                 job.dataDate = *job.dataDate + 7 * minutesPerDay;
+                                 tx.setJob(std::move(job));
+                                 return done();
+                             })
+                    .ok());
+        QVERIFY2(said().contains(QStringLiteral("older than the job")), qPrintable(said()));
+    }
+
+    /// The firm's sign is a picture that can be read, or it is refused.
+    void sign() {
+        At at(small(), settings());
+        at.press("addSheet");
+        at.dialogs.open = m_folder.filePath(QStringLiteral("no.png"));
+        QFile no(at.dialogs.open);
+        QVERIFY(no.open(QIODevice::WriteOnly) && no.write("no picture") > 0);
+        no.close();
+        const auto press = [&](const char* name) {
+            at.find<QPushButton>(name)->click();
+            QApplication::processEvents();
+        };
+        press("sheetLogo");
+        QVERIFY(at.programme().job.logo.empty());
+        QVERIFY(at.stage().notice().text().contains(QStringLiteral("is no picture")));
+        QImage image(30, 20, QImage::Format_RGB32);
+        image.fill(Qt::red);
+        QVERIFY(image.save(m_folder.filePath(QStringLiteral("yes.png"))));
+        at.dialogs.open = m_folder.filePath(QStringLiteral("yes.png"));
+        press("sheetLogo");
+        QVERIFY(!at.programme().job.logo.empty());
+        press("sheetNoLogo");
+        QVERIFY(at.programme().job.logo.empty());
+    }
+
+    /// What any stage shows goes out as a table and as a picture; what looks like a formula is text.
+    void whatShows() {
+        At at(small(), settings());
+        at.trigger("stage5");
+        QApplication::processEvents();
+        QVERIFY(at.document()
+                    .perform(QStringLiteral("name"),
+                             [](Transaction& tx) {
+                                 Activity one = tx.programme().activities[0];
+                                 one.name = "=1+1";
+                                 tx.set(std::move(one));
+                                 return done();
+                             })
+                    .ok());
+        at.dialogs.save = m_folder.filePath(QStringLiteral("shown.csv"));
+        at.trigger("saveShownTable");
+        QFile csv(at.dialogs.save);
+        QVERIFY(csv.open(QIODevice::ReadOnly));
+        const QByteArray text = csv.readAll();
+        QVERIFY2(text.contains("\"'=1+1\"") && text.contains("\"2027-03-"), text.constData());
+        at.trigger("copyShownTable");
+        const QString copied = QApplication::clipboard()->text();
+        QVERIFY2(copied.contains(QStringLiteral("\t'=1+1\t")), qPrintable(copied));
+        QVERIFY(QApplication::clipboard()->mimeData()->html().contains(QStringLiteral("<th>Name</th>")));
+        at.trigger("copyPicture");
+        QVERIFY(QApplication::clipboard()->image().width() > 300);
     }
 
     /// Nearer and farther; the paper stays the paper.

@@ -48,6 +48,61 @@ private slots:
             QCOMPARE(paperSizes()[i].width, paperSizes()[i - 1].height);
     }
 
+    /// A page begins with a row of one's own choice, and goes on from there by itself.
+    void ownBreaks() {
+        const auto breaks = [](const char* rows, std::size_t per, std::vector<std::size_t> own) {
+            return pageBreaks(rowsOf(rows), per, true, own);
+        };
+        using Breaks = std::vector<std::size_t>;
+        QCOMPARE(breaks("aaaaaa", 5, {2}), (Breaks{0, 2}));
+        QCOMPARE(breaks("aaaaaaaaaa", 5, {2}), (Breaks{0, 2, 7}));
+        QCOMPARE(breaks("aaaaaaaaaa", 5, {5}), (Breaks{0, 5}));
+        QCOMPARE(breaks("aaaaaaaaaa", 5, {6}), (Breaks{0, 5, 6}));
+        QCOMPARE(breaks("aaa", 5, {0, 9}), (Breaks{0}));
+        // On random rows every page holds what it may, each break is one's own or where the page is full or a group
+        // begins, and all own ones are there.
+        for (std::uint32_t seed = 1; seed <= 100; ++seed) {
+            const std::vector<ChartRow> rows = randomRows(seed);
+            std::mt19937 random(seed);
+            Breaks own;
+            for (std::size_t at = 1; at < rows.size(); ++at)
+                if (random() % 17 == 0) own.push_back(at);
+            const Breaks begins = pageBreaks(rows, 12, false, own);
+            for (const std::size_t one : own) QVERIFY(std::find(begins.begin(), begins.end(), one) != begins.end());
+            for (std::size_t i = 0; i < begins.size(); ++i) {
+                const std::size_t end = i + 1 < begins.size() ? begins[i + 1] : rows.size();
+                QVERIFY(end > begins[i] && end - begins[i] <= 12);
+            }
+        }
+    }
+
+    /// Pages beside each other begin with the days that were chosen, on one scale, and nothing of the time is lost.
+    void timeBreaks() {
+        const auto rows = rowsOf("Gaaa");
+        SheetWish wish;
+        wish.wide = 3;
+        wish.timeBreaks = {startOf(dateFrom(2027, 5, 3)), startOf(dateFrom(2027, 12, 6))};
+        const auto layout = layoutSheet(wish, rows, 300, first, last);
+        QVERIFY(layout.ok());
+        QCOMPARE(layout->pages.size(), std::size_t(3));
+        for (int i = 1; i < 3; ++i) {
+            const SheetPage& page = layout->pages[std::size_t(i)];
+            QVERIFY(std::abs(layout->scale.x(wish.timeBreaks[std::size_t(i) - 1]) - page.chartFrom) < 0.01);
+            QCOMPARE(layout->pages[std::size_t(i) - 1].chartTo, page.chartFrom);
+            QVERIFY(page.chartFrom - layout->pages[std::size_t(i) - 1].chartFrom <= layout->chartWidth + 0.01);
+        }
+        QVERIFY(layout->scale.x(first) >= 0);
+        QVERIFY(layout->scale.x(last) <= layout->pages[2].chartFrom + layout->chartWidth + 0.01);
+        // The longest stretch fills its page.
+        QVERIFY(std::abs(layout->pages[1].chartTo - layout->pages[1].chartFrom - layout->chartWidth) < 0.5);
+        wish.timeBreaks.pop_back();
+        QVERIFY(!layoutSheet(wish, rows, 300, first, last).ok());
+        wish = {};
+        wish.tall = 1;
+        wish.breaks = {2};
+        QVERIFY(!layoutSheet(wish, rows, 300, first, last).ok());
+    }
+
     /// By hand: pages of five rows.
     void breaksByHand() {
         using Breaks = std::vector<std::size_t>;

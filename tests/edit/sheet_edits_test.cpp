@@ -1,6 +1,7 @@
 // SPDX-FileCopyrightText: 2026 The Yarrin authors
 // SPDX-License-Identifier: GPL-3.0-or-later
 // Sheets of the job: added, duplicated, moved, changed and taken away; what cannot be is refused and leaves no trace.
+#include "edit/activity_edits.h"
 #include "edit/sheet_edits.h"
 #include "support/builder.h"
 #include "support/step.h"
@@ -81,6 +82,82 @@ private slots:
         QVERIFY(!set(SheetField::name, "other").empty()); // taken, whatever the capitals
         QVERIFY(set(SheetField::name, "WALL").empty());   // its own
         QVERIFY(set(SheetField::weeksBefore, "0").empty() && !set(SheetField::weeksAfter, "0").empty());
+    }
+
+    /// What a sheet shows, its paper of its own size, its margin; another view forgets what it was of.
+    void views() {
+        Programme p = Builder().task("A", 5).task("B", 5).programme;
+        SheetId id;
+        QVERIFY(tried(p, [&](Transaction& tx) -> Outcome {
+                    id = *addSheet(tx, "One");
+                    return done();
+                }).empty());
+        const auto set = [&](SheetField field, const char* text) {
+            return tried(p, [&](Transaction& tx) { return setSheetField(tx, id, field, text); });
+        };
+        QVERIFY(set(SheetField::view, "statement").empty() && set(SheetField::subject, "E1").empty());
+        QVERIFY(tried(p, [&](Transaction& tx) {
+                    return setSheetParts(tx, id, {{ReportPart::steps, "own"}, {ReportPart::words, {}}});
+                }).empty());
+        QCOMPARE(p.sheets[0].parts.size(), std::size_t(2));
+        QVERIFY(set(SheetField::view, "statement").empty() && !p.sheets[0].parts.empty());
+        QVERIFY(set(SheetField::view, "cash").empty() && p.sheets[0].parts.empty() && p.sheets[0].subject.empty());
+        QVERIFY(!set(SheetField::view, "poster").empty());
+        for (const char* text : {"300 x 900", "100X5000", " 841x1189 "})
+            QVERIFY2(set(SheetField::paper, text).empty(), text);
+        for (const char* text : {"99 x 900", "300 x 5001", "300", "x", "a x b", "300 x 900 x 2"})
+            QVERIFY2(!set(SheetField::paper, text).empty(), text);
+        QVERIFY(set(SheetField::margin, "3").empty() && set(SheetField::margin, "60").empty());
+        QVERIFY(!set(SheetField::margin, "2").empty() && !set(SheetField::margin, "61").empty());
+        QVERIFY(!tried(p, [&](Transaction& tx) {
+                     return setSheetParts(tx, id, {{ReportPart::words, std::string(8001, 'x')}});
+                 }).empty());
+    }
+
+    /// Breaks of one's own: moved, taken away; with an activity that goes its break goes.
+    void breaks() {
+        Programme p = Builder().task("A", 5).task("B", 5).programme;
+        const ActivityId a = p.activities[0].id, b = p.activities[1].id;
+        SheetId id;
+        QVERIFY(tried(p, [&](Transaction& tx) -> Outcome {
+                    id = *addSheet(tx, "One");
+                    return done();
+                }).empty());
+        const auto move = [&](ActivityId from, ActivityId to) {
+            return tried(p, [&](Transaction& tx) { return moveRowBreak(tx, id, from, to); });
+        };
+        QVERIFY(move({}, a).empty() && move({}, b).empty() && move({}, b).empty());
+        QCOMPARE(p.sheets[0].rowBreaks, (std::vector<ActivityId>{a, b}));
+        QVERIFY(move(a, {}).empty());
+        QCOMPARE(p.sheets[0].rowBreaks, std::vector<ActivityId>{b});
+        QVERIFY(!move({}, ActivityId{999}).empty());
+        QVERIFY(tried(p, [&](Transaction& tx) { return removeActivities(tx, {b}); }).empty());
+        QVERIFY(p.sheets[0].rowBreaks.empty());
+        const auto times = [&](std::vector<Date> days) {
+            return tried(p, [&](Transaction& tx) { return setTimeBreaks(tx, id, days); });
+        };
+        const Date day = dateFrom(2027, 3, 10);
+        QVERIFY(times({day, day + 7}).empty());
+        QCOMPARE(p.sheets[0].wide, 3);
+        QVERIFY(!times({day, day + -1}).empty());
+        QVERIFY(tried(p, [&](Transaction& tx) { return setSheetField(tx, id, SheetField::wide, "2"); }).empty());
+        QVERIFY(p.sheets[0].timeBreaks.empty());
+        QVERIFY(tried(p, [&](Transaction& tx) { return markSent(tx, id, day, "4"); }).empty());
+        QVERIFY(p.sheets[0].sentOn == day && p.sheets[0].sentAs == "4" && !p.sheets[0].sentUpTo);
+    }
+
+    /// A sign is a PNG or an SVG, and not too large.
+    void firm() {
+        Programme p = Builder().programme;
+        const auto logo = [&](const std::string& text) {
+            return tried(p, [&](Transaction& tx) { return setLogo(tx, text); });
+        };
+        QVERIFY(logo("PHN2Zy8+").empty() && p.job.logo == "PHN2Zy8+"); // <svg/>
+        QVERIFY(logo("iVBORw0KGgoAAAA=").empty());
+        QVERIFY(!logo("R0lGODlh").empty() && !logo("PHN2" + std::string(400'000, 'A')).empty());
+        QCOMPARE(p.job.logo, std::string("iVBORw0KGgoAAAA="));
+        QVERIFY(logo("").empty() && p.job.logo.empty());
+        QVERIFY(!tried(p, [](Transaction& tx) { return setFirm(tx, std::string(121, 'x')); }).empty());
     }
 };
 

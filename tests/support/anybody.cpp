@@ -504,7 +504,12 @@ private:
     }
     Outcome sheets() {
         const SheetId id = some(p().sheets);
-        switch (below(8)) {
+        switch (below(10)) {
+        case 8:
+            return moveRowBreak(m_tx, id, some(p().activities), below(3) ? some(p().activities) : ActivityId{});
+        case 9:
+            return below(2) ? markSent(m_tx, id, dateOf(p().job.start), words())
+                            : setTimeBreaks(m_tx, id, {dateOf(p().job.start), dateOf(p().job.start) + int(below(90))});
         case 6:
             return setSheetParts(m_tx, id, {{any<ReportPart>(16), words()}, {any<ReportPart>(16), {}}});
         case 7:

@@ -57,6 +57,8 @@ public:
     [[nodiscard]] Stamp stamp() const;
     [[nodiscard]] const QString& folder() const { return m_keeping.folder; }
     [[nodiscard]] const std::string& author() const { return m_keeping.author; }
+    /// "2027-03-01 08:00:05"; nothing where nobody keeps time.
+    [[nodiscard]] std::string now() const { return m_keeping.now ? m_keeping.now() : std::string(); }
     void setAuthor(std::string author) { m_keeping.author = std::move(author); }
     [[nodiscard]] const QString& signingKey() const { return m_keeping.signingKey; }
 

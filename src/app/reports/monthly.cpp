@@ -242,6 +242,7 @@ Result<std::shared_ptr<const Report>> monthlyReportOf(std::shared_ptr<const Shee
     if (!facts->delay->fault.isEmpty()) return inputError(facts->delay->fault.toStdString());
     auto report = std::make_shared<Report>();
     report->job = show::text(facts->programme().job.title);
+    if (facts->is) report->revision = show::text(facts->is->key);
     report->title = show::text(facts->sheet.key);
     report->subtitle =
         Say::tr("%1 · %2 · drawn up to %3")

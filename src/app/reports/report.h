@@ -72,6 +72,7 @@ struct ReportBlock {
 /// What is read from top to bottom: its text, tables and charts, and the foot of its pages. Holds all that it paints.
 struct Report {
     QString job, title, subtitle;
+    QString revision; ///< that it shows; none: work in hand
     std::vector<ReportBlock> blocks;
     std::vector<FootCell> foot;
 

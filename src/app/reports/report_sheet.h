@@ -17,6 +17,7 @@ public:
     [[nodiscard]] Result<std::shared_ptr<const LaidSheet>> layOut(const SheetPaper& paper) const override;
     [[nodiscard]] QString title() const override { return m_report->job; }
     [[nodiscard]] QString name() const override { return m_report->title; }
+    [[nodiscard]] QString shows() const override { return m_report->revision; }
     /// Also as Markdown with its charts beside it (.md), and its tables as a workbook (.xlsx) or text (.csv).
     [[nodiscard]] Result<QStringList> write(const QString& path, const SheetPaper& paper) const override;
     [[nodiscard]] const Report& report() const { return *m_report; }

@@ -449,6 +449,7 @@ Result<std::shared_ptr<const Report>> statementOf(std::shared_ptr<const SheetFac
     if (!facts->delay->timeImpact.errors.empty()) return facts->delay->timeImpact.errors.front();
     auto report = std::make_shared<Report>();
     report->job = show::text(facts->programme().job.title);
+    if (facts->is) report->revision = show::text(facts->is->key);
     report->title = show::text(facts->sheet.key);
     report->subtitle =
         Say::tr("%1 · %2 · time impact analysis, drawn up to %3")

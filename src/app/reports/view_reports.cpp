@@ -279,6 +279,7 @@ Result<std::shared_ptr<const Report>> reportOf(std::shared_ptr<const SheetFacts>
     if (facts->sheet.view == SheetView::report) return monthlyReportOf(facts);
     auto report = std::make_shared<Report>();
     report->job = show::text(facts->programme().job.title);
+    if (facts->is) report->revision = show::text(facts->is->key);
     report->title = show::text(facts->sheet.key);
     report->subtitle = nameOf(facts->sheet.view);
     if (!facts->sheet.subject.empty()) report->subtitle += QStringLiteral(" · ") + show::text(facts->sheet.subject);

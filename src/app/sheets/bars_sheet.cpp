@@ -55,8 +55,10 @@ struct BarsSheet::Content {
     std::optional<BarColours> colours;
     std::vector<FootCell> foot;
     KeptSheet sheet; ///< its time, links and words
+    QString revision;
 
     [[nodiscard]] SheetInk ink() const;
+    void addBreaks(SheetWish& wish, Instant first, Instant last) const;
 };
 
 class BarsSheet::Laid : public LaidSheet {
@@ -94,7 +96,38 @@ public:
         return marks;
     }
 
+    [[nodiscard]] std::optional<PageGrid> grid(std::size_t number) const override {
+        const SheetPage& page = m_layout.pages[number];
+        const double inch = m_layout.pointsPerPixel / 72;
+        PageGrid grid;
+        grid.left = m_inset;
+        grid.chart = m_inset + m_layout.tableWidth * inch;
+        grid.right = grid.chart + std::min(m_layout.chartWidth, page.chartTo - page.chartFrom) * inch;
+        grid.top = m_inset + m_layout.metrics.head * inch;
+        grid.rowHeight = m_layout.metrics.rowHeight * inch;
+        for (std::size_t row = page.firstRow; row < page.lastRow; ++row) grid.rows.push_back(headed(row));
+        if (page.lastRow < m_content->rows.size()) grid.next = headed(page.lastRow);
+        const SheetMetrics& m = m_layout.metrics;
+        const auto room = std::size_t((m_layout.height - m.head - m.legend - m.foot) / m.rowHeight);
+        for (std::size_t row = page.lastRow; row < std::min(page.firstRow + room, m_content->rows.size()); ++row)
+            grid.below.push_back(headed(row));
+        grid.furthest = grid.chart + m_layout.chartWidth * inch;
+        grid.from = m_layout.scale.at(page.chartFrom);
+        grid.inchesPerDay = m_layout.scale.pixelsPerDay * inch;
+        grid.across = page.across;
+        grid.wide = m_layout.wide;
+        for (int across = 1; across < m_layout.wide; ++across)
+            grid.timeBreaks.push_back(dateOf(m_layout.scale.at(m_layout.pages[std::size_t(across)].chartFrom)));
+        return grid;
+    }
+
 private:
+    /// The activity of a row; of a heading the first one below it.
+    [[nodiscard]] ActivityId headed(std::size_t row) const {
+        while (row < m_content->rows.size() && m_content->rows[row].isGroup) ++row;
+        return row < m_content->rows.size() ? m_content->rows[row].activity : ActivityId{};
+    }
+
     std::shared_ptr<const Content> m_content;
     SheetLayout m_layout;
     double m_inset; ///< inches
@@ -164,25 +197,47 @@ BarsSheet::BarsSheet(const Document& document, const ViewState& state, const Act
     setFoot(facts);
 }
 
+QString BarsSheet::shows() const {
+    return m_content->revision;
+}
+
 void BarsSheet::setFoot(const SheetFacts& facts) {
     Content& at = *m_content;
+    at.revision = facts.is ? show::text(facts.is->key) : QString();
     const QString through = show::text(at.lens.name);
     at.foot = sheetFoot(facts, through.isEmpty() ? Say::tr("Bars") : through,
                         at.lens.filter.empty() ? Say::tr("all rows") : show::text(at.lens.filter),
                         at.outline ? show::text(at.outline->name) : QString());
 }
 
+/// Breaks of one's own where what they name is on the sheet; a heading goes with its first row.
+void BarsSheet::Content::addBreaks(SheetWish& wish, Instant first, Instant last) const {
+    for (std::size_t row = 1; row < rows.size(); ++row) {
+        if (rows[row].isGroup ||
+            std::find(sheet.rowBreaks.begin(), sheet.rowBreaks.end(), rows[row].activity) == sheet.rowBreaks.end())
+            continue;
+        std::size_t begins = row;
+        while (begins > 0 && rows[begins - 1].isGroup) --begins;
+        if (begins > 0) wish.breaks.push_back(begins);
+    }
+    if (int(sheet.timeBreaks.size()) + 1 != wish.wide) return;
+    for (const TimeBreak& one : sheet.timeBreaks)
+        if (startOf(one.day) > first && startOf(one.day) < last) wish.timeBreaks.push_back(startOf(one.day));
+    if (int(wish.timeBreaks.size()) + 1 != wish.wide) wish.timeBreaks.clear();
+}
+
 Result<SheetLayout> BarsSheet::layout(const SheetPaper& paper) const {
     const Content& at = *m_content;
     if (!at.schedule->ok()) return inputError("the programme has no dates to draw", "mend it first");
     if (at.rows.empty()) return inputError("there are no rows to put on paper");
-    const auto wish = paper.wish();
+    auto wish = paper.wish();
     if (!wish.ok()) return wish.errors();
     auto [first, last] = reachOf(*at.programme, *at.schedule, at.lens);
     const Instant today = startOf(dateOf(at.programme->job.dataDate.value_or(at.programme->job.start)));
     if (at.sheet.weeksBefore) first = today - *at.sheet.weeksBefore * 7 * minutesPerDay;
     if (at.sheet.weeksAfter) last = today + *at.sheet.weeksAfter * 7 * minutesPerDay;
     if (last <= first) last = first + 7 * minutesPerDay;
+    at.addBreaks(*wish, first, last);
     SheetMetrics metrics;
     metrics.rowHeight = 26 + 15 * (at.lens.lines - 1);
     return layoutSheet(*wish, at.rows, at.width, first, last, metrics);

@@ -31,6 +31,7 @@ public:
     [[nodiscard]] Result<std::shared_ptr<const LaidSheet>> layOut(const SheetPaper& paper) const override;
     [[nodiscard]] QString title() const override;
     [[nodiscard]] QString name() const override;
+    [[nodiscard]] QString shows() const override;
     /// The title block, as the facts of the sheet have it.
     void setFoot(const struct SheetFacts& facts);
     [[nodiscard]] Result<SheetLayout> layout(const SheetPaper& paper) const;

@@ -41,6 +41,21 @@ struct SheetMark {
     double top = 0; ///< inches from the paper's upper edge
 };
 
+/// Rows and time of one page, in inches from the paper's corner: where its breaks can be taken hold of.
+struct PageGrid {
+    double left = 0, right = 0;    ///< of table and bars together
+    double furthest = 0;           ///< to where the bars could go on
+    double chart = 0;              ///< left edge of the bars
+    double top = 0, rowHeight = 0; ///< of its first row
+    std::vector<ActivityId> rows;  ///< the activity of each; of a heading the first one that it heads
+    std::vector<ActivityId> below; ///< rows of the pages below that would have room on this one
+    ActivityId next;               ///< the first of the page below; none on the last one
+    Instant from;                  ///< at the left edge of the bars
+    double inchesPerDay = 0;
+    int across = 0, wide = 1;     ///< which of the pages beside each other
+    std::vector<Date> timeBreaks; ///< as they are now, also where they came by themselves
+};
+
 /// A sheet laid out on its paper: as many pages as it takes. Never changes; any thread.
 class LaidSheet {
 public:
@@ -49,6 +64,8 @@ public:
     /// Paints a page from the paper's corner, so many dots to the inch.
     virtual void paint(QPainter& painter, std::size_t page, double dotsPerInch) const = 0;
     [[nodiscard]] virtual std::vector<SheetMark> marks() const = 0;
+    /// None of what has no rows of activities.
+    [[nodiscard]] virtual std::optional<PageGrid> grid(std::size_t) const { return {}; }
 
     QSizeF inches;           ///< of the paper, as it lies
     double smallestText = 0; ///< in points
@@ -64,6 +81,8 @@ public:
     [[nodiscard]] virtual QString title() const = 0;
     /// As the sheet is called.
     [[nodiscard]] virtual QString name() const = 0;
+    /// The revision that it shows; none: work in hand.
+    [[nodiscard]] virtual QString shows() const = 0;
 
     /// Writes all pages: a PDF, or pictures (.svg, .png, of several pages each with its number). Nothing half is left
     /// behind where it cannot be done, or is stopped. What was written.

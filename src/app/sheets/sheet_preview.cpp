@@ -6,6 +6,7 @@
 #include "app/base/look.h"
 
 #include <QKeyEvent>
+#include <QMouseEvent>
 #include <QPainter>
 #include <QScrollBar>
 #include <QWheelEvent>
@@ -26,6 +27,7 @@ SheetPreview::SheetPreview(QWidget* parent) : QAbstractScrollArea(parent) {
     setAccessibleName(tr("Pages of the sheet"));
     setFrameShape(QFrame::NoFrame);
     setFocusPolicy(Qt::StrongFocus);
+    viewport()->setMouseTracking(true);
     connect(&lookChanges(), &LookChanges::changed, viewport(), qOverload<>(&QWidget::update));
 }
 
@@ -106,6 +108,122 @@ void SheetPreview::paintEvent(QPaintEvent*) {
     }
     painter.fillRect(paper.translated(2, 3), QColor(0, 0, 0, 40));
     painter.drawPixmap(paper.topLeft(), m_picture);
+    paintBreaks(painter);
+}
+
+std::optional<PageGrid> SheetPreview::gridNow() const {
+    return m_laid && m_page < pages() ? m_laid->grid(std::size_t(m_page)) : std::nullopt;
+}
+
+std::optional<int> SheetPreview::rowBreakY() const {
+    const auto grid = gridNow();
+    if (!grid || grid->rows.size() < 2) return {};
+    const double inches = grid->top + grid->rowHeight * double(grid->rows.size());
+    return paperRect().top() + int(std::lround(inches * dotsPerInch()));
+}
+
+std::optional<int> SheetPreview::timeBreakX() const {
+    const auto grid = gridNow();
+    if (!grid || grid->across + 1 >= grid->wide) return {};
+    return paperRect().left() + int(std::lround(grid->right * dotsPerInch()));
+}
+
+SheetPreview::Hold SheetPreview::holdAt(const QPoint& at) const {
+    constexpr int near = 5;
+    const auto grid = gridNow();
+    if (!grid || !paperRect().contains(at)) return Hold::nothing;
+    if (const auto y = rowBreakY(); y && std::abs(at.y() - *y) <= near) return Hold::row;
+    if (const auto x = timeBreakX(); x && std::abs(at.x() - *x) <= near) return Hold::time;
+    return Hold::nothing;
+}
+
+std::size_t SheetPreview::rowAt(int y) const {
+    const auto grid = gridNow();
+    const double inches = double(y - paperRect().top()) / dotsPerInch() - grid->top;
+    const auto row = std::lround(inches / grid->rowHeight);
+    return std::size_t(std::clamp(row, 1L, long(grid->rows.size() + grid->below.size())));
+}
+
+Date SheetPreview::dayAt(int x) const {
+    const auto grid = gridNow();
+    const double inches = double(x - paperRect().left()) / dotsPerInch() - grid->chart;
+    const auto days = std::lround(std::max(1.0, inches / grid->inchesPerDay));
+    return dateOf(grid->from) + int(days);
+}
+
+/// Dashed, in the colour of what can be taken hold of; while it is held, where it would go.
+void SheetPreview::paintBreaks(QPainter& painter) const {
+    const auto grid = gridNow();
+    if (!grid) return;
+    const QRect paper = paperRect();
+    const auto at = [&](double inches) { return int(std::lround(inches * dotsPerInch())); };
+    painter.setPen(QPen(theme().accent, 1.4, Qt::DashLine));
+    if (auto y = rowBreakY()) {
+        if (m_hold == Hold::row) y = paper.top() + at(grid->top + grid->rowHeight * double(rowAt(m_at.y())));
+        painter.drawLine(paper.left() + at(grid->left), *y, paper.left() + at(grid->right), *y);
+    }
+    if (auto x = timeBreakX()) {
+        if (m_hold == Hold::time) x = std::min(m_at.x(), paper.left() + at(grid->furthest));
+        painter.drawLine(*x, paper.top() + at(grid->top), *x,
+                         paper.top() + at(grid->top + grid->rowHeight * double(grid->rows.size())));
+        if (m_hold == Hold::time) {
+            painter.setPen(theme().accent);
+            painter.setFont(boldened(secondaryFont()));
+            painter.drawText(QRect(*x - 104, paper.top() + at(grid->top) + 4, 100, 16), Qt::AlignRight,
+                             show::date(dayAt(*x)));
+        }
+    }
+}
+
+void SheetPreview::mousePressEvent(QMouseEvent* event) {
+    if (event->button() != Qt::LeftButton) return;
+    m_hold = holdAt(event->pos());
+    m_at = event->pos();
+}
+
+void SheetPreview::mouseMoveEvent(QMouseEvent* event) {
+    if (m_hold != Hold::nothing) {
+        m_at = event->pos();
+        return viewport()->update();
+    }
+    const Hold over = holdAt(event->pos());
+    viewport()->setCursor(over == Hold::row    ? Qt::SplitVCursor
+                          : over == Hold::time ? Qt::SplitHCursor
+                                               : Qt::ArrowCursor);
+    viewport()->setToolTip(over == Hold::nothing ? QString()
+                                                 : tr("Drag to break the page elsewhere; a double click lets it "
+                                                      "break by itself"));
+}
+
+void SheetPreview::mouseReleaseEvent(QMouseEvent*) {
+    const Hold hold = std::exchange(m_hold, Hold::nothing);
+    viewport()->update();
+    const auto grid = gridNow();
+    if (!grid) return;
+    if (hold == Hold::row) {
+        const std::size_t row = rowAt(m_at.y());
+        const std::size_t here = grid->rows.size();
+        if (row == here) return;
+        // Where the page is full it breaks by itself.
+        const bool full = row == here + grid->below.size();
+        emit rowBreakMoved(grid->next, row < here ? grid->rows[row] : full ? ActivityId{} : grid->below[row - here]);
+    } else if (hold == Hold::time && std::abs(m_at.x() - *timeBreakX()) > 2) {
+        std::vector<Date> days = grid->timeBreaks;
+        const int furthest = paperRect().left() + int(grid->furthest * dotsPerInch());
+        const Date day = dayAt(std::min(m_at.x(), furthest));
+        const auto own = std::size_t(grid->across);
+        if ((own > 0 && day <= days[own - 1]) || (own + 1 < days.size() && day >= days[own + 1])) return;
+        days[own] = day;
+        emit timeBreaksMoved(days);
+    }
+}
+
+void SheetPreview::mouseDoubleClickEvent(QMouseEvent* event) {
+    const auto grid = gridNow();
+    const Hold over = holdAt(event->pos());
+    m_hold = Hold::nothing;
+    if (over == Hold::row && grid->next) emit rowBreakMoved(grid->next, {});
+    if (over == Hold::time) emit timeBreaksMoved({});
 }
 
 void SheetPreview::resizeEvent(QResizeEvent*) {

@@ -30,8 +30,16 @@ public:
     /// Where the paper lies on the viewport.
     [[nodiscard]] QRect paperRect() const;
 
+    /// Where the dashed lines lie on the viewport, at which a page breaks; none where there are none.
+    [[nodiscard]] std::optional<int> rowBreakY() const;
+    [[nodiscard]] std::optional<int> timeBreakX() const;
+
 signals:
     void changed();
+    /// A page is to end before another row: from the one that begins the next page now, to another; none by itself.
+    void rowBreakMoved(ActivityId from, ActivityId to);
+    /// Pages beside each other are to begin with these days; none evenly.
+    void timeBreaksMoved(const std::vector<Date>& days);
 
 protected:
     void paintEvent(QPaintEvent* event) override;
@@ -39,16 +47,29 @@ protected:
     void scrollContentsBy(int dx, int dy) override;
     void keyPressEvent(QKeyEvent* event) override;
     void wheelEvent(QWheelEvent* event) override;
+    void mousePressEvent(QMouseEvent* event) override;
+    void mouseMoveEvent(QMouseEvent* event) override;
+    void mouseReleaseEvent(QMouseEvent* event) override;
+    void mouseDoubleClickEvent(QMouseEvent* event) override;
 
 private:
     void forget();
     [[nodiscard]] double dotsPerInch() const;
+    enum class Hold { nothing, row, time };
+    [[nodiscard]] Hold holdAt(const QPoint& at) const;
+    [[nodiscard]] std::optional<PageGrid> gridNow() const;
+    /// The row that a page would begin with, and the day, at a point.
+    [[nodiscard]] std::size_t rowAt(int y) const;
+    [[nodiscard]] Date dayAt(int x) const;
+    void paintBreaks(QPainter& painter) const;
 
     std::shared_ptr<const LaidSheet> m_laid;
     QString m_fault;
     QPixmap m_picture;
     Size m_size = Size::whole;
     int m_page = 0;
+    Hold m_hold = Hold::nothing;
+    QPoint m_at; ///< of the mouse while it holds a break
 };
 
 } // namespace yarrin

@@ -27,8 +27,6 @@ public:
     SheetSettings(Document& document, Dialogs& dialogs, QWidget* parent = nullptr);
 
     void present(SheetId id);
-    /// Below all fields, for the buttons by which a sheet goes out.
-    [[nodiscard]] QVBoxLayout& column() const { return *m_column; }
     [[nodiscard]] QLabel& smallest() const { return *m_smallest; }
 
 signals:

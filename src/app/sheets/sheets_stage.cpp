@@ -7,16 +7,21 @@
 #include "app/reports/facts.h"
 #include "app/reports/report_sheet.h"
 #include "app/reports/sheet_maker.h"
+#include "app/reports/table_out.h"
 #include "app/sheets/sheet_preview.h"
 #include "app/sheets/sheet_settings.h"
 #include "app/table/inline_message.h"
 #include "app/window/dialogs.h"
+#include "core/time/typed_date.h"
 
+#include <QApplication>
+#include <QClipboard>
 #include <QHBoxLayout>
 #include <QKeyEvent>
 #include <QLabel>
 #include <QListWidget>
 #include <QMenu>
+#include <QMimeData>
 #include <QPainter>
 #include <QPrinter>
 #include <QPushButton>
@@ -27,14 +32,15 @@ namespace yarrin {
 
 namespace {
 
-constexpr int whatRole = Qt::UserRole, uprightRole = Qt::UserRole + 1;
+constexpr int whatRole = Qt::UserRole, uprightRole = Qt::UserRole + 1, sentRole = Qt::UserRole + 2,
+              staleRole = Qt::UserRole + 3;
 
 /// A sheet in the list: the paper as it lies, the name, and what it is.
 class SheetPainter : public QStyledItemDelegate {
 public:
     using QStyledItemDelegate::QStyledItemDelegate;
     [[nodiscard]] QSize sizeHint(const QStyleOptionViewItem&, const QModelIndex&) const override {
-        return {200, scaled(60)};
+        return {200, scaled(70)};
     }
     void paint(QPainter* painter, const QStyleOptionViewItem& option, const QModelIndex& index) const override {
         paintRowGround(*painter, option);
@@ -48,8 +54,11 @@ public:
         const QRect words = row.adjusted(54, 8, -10, -8);
         paintWords(*painter, words, Qt::AlignLeft | Qt::AlignTop, boldened(bodyFont()), theme().ink,
                    index.data().toString());
-        paintWords(*painter, words, Qt::AlignLeft | Qt::AlignBottom, secondaryFont(), theme().muted,
+        paintWords(*painter, words, Qt::AlignLeft | Qt::AlignVCenter, secondaryFont(), theme().muted,
                    index.data(whatRole).toString());
+        // Where the job has gone on since, the paper on the wall is older than it.
+        paintWords(*painter, words, Qt::AlignLeft | Qt::AlignBottom, secondaryFont(),
+                   index.data(staleRole).toBool() ? theme().nearText : theme().muted, index.data(sentRole).toString());
     }
 };
 
@@ -57,6 +66,14 @@ QString whatOf(const KeptSheet& sheet) {
     return QStringLiteral("%1 · %2 %3")
         .arg(nameOf(sheet.view), show::text(sheet.paper),
              sheet.upright ? SheetsStage::tr("upright") : SheetsStage::tr("landscape"));
+}
+
+/// When it went out last, and as what.
+QString sentText(const KeptSheet& sheet) {
+    if (!sheet.sentOn) return SheetsStage::tr("has not gone out yet");
+    const QString day = show::date(*sheet.sentOn);
+    return sheet.sentAs.empty() ? SheetsStage::tr("out %1, no revision").arg(day)
+                                : SheetsStage::tr("out %1 as revision %2").arg(day, show::text(sheet.sentAs));
 }
 
 } // namespace
@@ -155,20 +172,37 @@ QWidget* SheetsStage::buildMiddle() {
     connect(m_back, &QPushButton::clicked, this, [this] { m_preview->setPage(m_preview->page() - 1); });
     connect(m_on, &QPushButton::clicked, this, [this] { m_preview->setPage(m_preview->page() + 1); });
     connect(m_preview, &SheetPreview::changed, this, &SheetsStage::presentPage);
+    connect(m_preview, &SheetPreview::rowBreakMoved, this, [this](ActivityId from, ActivityId to) {
+        const SheetId id = m_chosen;
+        perform(tr("Page of %1 breaks elsewhere").arg(show::text(sheet()->key)),
+                [=](Transaction& tx) { return moveRowBreak(tx, id, from, to); });
+    });
+    connect(m_preview, &SheetPreview::timeBreaksMoved, this, [this](const std::vector<Date>& days) {
+        const SheetId id = m_chosen;
+        perform(tr("Pages of %1 break elsewhere").arg(show::text(sheet()->key)),
+                [=](Transaction& tx) { return setTimeBreaks(tx, id, days); });
+    });
     column->addWidget(head);
     column->addWidget(m_preview, 1);
     return middle;
 }
 
 QWidget* SheetsStage::buildSettings() {
-    m_settings = new SheetSettings(m_document, m_dialogs, this);
+    auto* side = new QWidget(this);
+    auto* column = new QVBoxLayout(side);
+    column->setContentsMargins(0, 0, 0, 8);
+    column->setSpacing(2);
+    m_settings = new SheetSettings(m_document, m_dialogs, side);
     connect(m_settings, &SheetSettings::refused, m_notice, &NoticeBar::say);
-    auto* page = m_settings->widget();
+    column->addWidget(m_settings, 1);
+    // Always in sight, however long what can be set is.
+    auto* page = side;
     const auto line = [&](std::initializer_list<QPushButton*> buttons) {
         auto* row = new QHBoxLayout;
         for (QPushButton* one : buttons) row->addWidget(one);
         row->addStretch(1);
-        m_settings->column().addLayout(row);
+        row->setContentsMargins(10, 4, 10, 0);
+        column->addLayout(row);
     };
     m_saves = {quietButton(tr("Save PDF…"), "sheetPdf", page), quietButton(tr("Save picture…"), "sheetPicture", page),
                quietButton(tr("Print…"), "sheetPrint", page)};
@@ -183,7 +217,7 @@ QWidget* SheetsStage::buildSettings() {
     connect(m_others[0], &QPushButton::clicked, this,
             [this] { save(tr("Workbook (*.xlsx);;Text table (*.csv)"), QStringLiteral(".xlsx")); });
     connect(m_others[1], &QPushButton::clicked, this, [this] { save(tr("Markdown (*.md)"), QStringLiteral(".md")); });
-    return m_settings;
+    return side;
 }
 
 const KeptSheet* SheetsStage::sheet() const {
@@ -206,7 +240,12 @@ void SheetsStage::presentList() {
         auto* item = new QListWidgetItem(show::text(one.key), m_list);
         item->setData(whatRole, whatOf(one));
         item->setData(uprightRole, one.upright);
-        item->setData(Qt::AccessibleTextRole, show::text(one.key) + QStringLiteral(", ") + whatOf(one));
+        const auto& dataDate = m_document.programme().job.dataDate;
+        const bool stale = one.sentOn && dataDate && (!one.sentUpTo || *one.sentUpTo < dateOf(*dataDate));
+        item->setData(sentRole, stale ? tr("%1, older than the job").arg(sentText(one)) : sentText(one));
+        item->setData(staleRole, stale);
+        item->setData(Qt::AccessibleTextRole, show::text(one.key) + QStringLiteral(", ") + whatOf(one) +
+                                                  QStringLiteral(", ") + item->data(sentRole).toString());
         m_ids.push_back(one.id);
         if (one.id == m_chosen) m_list->setCurrentItem(item);
     }
@@ -314,6 +353,10 @@ void SheetsStage::showMenu(const QPoint& at) {
         move(tr("Move &up"), -1);
         move(tr("Move d&own"), 1);
         menu->addSeparator();
+        if (m_preview->laid()) menu->addAction(tr("Copy the &page as a picture"), this, &SheetsStage::copyPage);
+        if (dynamic_cast<const ReportSheet*>(m_shown.get()))
+            menu->addAction(tr("Copy its &tables"), this, &SheetsStage::copyTables);
+        menu->addSeparator();
         menu->addAction(tr("De&lete"), this, [this, id, key] {
             perform(tr("Sheet %1 deleted").arg(key), [=](Transaction& tx) { return removeSheet(tx, id); });
         });
@@ -332,7 +375,37 @@ void SheetsStage::save(const QString& filter, const QString& suffix) {
         written = m_shown->write(path, paper);
     });
     if (!written.ok()) return m_notice->say(show::error(written.error()));
+    if (suffix == QLatin1String(".pdf")) markOut();
     m_notice->tell(tr("Saved as %1.").arg(written->join(tr(", "))));
+}
+
+void SheetsStage::copyPage() {
+    constexpr double dots = 150;
+    QImage image((m_preview->laid()->inches * dots).toSize(), QImage::Format_RGB32);
+    image.fill(Qt::white);
+    QPainter painter(&image);
+    m_preview->laid()->paint(painter, std::size_t(m_preview->page()), dots);
+    painter.end();
+    QApplication::clipboard()->setImage(image);
+    m_notice->tell(tr("The page is on the clipboard."));
+}
+
+void SheetsStage::copyTables() {
+    std::vector<ReportTable> tables;
+    for (const ReportBlock& block : dynamic_cast<const ReportSheet&>(*m_shown).report().blocks)
+        if (block.kind == ReportBlock::Kind::table) tables.push_back(block.table);
+    QApplication::clipboard()->setMimeData(onClipboard(tables));
+    m_notice->tell(tr("%1 on the clipboard.").arg(show::countOf(qint64(tables.size()), "table", "tables")));
+}
+
+/// What went out on paper, and as what, is kept with the sheet.
+void SheetsStage::markOut() {
+    const SheetId id = m_chosen;
+    const std::string revision = m_shown->shows().toStdString();
+    const auto today = parseDate(m_document.keeper().now().substr(0, 10));
+    if (!today) return;
+    perform(tr("Sheet %1 went out").arg(show::text(sheet()->key)),
+            [=](Transaction& tx) { return markSent(tx, id, *today, revision); });
 }
 
 void SheetsStage::print() {
@@ -348,6 +421,7 @@ void SheetsStage::print() {
         printed = PaperSheet::print(printer, printer.resolution(), {{m_shown.get(), paper}});
     });
     if (!printed.ok()) return m_notice->say(show::error(printed.error()));
+    markOut();
     m_notice->tell(tr("Sent to the printer."));
 }
 

@@ -52,6 +52,9 @@ private:
     void showMenu(const QPoint& at);
     void save(const QString& filter, const QString& suffix);
     void print();
+    void markOut();
+    void copyPage();
+    void copyTables();
     void saveAll();
     [[nodiscard]] const KeptSheet* sheet() const;
 

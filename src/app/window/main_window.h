@@ -133,6 +133,10 @@ private:
     bool saveAs();
     void exportJson();
     void exportTables();
+    [[nodiscard]] class GridView* shownGrid();
+    void saveShownTable();
+    void copyShownTable();
+    void copyPicture();
     void say(const QString& text);
     void tell(const QString& text);
     void reveal(ActivityId id);

@@ -92,6 +92,8 @@ void MainWindow::buildFileMenu() {
                            [this] { askSheet(); }));
     menu->addAction(action(QStringLiteral("exportTable"), tr("Export activities and bill as a &workbook…"), {},
                            [this] { exportTables(); }));
+    menu->addAction(
+        action(QStringLiteral("saveShownTable"), tr("Save the &table that shows…"), {}, [this] { saveShownTable(); }));
     menu->addSeparator();
     menu->addAction(
         action(QStringLiteral("fileQuit"), tr("&Quit"), QKeySequence(Qt::CTRL | Qt::Key_Q), [this] { close(); }));
@@ -113,6 +115,9 @@ void MainWindow::buildEditMenu() {
     };
     menu->addAction(
         action(QStringLiteral("editCopy"), inTable(tr("&Copy cells"), "Ctrl+C"), {}, [this] { table().copy(); }));
+    menu->addAction(
+        action(QStringLiteral("copyShownTable"), tr("Copy the whole ta&ble"), {}, [this] { copyShownTable(); }));
+    menu->addAction(action(QStringLiteral("copyPicture"), tr("Copy as a pict&ure"), {}, [this] { copyPicture(); }));
     menu->addAction(
         action(QStringLiteral("editPaste"), inTable(tr("&Paste cells"), "Ctrl+V"), {}, [this] { table().paste(); }));
     menu->addAction(action(QStringLiteral("editFillDown"), inTable(tr("Fill &down"), "Ctrl+D"), {},

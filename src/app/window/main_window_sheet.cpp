@@ -3,12 +3,17 @@
 // Table and bars put on paper: which paper, how many pages, and where to.
 #include "app/base/format.h"
 #include "app/programme/programme_stage.h"
+#include "app/reports/report_files.h"
+#include "app/reports/table_out.h"
 #include "app/sheets/bars_sheet.h"
 #include "app/table/activity_table.h"
 #include "app/table/ask_sheet.h"
 #include "app/window/main_window.h"
 #include "app/window/stages.h"
 
+#include <QApplication>
+#include <QClipboard>
+#include <QMimeData>
 #include <QStackedWidget>
 
 namespace yarrin {
@@ -86,6 +91,44 @@ void MainWindow::askSheet() {
     auto* line = new AskSheet(std::move(ask), this);
     line->setAttribute(Qt::WA_DeleteOnClose);
     line->openAt(stage().mapToGlobal(QPoint(stage().width() / 3, 60)));
+}
+
+/// The table that has the keyboard, else the first that shows.
+GridView* MainWindow::shownGrid() {
+    for (QWidget* at = QApplication::focusWidget(); at; at = at->parentWidget())
+        if (auto* grid = qobject_cast<GridView*>(at)) return grid;
+    for (GridView* grid : stage().findChildren<GridView*>())
+        if (grid->isVisible() && grid->model() && grid->model()->rowCount() > 0) return grid;
+    return nullptr;
+}
+
+void MainWindow::saveShownTable() {
+    const GridView* grid = shownGrid();
+    if (!grid) return tell(tr("No table shows here."));
+    Report report;
+    report.table(shownTable(*grid));
+    const QString path =
+        m_dialogs.fileToSave(this, tr("Save the table"), grid->accessibleName() + QStringLiteral(".xlsx"),
+                             tr("Workbook (*.xlsx);;Text table (*.csv)"));
+    if (path.isEmpty()) return;
+    const auto written = writeTablesOf(report, path);
+    tell(written.ok() ? tr("Saved as %1.").arg(path) : show::error(written.error()));
+}
+
+void MainWindow::copyShownTable() {
+    const GridView* grid = shownGrid();
+    if (!grid) return tell(tr("No table shows here."));
+    QApplication::clipboard()->setMimeData(onClipboard({shownTable(*grid)}));
+    tell(tr("The table is on the clipboard."));
+}
+
+/// What has the keyboard and is no table, else the whole page.
+void MainWindow::copyPicture() {
+    QWidget* focused = QApplication::focusWidget();
+    const bool chart = focused && stage().isAncestorOf(focused) && focused->width() > 200 && focused->height() > 100 &&
+                       !qobject_cast<GridView*>(focused);
+    QApplication::clipboard()->setPixmap((chart ? focused : static_cast<QWidget*>(&stage()))->grab());
+    tell(tr("A picture is on the clipboard."));
 }
 
 } // namespace yarrin

@@ -19,6 +19,8 @@ struct SheetWish {
     int wide = 1;                               ///< pages beside each other, for the time; 1 to 20
     int tall = 0;                               ///< pages below each other, for the rows; 0: as many as it takes
     bool tearGroups = false;                    ///< groups may run on over the page where they would fit on one
+    std::vector<std::size_t> breaks = {};       ///< rows with which a page begins whatever else, in order
+    std::vector<Instant> timeBreaks = {};       ///< where pages beside each other begin; as many as `wide` less one
 };
 
 /// Measures of a page in the painters' pixels, of which a row of the table is 26 tall.
@@ -34,6 +36,7 @@ struct SheetPage {
     std::size_t firstRow = 0, lastRow = 0; ///< without the last
     int across = 0, down = 0;
     double chartFrom = 0; ///< left edge of its part, in pixels of the whole chart
+    double chartTo = 0;   ///< its end: the next page goes on there
 };
 
 /// Pages of table and bars. Table, head and foot are repeated on each.
@@ -61,6 +64,7 @@ inline constexpr double smallestSheetText = 11, leastReadable = 6;
                                               Instant first, Instant last, const SheetMetrics& metrics = {});
 
 /// With which row each page begins, of pages that hold so many rows.
-[[nodiscard]] std::vector<std::size_t> pageBreaks(std::span<const ChartRow> rows, std::size_t perPage, bool tearGroups);
+[[nodiscard]] std::vector<std::size_t> pageBreaks(std::span<const ChartRow> rows, std::size_t perPage, bool tearGroups,
+                                                  std::span<const std::size_t> own = {});
 
 } // namespace yarrin

@@ -148,6 +148,17 @@ void paintLevelled(QPainter& painter, const BarShape& bar, const Theme& theme) {
     }
 }
 
+} // namespace
+
+QPen paperEdge(Tone tone, const Theme& theme) {
+    if (tone == Tone::critical) return {theme.ink, 1.6};
+    QPen pen(theme.ink, 1.1);
+    pen.setDashPattern({2.5, 2});
+    return pen;
+}
+
+namespace {
+
 void paintBarShapes(QPainter& painter, const BarLayout& layout, const BarInk& ink) {
     for (const BarShape& bar : layout.bars) {
         painter.setOpacity(strengthOf(ink, bar.activity));
@@ -159,11 +170,12 @@ void paintBarShapes(QPainter& painter, const BarLayout& layout, const BarInk& in
             colour = bar.tone == Tone::complete ? mixed(sorted, ink.theme.paper, 0.55) : sorted;
             done = mixed(colour, ink.theme.ink, 0.5);
         }
-        const bool urgently = outlined && (bar.tone == Tone::critical || bar.tone == Tone::nearCritical);
+        const bool pressing = bar.tone == Tone::critical || bar.tone == Tone::nearCritical;
+        const bool urgently = outlined && pressing, edged = ink.onPaper && pressing;
         if (bar.diamond) {
             const QPointF centre(bar.x0, bar.y + bar.height / 2);
             const double half = ink.metrics.milestone;
-            painter.setPen(QPen(urgently ? urgent : done, urgently ? 1.6 : 1));
+            painter.setPen(edged ? paperEdge(bar.tone, ink.theme) : QPen(urgently ? urgent : done, urgently ? 1.6 : 1));
             painter.setBrush(colour);
             painter.drawPolygon(QPolygonF({centre + QPointF(0, -half), centre + QPointF(half, 0),
                                            centre + QPointF(0, half), centre + QPointF(-half, 0)}));
@@ -171,6 +183,7 @@ void paintBarShapes(QPainter& painter, const BarLayout& layout, const BarInk& in
             const double left = std::max(bar.x0, ink.area.left() - 20);
             const double right = std::min(bar.x1, ink.area.right() + 20);
             painter.setPen(bar.tone == Tone::aside ? QPen(done, 1, Qt::DashLine)
+                           : edged                 ? paperEdge(bar.tone, ink.theme)
                            : urgently              ? QPen(urgent, 1.6)
                                                    : QPen(Qt::NoPen));
             painter.setBrush(colour);

@@ -32,7 +32,11 @@ struct BarInk {
     /// fades. Not set: no question is asked.
     std::function<int(ActivityId)> path = {};
     std::function<int(LinkId)> linkPath = {};
+    /// What is urgent has an edge of its own, so that it is told apart without colours too.
+    bool onPaper = false;
 };
+/// The edge of a bar or a milestone on paper: solid where it is critical, broken where it is near.
+[[nodiscard]] QPen paperEdge(Tone tone, const Theme& theme);
 /// How strongly what has no part in an answer is drawn.
 inline constexpr double fadedShare = 0.3;
 

@@ -35,6 +35,8 @@ public:
     }
 
 private:
+    /// Up to where the next page beside it goes on.
+    [[nodiscard]] double shownWidth() const { return std::min(m_layout.chartWidth, m_page.chartTo - m_page.chartFrom); }
     [[nodiscard]] double rowsHeight() const { return double(m_page.lastRow - m_page.firstRow) * m_rowHeight; }
     [[nodiscard]] TimeScale scale() const { return {m_layout.scale.at(m_page.chartFrom), m_layout.scale.pixelsPerDay}; }
     [[nodiscard]] BarRequest request() const {
@@ -49,10 +51,11 @@ private:
 
     void chart(const BarLayout& bars) {
         m_painter.save();
-        m_painter.setClipRect(QRectF(m_layout.tableWidth, m_layout.metrics.head, m_layout.chartWidth, rowsHeight()));
+        m_painter.setClipRect(QRectF(m_layout.tableWidth, m_layout.metrics.head, shownWidth(), rowsHeight()));
         const double top = double(m_page.firstRow) * m_rowHeight;
         m_painter.translate(m_layout.tableWidth, m_layout.metrics.head - top);
         BarInk ink = m_ink.bars;
+        ink.onPaper = true;
         ink.area = QRectF(0, top, m_layout.chartWidth, rowsHeight());
         ink.metrics.rowHeight = m_rowHeight;
         paintBars(m_painter, bars, m_ink.rows, axis(), ink);
@@ -111,7 +114,7 @@ private:
         m_painter.fillRect(QRectF(0, height - 1, m_layout.tableWidth, 1), m_theme.rule);
         m_painter.save();
         m_painter.translate(m_layout.tableWidth, 0);
-        m_painter.setClipRect(QRectF(0, 0, m_layout.chartWidth, height));
+        m_painter.setClipRect(QRectF(0, 0, shownWidth(), height));
         AxisInk ink = m_ink.axis;
         ink.width = m_layout.chartWidth;
         paintAxis(m_painter, axis(), bars, ink);
@@ -136,10 +139,13 @@ private:
     void legend(const BarLayout& bars) {
         double x = 8;
         const auto any = [&](auto has) { return std::any_of(bars.bars.begin(), bars.bars.end(), has); };
-        const auto bar = [&](const QColor& colour, const QColor& done) {
+        const auto bar = [&](const QColor& colour, const QColor& done, const QPen& edge = Qt::NoPen) {
             return [=, this](const QRectF& box) {
-                m_painter.fillRect(box, colour);
+                m_painter.fillRect(QRectF(box.left(), box.top(), box.width(), box.height()), colour);
                 m_painter.fillRect(QRectF(box.left(), box.top() + 4.5, box.width() / 2, 3.5), done);
+                m_painter.setPen(edge);
+                m_painter.setBrush(Qt::NoBrush);
+                m_painter.drawRect(box);
             };
         };
         const auto toned = [&](Tone tone) {
@@ -147,8 +153,12 @@ private:
         };
         if (toned(Tone::plain))
             sign(x, Say::tr("activity, done below"), 24, bar(m_theme.activity, m_theme.activityDone));
-        if (toned(Tone::nearCritical)) sign(x, Say::tr("near critical"), 24, bar(m_theme.near, m_theme.nearDone));
-        if (toned(Tone::critical)) sign(x, Say::tr("critical"), 24, bar(m_theme.critical, m_theme.criticalDone));
+        if (toned(Tone::nearCritical))
+            sign(x, Say::tr("near critical"), 24,
+                 bar(m_theme.near, m_theme.nearDone, paperEdge(Tone::nearCritical, m_theme)));
+        if (toned(Tone::critical))
+            sign(x, Say::tr("critical"), 24,
+                 bar(m_theme.critical, m_theme.criticalDone, paperEdge(Tone::critical, m_theme)));
         if (toned(Tone::complete)) sign(x, Say::tr("complete"), 24, bar(m_theme.complete, m_theme.completeDone));
         if (any([](const BarShape& one) { return one.diamond; }))
             sign(x, Say::tr("milestone"), 9, [this](const QRectF& box) {

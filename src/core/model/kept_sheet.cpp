@@ -5,6 +5,7 @@
 #include "core/base/text.h"
 #include "core/model/programme.h"
 
+#include <algorithm>
 #include <array>
 
 namespace yarrin {
@@ -34,6 +35,11 @@ Error noPaper(const std::string& name) {
 }
 
 std::optional<Error> faultOfParts(const KeptSheet& sheet) {
+    if (sheet.rowBreaks.size() > mostBreaks || sheet.timeBreaks.size() >= std::size_t(mostPagesWide))
+        return inputError("a sheet has too many breaks of its own");
+    const auto before = [](const TimeBreak& a, const TimeBreak& b) { return a.day < b.day; };
+    if (!std::is_sorted(sheet.timeBreaks.begin(), sheet.timeBreaks.end(), before))
+        return inputError("the breaks of a sheet in time follow each other");
     if (sheet.parts.size() > mostParts)
         return inputError("a report has at most " + std::to_string(mostParts) + " parts");
     for (const SheetPart& part : sheet.parts)
@@ -73,8 +79,8 @@ std::optional<Error> faultOf(const KeptSheet& sheet, const Programme& programme)
             return inputError("weeks are 0 to " + std::to_string(mostSheetWeeks));
     if (sheet.weeksBefore && sheet.weeksAfter && *sheet.weeksBefore + *sheet.weeksAfter == 0)
         return inputError("a sheet shows a week at least");
-    for (const std::string* text :
-         {&sheet.key, &sheet.subject, &sheet.revision, &sheet.lens, &sheet.drawn, &sheet.checked, &sheet.notes})
+    for (const std::string* text : {&sheet.key, &sheet.subject, &sheet.revision, &sheet.lens, &sheet.drawn,
+                                    &sheet.checked, &sheet.notes, &sheet.sentAs})
         if (text->size() > longestSheetText)
             return inputError("a text of a sheet has more than " + std::to_string(longestSheetText) + " characters");
     return faultOfParts(sheet);

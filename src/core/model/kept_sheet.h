@@ -4,6 +4,7 @@
 
 #include "core/base/ids.h"
 #include "core/base/result.h"
+#include "core/time/instant.h"
 
 #include <optional>
 #include <span>
@@ -67,6 +68,12 @@ struct SheetPart {
     friend bool operator==(const SheetPart&, const SheetPart&) = default;
 };
 
+/// The day with which a page beside another begins.
+struct TimeBreak {
+    Date day;
+    friend bool operator==(const TimeBreak&, const TimeBreak&) = default;
+};
+
 /// A sheet of the job: a view of it on pages of paper.
 struct KeptSheet {
     SheetId id;
@@ -84,6 +91,11 @@ struct KeptSheet {
     bool noLinks = false;
     std::string drawn, checked, notes; ///< in the foot
     std::vector<SheetPart> parts;      ///< of a statement or a report; none: all that it has
+    std::vector<ActivityId> rowBreaks; ///< with whose row a page begins, whatever else
+    std::vector<TimeBreak> timeBreaks; ///< in order; none: evenly
+    std::optional<Date> sentOn;        ///< when it last went out,
+    std::string sentAs;                ///< as which revision; none: work in hand
+    std::optional<Date> sentUpTo;      ///< and its data date then
     friend bool operator==(const KeptSheet&, const KeptSheet&) = default;
 };
 
@@ -92,7 +104,7 @@ inline constexpr int mostPagesWide = 20, mostPagesTall = 200, mostSheetWeeks = 5
 inline constexpr std::size_t longestSheetText = 120;
 inline constexpr int leastMargin = 3, mostMargin = 60; ///< millimetres
 /// Of words of one's own, and so many parts.
-inline constexpr std::size_t longestPartText = 8000, mostParts = 60;
+inline constexpr std::size_t longestPartText = 8000, mostParts = 60, mostBreaks = 400;
 /// A firm's sign is kept as it is, a PNG or an SVG, in base64 and no longer than that.
 inline constexpr std::size_t longestLogo = 400'000;
 
