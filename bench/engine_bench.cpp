@@ -4,6 +4,7 @@
 // and against a bare sweep over arrays, in the same run.
 #include "core/delay/analysis.h"
 #include "core/network/passes.h"
+#include "core/odds/simulation.h"
 #include "core/network/schedule.h"
 #include "edit/activity_edits.h"
 #include "edit/recalculated.h"
@@ -175,9 +176,17 @@ template <DelayMethod method> void delay(benchmark::State& state) {
     for (auto _ : state) benchmark::DoNotOptimize(analyse(method, stands));
 }
 
+/// Five thousand runs, on all there is.
+void odds(benchmark::State& state) {
+    const Programme& p = programmeOf(int(state.range(0)));
+    const Uncertainty all = uncertaintyOfAll(p, {0.9, 1, 1.3, SpreadShape::triangular}, "trade");
+    for (auto _ : state) benchmark::DoNotOptimize(simulate(p, all, {5000, 1, 0})->runs);
+}
+
 #define SIZES ->Arg(1000)->Arg(10000)->Arg(100000)->Unit(benchmark::kMillisecond)
 BENCHMARK(compileNetwork) SIZES;
 BENCHMARK(passes) SIZES;
+BENCHMARK(odds)->Arg(2000)->Unit(benchmark::kMillisecond)->UseRealTime();
 BENCHMARK(boostLongestPath) SIZES;
 BENCHMARK(bareSweep) SIZES;
 BENCHMARK(editAndRecalculate) SIZES;

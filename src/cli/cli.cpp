@@ -14,7 +14,7 @@
 namespace yarrin {
 
 std::span<const Verb> verbs() {
-    static const std::array<Verb, 21> list{billVerb,    calcVerb,    calendarVerb, cashVerb,   checkVerb,  compareVerb,
+    static const std::array<Verb, 22> list{billVerb,    calcVerb,    calendarVerb, cashVerb,   checkVerb,  compareVerb,
                                            convertVerb, demandVerb,  exposureVerb, freezeVerb, impactVerb, levelVerb,
                                            pathsVerb,   pictureVerb, rowsVerb,     sealVerb,   sheetVerb,  squeezeVerb,
                                            takeVerb,    verifyVerb,  whyVerb};

@@ -61,6 +61,7 @@ extern const Verb exposureVerb;
 extern const Verb freezeVerb;
 extern const Verb impactVerb;
 extern const Verb levelVerb;
+extern const Verb oddsVerb;
 extern const Verb pathsVerb;
 extern const Verb pictureVerb;
 extern const Verb squeezeVerb;

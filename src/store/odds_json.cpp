@@ -1,0 +1,74 @@
+// SPDX-FileCopyrightText: 2026 The Yarrin authors
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "store/odds_json.h"
+
+#include "core/contract/damages.h"
+#include "core/odds/ranks.h"
+#include "store/json.h"
+#include "store/json_values.h"
+
+#include <cmath>
+
+namespace yarrin {
+
+namespace {
+
+using Out = nlohmann::ordered_json;
+
+/// Four decimals say all there is to say of a share.
+Out share(const std::optional<double>& value) {
+    return value ? Out(std::round(*value * 10000) / 10000) : Out(nullptr);
+}
+
+void putDate(Out& out, const OddsOfDate& odds) {
+    out["deterministic"] = odds.deterministic ? Out(isoDate(*odds.deterministic)) : Out(nullptr);
+    out["p10"] = isoDate(odds.at(100));
+    out["p50"] = isoDate(odds.at(500));
+    out["p80"] = isoDate(odds.at(800));
+    out["mean"] = isoDate(odds.mean());
+    const auto interval = odds.intervalOf(800);
+    out["p80_interval"] = interval ? Out::array({isoDate(interval->first), isoDate(interval->second)}) : Out(nullptr);
+}
+
+/// Sums as text with the currency's decimals.
+Out moneyOut(const OddsOfMoney& money, int digits) {
+    const auto text = [&](std::int64_t sum) { return Decimal(sum, digits).text(); };
+    std::int64_t sum = 0;
+    for (const std::int64_t one : money.sums) sum += one;
+    const auto count = std::int64_t(money.sums.size());
+    return {{"p50", text(atThousandth(money.sorted, 500))},
+            {"p80", text(atThousandth(money.sorted, 800))},
+            {"mean", text((2 * sum + count) / (2 * count))},
+            {"max", text(money.sorted.back())}};
+}
+
+} // namespace
+
+std::string oddsToJson(const Programme& programme, const Odds& odds, std::uint64_t seed) {
+    Out sections = Out::array(), activities = Out::array(), finish = Out::object();
+    for (const OddsOfDate& one : odds.sections) {
+        const Section& section = *programme.sections.row(one.section);
+        Out row{{"id", section.key}};
+        putDate(row, one);
+        row["chance_of_contract"] = share(one.chanceOf(section.completion));
+        row["chance_of_extended"] = share(one.chanceOf(section.completion + section.grantedDays));
+        sections.push_back(std::move(row));
+    }
+    putDate(finish, odds.finish);
+    for (const OddsOfActivity& one : odds.activities)
+        activities.push_back(Out{{"id", programme.activities.row(one.activity)->key},
+                                 {"criticality", share(one.criticality)},
+                                 {"cruciality", share(one.cruciality)}});
+    const int digits = minorDigits(programme.job.currency);
+    return json::textOf(Out{{"runs", odds.runs},
+                            {"seed", seed},
+                            {"sections", std::move(sections)},
+                            {"finish", std::move(finish)},
+                            {"exposure", moneyOut(odds.unrelieved, digits)},
+                            {"assessed", moneyOut(odds.assessed, digits)},
+                            {"claimed", moneyOut(odds.claimed, digits)},
+                            {"activities", std::move(activities)},
+                            {"notes", odds.notes}});
+}
+
+} // namespace yarrin
