@@ -4,8 +4,8 @@
 // and against a bare sweep over arrays, in the same run.
 #include "core/delay/analysis.h"
 #include "core/network/passes.h"
-#include "core/odds/simulation.h"
 #include "core/network/schedule.h"
+#include "core/odds/simulation.h"
 #include "edit/activity_edits.h"
 #include "edit/recalculated.h"
 #include "edit/ripple.h"

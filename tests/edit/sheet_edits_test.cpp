@@ -131,7 +131,7 @@ private slots:
         QVERIFY(move(a, {}).empty());
         QCOMPARE(p.sheets[0].rowBreaks, std::vector<ActivityId>{b});
         QVERIFY(!move({}, ActivityId{999}).empty());
-        QVERIFY(tried(p, [&](Transaction& tx) { return removeActivities(tx, {b}); }).empty());
+        QVERIFY(tried(p, [&](Transaction& tx) { return removeActivities(tx, std::span(&b, 1)); }).empty());
         QVERIFY(p.sheets[0].rowBreaks.empty());
         const auto times = [&](std::vector<Date> days) {
             return tried(p, [&](Transaction& tx) { return setTimeBreaks(tx, id, days); });
