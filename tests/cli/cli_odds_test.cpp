@@ -22,7 +22,7 @@ class CliOddsTest : public QObject {
         job.task("A", 10).task("B", 10).milestone("M").link("A", "B").link("B", "M");
         job.section("S1", "M", "2027-03-26", 1000);
         const std::string path = m_folder.filePath(QStringLiteral("job.yarrin.json")).toStdString();
-        if (!writeProgramme(job.programme, path).ok()) qFatal("not written");
+        if (!writeProgramme(job.programme, path, FileFormat::json).ok()) qFatal("not written");
         return path;
     }
 
