@@ -709,7 +709,7 @@ programme = {
     "lenses": [{"id": "Trades at work", "columns": "id; name; days; start; finish; float; responsible",
                 "groups": "code:Trade", "order": "start; id", "filter": "not complete", "colour": "code:Trade",
                 "texts": "after=name"}],
-    "sheets": [{"id": "Whole programme, A1", "paper": "A1", "tall": 2, "drawn": "R. Tamsin"},
+    "sheets": [{"id": "Whole programme, A1", "paper": "A1", "drawn": "R. Tamsin"},
                {"id": "Six weeks ahead", "lens": "Next six weeks", "weeks_before": 1, "weeks_after": 6,
                 "drawn": "R. Tamsin", "notes": "for the Monday meeting"},
                {"id": "Monthly report", "view": "report", "paper": "A4", "upright": True, "drawn": "R. Tamsin",

@@ -80,6 +80,10 @@ SheetSettings::SheetSettings(Document& document, Dialogs& dialogs, QWidget* pare
     m_title->setFont(headingFont());
     m_title->setWordWrap(true);
     m_column->addWidget(m_title);
+    m_smallest = new QLabel(m_page);
+    m_smallest->setObjectName(QStringLiteral("sheetSmallest"));
+    m_smallest->setWordWrap(true);
+    m_column->addWidget(m_smallest);
     addField("sheetName", tr("Name"), {}, SheetField::name);
     m_view = addChoice("sheetView", tr("Shows"), SheetField::view);
     for (std::size_t i = 0; i < sheetViews; ++i)
@@ -148,10 +152,6 @@ void SheetSettings::addPaper() {
     addField("sheetMargin", tr("Margin, mm"), tr("10"), SheetField::margin);
     addField("sheetPagesWide", tr("Pages wide"), {}, SheetField::wide);
     addField("sheetPagesTall", tr("Pages tall"), tr("as many as it takes"), SheetField::tall);
-    m_smallest = new QLabel(m_page);
-    m_smallest->setObjectName(QStringLiteral("sheetSmallest"));
-    m_smallest->setWordWrap(true);
-    m_column->addWidget(m_smallest);
 }
 
 void SheetSettings::addParts() {

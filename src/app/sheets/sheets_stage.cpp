@@ -52,13 +52,15 @@ public:
         painter->setBrush(theme().field);
         painter->drawRect(icon);
         const QRect words = row.adjusted(54, 8, -10, -8);
-        paintWords(*painter, words, Qt::AlignLeft | Qt::AlignTop, boldened(bodyFont()), theme().ink,
-                   index.data().toString());
-        paintWords(*painter, words, Qt::AlignLeft | Qt::AlignVCenter, secondaryFont(), theme().muted,
-                   index.data(whatRole).toString());
+        const auto line = [&](int number, const QFont& font, const QColor& ink, int role) {
+            const int tall = words.height() / 3;
+            paintWords(*painter, QRect(words.left(), words.top() + number * tall, words.width(), tall),
+                       Qt::AlignLeft | Qt::AlignVCenter, font, ink, index.data(role).toString());
+        };
+        line(0, boldened(bodyFont()), theme().ink, Qt::DisplayRole);
+        line(1, secondaryFont(), theme().muted, whatRole);
         // Where the job has gone on since, the paper on the wall is older than it.
-        paintWords(*painter, words, Qt::AlignLeft | Qt::AlignBottom, secondaryFont(),
-                   index.data(staleRole).toBool() ? theme().nearText : theme().muted, index.data(sentRole).toString());
+        line(2, secondaryFont(), index.data(staleRole).toBool() ? theme().nearText : theme().muted, sentRole);
     }
 };
 
