@@ -5,7 +5,6 @@
 #include "app/sheets/pdf_finish.h"
 #include "core/base/work.h"
 
-#include <QBuffer>
 #include <QCoreApplication>
 #include <QFileInfo>
 #include <QImage>
@@ -13,6 +12,7 @@
 #include <QPdfWriter>
 #include <QSaveFile>
 #include <QSvgGenerator>
+#include <QTemporaryFile>
 
 namespace yarrin {
 
@@ -144,10 +144,10 @@ Result<QStringList> PaperSheet::writePdf(const QString& path, const std::vector<
     if (parts.empty()) return inputError("there is no sheet to save");
     QSaveFile file(path);
     if (!file.open(QIODevice::WriteOnly)) return unwrittenAt(path, file.errorString());
-    QBuffer painted;
+    QTemporaryFile painted;
+    if (!painted.open()) return unwrittenAt(painted.fileName(), painted.errorString());
     std::vector<SheetMark> marks;
     {
-        painted.open(QIODevice::WriteOnly);
         QPdfWriter writer(&painted);
         constexpr int dots = 1200;
         writer.setResolution(dots);
@@ -155,9 +155,8 @@ Result<QStringList> PaperSheet::writePdf(const QString& path, const std::vector<
         writer.setCreator(QStringLiteral("Yarrin"));
         if (Outcome printed = print(writer, dots, parts, &marks); !printed.ok()) return printed.errors();
     }
-    const auto finished = finishedPdf(painted.data(), marks);
-    if (!finished.ok()) return finished.errors();
-    file.write(*finished);
+    painted.close();
+    if (Outcome finished = finishPdf(painted.fileName(), file, marks); !finished.ok()) return finished.errors();
     if (!file.commit()) return unwrittenAt(path, file.errorString());
     return QStringList{path};
 }

@@ -2,10 +2,14 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/sheets/pdf_finish.h"
 
-#include <qpdf/Buffer.hh>
+#include <QFile>
+
+#include <qpdf/Pipeline.hh>
 #include <qpdf/QPDF.hh>
 #include <qpdf/QPDFPageDocumentHelper.hh>
 #include <qpdf/QPDFWriter.hh>
+
+#include <stdexcept>
 
 namespace yarrin {
 
@@ -74,25 +78,39 @@ private:
     std::size_t m_at = 0;
 };
 
+/// Hands what is written on to a device.
+class Onto : public Pipeline {
+public:
+    explicit Onto(QIODevice& device) : Pipeline("sheet", nullptr), m_device(device) {}
+    void write(const unsigned char* data, std::size_t size) override {
+        if (m_device.write(reinterpret_cast<const char*>(data), qint64(size)) != qint64(size))
+            throw std::runtime_error(m_device.errorString().toStdString());
+    }
+    void finish() override {}
+
+private:
+    QIODevice& m_device;
+};
+
 } // namespace
 
-Result<QByteArray> finishedPdf(const QByteArray& bytes, const std::vector<SheetMark>& marks) {
+Outcome finishPdf(const QString& from, QIODevice& to, const std::vector<SheetMark>& marks) {
     try {
         QPDF pdf;
         pdf.setSuppressWarnings(true);
-        pdf.processMemoryFile("sheet", bytes.constData(), std::size_t(bytes.size()));
+        pdf.processFile(QFile::encodeName(from).constData());
         pdf.getRoot().replaceKey("/Lang", QPDFObjectHandle::newString("en-GB"));
         QPDFObjectHandle shown = QPDFObjectHandle::newDictionary();
         shown.replaceKey("/DisplayDocTitle", QPDFObjectHandle::newBool(true));
         pdf.getRoot().replaceKey("/ViewerPreferences", shown);
         Outline(pdf, marks).put();
+        Onto pipe(to);
         QPDFWriter writer(pdf);
-        writer.setOutputMemory();
+        writer.setOutputPipeline(&pipe);
         writer.setDeterministicID(true);
         writer.setObjectStreamMode(qpdf_o_disable); // what it says of itself can be read by eye
         writer.write();
-        const auto out = writer.getBufferSharedPointer();
-        return QByteArray(reinterpret_cast<const char*>(out->getBuffer()), qsizetype(out->getSize()));
+        return done();
     } catch (const std::exception& fault) {
         return inputError("the PDF cannot be finished: " + std::string(fault.what()));
     }
