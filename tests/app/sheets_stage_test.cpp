@@ -329,6 +329,30 @@ private slots:
         QVERIFY(QApplication::clipboard()->image().width() > 300);
     }
 
+    /// Text that is too small says so and offers what helps: each makes it larger, and can be taken back.
+    void remediesForSmallText() {
+        At at(small(), settings());
+        at.window.openDemo();
+        at.trigger("stage9");
+        QApplication::processEvents();
+        at.stage().chooseNamed(QStringLiteral("Whole programme, A1"));
+        at.choose("sheetPaperSize", QStringLiteral("A3"));
+        at.type("sheetPagesTall", QStringLiteral("1"));
+        const auto points = [&] { return at.preview().laid()->smallestText; };
+        const double first = points();
+        QVERIFY(first < leastReadable);
+        auto* words = at.find<QLabel>("sheetSmallest");
+        QVERIFY2(words->text().contains(QStringLiteral("below what can be read")), qPrintable(words->text()));
+        emit words->linkActivated(QStringLiteral("paper"));
+        QVERIFY(points() > first);
+        const double larger = points();
+        emit words->linkActivated(QStringLiteral("pages"));
+        QVERIFY(points() > larger && at.preview().pages() > 1);
+        QVERIFY(!words->text().contains(QStringLiteral("<a ")));
+        at.document().undo();
+        QCOMPARE(points(), larger);
+    }
+
     /// Nearer and farther; the paper stays the paper.
     void sizes() {
         At at(small(), settings());

@@ -196,6 +196,9 @@ QWidget* SheetsStage::buildSettings() {
     column->setSpacing(2);
     m_settings = new SheetSettings(m_document, m_dialogs, side);
     connect(m_settings, &SheetSettings::refused, m_notice, &NoticeBar::say);
+    QLabel& smallest = m_settings->smallest();
+    smallest.setTextInteractionFlags(Qt::LinksAccessibleByMouse | Qt::LinksAccessibleByKeyboard);
+    connect(&smallest, &QLabel::linkActivated, this, &SheetsStage::remedy);
     column->addWidget(m_settings, 1);
     // Always in sight, however long what can be set is.
     auto* page = side;
@@ -295,9 +298,36 @@ void SheetsStage::presentPage() {
     const bool small = layout->smallestText < leastReadable;
     const QString text =
         tr("%1, smallest text %2 pt").arg(show::countOf(pages, "page", "pages")).arg(layout->smallestText, 0, 'f', 1);
-    smallest.setText(
-        small ? tr("%1: below what can be read without a glass. More pages or a larger paper help.").arg(text) : text);
+    smallest.setText(small ? tr("%1: below what can be read without a glass.").arg(text) + remedies() : text);
     setInk(&smallest, small ? Ink::near : Ink::muted);
+}
+
+/// What helps against text that is too small, as links.
+QString SheetsStage::remedies() const {
+    const KeptSheet* one = sheet();
+    QString links;
+    const auto add = [&](const char* name, const QString& words) {
+        links += QStringLiteral("<br><a href=\"%1\" style=\"color:%2\">%3</a>")
+                     .arg(QLatin1String(name), theme().accent.name(), words);
+    };
+    if (one && one->tall) add("pages", tr("Take as many pages as it takes"));
+    if (one && one->paper != paperSizes().back().name && paperNamed(one->paper))
+        add("paper", tr("Take a larger paper"));
+    return links;
+}
+
+void SheetsStage::remedy(const QString& name) {
+    const KeptSheet* one = sheet();
+    if (!one) return;
+    const SheetId id = one->id;
+    // The next size up; one of its own gives way to the largest.
+    std::string paper(paperSizes().back().name);
+    for (std::size_t i = 0; i + 1 < paperSizes().size(); ++i)
+        if (paperSizes()[i].name == one->paper) paper = paperSizes()[i + 1].name;
+    const bool pages = name == QLatin1String("pages");
+    perform(tr("Sheet %1 is set larger").arg(show::text(one->key)), [=](Transaction& tx) {
+        return setSheetField(tx, id, pages ? SheetField::tall : SheetField::paper, pages ? std::string() : paper);
+    });
 }
 
 void SheetsStage::choose(SheetId id) {

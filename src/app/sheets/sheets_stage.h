@@ -51,6 +51,8 @@ private:
     void add();
     void showMenu(const QPoint& at);
     void save(const QString& filter, const QString& suffix);
+    [[nodiscard]] QString remedies() const;
+    void remedy(const QString& name);
     void print();
     void markOut();
     void copyPage();
