@@ -13,7 +13,7 @@
 #include <atomic>
 #include <cmath>
 #include <map>
-#include <mutex>
+#include <span>
 #include <thread>
 
 namespace yarrin {
@@ -40,18 +40,21 @@ struct Plan {
     std::vector<std::uint32_t> groups;                           ///< numbers by which they are drawn
     std::vector<std::pair<std::size_t, std::uint32_t>> sections; ///< index of the section, and its milestone's node
     double ofJob = 0, ofGroup = 0, ofOwn = 1; ///< shares of what is common: square roots of correlations
+    double ofLone = 1;                        ///< of its own, where nothing is alike to it
     std::optional<Instant> required;
 
     [[nodiscard]] double drawnForAll(std::uint32_t run) const {
         return ofJob > 0 ? normalDraw(wish.seed, run, DrawKind::job, 0) : 0;
     }
     [[nodiscard]] double drawnForGroup(std::uint32_t run, std::size_t group) const {
-        return ofGroup > 0 ? normalDraw(wish.seed, run, DrawKind::group, groups[group]) : 0;
+        const bool drawn = ofGroup > 0 && group != Drawn::none;
+        return drawn ? normalDraw(wish.seed, run, DrawKind::group, groups[group]) : 0;
     }
     /// What a run draws for one activity, on the normal distribution, with what is common to it and others.
     [[nodiscard]] double drawnFor(std::uint32_t run, const Drawn& one, double all, double group) const {
-        const double own = ofOwn > 0 ? normalDraw(wish.seed, run, DrawKind::activity, one.id) : 0;
-        return ofOwn * own + ofJob * all + ofGroup * group;
+        const double share = one.group == Drawn::none ? ofLone : ofOwn;
+        const double own = share > 0 ? normalDraw(wish.seed, run, DrawKind::activity, one.id) : 0;
+        return share * own + ofJob * all + ofGroup * group;
     }
 };
 
@@ -92,8 +95,10 @@ private:
 /// Runs of one thread: it takes the next one that nobody has, until none is left.
 class Worker {
 public:
-    Worker(const Plan& plan, std::vector<Run>& runs, std::vector<std::atomic<std::uint32_t>>& onPath)
-        : m_plan(plan), m_runs(runs), m_onPath(onPath), m_runner(plan.network), m_work(plan.network.work),
+    /// `kept` gets what is drawn, activity by activity, where it is not empty.
+    Worker(const Plan& plan, std::vector<Run>& runs, std::vector<std::atomic<std::uint32_t>>& onPath,
+           std::span<float> kept)
+        : m_plan(plan), m_runs(runs), m_onPath(onPath), m_kept(kept), m_runner(plan.network), m_work(plan.network.work),
           m_path(plan.network.nodes.size()) {}
 
     /// False where a date would lie beyond what calendars know.
@@ -117,8 +122,11 @@ private:
         const double all = m_plan.drawnForAll(number);
         m_groups.resize(m_plan.groups.size());
         for (std::size_t i = 0; i < m_groups.size(); ++i) m_groups[i] = m_plan.drawnForGroup(number, i);
+        std::size_t place = 0;
         for (const Drawn& one : m_plan.drawn) {
-            const double share = normalShare(m_plan.drawnFor(number, one, all, m_groups[one.group]));
+            const double group = one.group == Drawn::none ? 0 : m_groups[one.group];
+            const double z = m_plan.drawnFor(number, one, all, group), share = normalShare(z);
+            if (!m_kept.empty()) m_kept[place++ * m_plan.wish.runs + number] = float(z);
             const double factor = m_plan.quantiles[one.quantile](share);
             m_work[one.node] = one.fixed + std::max<Minutes>(1, Minutes(std::llround(double(one.varies) * factor)));
         }
@@ -127,6 +135,7 @@ private:
     const Plan& m_plan;
     std::vector<Run>& m_runs;
     std::vector<std::atomic<std::uint32_t>>& m_onPath;
+    std::span<float> m_kept;
     PassRunner m_runner;
     std::vector<Minutes> m_work;
     std::vector<std::uint32_t> m_path;
@@ -140,9 +149,25 @@ Minutes left(const Activity& activity, const Node& node, Minutes duration) {
     return duration;
 }
 
+/// Numbers of groups become places among them; a group of one is none.
+void joinAlike(Plan& plan) {
+    std::map<std::size_t, int> members;
+    for (const Drawn& one : plan.drawn) ++members[one.group];
+    std::map<std::size_t, std::size_t> places;
+    for (const auto& [number, count] : members) {
+        if (number == Drawn::none || count < 2) continue;
+        places[number] = plan.groups.size();
+        plan.groups.push_back(std::uint32_t(number));
+    }
+    for (Drawn& one : plan.drawn) {
+        const auto place = places.find(one.group);
+        one.group = place == places.end() ? Drawn::none : place->second;
+    }
+}
+
 Result<Plan> planOf(const Programme& programme, const Network& network, const Uncertainty& uncertainty,
                     const OddsWish& wish) {
-    Plan plan{programme, network, wish, {}, {}, {}, {}, 0, 0, 1, programme.job.requiredFinish};
+    Plan plan{programme, network, wish, {}, {}, {}, {}, 0, 0, 1, 1, programme.job.requiredFinish};
     if (wish.runs < 1 || wish.runs > mostRuns) return inputError("runs are 1 to " + std::to_string(mostRuns));
     const double all = uncertainty.alikeAll, group = uncertainty.alike;
     if (!(all >= 0) || !(group >= all) || group > 1)
@@ -150,8 +175,8 @@ Result<Plan> planOf(const Programme& programme, const Network& network, const Un
     plan.ofJob = std::sqrt(all);
     plan.ofGroup = std::sqrt(group - all);
     plan.ofOwn = std::sqrt(1 - group);
+    plan.ofLone = std::sqrt(1 - all);
     std::map<std::array<double, 4>, std::size_t> known;
-    std::map<std::uint32_t, std::size_t> groups;
     for (std::uint32_t node = 0; node < network.nodes.size(); ++node) {
         const Node& at = network.nodes[node];
         const auto& spread = uncertainty.spreads[at.activity];
@@ -167,10 +192,7 @@ Result<Plan> planOf(const Programme& programme, const Network& network, const Un
         one.varies = left(programme.activities[at.activity], at, network.duration[at.activity]);
         one.fixed = network.work[node] - one.varies;
         if (one.varies <= 0 || one.fixed < 0) continue;
-        const std::uint32_t alike = uncertainty.groups.empty() ? at.id.value : uncertainty.groups[at.activity];
-        const auto of = groups.try_emplace(alike, plan.groups.size());
-        if (of.second) plan.groups.push_back(alike);
-        one.group = of.first->second;
+        one.group = uncertainty.groups.empty() ? Drawn::none : uncertainty.groups[at.activity];
         const auto [place, isNew] = known.try_emplace(
             {spread->low, spread->likely, spread->high, double(spread->shape)}, plan.quantiles.size());
         if (isNew) plan.quantiles.emplace_back(*spread);
@@ -178,6 +200,7 @@ Result<Plan> planOf(const Programme& programme, const Network& network, const Un
         one.certain = spread->low == spread->high;
         plan.drawn.push_back(one);
     }
+    joinAlike(plan);
     for (std::size_t i = 0; i < programme.sections.size(); ++i) {
         const std::size_t milestone = programme.activities.indexOf(programme.sections[i].milestone);
         if (milestone >= programme.activities.size()) continue;
@@ -223,9 +246,10 @@ void addDates(Odds& odds, const Plan& plan, const std::vector<Run>& runs, const 
     }
 }
 
-/// Rank correlations of what was drawn with the dates: draws are found again, not kept, so that a hundred thousand runs
-/// need no more room than a thousand. A drawn factor rises with what is drawn for it, so that ranks are the same.
-void addCrucialities(Odds& odds, const Plan& plan, const std::vector<std::size_t>& placeOf, unsigned threads) {
+/// Rank correlations of what was drawn with the dates. A drawn factor rises with what is drawn for it, so that ranks
+/// are the same.
+void addCrucialities(Odds& odds, const Plan& plan, const std::vector<std::size_t>& placeOf, std::span<const float> kept,
+                     unsigned threads) {
     const std::size_t runs = odds.runs;
     std::vector<std::vector<double>> dates;
     const auto add = [&](const std::vector<std::int64_t>& days) {
@@ -241,8 +265,10 @@ void addCrucialities(Odds& odds, const Plan& plan, const std::vector<std::size_t
         for (std::size_t i = next++; i < plan.drawn.size(); i = next++) {
             const Drawn& one = plan.drawn[i];
             if (one.certain) continue;
+            // As precise as those that are kept, so that both ways tell the same.
             for (std::uint32_t run = 0; run < runs; ++run)
-                drawn[run] = plan.drawnFor(run, one, all[run], plan.drawnForGroup(run, one.group));
+                drawn[run] = kept.empty() ? float(plan.drawnFor(run, one, all[run], plan.drawnForGroup(run, one.group)))
+                                          : kept[i * plan.wish.runs + run];
             const std::vector<double> ranks = ranksOf(drawn);
             OddsOfActivity& out = odds.activities[placeOf[one.activity]];
             out.cruciality = correlationOfRanks(ranks, dates[0]);
@@ -257,7 +283,7 @@ void addCrucialities(Odds& odds, const Plan& plan, const std::vector<std::size_t
 
 /// Shares of runs on the longest path, and what each draw has to do with the dates.
 void addActivities(Odds& odds, const Plan& plan, const std::vector<std::atomic<std::uint32_t>>& onPath,
-                   unsigned threads) {
+                   std::span<const float> kept, unsigned threads) {
     std::vector<std::size_t> placeOf(plan.programme.activities.size(), 0);
     for (std::size_t index = 0; index < plan.programme.activities.size(); ++index) {
         const std::uint32_t node = plan.network.nodeOf[index];
@@ -269,7 +295,7 @@ void addActivities(Odds& odds, const Plan& plan, const std::vector<std::atomic<s
         if (plan.network.nodes[node].state != NodeState::complete)
             one.criticality = double(onPath[node].load()) / double(odds.runs);
     }
-    addCrucialities(odds, plan, placeOf, threads);
+    addCrucialities(odds, plan, placeOf, kept, threads);
 }
 
 } // namespace
@@ -312,11 +338,15 @@ Result<Odds> simulate(const Programme& programme, const Uncertainty& uncertainty
     std::vector<Run> runs(wish.runs);
     std::vector<char> done(wish.runs, 0);
     std::vector<std::atomic<std::uint32_t>> onPath(compiled.network.nodes.size());
+    // Where there is room for them, draws are kept; else they are found again.
+    constexpr std::size_t mostKept = 50'000'000;
+    const std::size_t draws = plan.drawn.size() * wish.runs;
+    std::vector<float> kept(draws <= mostKept ? draws : 0);
     std::atomic<std::uint32_t> next = 0, finished = 0;
     std::atomic<bool> beyond = false;
     const unsigned threads = wish.threads > 0 ? wish.threads : std::max(1U, std::thread::hardware_concurrency());
     const auto work = [&] {
-        Worker worker(plan, runs, onPath);
+        Worker worker(plan, runs, onPath, kept);
         for (std::uint32_t run = next++; run < wish.runs && !stop.stop_requested() && !beyond; run = next++) {
             if (worker.run(run))
                 done[run] = 1;
@@ -340,7 +370,7 @@ Result<Odds> simulate(const Programme& programme, const Uncertainty& uncertainty
     if (odds.runs < finished) return simulate(programme, uncertainty, {odds.runs, wish.seed, wish.threads}, {}, tell);
     addDates(odds, plan, runs, forecast);
     addMoney(odds, plan, runs);
-    addActivities(odds, plan, onPath, threads);
+    addActivities(odds, plan, onPath, kept, threads);
     if (uncertainty.alike == 0 && plan.drawn.size() > 20)
         odds.notes.push_back("all work is drawn by itself: cut into smaller pieces it would look safer than it is");
     return odds;
