@@ -22,9 +22,10 @@ namespace {
 
 /// An activity whose work is drawn.
 struct Drawn {
+    static constexpr std::size_t none = static_cast<std::size_t>(-1);
     std::uint32_t node = 0, activity = 0;
     std::uint32_t id = 0;
-    std::size_t group = 0;         ///< place among the plan's
+    std::size_t group = none;      ///< place among the plan's; none where nothing is alike to it
     Minutes varies = 0, fixed = 0; ///< of the node's work: what is drawn, and pauses
     std::size_t quantile = 0;
     bool certain = false; ///< its factor is always the same
@@ -47,8 +48,8 @@ struct Plan {
         return ofJob > 0 ? normalDraw(wish.seed, run, DrawKind::job, 0) : 0;
     }
     [[nodiscard]] double drawnForGroup(std::uint32_t run, std::size_t group) const {
-        const bool drawn = ofGroup > 0 && group != Drawn::none;
-        return drawn ? normalDraw(wish.seed, run, DrawKind::group, groups[group]) : 0;
+        const bool any = ofGroup > 0 && group != Drawn::none;
+        return any ? normalDraw(wish.seed, run, DrawKind::group, groups[group]) : 0;
     }
     /// What a run draws for one activity, on the normal distribution, with what is common to it and others.
     [[nodiscard]] double drawnFor(std::uint32_t run, const Drawn& one, double all, double group) const {
