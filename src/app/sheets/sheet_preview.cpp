@@ -117,7 +117,7 @@ std::optional<PageGrid> SheetPreview::gridNow() const {
 
 std::optional<int> SheetPreview::rowBreakY() const {
     const auto grid = gridNow();
-    if (!grid || grid->rows.size() < 2) return {};
+    if (!grid || grid->rows.empty() || (grid->rows.size() < 2 && !grid->next)) return {};
     const double inches = grid->top + grid->rowHeight * double(grid->rows.size());
     return paperRect().top() + int(std::lround(inches * dotsPerInch()));
 }
