@@ -383,6 +383,32 @@ private slots:
         QVERIFY((*laid)->pages() <= 2 && (*laid)->smallestText < leastReadable);
     }
 
+    /// A job that has nothing yet but an activity: every view says so or shows what there is, and none falls over.
+    void almostNothing() {
+        Document bare;
+        Builder one;
+        one.task("A", 5);
+        bare.replace(one.programme, {});
+        WorkWatch watch;
+        for (std::size_t i = 0; i < sheetViews; ++i) {
+            const KeptSheet sheet = sheetOf(SheetView(i));
+            const auto made = makerOf(bare, m_state, sheet)(watch);
+            if (!made.ok()) {
+                QVERIFY(!made.error().sentence().empty());
+                continue;
+            }
+            const auto laid = (*made)->layOut(SheetPaper(sheet));
+            QVERIFY(laid.ok() && (*laid)->pages() >= 1);
+            QImage image(200, 280, QImage::Format_RGB32);
+            QPainter painter(&image);
+            for (std::size_t page = 0; page < (*laid)->pages(); ++page) (*laid)->paint(painter, page, 24);
+        }
+        const auto month = makerOf(bare, m_state, sheetOf(SheetView::report))(watch);
+        QVERIFY(month.ok());
+        QVERIFY(
+            words(dynamic_cast<const ReportSheet&>(**month).report()).contains(QStringLiteral("has no sections yet")));
+    }
+
     /// What is gone or cannot be is said, and nothing half is written.
     void refusals() {
         const auto fault = [&](const KeptSheet& sheet) {

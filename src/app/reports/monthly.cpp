@@ -86,7 +86,7 @@ private:
         if (m_schedule.programmeFinish)
             m_report->words(
                 Say::tr("All work is complete on %1.").arg(show::date(completionDate(*m_schedule.programmeFinish))));
-        m_report->picture(picture::sections(m_facts));
+        if (!m_programme.sections.empty()) m_report->picture(picture::sections(m_facts));
     }
 
     [[nodiscard]] static std::optional<Date> forecastOf(const Schedule& schedule, SectionId id) {
@@ -109,7 +109,7 @@ private:
             table.rows.push_back({{cell::text(passage::sectionName(m_programme, section.id)), cell::date(was),
                                    cell::date(is), cell::count(was && is ? std::optional(*is - *was) : std::nullopt)}});
         }
-        m_report->table(std::move(table));
+        if (!table.rows.empty()) m_report->table(std::move(table));
         reasons();
         changes();
     }

@@ -258,7 +258,7 @@ Outcome fill(Report& report, const Facts& facts) {
     case SheetView::exposure:
         if (!facts->delay->fault.isEmpty()) return inputError(facts->delay->fault.toStdString());
         passage::sections(report, *facts);
-        report.picture(picture::sections(facts));
+        if (!facts->programme().sections.empty()) report.picture(picture::sections(facts));
         passage::exposure(report, facts);
         return done();
     case SheetView::soundness:
@@ -296,6 +296,7 @@ QString sectionName(const Programme& programme, SectionId id) {
 }
 
 void sections(Report& report, const SheetFacts& facts) {
+    if (facts.programme().sections.empty()) return report.words(Say::tr("The contract has no sections yet."));
     ReportTable table;
     table.name = Say::tr("Sections");
     table.columns = {{Say::tr("Section")},        {Say::tr("Agreed")},           {Say::tr("Extended")},
@@ -329,7 +330,7 @@ void sections(Report& report, const SheetFacts& facts) {
 
 void exposure(Report& report, const std::shared_ptr<const SheetFacts>& facts) {
     const auto& course = facts->delay->report.course;
-    if (course.size() < 2) return;
+    if (course.size() < 2 || facts->programme().sections.empty()) return;
     report.heading(Say::tr("Over the stands of the job"), 2);
     report.picture(picture::exposure(facts));
     ReportTable table;
@@ -350,6 +351,7 @@ void exposure(Report& report, const std::shared_ptr<const SheetFacts>& facts) {
 }
 
 void course(Report& report, const std::shared_ptr<const SheetFacts>& facts) {
+    if (facts->programme().sections.empty()) return report.words(Say::tr("The contract has no sections yet."));
     ReportTable table;
     table.name = Say::tr("Sections over the stands");
     table.columns = {{Say::tr("Stand")}, {Say::tr("Data date")}};
