@@ -122,10 +122,11 @@ void describe(QCommandLineParser& parser) {
          QStringLiteral("file")});
     parser.addOption({QStringLiteral("of"), QObject::tr("Of a sheet of the job, by its name, on its own paper."),
                       QStringLiteral("name")});
-    parser.addOption({QStringLiteral("view"),
-                      QObject::tr("Of a view: bars, scope, calendars, demand, cash, lines, completion, exposure, "
-                                  "soundness, narrative, statement or report."),
-                      QStringLiteral("view")});
+    parser.addOption(
+        {QStringLiteral("view"),
+         QObject::tr("Of a view: bars, logic, scope, calendars, demand, cash, lines, completion, exposure, "
+                     "soundness, narrative, statement or report."),
+         QStringLiteral("view")});
     parser.addOption({QStringLiteral("all-sheets"), QObject::tr("Of all sheets of the job, one behind the other.")});
     parser.addOption({QStringLiteral("subject"),
                       QObject::tr("Of one event, section, calendar, resource or revision of that view."),

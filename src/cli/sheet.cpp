@@ -124,7 +124,8 @@ const Verb sheetVerb{
 const Verb pictureVerb{
     "picture", "puts a view of the job on paper",
     "yarrin-cli picture FILE [--view VIEW] [--of KEY] [--lens NAME] OUT\n\n"
-    "Writes a view as a .pdf, or its pages as .svg or .png: bars, scope, calendars, demand, cash, lines, completion,\n"
+    "Writes a view as a .pdf, or its pages as .svg or .png: bars, logic, scope, calendars, demand, cash, lines, "
+    "completion,\n"
     "exposure, soundness, narrative, statement or report. --of takes one section, event, calendar, resource or\n"
     "revision of it; --lens arranges the bars. What is no bars also goes out as .md, .xlsx or .csv. No display is\n"
     "needed.\n",

@@ -61,6 +61,8 @@ std::string* textOf(KeptSheet& sheet, SheetField field) {
         return &sheet.revision;
     case SheetField::lens:
         return &sheet.lens;
+    case SheetField::columns:
+        return &sheet.columns;
     case SheetField::paper:
         return &sheet.paper;
     case SheetField::drawn:
@@ -99,6 +101,8 @@ Outcome typeField(KeptSheet& sheet, SheetField field, std::string_view text) {
     }
     case SheetField::margin:
         return typeNumber(sheet.margin, text);
+    case SheetField::weekWidth:
+        return typeNumber(sheet.weekWidth, text);
     case SheetField::tall:
         return typeNumber(sheet.tall, text);
     case SheetField::weeksBefore:

@@ -182,13 +182,18 @@ private slots:
     void viewsOfTheDemo_data() {
         QTest::addColumn<int>("view");
         QTest::addColumn<QString>("contains");
-        const std::pair<SheetView, const char*> list[] = {
-            {SheetView::scope, "Causeway · Section 1"},   {SheetView::calendars, "Tide window, bankseat"},
-            {SheetView::demand, "Steel fixer"},           {SheetView::cash, "The deepest position of cash is"},
-            {SheetView::lines, "crew-days were planned"}, {SheetView::completion, "E08 Deeper cap instructed"},
-            {SheetView::exposure, "Over the stands of"},  {SheetView::soundness, "Links past a milestone"},
-            {SheetView::narrative, "Critical path"},      {SheetView::statement, "Prolongation"},
-            {SheetView::report, "The next six weeks"}};
+        const std::pair<SheetView, const char*> list[] = {{SheetView::logic, "Possession of the site"},
+                                                          {SheetView::scope, "Causeway · Section 1"},
+                                                          {SheetView::calendars, "Tide window, bankseat"},
+                                                          {SheetView::demand, "Steel fixer"},
+                                                          {SheetView::cash, "The deepest position of cash is"},
+                                                          {SheetView::lines, "crew-days were planned"},
+                                                          {SheetView::completion, "E08 Deeper cap instructed"},
+                                                          {SheetView::exposure, "Over the stands of"},
+                                                          {SheetView::soundness, "Links past a milestone"},
+                                                          {SheetView::narrative, "Critical path"},
+                                                          {SheetView::statement, "Prolongation"},
+                                                          {SheetView::report, "The next six weeks"}};
         for (const auto& [view, text] : list)
             QTest::newRow(wordOf(view).data()) << int(view) << QString::fromUtf8(text);
     }

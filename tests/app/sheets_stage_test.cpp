@@ -92,6 +92,12 @@ private slots:
         at.type("sheetPagesWide", QStringLiteral("many"));
         QCOMPARE(at.sheet().wide, 3);
         at.type("sheetPagesWide", QStringLiteral("1"));
+        at.type("sheetWeekWidth", QStringLiteral("90"));
+        QVERIFY(at.preview().pages() > 1);
+        at.type("sheetWeekWidth", {});
+        QCOMPARE(at.preview().pages(), 1);
+        at.type("sheetColumns", QStringLiteral("id; finish"));
+        QCOMPARE(at.sheet().columns, std::string("id; finish"));
         at.type("sheetAfter", QStringLiteral("8"));
         QCOMPARE(at.sheet().weeksAfter, std::optional<int>(8));
         at.choose("sheetLens", QString::fromStdString(shippedLenses().back().name));
@@ -237,6 +243,9 @@ private slots:
         QCOMPARE(at.preview().pages(), 1);
         at.choose("sheetRevision", QStringLiteral("revision 2"));
         QCOMPARE(sheet().revision, std::string("2"));
+        at.choose("sheetView", QStringLiteral("Logic"));
+        QCOMPARE(at.preview().pages(), 1);
+        QVERIFY(at.preview().laid()->smallestText > 0);
         at.choose("sheetView", QStringLiteral("Table and bars"));
         QVERIFY(at.preview().pages() >= 1);
         QVERIFY(!at.find<QPushButton>("sheetWorkbook")->isVisible());

@@ -95,6 +95,17 @@ private slots:
         QVERIFY(layout->scale.x(last) <= layout->pages[2].chartFrom + layout->chartWidth + 0.01);
         // The longest stretch fills its page.
         QVERIFY(std::abs(layout->pages[1].chartTo - layout->pages[1].chartFrom - layout->chartWidth) < 0.5);
+        // A week of ten millimetres: seven days are as many points, and as many pages as that takes.
+        SheetWish scaled;
+        scaled.millimetresPerWeek = 10;
+        const auto ten = layoutSheet(scaled, rows, 300, first, last);
+        QVERIFY(ten.ok());
+        QVERIFY(std::abs(ten->scale.pixelsPerDay * 7 * ten->pointsPerPixel - 10 * 72 / 25.4) < 1e-9);
+        QVERIFY(ten->wide > 1 && ten->pages.size() == std::size_t(ten->wide));
+        QVERIFY(ten->scale.x(last) <= ten->pages.back().chartFrom + ten->chartWidth);
+        QVERIFY(ten->scale.x(last) > ten->pages.back().chartFrom);
+        scaled.millimetresPerWeek = 400;
+        QVERIFY(!layoutSheet(scaled, rows, 300, first, last).ok());
         wish.timeBreaks.pop_back();
         QVERIFY(!layoutSheet(wish, rows, 300, first, last).ok());
         wish = {};

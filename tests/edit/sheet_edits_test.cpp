@@ -108,6 +108,9 @@ private slots:
         for (const char* text : {"99 x 900", "300 x 5001", "300", "x", "a x b", "300 x 900 x 2"})
             QVERIFY2(!set(SheetField::paper, text).empty(), text);
         QVERIFY(set(SheetField::margin, "3").empty() && set(SheetField::margin, "60").empty());
+        QVERIFY(set(SheetField::weekWidth, "12").empty() && set(SheetField::columns, "id; name").empty());
+        QVERIFY(!set(SheetField::weekWidth, "0").empty() && !set(SheetField::weekWidth, "501").empty());
+        QVERIFY(!set(SheetField::columns, std::string(601, 'x').c_str()).empty());
         QVERIFY(!set(SheetField::margin, "2").empty() && !set(SheetField::margin, "61").empty());
         QVERIFY(!tried(p, [&](Transaction& tx) {
                      return setSheetParts(tx, id, {{ReportPart::words, std::string(8001, 'x')}});

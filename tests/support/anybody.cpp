@@ -521,7 +521,7 @@ private:
         case 2:
             return below(3) ? moveSheet(m_tx, id, below(2) ? 1 : -1) : removeSheet(m_tx, id);
         default:
-            return setSheetField(m_tx, id, any<SheetField>(16),
+            return setSheetField(m_tx, id, any<SheetField>(18),
                                  below(3) == 0 ? std::string(wordOf(any<SheetView>(sheetViews)))
                                  : below(2)    ? words()
                                  : below(2)    ? "A1"

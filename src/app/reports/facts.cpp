@@ -181,8 +181,22 @@ std::vector<FootCell> sheetFoot(const SheetFacts& facts, const QString& through,
     return foot;
 }
 
+Result<Lens> lensOf(const Programme& programme, const KeptSheet& sheet) {
+    std::optional<Lens> lens;
+    for (const Lens& one : shippedLenses())
+        if (one.name == sheet.lens || (sheet.lens.empty() && !lens)) lens = one;
+    for (const KeptLens& kept : programme.lenses)
+        if (kept.key == sheet.lens) lens = lensFrom(kept);
+    if (!lens) return inputError("its lens \"" + sheet.lens + "\" is there no more", "choose another one");
+    if (sheet.columns.empty()) return *lens;
+    KeptLens own = keptFrom(*lens);
+    own.columns = sheet.columns;
+    return lensFrom(own);
+}
+
 QString nameOf(SheetView view) {
     static const QString names[] = {Say::tr("Table and bars"),
+                                    Say::tr("Logic"),
                                     Say::tr("Breakdown"),
                                     Say::tr("Calendars"),
                                     Say::tr("Demand"),

@@ -4,6 +4,7 @@
 
 #include "app/base/agreed_plan.h"
 #include "app/delay/delay_study.h"
+#include "core/view/lens.h"
 
 namespace yarrin {
 
@@ -35,6 +36,9 @@ using ReadFacts = std::function<Result<std::shared_ptr<const SheetFacts>>(WorkWa
 /// it was chosen what is on it, `outlined` what lies behind the bars.
 [[nodiscard]] std::vector<struct FootCell> sheetFoot(const SheetFacts& facts, const QString& through,
                                                      const QString& shown, const QString& outlined = {});
+
+/// The lens of a sheet, with its own columns where it has any. An error where it is gone.
+[[nodiscard]] Result<Lens> lensOf(const Programme& programme, const KeptSheet& sheet);
 
 /// What people call a view, in the order of SheetView.
 [[nodiscard]] QString nameOf(SheetView view);

@@ -3,6 +3,7 @@
 #include "app/reports/sheet_maker.h"
 
 #include "app/reports/facts.h"
+#include "app/reports/logic_sheet.h"
 #include "app/reports/report_sheet.h"
 #include "app/reports/view_reports.h"
 #include "app/sheets/bars_sheet.h"
@@ -21,6 +22,12 @@ Result<std::shared_ptr<const PaperSheet>> failed(const std::vector<Error>& error
 
 MakeSheet makerOf(Document& document, const ViewState& shared, const KeptSheet& sheet) {
     const ReadFacts read = factsFor(document, sheet);
+    if (sheet.view == SheetView::logic)
+        return [read](WorkWatch& watch) -> Result<std::shared_ptr<const PaperSheet>> {
+            auto facts = read(watch);
+            if (!facts.ok()) return failed(facts.errors());
+            return LogicSheet::of(*facts);
+        };
     if (sheet.view != SheetView::bars)
         return [read](WorkWatch& watch) -> Result<std::shared_ptr<const PaperSheet>> {
             auto facts = read(watch);

@@ -136,12 +136,8 @@ private:
 BarsSheet::~BarsSheet() = default;
 
 Result<std::shared_ptr<BarsSheet>> BarsSheet::of(Document& document, const ViewState& shared, const KeptSheet& sheet) {
-    std::optional<Lens> lens;
-    for (const Lens& one : shippedLenses())
-        if (one.name == sheet.lens || (sheet.lens.empty() && !lens)) lens = one;
-    for (const KeptLens& kept : document.programme().lenses)
-        if (kept.key == sheet.lens) lens = lensFrom(kept);
-    if (!lens) return inputError("its lens \"" + sheet.lens + "\" is there no more", "choose another one");
+    const auto lens = lensOf(document.programme(), sheet);
+    if (!lens.ok()) return lens.errors();
     ViewState own;
     own.setLens(*lens);
     if (shared.outline()) own.setOutline(*shared.outline());

@@ -72,6 +72,7 @@ Result<SheetWish> SheetPaper::wish() const {
     wish.paperWidth = landscape ? paper->height : paper->width;
     wish.paperHeight = landscape ? paper->width : paper->height;
     wish.margin = margin;
+    wish.millimetresPerWeek = weekWidth;
     wish.wide = wide;
     wish.tall = tall;
     return wish;

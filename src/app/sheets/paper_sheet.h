@@ -24,12 +24,13 @@ struct SheetPaper {
     bool landscape = true;
     int wide = 1, tall = 0; ///< pages; 0: as many as it takes
     int margin = 10;        ///< millimetres
+    int weekWidth = 0;      ///< millimetres; 0: as the pages have it
     SheetPaper() = default;
     SheetPaper(std::string paper, bool lies, int pagesWide, int pagesTall)
         : size(std::move(paper)), landscape(lies), wide(pagesWide), tall(pagesTall) {}
     explicit SheetPaper(const KeptSheet& sheet)
         : size(sheet.paper), landscape(!sheet.upright), wide(sheet.wide), tall(sheet.tall.value_or(0)),
-          margin(sheet.margin.value_or(10)) {}
+          margin(sheet.margin.value_or(10)), weekWidth(sheet.weekWidth.value_or(0)) {}
     [[nodiscard]] Result<SheetWish> wish() const;
 };
 

@@ -91,6 +91,7 @@ SheetSettings::SheetSettings(Document& document, Dialogs& dialogs, QWidget* pare
     m_subject = addChoice("sheetSubject", tr("Of"), SheetField::subject);
     m_revision = addChoice("sheetRevision", tr("As of"), SheetField::revision);
     m_lens = addChoice("sheetLens", tr("Lens"), SheetField::lens);
+    addField("sheetColumns", tr("Columns"), tr("of the lens; id; name; start"), SheetField::columns);
     m_links = addChoice("sheetLinks", tr("Links"), SheetField::noLinks);
     m_links->addItem(tr("shown"), QString());
     m_links->addItem(tr("left out"), QStringLiteral("yes"));
@@ -151,6 +152,7 @@ void SheetSettings::addPaper() {
     m_lies->addItem(tr("upright"), QStringLiteral("yes"));
     addField("sheetMargin", tr("Margin, mm"), tr("10"), SheetField::margin);
     addField("sheetPagesWide", tr("Pages wide"), {}, SheetField::wide);
+    addField("sheetWeekWidth", tr("Or a week is, mm"), tr("as the pages have it"), SheetField::weekWidth);
     addField("sheetPagesTall", tr("Pages tall"), tr("as many as it takes"), SheetField::tall);
 }
 
@@ -258,8 +260,12 @@ std::string SheetSettings::typed(SheetField field) const {
         const bool named = std::any_of(sizes.begin(), sizes.end(), [&](const auto& s) { return s.name == one->paper; });
         return named ? std::string() : one->paper;
     }
+    case SheetField::columns:
+        return one->columns;
     case SheetField::margin:
         return number(one->margin);
+    case SheetField::weekWidth:
+        return number(one->weekWidth);
     case SheetField::wide:
         return std::to_string(one->wide);
     case SheetField::tall:
@@ -377,9 +383,11 @@ void SheetSettings::fillParts(const KeptSheet& sheet) {
 
 void SheetSettings::showWhatCounts(const KeptSheet& sheet) {
     const bool bars = sheet.view == SheetView::bars;
-    for (const SheetField field :
-         {SheetField::lens, SheetField::noLinks, SheetField::weeksBefore, SheetField::weeksAfter, SheetField::wide})
+    for (const SheetField field : {SheetField::columns, SheetField::noLinks, SheetField::weeksBefore,
+                                   SheetField::weeksAfter, SheetField::weekWidth})
         m_rows[field]->setVisible(bars);
+    for (const SheetField field : {SheetField::lens, SheetField::wide})
+        m_rows[field]->setVisible(bars || sheet.view == SheetView::logic);
     m_rows[SheetField::subject]->setVisible(sheet.view == SheetView::completion || sheet.view == SheetView::statement ||
                                             sheet.view == SheetView::calendars || sheet.view == SheetView::demand ||
                                             sheet.view == SheetView::narrative);

@@ -56,7 +56,12 @@ void layTime(SheetLayout& layout, const SheetWish& wish, Instant first, Instant 
     const auto perDay = [&](Instant from, Instant to, double room) {
         return std::max(room, 10.0) / std::max(1.0, double(to - from) / double(minutesPerDay));
     };
-    if (wish.timeBreaks.empty()) {
+    if (wish.millimetresPerWeek > 0) {
+        layout.scale.pixelsPerDay = wish.millimetresPerWeek / 7 * pointsPerMillimetre / layout.pointsPerPixel;
+        const double days = double(last - first) / double(minutesPerDay);
+        const double pages = std::ceil((days * layout.scale.pixelsPerDay + 2 * edge) / layout.chartWidth);
+        layout.wide = int(std::clamp(pages, 1.0, 1e6));
+    } else if (wish.timeBreaks.empty()) {
         layout.scale.pixelsPerDay = perDay(first, last, layout.chartWidth * wish.wide - 2 * edge);
     } else {
         double least = perDay(first, wish.timeBreaks.front(), layout.chartWidth - edge);
@@ -70,9 +75,10 @@ void layTime(SheetLayout& layout, const SheetWish& wish, Instant first, Instant 
 /// Where each page beside another begins in the whole chart, and where the last one ends.
 std::vector<double> timeStarts(const SheetLayout& layout, const SheetWish& wish) {
     std::vector<double> starts{0};
-    for (int across = 1; across < wish.wide; ++across)
-        starts.push_back(wish.timeBreaks.empty() ? layout.chartWidth * across
-                                                 : layout.scale.x(wish.timeBreaks[std::size_t(across) - 1]));
+    for (int across = 1; across < layout.wide; ++across)
+        starts.push_back(wish.timeBreaks.empty() || wish.millimetresPerWeek > 0
+                             ? layout.chartWidth * across
+                             : layout.scale.x(wish.timeBreaks[std::size_t(across) - 1]));
     starts.push_back(starts.back() + layout.chartWidth);
     return starts;
 }
@@ -122,9 +128,12 @@ Result<SheetLayout> layoutSheet(const SheetWish& wish, std::span<const ChartRow>
     layout.wide = wish.wide;
     layout.tall = int(begins.size());
     layTime(layout, wish, first, last);
+    if (layout.wide > mostPagesWide)
+        return inputError("so wide a week takes more than " + std::to_string(mostPagesWide) + " pages",
+                          "make it narrower, or show less of the time");
     const std::vector<double> starts = timeStarts(layout, wish);
     for (std::size_t down = 0; down < begins.size(); ++down)
-        for (int across = 0; across < wish.wide; ++across)
+        for (int across = 0; across < layout.wide; ++across)
             layout.pages.push_back({begins[down], down + 1 < begins.size() ? begins[down + 1] : rows.size(), across,
                                     int(down), starts[std::size_t(across)], starts[std::size_t(across) + 1]});
     layout.used = double(rows.size() - begins.back()) / std::max(1.0, perPage(points));

@@ -20,6 +20,7 @@ struct SheetWish {
     int tall = 0;                               ///< pages below each other, for the rows; 0: as many as it takes
     bool tearGroups = false;                    ///< groups may run on over the page where they would fit on one
     std::vector<std::size_t> breaks = {};       ///< rows with which a page begins whatever else, in order
+    double millimetresPerWeek = 0;              ///< above 0: as many pages beside each other as that takes
     std::vector<Instant> timeBreaks = {};       ///< where pages beside each other begin; as many as `wide` less one
 };
 

@@ -69,6 +69,11 @@ std::optional<Error> faultOf(const KeptSheet& sheet, const Programme& programme)
     if (!paperNamed(sheet.paper)) return noPaper(sheet.paper);
     if (sheet.margin && (*sheet.margin < leastMargin || *sheet.margin > mostMargin))
         return inputError("a margin is " + std::to_string(leastMargin) + " to " + std::to_string(mostMargin) + " mm");
+    if (sheet.weekWidth && (*sheet.weekWidth < 1 || *sheet.weekWidth > mostWeekWidth))
+        return inputError("a week is 1 to " + std::to_string(mostWeekWidth) + " mm wide");
+    if (sheet.columns.size() > longestSheetColumns)
+        return inputError("the columns of a sheet have more than " + std::to_string(longestSheetColumns) +
+                          " characters");
     if (sheet.wide < 1 || sheet.wide > mostPagesWide)
         return inputError("pages beside each other are 1 to " + std::to_string(mostPagesWide));
     if (sheet.tall && (*sheet.tall < 1 || *sheet.tall > mostPagesTall))

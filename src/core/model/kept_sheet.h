@@ -27,6 +27,7 @@ struct PaperSize {
 /// What a sheet shows, in the order of the stages.
 enum class SheetView {
     bars,
+    logic,
     scope,
     calendars,
     demand,
@@ -39,7 +40,7 @@ enum class SheetView {
     statement, ///< of a delay: one event, or all of the claim
     report     ///< of a month
 };
-inline constexpr std::size_t sheetViews = 12;
+inline constexpr std::size_t sheetViews = 13;
 
 /// Parts of a statement of delay and of a monthly report, in the order that they come in by themselves.
 enum class ReportPart {
@@ -82,10 +83,12 @@ struct KeptSheet {
     std::string subject;      ///< of which section, event, calendar, resource or revision, by its key; none: of all
     std::string revision;     ///< shown in place of the job as it stands, by its key
     std::string lens;         ///< by name; none: the one that a job opens with
+    std::string columns;      ///< of the table, as a lens has them; none: those of the lens
     std::string paper = "A3"; ///< a size by name, or its own in millimetres as it lies upright: "300 x 900"
     bool upright = false;
     std::optional<int> margin;                  ///< millimetres; none: ten
-    int wide = 1;                               ///< pages beside each other
+    std::optional<int> weekWidth;               ///< millimetres; as many pages beside each other as that takes
+    int wide = 1;                               ///< pages beside each other, where a week is as wide as it comes
     std::optional<int> tall;                    ///< pages below each other; none: as many as it takes
     std::optional<int> weeksBefore, weeksAfter; ///< the data date, or the start before there is one; none: all of it
     bool noLinks = false;
@@ -102,7 +105,8 @@ struct KeptSheet {
 inline constexpr int mostPagesWide = 20, mostPagesTall = 200, mostSheetWeeks = 520;
 /// So many characters a text of a sheet may have.
 inline constexpr std::size_t longestSheetText = 120;
-inline constexpr int leastMargin = 3, mostMargin = 60; ///< millimetres
+inline constexpr std::size_t longestSheetColumns = 600;
+inline constexpr int leastMargin = 3, mostMargin = 60, mostWeekWidth = 500; ///< millimetres
 /// Of words of one's own, and so many parts.
 inline constexpr std::size_t longestPartText = 8000, mostParts = 60, mostBreaks = 400;
 /// A firm's sign is kept as it is, a PNG or an SVG, in base64 and no longer than that.

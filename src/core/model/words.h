@@ -64,9 +64,9 @@ template <> struct Words<CostHead> {
 template <> struct Words<SpreadAt> { static constexpr std::string_view list[] = {"even", "start", "finish"}; };
 template <> struct Words<ApplyEvery> { static constexpr std::string_view list[] = {"month", "fortnight"}; };
 template <> struct Words<SheetView> {
-    static constexpr std::string_view list[] = {"bars",      "scope",     "calendars",  "demand",
-                                                "cash",      "lines",     "completion", "exposure",
-                                                "soundness", "narrative", "statement",  "report"};
+    static constexpr std::string_view list[] = {"bars",      "logic",     "scope",      "calendars", "demand",
+                                                "cash",      "lines",     "completion", "exposure",  "soundness",
+                                                "narrative", "statement", "report"};
 };
 template <> struct Words<ReportPart> {
     static constexpr std::string_view list[] = {"words",  "standing", "moved",       "sections", "exposure", "lines",
