@@ -35,17 +35,6 @@ LogicMetrics metricsOf() {
     return metrics;
 }
 
-/// Type and lag as they stand on a link: "ends +2d".
-std::string wordsOf(const Programme& programme, const Link& link) {
-    std::string words;
-    if (link.type == LinkType::ss) words = "starts";
-    if (link.type == LinkType::ff) words = "ends";
-    if (link.type == LinkType::sf) words = "start to end";
-    if (link.lag == 0) return words;
-    const std::string lag = lagText(programme, link);
-    return words + (words.empty() ? "" : " ") + (link.lag > 0 ? "+" : "") + lag;
-}
-
 /// What the places of boxes and links follow from, so that a change of dates alone lays out nothing anew.
 std::size_t keyOf(const Programme& programme, const std::vector<ChartRow>& rows, const LogicChoice& choice,
                   const Answer* alone) {
@@ -73,12 +62,22 @@ std::size_t keyOf(const Programme& programme, const std::vector<ChartRow>& rows,
         take(link.id.value);
         take(link.from.value);
         take(link.to.value);
-        takeText(wordsOf(programme, link));
+        takeText(logicWords(programme, link));
     }
     return key;
 }
 
 } // namespace
+
+std::string logicWords(const Programme& programme, const Link& link) {
+    std::string words;
+    if (link.type == LinkType::ss) words = "starts";
+    if (link.type == LinkType::ff) words = "ends";
+    if (link.type == LinkType::sf) words = "start to end";
+    if (link.lag == 0) return words;
+    const std::string lag = lagText(programme, link);
+    return words + (words.empty() ? "" : " ") + (link.lag > 0 ? "+" : "") + lag;
+}
 
 /// The time axis above the boxes, where they are laid out to scale.
 class LogicView::Axis : public QWidget {
@@ -212,7 +211,7 @@ void LogicView::refresh() {
                 return found;
             }
             LogicRequest request{*programme, *dates, rows, choice.within, choice.timeScaled, 6, metrics, {}, nullptr};
-            request.words = [&](const Link& link) { return wordsOf(*programme, link); };
+            request.words = [&](const Link& link) { return logicWords(*programme, link); };
             std::unordered_set<ActivityId> only;
             if (alone)
                 for (const auto& [id, path] : alone->path) only.insert(id);

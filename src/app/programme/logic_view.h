@@ -32,6 +32,9 @@ struct LogicChoice {
     friend bool operator==(const LogicChoice&, const LogicChoice&) = default;
 };
 
+/// What is written on a link of the network: its type where it is none from finish to start, and its lag.
+[[nodiscard]] std::string logicWords(const Programme& programme, const Link& link);
+
 /// The network of activities as boxes from left to right. It is laid out beside the window; what was laid out last
 /// stays in sight meanwhile. Shares selection, links, card and question with the bars.
 class LogicView : public QAbstractScrollArea {

@@ -3,9 +3,9 @@
 #include "app/reports/logic_sheet.h"
 
 #include "app/base/format.h"
+#include "app/programme/logic_view.h"
 #include "chart/paint/logic_painter.h"
 #include "chart/paint/sheet_painter.h"
-#include "core/model/phrases.h"
 
 #include <QCoreApplication>
 
@@ -125,9 +125,7 @@ Result<std::shared_ptr<const PaperSheet>> LogicSheet::of(std::shared_ptr<const S
     auto content = std::make_shared<Content>();
     content->facts = facts;
     LogicRequest request{facts->programme(), facts->schedule(), rows};
-    request.words = [&](const Link& link) {
-        return link.type == LinkType::fs && link.lag == 0 ? std::string() : linkPhrase(facts->programme(), link);
-    };
+    request.words = [&](const Link& link) { return logicWords(facts->programme(), link); };
     content->layout = layoutLogic(request);
     if (content->layout.boxes.empty()) return inputError("nothing that the lens shows has a part in logic");
     const QString through = show::text(lens->name);
