@@ -182,7 +182,7 @@ private slots:
     void viewsOfTheDemo_data() {
         QTest::addColumn<int>("view");
         QTest::addColumn<QString>("contains");
-        const std::pair<SheetView, const char*> list[] = {{SheetView::logic, "Possession of the site"},
+        const std::pair<SheetView, const char*> list[] = {{SheetView::logic, "Jack-up and rig"},
                                                           {SheetView::scope, "Causeway · Section 1"},
                                                           {SheetView::calendars, "Tide window, bankseat"},
                                                           {SheetView::demand, "Steel fixer"},
