@@ -19,7 +19,7 @@ struct Say {
     Q_DECLARE_TR_FUNCTIONS(LogicSheet)
 };
 
-constexpr double foot = 84, aboveFoot = 12, leastRoom = 300;
+constexpr double aboveFoot = 12, leastRoom = 300;
 constexpr double millimetresPerInch = 25.4, pointsPerInch = 72;
 constexpr double footAt = 8.0 / 12; ///< points to a pixel of the title block, as on other sheets
 
@@ -58,7 +58,8 @@ public:
           m_tall(tall) {
         inches = QSizeF(wish.paperWidth, wish.paperHeight) / millimetresPerInch;
         m_size = inches * pointsPerInch - QSizeF(2 * m_inset, 2 * m_inset);
-        m_room = QSizeF(m_size.width(), m_size.height() - (foot + aboveFoot) * footAt);
+        m_foot = sheetFootHeight(m_size.width() / footAt);
+        m_room = QSizeF(m_size.width(), m_size.height() - (m_foot + aboveFoot) * footAt);
         const LogicLayout& drawn = m_content->layout;
         m_scale = std::min({m_room.width() * wide / drawn.width, m_room.height() * tall / drawn.height, 1.0});
         smallestText = std::min(footAt, m_scale) * smallestSheetText;
@@ -76,11 +77,20 @@ public:
         painter.scale(m_scale, m_scale);
         paintLogic(painter, m_content->layout, ink(QRectF(QPointF(left, top) / m_scale, m_room / m_scale)));
         painter.restore();
-        painter.translate(0, m_size.height() - foot * footAt);
+        // Names of lanes are set as large as the title block, wherever there is room for them.
+        painter.save();
+        painter.setClipRect(QRectF(QPointF(), m_room));
+        painter.scale(footAt, footAt);
+        LogicInk names = ink(QRectF(QPointF(), m_room / footAt));
+        names.zoom = m_scale / footAt;
+        if (int(page) % m_wide == 0)
+            paintLaneNames(painter, m_content->layout, names, top / footAt, m_room.height() / footAt);
+        painter.restore();
+        painter.translate(0, m_size.height() - m_foot * footAt);
         painter.scale(footAt, footAt);
         std::vector<FootCell> cells = m_content->foot;
         cells.push_back({Say::tr("Page"), {Say::tr("%1 of %2").arg(page + 1).arg(pages())}, 0.6, {}});
-        paintSheetFoot(painter, QRectF(0, 0, m_size.width() / footAt, foot), cells);
+        paintSheetFoot(painter, QRectF(0, 0, m_size.width() / footAt, m_foot), cells);
         painter.restore();
     }
     /// Its lanes, where they begin.
@@ -114,6 +124,7 @@ private:
     double m_inset; ///< points, as all that follows
     int m_wide, m_tall;
     QSizeF m_size, m_room;
+    double m_foot = 0; ///< in pixels of the title block
     double m_scale = 1;
 };
 
@@ -141,7 +152,7 @@ Result<std::shared_ptr<const LaidSheet>> LogicSheet::layOut(const SheetPaper& pa
     if (!wish.ok()) return wish.errors();
     const double width = (wish->paperWidth - 2 * wish->margin) / millimetresPerInch * pointsPerInch;
     const double height = (wish->paperHeight - 2 * wish->margin) / millimetresPerInch * pointsPerInch;
-    if (width < leastRoom || height < foot + leastRoom)
+    if (width < leastRoom || height < sheetFootHeight(width / footAt) * footAt + leastRoom)
         return inputError("the paper has no room for the network and its foot", "take a larger one");
     return std::shared_ptr<const LaidSheet>(
         std::make_shared<Laid>(m_content, *wish, std::max(1, paper.wide), std::max(1, paper.tall)));

@@ -22,11 +22,6 @@ struct Say {
 };
 
 constexpr double aboveFoot = 12;
-/// The title block in one row, or in two where the page is narrow: what it is, and how it stands.
-constexpr double footInOne = 84, footUpper = 60, footLower = 74, narrow = 940;
-double footOf(double width) {
-    return width < narrow ? footUpper + footLower : footInOne;
-}
 constexpr double millimetresPerInch = 25.4, pointsPerInch = 72;
 constexpr double setAt = 0.72; ///< points to a pixel where pages are free: text of 13 pixels is set at 9.4 points
 constexpr double cellPad = 6;
@@ -315,7 +310,7 @@ Pages paged(std::vector<Piece> pieces, double width, double height) {
     out.pieces = std::move(pieces);
     out.width = width;
     out.height = height;
-    const double room = height - footOf(width) - aboveFoot;
+    const double room = height - sheetFootHeight(width) - aboveFoot;
     double y = 0;
     out.pages.emplace_back();
     for (std::size_t i = 0; i < out.pieces.size(); ++i) {
@@ -360,7 +355,10 @@ public:
         painter.setClipRect(QRectF(0, 0, m_pages.width, m_pages.height));
         painter.setRenderHint(QPainter::Antialiasing);
         for (const Placed& one : m_pages.pages[page]) m_pages.pieces[one.piece].paint(painter, one.y);
-        paintFoot(painter, {Say::tr("Page"), {Say::tr("%1 of %2").arg(page + 1).arg(pages())}, 0.6, {}});
+        const double footTall = sheetFootHeight(m_pages.width);
+        std::vector<FootCell> cells = m_report->foot;
+        cells.push_back({Say::tr("Page"), {Say::tr("%1 of %2").arg(page + 1).arg(pages())}, 0.6, {}});
+        paintSheetFoot(painter, QRectF(0, m_pages.height - footTall, m_pages.width, footTall), cells);
         painter.restore();
     }
     [[nodiscard]] std::vector<SheetMark> marks() const override {
@@ -374,22 +372,6 @@ public:
     }
 
 private:
-    void paintFoot(QPainter& painter, const FootCell& page) const {
-        const double width = m_pages.width, height = footOf(width);
-        std::vector<FootCell> cells = m_report->foot;
-        if (width >= narrow) {
-            cells.push_back(page);
-            return paintSheetFoot(painter, QRectF(0, m_pages.height - height, width, height), cells);
-        }
-        // How it stands are the last cells: sections, state, who drew it.
-        constexpr std::size_t standing = 3;
-        const auto at = cells.begin() + std::ptrdiff_t(cells.size() - std::min(standing, cells.size()));
-        std::vector<FootCell> upper(cells.begin(), at), lower(at, cells.end());
-        upper.push_back(page);
-        paintSheetFoot(painter, QRectF(0, m_pages.height - height, width, footUpper), upper);
-        paintSheetFoot(painter, QRectF(0, m_pages.height - footLower, width, footLower), lower);
-    }
-
     std::shared_ptr<const Report> m_report;
     Pages m_pages;
     double m_inset, m_pointsPerPixel;
@@ -405,7 +387,7 @@ Result<std::shared_ptr<const LaidSheet>> ReportSheet::layOut(const SheetPaper& p
     constexpr double smaller = 0.94, least = 0.2;
     for (double size = setAt;; size *= smaller) {
         const double width = wide / size, height = tall / size;
-        if (width < widthLeast || height < footOf(width) + footLeast)
+        if (width < widthLeast || height < sheetFootHeight(width) + footLeast)
             return inputError("the paper has no room for the head and the foot of a page", "take a larger one");
         Pages pages = paged(Setter(*m_report, width).run(), width, height);
         if (paper.tall == 0 || int(pages.pages.size()) <= paper.tall || size * smaller < least)

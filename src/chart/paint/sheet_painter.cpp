@@ -259,7 +259,11 @@ static std::vector<double> footWidths(const std::vector<FootCell>& cells, double
     return needs;
 }
 
-void paintSheetFoot(QPainter& painter, const QRectF& box, const std::vector<FootCell>& cells) {
+namespace {
+
+constexpr double footInOne = 84, footUpper = 60, footLower = 74, footNarrow = 940;
+
+void paintFootRow(QPainter& painter, const QRectF& box, const std::vector<FootCell>& cells) {
     const Theme& theme = Theme::light();
     painter.fillRect(box, theme.panel);
     painter.fillRect(QRectF(box.left(), box.top(), box.width(), 1.2), theme.muted);
@@ -292,6 +296,22 @@ void paintSheetFoot(QPainter& painter, const QRectF& box, const std::vector<Foot
         }
         x += width;
     }
+}
+
+} // namespace
+
+double sheetFootHeight(double width) {
+    return width < footNarrow ? footUpper + footLower : footInOne;
+}
+
+void paintSheetFoot(QPainter& painter, const QRectF& box, const std::vector<FootCell>& cells) {
+    constexpr std::size_t standing = 3;
+    if (box.height() < footUpper + footLower || cells.size() <= standing + 1) return paintFootRow(painter, box, cells);
+    const auto at = cells.end() - 1 - std::ptrdiff_t(standing);
+    std::vector<FootCell> upper(cells.begin(), at), lower(at, cells.end() - 1);
+    upper.push_back(cells.back());
+    paintFootRow(painter, QRectF(box.left(), box.top(), box.width(), footUpper), upper);
+    paintFootRow(painter, QRectF(box.left(), box.top() + footUpper, box.width(), footLower), lower);
 }
 
 void paintSheetPage(QPainter& painter, const SheetLayout& layout, std::size_t page, const SheetInk& ink) {

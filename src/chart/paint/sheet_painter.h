@@ -29,7 +29,10 @@ struct FootCell {
     double share = 1; ///< of the width that is left where all cells have what they need
     std::function<void(QPainter& painter, const QRectF& box)> picture = {}; ///< in place of lines
 };
-/// A tinted band without a frame, its cells parted by hairlines.
+/// As tall as the title block is on a page so wide, in pixels: in two rows where it is narrow.
+[[nodiscard]] double sheetFootHeight(double width);
+/// A tinted band without a frame, its cells parted by hairlines. Where it is as tall as two rows, the three cells
+/// before the last, which tell how it stands, are the lower one; the last is the page.
 void paintSheetFoot(QPainter& painter, const QRectF& box, const std::vector<FootCell>& cells);
 
 /// What the painter of sheets needs beside the layout. The look is the light one: it goes on paper.
