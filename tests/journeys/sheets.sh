@@ -17,7 +17,7 @@ expect "and named" "Wall" "$(sheet .id)"
 drag 700 266 700 257 # the page ends a row earlier
 shot broken
 expect "the page is broken before the second row" "B" "$(sheet '.row_breaks[]')"
-clk 1140 596 # pages wide
+clk 1140 646 # pages wide
 key ctrl+a
 line "2"
 shot named
