@@ -10,6 +10,7 @@
 
 #include <algorithm>
 #include <charconv>
+#include <cmath>
 #include <ostream>
 
 namespace yarrin {
@@ -73,7 +74,7 @@ std::string parseCall(std::span<const std::string> arguments, Call& call) {
 }
 
 std::string percent(double share) {
-    return std::to_string(int(share * 100 + 0.5)) + " %";
+    return std::to_string(std::lround(share * 100)) + " %";
 }
 
 void printDate(std::ostream& out, const std::string& name, const OddsOfDate& odds, const Section* section) {

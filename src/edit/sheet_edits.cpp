@@ -187,7 +187,7 @@ Outcome moveRowBreak(Transaction& tx, SheetId id, ActivityId from, ActivityId to
     return done();
 }
 
-Outcome setTimeBreaks(Transaction& tx, SheetId id, std::vector<Date> days) {
+Outcome setTimeBreaks(Transaction& tx, SheetId id, const std::vector<Date>& days) {
     const KeptSheet* row = tx.programme().sheets.row(id);
     if (!row) return sheetGone;
     KeptSheet sheet = *row;

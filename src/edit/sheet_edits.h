@@ -46,7 +46,7 @@ enum class SheetField {
 /// takes it away, so that the page breaks by itself.
 [[nodiscard]] Outcome moveRowBreak(Transaction& tx, SheetId id, ActivityId from, ActivityId to);
 /// Days with which pages beside each other begin, in order; as many pages wide as that makes. None: evenly.
-[[nodiscard]] Outcome setTimeBreaks(Transaction& tx, SheetId id, std::vector<Date> days);
+[[nodiscard]] Outcome setTimeBreaks(Transaction& tx, SheetId id, const std::vector<Date>& days);
 /// Marks that it went out: on a day, as a revision or as work in hand.
 [[nodiscard]] Outcome markSent(Transaction& tx, SheetId id, Date on, std::string_view revision);
 

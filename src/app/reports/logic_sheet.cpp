@@ -64,15 +64,15 @@ public:
         m_scale = std::min({m_room.width() * wide / drawn.width, m_room.height() * tall / drawn.height, 1.0});
         smallestText = std::min(footAt, m_scale) * smallestSheetText;
     }
-    [[nodiscard]] std::size_t pages() const override { return std::size_t(m_wide * m_tall); }
+    [[nodiscard]] std::size_t pages() const override { return std::size_t(m_wide) * std::size_t(m_tall); }
     void paint(QPainter& painter, std::size_t page, double dotsPerInch) const override {
         painter.save();
         painter.scale(dotsPerInch / pointsPerInch, dotsPerInch / pointsPerInch);
         painter.translate(m_inset, m_inset);
         painter.save();
         painter.setClipRect(QRectF(QPointF(), m_room));
-        const double left = m_room.width() * double(int(page) % m_wide),
-                     top = m_room.height() * double(int(page) / m_wide);
+        const int across = int(page) % m_wide, down = int(page) / m_wide;
+        const double left = m_room.width() * across, top = m_room.height() * down;
         painter.translate(-left, -top);
         painter.scale(m_scale, m_scale);
         paintLogic(painter, m_content->layout, ink(QRectF(QPointF(left, top) / m_scale, m_room / m_scale)));
@@ -100,7 +100,7 @@ public:
             if (lane.title.empty()) continue;
             const double y = lane.y * m_scale;
             const int row = std::min(int(y / m_room.height()), m_tall - 1);
-            marks.push_back({show::text(lane.title), std::size_t(row * m_wide), 0,
+            marks.push_back({show::text(lane.title), std::size_t(row) * std::size_t(m_wide), 0,
                              (m_inset + y - row * m_room.height()) / pointsPerInch});
         }
         return marks;

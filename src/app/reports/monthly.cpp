@@ -238,7 +238,7 @@ private:
 
 } // namespace
 
-Result<std::shared_ptr<const Report>> monthlyReportOf(std::shared_ptr<const SheetFacts> facts) {
+Result<std::shared_ptr<const Report>> monthlyReportOf(const std::shared_ptr<const SheetFacts>& facts) {
     if (!facts->delay->fault.isEmpty()) return inputError(facts->delay->fault.toStdString());
     auto report = std::make_shared<Report>();
     report->job = show::text(facts->programme().job.title);

@@ -92,7 +92,7 @@ QString sectionName(const Programme& programme, SectionId id) {
 
 } // namespace
 
-ReportPicture sections(std::shared_ptr<const SheetFacts> facts) {
+ReportPicture sections(const std::shared_ptr<const SheetFacts>& facts) {
     ReportPicture made;
     made.name = QStringLiteral("sections");
     made.caption = Say::tr("Each section's date as agreed and as extended, the forecast, and damages between them.");
@@ -118,7 +118,7 @@ ReportPicture sections(std::shared_ptr<const SheetFacts> facts) {
     return made;
 }
 
-std::optional<ReportPicture> completion(std::shared_ptr<const SheetFacts> facts, const SectionFigures& section,
+std::optional<ReportPicture> completion(const std::shared_ptr<const SheetFacts>& facts, const SectionFigures& section,
                                         EventId chosen) {
     if (!facts->delay) return {};
     const auto laid = [facts, section](double width) {
@@ -160,7 +160,7 @@ std::optional<ReportPicture> completion(std::shared_ptr<const SheetFacts> facts,
     return made;
 }
 
-ReportPicture exposure(std::shared_ptr<const SheetFacts> facts) {
+ReportPicture exposure(const std::shared_ptr<const SheetFacts>& facts) {
     ReportPicture made;
     made.name = QStringLiteral("exposure");
     made.caption = Say::tr("Damages exposed to at each stand of the job: with the time granted only, with what our own "
@@ -190,7 +190,7 @@ ReportPicture exposure(std::shared_ptr<const SheetFacts> facts) {
     return made;
 }
 
-ReportPicture course(std::shared_ptr<const SheetFacts> facts) {
+ReportPicture course(const std::shared_ptr<const SheetFacts>& facts) {
     ReportPicture made;
     made.name = QStringLiteral("course");
     made.caption = Say::tr("Days that each section was forecast late at each stand of the job.");
@@ -266,8 +266,8 @@ ReportPicture lines(const ProgressLines& lines, const QString& unit) {
     return made;
 }
 
-ReportPicture demand(std::shared_ptr<const SheetFacts> facts, const ResourceLine& line,
-                     std::shared_ptr<const ResourceDemand> demand) {
+ReportPicture demand(const std::shared_ptr<const SheetFacts>& facts, const ResourceLine& line,
+                     const std::shared_ptr<const ResourceDemand>& demand) {
     ReportPicture made;
     made.name = QStringLiteral("demand-") + show::text(line.name);
     made.height = 210;
@@ -300,7 +300,7 @@ ReportPicture demand(std::shared_ptr<const SheetFacts> facts, const ResourceLine
     return made;
 }
 
-ReportPicture money(std::shared_ptr<const CostFindings> found) {
+ReportPicture money(const std::shared_ptr<const CostFindings>& found) {
     ReportPicture made;
     made.name = QStringLiteral("cash");
     made.caption = Say::tr("Cost and value month by month, their sums as planned and as forecast, and the position of "
@@ -328,7 +328,7 @@ ReportPicture money(std::shared_ptr<const CostFindings> found) {
     return made;
 }
 
-ReportPicture year(std::shared_ptr<const SheetFacts> facts, CalendarId id, int number) {
+ReportPicture year(const std::shared_ptr<const SheetFacts>& facts, CalendarId id, int number) {
     ReportPicture made;
     made.name = QStringLiteral("calendar-%1-%2").arg(id.value).arg(number);
     made.height = 250;
@@ -347,8 +347,8 @@ ReportPicture year(std::shared_ptr<const SheetFacts> facts, CalendarId id, int n
     return made;
 }
 
-ReportPicture bars(FrozenState state, std::vector<ActivityId> ids, const QString& caption, std::optional<Date> dataDate,
-                   std::shared_ptr<const Schedule> outlined) {
+ReportPicture bars(FrozenState state, const std::vector<ActivityId>& ids, const QString& caption,
+                   std::optional<Date> dataDate, const std::shared_ptr<const Schedule>& outlined) {
     struct Held {
         FrozenState state;
         std::vector<ChartRow> rows;

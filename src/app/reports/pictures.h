@@ -14,24 +14,25 @@ namespace yarrin {
 namespace picture {
 
 /// Sections over time, with what lateness costs.
-[[nodiscard]] ReportPicture sections(std::shared_ptr<const SheetFacts> facts);
+[[nodiscard]] ReportPicture sections(const std::shared_ptr<const SheetFacts>& facts);
 /// How one section's completion moved; none where the analysis has no figures for it.
-[[nodiscard]] std::optional<ReportPicture> completion(std::shared_ptr<const SheetFacts> facts,
+[[nodiscard]] std::optional<ReportPicture> completion(const std::shared_ptr<const SheetFacts>& facts,
                                                       const SectionFigures& section, EventId chosen = {});
 /// Exposure over the stands.
-[[nodiscard]] ReportPicture exposure(std::shared_ptr<const SheetFacts> facts);
+[[nodiscard]] ReportPicture exposure(const std::shared_ptr<const SheetFacts>& facts);
 [[nodiscard]] ReportPicture lines(const ProgressLines& lines, const QString& unit);
 /// Forecast dates of the sections at each stand, in days against their date.
-[[nodiscard]] ReportPicture course(std::shared_ptr<const SheetFacts> facts);
-[[nodiscard]] ReportPicture demand(std::shared_ptr<const SheetFacts> facts, const ResourceLine& line,
-                                   std::shared_ptr<const ResourceDemand> demand);
-[[nodiscard]] ReportPicture money(std::shared_ptr<const CostFindings> found);
+[[nodiscard]] ReportPicture course(const std::shared_ptr<const SheetFacts>& facts);
+[[nodiscard]] ReportPicture demand(const std::shared_ptr<const SheetFacts>& facts, const ResourceLine& line,
+                                   const std::shared_ptr<const ResourceDemand>& demand);
+[[nodiscard]] ReportPicture money(const std::shared_ptr<const CostFindings>& found);
 /// A calendar's year.
-[[nodiscard]] ReportPicture year(std::shared_ptr<const SheetFacts> facts, CalendarId calendar, int year);
+[[nodiscard]] ReportPicture year(const std::shared_ptr<const SheetFacts>& facts, CalendarId calendar, int year);
 /// Activities as bars in this order, over the time that they and a last day need; where there is another programme,
 /// its dates as outlines.
-[[nodiscard]] ReportPicture bars(FrozenState state, std::vector<ActivityId> rows, const QString& caption,
-                                 std::optional<Date> dataDate, std::shared_ptr<const Schedule> outlined = nullptr);
+[[nodiscard]] ReportPicture bars(FrozenState state, const std::vector<ActivityId>& rows, const QString& caption,
+                                 std::optional<Date> dataDate,
+                                 const std::shared_ptr<const Schedule>& outlined = nullptr);
 
 } // namespace picture
 

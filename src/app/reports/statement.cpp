@@ -440,11 +440,12 @@ std::vector<SheetPart> partsOf(const KeptSheet& sheet) {
         sheet.view == SheetView::statement
             ? std::vector{facts, fragment, steps, money, assumptions, record}
             : std::vector{standing, moved, sections, exposure, lines, events, next, soundness, cash};
+    parts.reserve(list.size());
     for (const ReportPart part : list) parts.push_back({part, {}});
     return parts;
 }
 
-Result<std::shared_ptr<const Report>> statementOf(std::shared_ptr<const SheetFacts> facts) {
+Result<std::shared_ptr<const Report>> statementOf(const std::shared_ptr<const SheetFacts>& facts) {
     if (!facts->delay->fault.isEmpty()) return inputError(facts->delay->fault.toStdString());
     if (!facts->delay->timeImpact.errors.empty()) return facts->delay->timeImpact.errors.front();
     auto report = std::make_shared<Report>();

@@ -4,6 +4,7 @@
 
 #include "app/table/grid_view.h"
 
+#include <QDate>
 #include <QHeaderView>
 #include <QLocale>
 #include <QMimeData>

@@ -12,6 +12,7 @@
 #include "core/soundness/soundness.h"
 
 #include <QCoreApplication>
+#include <QLocale>
 
 #include <algorithm>
 #include <unordered_map>
@@ -273,7 +274,7 @@ Outcome fill(Report& report, const Facts& facts) {
 
 } // namespace
 
-Result<std::shared_ptr<const Report>> reportOf(std::shared_ptr<const SheetFacts> facts) {
+Result<std::shared_ptr<const Report>> reportOf(const std::shared_ptr<const SheetFacts>& facts) {
     if (!facts->schedule().ok()) return inputError("the programme has no dates", "mend it first");
     if (facts->sheet.view == SheetView::statement) return statementOf(facts);
     if (facts->sheet.view == SheetView::report) return monthlyReportOf(facts);

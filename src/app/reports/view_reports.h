@@ -9,7 +9,7 @@
 namespace yarrin {
 
 /// A view of the job as a report. An error where there is nothing to show, or what it is of is gone. Any thread.
-[[nodiscard]] Result<std::shared_ptr<const Report>> reportOf(std::shared_ptr<const SheetFacts> facts);
+[[nodiscard]] Result<std::shared_ptr<const Report>> reportOf(const std::shared_ptr<const SheetFacts>& facts);
 
 /// What stands alike in several reports.
 namespace passage {
@@ -28,8 +28,8 @@ void course(Report& report, const std::shared_ptr<const SheetFacts>& facts);
 [[nodiscard]] QString clockText(const NoticeClock& clock);
 } // namespace passage
 
-[[nodiscard]] Result<std::shared_ptr<const Report>> statementOf(std::shared_ptr<const SheetFacts> facts);
-[[nodiscard]] Result<std::shared_ptr<const Report>> monthlyReportOf(std::shared_ptr<const SheetFacts> facts);
+[[nodiscard]] Result<std::shared_ptr<const Report>> statementOf(const std::shared_ptr<const SheetFacts>& facts);
+[[nodiscard]] Result<std::shared_ptr<const Report>> monthlyReportOf(const std::shared_ptr<const SheetFacts>& facts);
 /// The parts of a statement or a monthly report, those that it has by itself where none are chosen.
 [[nodiscard]] std::vector<SheetPart> partsOf(const KeptSheet& sheet);
 

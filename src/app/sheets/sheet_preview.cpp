@@ -31,7 +31,8 @@ SheetPreview::SheetPreview(QWidget* parent) : QAbstractScrollArea(parent) {
     connect(&lookChanges(), &LookChanges::changed, viewport(), qOverload<>(&QWidget::update));
 }
 
-void SheetPreview::present(std::shared_ptr<const PaperSheet> sheet, const SheetPaper& paper, const QString& fault) {
+void SheetPreview::present(const std::shared_ptr<const PaperSheet>& sheet, const SheetPaper& paper,
+                           const QString& fault) {
     m_fault = fault;
     m_laid.reset();
     if (sheet) {

@@ -18,7 +18,7 @@ public:
     explicit SheetPreview(QWidget* parent = nullptr);
 
     /// Shows a sheet, or why there is none.
-    void present(std::shared_ptr<const PaperSheet> sheet, const SheetPaper& paper, const QString& fault);
+    void present(const std::shared_ptr<const PaperSheet>& sheet, const SheetPaper& paper, const QString& fault);
     /// Null where there is no sheet, or it cannot be laid out.
     [[nodiscard]] const LaidSheet* laid() const { return m_laid.get(); }
     [[nodiscard]] int page() const { return m_page; }

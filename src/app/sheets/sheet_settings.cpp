@@ -181,7 +181,7 @@ void SheetSettings::addParts() {
         auto list = parts();
         const int row = std::max(0, m_parts->currentRow());
         list.insert(list.begin() + row, SheetPart{});
-        setParts(std::move(list), row);
+        setParts(list, row);
         m_words->setFocus();
     });
     buttons->addStretch(1);
@@ -407,7 +407,7 @@ std::vector<SheetPart> SheetSettings::parts() const {
 }
 
 /// A report of no parts would be all of them: the last one stays.
-void SheetSettings::setParts(std::vector<SheetPart> parts, int row) {
+void SheetSettings::setParts(const std::vector<SheetPart>& parts, int row) {
     if (!sheet()) return;
     if (parts.empty()) {
         emit refused(tr("A report has a part at least."));
@@ -427,7 +427,7 @@ void SheetSettings::movePart(int by) {
     auto list = parts();
     if (row < 0 || row >= int(list.size()) || to < 0 || to >= int(list.size())) return;
     std::swap(list[std::size_t(row)], list[std::size_t(to)]);
-    setParts(std::move(list), to);
+    setParts(list, to);
 }
 
 void SheetSettings::takeWords() {
@@ -437,7 +437,7 @@ void SheetSettings::takeWords() {
     const int row = m_parts->currentRow();
     if (row >= int(list.size())) return;
     list[std::size_t(row)].text = m_words->toPlainText().toStdString();
-    setParts(std::move(list), row);
+    setParts(list, row);
 }
 
 /// A picture that cannot be read is no sign.

@@ -49,7 +49,7 @@ private:
     void perform(const QString& words, const std::function<Outcome(Transaction&)>& act);
     /// The parts as the list has them.
     [[nodiscard]] std::vector<SheetPart> parts() const;
-    void setParts(std::vector<SheetPart> parts, int row);
+    void setParts(const std::vector<SheetPart>& parts, int row);
     void movePart(int by);
     void takeWords();
     void chooseLogo();
