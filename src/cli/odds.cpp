@@ -2,6 +2,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // How likely dates and sums are, where work comes out otherwise.
 #include "cli/cli.h"
+#include "core/base/natural_order.h"
 #include "core/contract/damages.h"
 #include "core/odds/ranks.h"
 #include "core/odds/simulation.h"

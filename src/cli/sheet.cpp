@@ -112,7 +112,7 @@ ExitStatus runPicture(std::span<const std::string> arguments, CliStreams streams
 const Verb sheetVerb{
     "sheet", "puts a sheet of the job on paper",
     "yarrin-cli sheet FILE NAME OUT\n"
-    "yarrin-cli sheet FILE --all OUT.pdf\n"
+    "yarrin-cli sheet FILE --all OUT.pdf|FOLDER\n"
     "yarrin-cli sheet FILE --list [--json]\n\n"
     "Writes the sheet of that name as it stands in the job: a .pdf, pages as .svg or .png, and what is no bars also "
     "as\n"

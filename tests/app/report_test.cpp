@@ -157,6 +157,28 @@ private slots:
                  QStringLiteral("B B | 11 Mar 2027 | 11 Mar 2027 | 20 Mar 2027 | 25 Mar 2027 | 0 d | 0 d"));
     }
 
+    /// Of sections that move alike the one is told of that people name first, whatever the order of rows.
+    void theOrderOfSectionsDecidesNothing() {
+        QStringList told;
+        for (const bool turned : {false, true}) {
+            Case one(Risk::employer, 5);
+            for (Works* works : {&one.plan, &one.now}) {
+                works->section("S0", "M", "2027-03-20", 500);
+                if (!turned) continue;
+                auto rows = works->programme.sections.take();
+                std::reverse(rows.begin(), rows.end());
+                works->programme.sections.assign(std::move(rows));
+            }
+            const auto made = statementOf(one.facts(sheetOf(SheetView::statement, "E1")));
+            QVERIFY(made.ok());
+            for (const ReportBlock& block : (*made)->blocks)
+                if (block.text.startsWith(QStringLiteral("Put into"))) told << block.text;
+        }
+        QCOMPARE(told.size(), 2);
+        QVERIFY2(told[0].contains(QStringLiteral(": S0 ")) && told[0] == told[1],
+                 qPrintable(told.join(QLatin1Char('\n'))));
+    }
+
     /// The parts that are chosen come in their order with their own words, and no others.
     void partsInTheirOrder() {
         KeptSheet sheet = sheetOf(SheetView::statement, "E1");
@@ -472,6 +494,14 @@ private slots:
         for (const KeptSheet& sheet : m_demo.programme().sheets)
             QVERIFY2(places.contains(QStringLiteral(">%1</item>").arg(QString::fromStdString(sheet.key))),
                      sheet.key.c_str());
+        // Or each in a folder, all or none of it.
+        command.to = at(QStringLiteral("each"));
+        QCOMPARE(runSheetCommand(command), 0);
+        QCOMPARE(QDir(command.to).entryList(QDir::Files).size(), qsizetype(m_demo.programme().sheets.size()));
+        QVERIFY(QFile(command.to + QStringLiteral("/Claim E08, deeper cap.pdf")).size() > 1000);
+        command.to = QStringLiteral("/proc/none/each");
+        QCOMPARE(runSheetCommand(command), 3);
+        command.to = at(QStringLiteral("all.pdf"));
         command.all = false;
         command.name = QStringLiteral("nothing");
         QCOMPARE(runSheetCommand(command), 1);

@@ -36,6 +36,37 @@ QString ratioText(const std::optional<double>& value) {
 
 } // namespace
 
+LineLayout paintProgressLines(QPainter& painter, const std::vector<ProgressPoint>& points, const Theme& t, double width,
+                              double height) {
+    std::vector<LineSeries> series(3);
+    std::vector<double> places;
+    LinesInk ink{t,
+                 {{t.hammock, 2, false, false}, {t.accent, 2.5, false, false}, {t.accent, 1.5, false, true}},
+                 [](double value) { return amount(value); },
+                 {}};
+    unsigned month = 0;
+    for (const ProgressPoint& point : points) {
+        places.push_back(double(point.day - points.front().day));
+        series[0].values.push_back(point.planned);
+        series[1].values.push_back(point.done);
+        series[2].values.push_back(point.forecast);
+        // A word where a quarter begins.
+        const auto day = yearMonthDay(point.day);
+        const bool quarter = day.month != month && (day.month % 3 == 1 || month == 0);
+        ink.places.push_back(quarter ? show::date(point.day).section(QLatin1Char(' '), 1) : QString());
+        month = day.month;
+    }
+    LineLayout layout = layoutLines(series, places, width, height, {70, 24, 12, 26});
+    // The data date.
+    for (std::size_t i = 0; i < points.size(); ++i)
+        if (points[i].done && points[i].forecast) {
+            painter.setPen(QPen(t.accent, 1));
+            painter.drawLine(QPointF(layout.places[i], layout.top), QPointF(layout.places[i], layout.bottom));
+        }
+    paintLines(painter, layout, ink);
+    return layout;
+}
+
 class LinesPage::Chart : public QWidget {
 public:
     explicit Chart(LinesPage* page) : QWidget(page), m_page(page) {
@@ -51,32 +82,7 @@ protected:
         painter.fillRect(rect(), t.paper);
         const auto& points = m_page->m_lines.points;
         if (points.size() < 2 || m_page->m_lines.earned.budget <= 0) return;
-        std::vector<LineSeries> series(3);
-        std::vector<double> places;
-        LinesInk ink{t,
-                     {{t.hammock, 2, false, false}, {t.accent, 2.5, false, false}, {t.accent, 1.5, false, true}},
-                     [](double value) { return amount(value); },
-                     {}};
-        unsigned month = 0;
-        for (const ProgressPoint& point : points) {
-            places.push_back(double(point.day - points.front().day));
-            series[0].values.push_back(point.planned);
-            series[1].values.push_back(point.done);
-            series[2].values.push_back(point.forecast);
-            // A word where a quarter begins.
-            const auto day = yearMonthDay(point.day);
-            const bool quarter = day.month != month && (day.month % 3 == 1 || month == 0);
-            ink.places.push_back(quarter ? show::date(point.day).section(QLatin1Char(' '), 1) : QString());
-            month = day.month;
-        }
-        const LineLayout layout = layoutLines(series, places, width(), height(), {70, 24, 12, 26});
-        // The data date.
-        for (std::size_t i = 0; i < points.size(); ++i)
-            if (points[i].done && points[i].forecast) {
-                painter.setPen(QPen(t.accent, 1));
-                painter.drawLine(QPointF(layout.places[i], layout.top), QPointF(layout.places[i], layout.bottom));
-            }
-        paintLines(painter, layout, ink);
+        const LineLayout layout = paintProgressLines(painter, points, t, width(), height());
         const std::pair<QString, QColor> legend[] = {{LinesPage::tr("planned"), t.hammock},
                                                      {LinesPage::tr("done, and forecast"), t.accent}};
         double y = layout.top + 6;

@@ -3,14 +3,22 @@
 #pragma once
 
 #include "app/base/document.h"
+#include "chart/layout/line_layout.h"
+#include "chart/paint/theme.h"
 #include "core/progress/progress_lines.h"
 
 #include <QWidget>
 
 class QComboBox;
 class QLabel;
+class QPainter;
 
 namespace yarrin {
+
+/// Paints planned, done and forecast with the data date, in the window and on paper; where it put them. There are two
+/// points at least.
+LineLayout paintProgressLines(QPainter& painter, const std::vector<ProgressPoint>& points, const Theme& theme,
+                              double width, double height);
 
 /// Planned against done over time, by crew-days, value or one item's quantity, with earned value and earned schedule.
 class LinesPage : public QWidget {

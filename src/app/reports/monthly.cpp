@@ -2,6 +2,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // The report of a month: where the job stands, what moved and why, and what comes next.
 #include "app/base/format.h"
+#include "app/delay/event_list.h"
 #include "app/reports/pictures.h"
 #include "app/reports/view_reports.h"
 #include "core/base/natural_order.h"
@@ -185,9 +186,8 @@ private:
                          {Say::tr("Began")}, {Say::tr("Notice")}, {Say::tr("Particulars")}};
         const Date today = m_facts->today();
         for (const DelayEvent* one : list)
-            table.rows.push_back({{cell::text(show::text(one->key + " " + one->title)),
-                                   cell::text(passage::riskName(one->risk).section(QLatin1Char(':'), 0, 0)),
-                                   cell::text(passage::stateName(one->state)), cell::date(one->from),
+            table.rows.push_back({{cell::text(show::text(one->key + " " + one->title)), cell::text(riskText(one->risk)),
+                                   cell::text(stateText(one->state)), cell::date(one->from),
                                    cell::text(passage::clockText(noticeClock(m_programme.job, *one, today))),
                                    cell::text(passage::clockText(particularsClock(m_programme.job, *one, today)))}});
         m_report->table(std::move(table));

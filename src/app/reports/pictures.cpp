@@ -6,6 +6,7 @@
 #include "app/base/preferences.h"
 #include "app/delay/completion_chart.h"
 #include "app/labour/heads.h"
+#include "app/progress/lines_page.h"
 #include "chart/layout/section_layout.h"
 #include "chart/layout/year_layout.h"
 #include "chart/paint/calendar_painter.h"
@@ -234,30 +235,7 @@ ReportPicture lines(const ProgressLines& lines, const QString& unit) {
     made.height = 230;
     made.paint = [points = lines.points](QPainter& painter, const QSizeF& size) {
         if (points.size() < 2) return;
-        std::vector<LineSeries> series(3);
-        std::vector<double> places;
-        const auto figure = [](double value) { return QLocale(QLocale::English).toString(value, 'f', 0); };
-        LinesInk ink{light(),
-                     {{light().hammock, 2, false, false}, {light().accent, 2.5}, {light().accent, 1.5, false, true}},
-                     figure,
-                     {}};
-        unsigned quarter = 0;
-        for (const ProgressPoint& point : points) {
-            places.push_back(double(point.day - points.front().day));
-            series[0].values.push_back(point.planned);
-            series[1].values.push_back(point.done);
-            series[2].values.push_back(point.forecast);
-            const unsigned now = (yearMonthDay(point.day).month - 1) / 3 + 1;
-            ink.places.push_back(now == quarter ? QString() : show::date(point.day).section(QLatin1Char(' '), 1));
-            quarter = now;
-        }
-        const LineLayout layout = layoutLines(series, places, size.width(), size.height() - 20, {70, 24, 12, 26});
-        for (std::size_t i = 0; i < points.size(); ++i)
-            if (points[i].done && points[i].forecast) {
-                painter.setPen(QPen(light().accent, 1));
-                painter.drawLine(QPointF(layout.places[i], layout.top), QPointF(layout.places[i], layout.bottom));
-            }
-        paintLines(painter, layout, ink);
+        (void)paintProgressLines(painter, points, light(), size.width(), size.height() - 20);
         Signs signs(painter, 70, size.height() - 17);
         signs.stroke(Say::tr("planned"), QPen(light().hammock, 2));
         signs.stroke(Say::tr("done"), QPen(light().accent, 2.5));

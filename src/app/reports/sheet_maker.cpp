@@ -9,6 +9,10 @@
 #include "app/sheets/bars_sheet.h"
 
 #include <QCoreApplication>
+#include <QDir>
+#include <QRegularExpression>
+#include <QSaveFile>
+#include <QTemporaryDir>
 
 namespace yarrin {
 
@@ -68,6 +72,48 @@ MakeSheet makerOf(Document& document, const ViewState& shared, const KeptSheet& 
     };
 }
 
+namespace {
+
+/// Each sheet as a PDF of its name, in a folder that is made where it is not there: all of them, or none.
+Result<QStringList> writeEach(const QString& folder, const std::vector<PaperSheet::Part>& parts) {
+    const QTemporaryDir aside;
+    std::vector<std::unique_ptr<QSaveFile>> files;
+    QStringList names;
+    const bool isNew = !QFileInfo::exists(folder);
+    if (isNew && !QDir().mkpath(folder))
+        return unwrittenAt(folder, QCoreApplication::translate("yarrin", "the folder cannot be made"));
+    const auto all = [&]() -> Outcome {
+        for (const PaperSheet::Part& part : parts) {
+            QString plain = part.first->name();
+            static const QRegularExpression noName(QStringLiteral("[/\\\\:*?\"<>|\\x00-\\x1f]|^\\.+"));
+            plain.replace(noName, QStringLiteral("_"));
+            QString name = plain;
+            for (int number = 2; names.contains(name, Qt::CaseInsensitive); ++number)
+                name = QStringLiteral("%1 %2").arg(plain).arg(number);
+            names << name;
+            const QString made = aside.filePath(QString::number(names.size()) + QStringLiteral(".pdf"));
+            if (auto written = PaperSheet::writePdf(made, {part}); !written.ok()) return written.errors();
+            const QString path = QDir(folder).filePath(name + QStringLiteral(".pdf"));
+            QFile from(made);
+            files.push_back(std::make_unique<QSaveFile>(path));
+            if (!from.open(QIODevice::ReadOnly) || !files.back()->open(QIODevice::WriteOnly) ||
+                files.back()->write(from.readAll()) != from.size())
+                return unwrittenAt(path, files.back()->errorString());
+        }
+        for (const auto& file : files)
+            if (!file->commit()) return unwrittenAt(file->fileName(), file->errorString());
+        return done();
+    };
+    if (Outcome written = all(); !written.ok()) {
+        files.clear();
+        if (isNew) QDir().rmdir(folder);
+        return written.errors();
+    }
+    return QStringList{folder};
+}
+
+} // namespace
+
 Result<QStringList> writeAllSheets(Document& document, const ViewState& shared, const QString& path) {
     std::vector<std::pair<KeptSheet, MakeSheet>> makers;
     for (const KeptSheet& one : document.programme().sheets) makers.emplace_back(one, makerOf(document, shared, one));
@@ -87,7 +133,8 @@ Result<QStringList> writeAllSheets(Document& document, const ViewState& shared, 
             made.push_back(std::move(*one));
             parts.emplace_back(made.back().get(), SheetPaper(sheet));
         }
-        written = PaperSheet::writePdf(path, parts);
+        written = path.endsWith(QLatin1String(".pdf"), Qt::CaseInsensitive) ? PaperSheet::writePdf(path, parts)
+                                                                            : writeEach(path, parts);
     });
     return written;
 }

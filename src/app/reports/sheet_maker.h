@@ -12,7 +12,8 @@ namespace yarrin {
 /// outlines is outlined on the sheet. An error where what it is of is gone.
 using MakeSheet = std::function<Result<std::shared_ptr<const PaperSheet>>(WorkWatch&)>;
 [[nodiscard]] MakeSheet makerOf(Document& document, const ViewState& shared, const KeptSheet& sheet);
-/// All sheets of the job in their order, one behind the other in one PDF, as long work.
+/// All sheets of the job in their order, as long work: one behind the other in one PDF, or, where the name does not end
+/// in .pdf, each by its name in a folder.
 [[nodiscard]] Result<QStringList> writeAllSheets(Document& document, const ViewState& shared, const QString& path);
 
 } // namespace yarrin

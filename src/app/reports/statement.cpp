@@ -2,7 +2,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // A statement of delay: of one event, or of all that the job has a claim for.
 #include "app/base/format.h"
-#include "app/delay/completion_chart.h"
+#include "app/delay/event_list.h"
 #include "app/reports/pictures.h"
 #include "app/reports/view_reports.h"
 #include "core/base/natural_order.h"
@@ -45,18 +45,6 @@ QString passage::clockText(const NoticeClock& clock) {
         break;
     }
     return Say::tr("nothing is due");
-}
-
-QString passage::riskName(Risk risk) {
-    return risk == Risk::employer  ? Say::tr("Employer's risk: time and money")
-           : risk == Risk::neutral ? Say::tr("Nobody's risk: time, no money")
-                                   : Say::tr("Our own risk");
-}
-
-QString passage::stateName(EventState state) {
-    const std::array<QString, 5> names{Say::tr("noticed"), Say::tr("notified"), Say::tr("claimed"), Say::tr("granted"),
-                                       Say::tr("refused")};
-    return names[std::size_t(state)];
 }
 
 namespace {
@@ -119,7 +107,10 @@ private:
             m_report->heading(nameOfEvent(*event), 2);
             m_report->words(show::text(event->description));
             if (!event->cause.empty()) m_report->words(Say::tr("Cause: %1").arg(show::text(event->cause)));
-            QString words = Say::tr("%1; %2.").arg(passage::riskName(event->risk), passage::stateName(event->state));
+            const QString gives = event->risk == Risk::employer  ? Say::tr("time and money")
+                                  : event->risk == Risk::neutral ? Say::tr("time, no money")
+                                                                 : Say::tr("neither time nor money");
+            QString words = Say::tr("%1: %2; %3.").arg(riskText(event->risk), gives, stateText(event->state));
             if (event->from)
                 words +=
                     event->to
@@ -198,13 +189,19 @@ private:
                 return step.window;
         return 0;
     }
-    /// The section that moves most, and by how many days; of equal ones the first.
-    [[nodiscard]] static std::pair<SectionId, int> mostMoved(const Schedule& before, const Schedule& after) {
+    /// The section that moves most, and by how many days; of equal ones the first by what people call them.
+    [[nodiscard]] std::pair<SectionId, int> mostMoved(const Schedule& before, const Schedule& after) const {
         std::pair<SectionId, int> most;
+        const auto named = [&](SectionId id) { return m_programme.sections.row(id)->key; };
+        const auto beats = [&](SectionId id, int moved) {
+            if (!most.first || std::abs(moved) != std::abs(most.second))
+                return !most.first || std::abs(moved) > std::abs(most.second);
+            return standsBefore(named(id), named(most.first));
+        };
         for (const SectionFigures& one : after.sections)
             for (const SectionFigures& was : before.sections)
-                if (was.section == one.section && was.forecast && one.forecast &&
-                    (!most.first || std::abs(*one.forecast - *was.forecast) > std::abs(most.second)))
+                if (was.section == one.section && m_programme.sections.row(one.section) && was.forecast &&
+                    one.forecast && beats(one.section, *one.forecast - *was.forecast))
                     most = {one.section, *one.forecast - *was.forecast};
         return most;
     }

@@ -22,8 +22,6 @@ void soundness(Report& report, const SheetFacts& facts, bool findings);
 /// Forecast completion at each stand.
 void course(Report& report, const std::shared_ptr<const SheetFacts>& facts);
 [[nodiscard]] QString sectionName(const Programme& programme, SectionId id);
-[[nodiscard]] QString riskName(Risk risk);
-[[nodiscard]] QString stateName(EventState state);
 /// How a notice stands against its period.
 [[nodiscard]] QString clockText(const NoticeClock& clock);
 } // namespace passage

@@ -128,7 +128,7 @@ QWidget* SheetsStage::buildList() {
         if (!m_filling && row >= 0 && row < int(m_ids.size())) choose(m_ids[std::size_t(row)]);
     });
     connect(&lookChanges(), &LookChanges::changed, this, [this] { m_list->viewport()->update(); });
-    m_all = quietButton(tr("Save all as one PDF…"), "saveAllSheets", left);
+    m_all = quietButton(tr("Save all…"), "saveAllSheets", left);
     connect(m_all, &QPushButton::clicked, this, &SheetsStage::saveAll);
     column->addLayout(head);
     column->addWidget(m_list, 1);
@@ -459,8 +459,9 @@ void SheetsStage::print() {
 
 /// All of them in their order, one behind the other.
 void SheetsStage::saveAll() {
-    const QString path = m_dialogs.fileToSave(this, tr("Save all sheets"),
-                                              m_document.displayName() + QStringLiteral(".pdf"), tr("PDF (*.pdf)"));
+    const QString path =
+        m_dialogs.fileToSave(this, tr("Save all sheets"), m_document.displayName() + QStringLiteral(".pdf"),
+                             tr("One PDF (*.pdf);;A folder of PDFs (*)"));
     if (path.isEmpty()) return;
     const auto written = writeAllSheets(m_document, m_state, path);
     if (!written.ok()) return m_notice->say(show::error(written.error()));

@@ -325,7 +325,7 @@ std::optional<std::pair<Date, Date>> OddsOfDate::intervalOf(int thousandths) con
 }
 
 Result<Odds> simulate(const Programme& programme, const Uncertainty& uncertainty, const OddsWish& wish,
-                      std::stop_token stop, const std::function<void(std::uint32_t)>& tell) {
+                      std::stop_token stop) {
     const Schedule forecast = schedule(programme);
     if (!forecast.ok()) return forecast.errors;
     if (uncertainty.spreads.size() != programme.activities.size() ||
@@ -360,7 +360,6 @@ Result<Odds> simulate(const Programme& programme, const Uncertainty& uncertainty
     {
         std::vector<std::jthread> others;
         for (unsigned i = 1; i < threads; ++i) others.emplace_back(work);
-        if (tell) tell(0);
         work();
     }
     if (beyond) return inputError("a run needs dates beyond what calendars know", "draw less widely");
@@ -368,7 +367,7 @@ Result<Odds> simulate(const Programme& programme, const Uncertainty& uncertainty
     odds.runs = std::uint32_t(std::find(done.begin(), done.end(), 0) - done.begin());
     if (odds.runs == 0) return inputError("stopped before the first run was done");
     // A stop leaves later runs that count on no path.
-    if (odds.runs < finished) return simulate(programme, uncertainty, {odds.runs, wish.seed, wish.threads}, {}, tell);
+    if (odds.runs < finished) return simulate(programme, uncertainty, {odds.runs, wish.seed, wish.threads});
     addDates(odds, plan, runs, forecast);
     addMoney(odds, plan, runs);
     addActivities(odds, plan, onPath, kept, threads);

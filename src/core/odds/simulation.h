@@ -5,7 +5,6 @@
 #include "core/network/schedule.h"
 #include "core/odds/spread.h"
 
-#include <functional>
 #include <optional>
 #include <stop_token>
 #include <string>
@@ -68,7 +67,7 @@ struct Odds {
 /// so neither threads nor the order of rows decide anything; stopped, it holds the runs up to the first that is
 /// missing. An error where the programme cannot be calculated or an input cannot be.
 [[nodiscard]] Result<Odds> simulate(const Programme& programme, const Uncertainty& uncertainty, const OddsWish& wish,
-                                    std::stop_token stop = {}, const std::function<void(std::uint32_t)>& tell = {});
+                                    std::stop_token stop = {});
 
 /// The same factors for all work, in groups by the values of a code where the job has it, else each activity its own.
 [[nodiscard]] Uncertainty uncertaintyOfAll(const Programme& programme, const Spread& spread, std::string_view code);
