@@ -37,7 +37,9 @@ private:
     std::tuple<Kept<CalendarId>, Kept<BreakdownId>, Kept<LocationId>, Kept<ActivityId>, Kept<LinkId>, Kept<SectionId>,
                Kept<EventId>, Kept<BookItemId>, Kept<BillItemId>, Kept<AllocationId>, Kept<LimitId>, Kept<SequenceId>,
                Kept<LaidOutId>, Kept<AccelerationId>, Kept<MileId>, Kept<CodeId>, Kept<LensId>, Kept<ResourceId>,
-               Kept<CostEntryId>, Kept<SoundnessLimitId>, Kept<SetAsideId>, Kept<SheetId>>
+               Kept<CostEntryId>, Kept<SoundnessLimitId>, Kept<SetAsideId>, Kept<SheetId>, Kept<SpreadRuleId>,
+               Kept<RiskId>, Kept<WeatherMonthId>, Kept<ThresholdId>, Kept<FirmId>, Kept<ListWordId>, Kept<LackId>,
+               Kept<WeekId>>
         m_kept;
 };
 

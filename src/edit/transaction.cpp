@@ -103,6 +103,11 @@ Touched touchedBy(const Edit& edit) {
         if constexpr (std::is_same_v<Row, Code>) touched.whole = true; // activities carry its values
         if constexpr (std::is_same_v<Row, KeptLens> || std::is_same_v<Row, KeptSheet>) touched.lenses = true;
         if constexpr (std::is_same_v<Row, CostEntry>) touched.labour = true;
+        if constexpr (std::is_same_v<Row, SpreadRule> || std::is_same_v<Row, RegisteredRisk> ||
+                      std::is_same_v<Row, WeatherMonth> || std::is_same_v<Row, Threshold> ||
+                      std::is_same_v<Row, Firm> || std::is_same_v<Row, ListWord> || std::is_same_v<Row, Lack> ||
+                      std::is_same_v<Row, Week>)
+            touched.ahead = true;
         if constexpr (std::is_same_v<Row, SoundnessLimit> || std::is_same_v<Row, SetAside>) touched.soundness = true;
         if constexpr (std::is_same_v<Row, Resource>) touched.whole = true; // needs of activities hang on its kind
         if constexpr (std::is_same_v<Row, Link>) touched.links.push_back(change.after->id);

@@ -27,12 +27,14 @@ struct JobChange {
     Job after;
 };
 
-using Change = std::variant<JobChange, RowChange<Calendar>, RowChange<BreakdownNode>, RowChange<Location>,
-                            RowChange<Activity>, RowChange<Link>, RowChange<Section>, RowChange<DelayEvent>,
-                            RowChange<BookItem>, RowChange<BillItem>, RowChange<Allocation>, RowChange<Limit>,
-                            RowChange<Sequence>, RowChange<LaidOut>, RowChange<Acceleration>, RowChange<MeasuredMile>,
-                            RowChange<Code>, RowChange<KeptLens>, RowChange<Resource>, RowChange<CostEntry>,
-                            RowChange<SoundnessLimit>, RowChange<SetAside>, RowChange<KeptSheet>>;
+using Change =
+    std::variant<JobChange, RowChange<Calendar>, RowChange<BreakdownNode>, RowChange<Location>, RowChange<Activity>,
+                 RowChange<Link>, RowChange<Section>, RowChange<DelayEvent>, RowChange<BookItem>, RowChange<BillItem>,
+                 RowChange<Allocation>, RowChange<Limit>, RowChange<Sequence>, RowChange<LaidOut>,
+                 RowChange<Acceleration>, RowChange<MeasuredMile>, RowChange<Code>, RowChange<KeptLens>,
+                 RowChange<Resource>, RowChange<CostEntry>, RowChange<SoundnessLimit>, RowChange<SetAside>,
+                 RowChange<KeptSheet>, RowChange<SpreadRule>, RowChange<RegisteredRisk>, RowChange<WeatherMonth>,
+                 RowChange<Threshold>, RowChange<Firm>, RowChange<ListWord>, RowChange<Lack>, RowChange<Week>>;
 
 /// One step that a person took, as a value: undo, redo, the journal and the comparison of programmes stand on it.
 struct Edit {
@@ -119,6 +121,30 @@ template <> inline auto& tableOf<SetAside>(Programme& programme) {
 }
 template <> inline auto& tableOf<KeptSheet>(Programme& programme) {
     return programme.sheets;
+}
+template <> inline auto& tableOf<SpreadRule>(Programme& programme) {
+    return programme.spreads;
+}
+template <> inline auto& tableOf<RegisteredRisk>(Programme& programme) {
+    return programme.risks;
+}
+template <> inline auto& tableOf<WeatherMonth>(Programme& programme) {
+    return programme.weather;
+}
+template <> inline auto& tableOf<Threshold>(Programme& programme) {
+    return programme.thresholds;
+}
+template <> inline auto& tableOf<Firm>(Programme& programme) {
+    return programme.firms;
+}
+template <> inline auto& tableOf<ListWord>(Programme& programme) {
+    return programme.listWords;
+}
+template <> inline auto& tableOf<Lack>(Programme& programme) {
+    return programme.lacks;
+}
+template <> inline auto& tableOf<Week>(Programme& programme) {
+    return programme.weeks;
 }
 
 template <typename Row> const auto& tableOf(const Programme& programme) {

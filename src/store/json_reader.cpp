@@ -40,6 +40,11 @@ public:
             });
             object.finish();
         });
+        root.read("odds", [&](const Json& odds, const std::string& where) {
+            Object object(odds, where, m_faults);
+            read(object, describe::Described<Job>::odds);
+            object.finish();
+        });
         forEachRowType([&]<typename Row>(Row*) {
             if constexpr (!std::is_same_v<Row, Section>) rows<Row>(root);
         });

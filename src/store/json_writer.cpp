@@ -59,12 +59,17 @@ Json programmeJson(const Programme& programme) {
     put(pay, programme, Described<Job>::pay);
     if (!pay.empty()) terms["pay"] = std::move(pay);
     if (!terms.empty()) json["terms"] = std::move(terms);
+    Json odds = Json::object();
+    put(odds, programme, Described<Job>::odds);
+    if (!odds.empty()) json["odds"] = std::move(odds);
     lists(std::type_identity<DelayEvent>{}, std::type_identity<BookItem>{}, std::type_identity<BillItem>{},
           std::type_identity<Allocation>{}, std::type_identity<Limit>{}, std::type_identity<Sequence>{},
           std::type_identity<LaidOut>{}, std::type_identity<Acceleration>{}, std::type_identity<MeasuredMile>{},
           std::type_identity<Code>{}, std::type_identity<KeptLens>{}, std::type_identity<Resource>{},
           std::type_identity<CostEntry>{}, std::type_identity<SoundnessLimit>{}, std::type_identity<SetAside>{},
-          std::type_identity<KeptSheet>{});
+          std::type_identity<KeptSheet>{}, std::type_identity<SpreadRule>{}, std::type_identity<RegisteredRisk>{},
+          std::type_identity<WeatherMonth>{}, std::type_identity<Threshold>{}, std::type_identity<Firm>{},
+          std::type_identity<ListWord>{}, std::type_identity<Lack>{}, std::type_identity<Week>{});
     return json;
 }
 

@@ -511,7 +511,7 @@ private:
             return below(2) ? markSent(m_tx, id, dateOf(p().job.start), words())
                             : setTimeBreaks(m_tx, id, {dateOf(p().job.start), dateOf(p().job.start) + int(below(90))});
         case 6:
-            return setSheetParts(m_tx, id, {{any<ReportPart>(16), words()}, {any<ReportPart>(16), {}}});
+            return setSheetParts(m_tx, id, {{any<ReportPart>(17), words()}, {any<ReportPart>(17), {}}});
         case 7:
             return below(2) ? setFirm(m_tx, words()) : setLogo(m_tx, below(2) ? "PHN2Zy8+" : words());
         case 0:

@@ -205,6 +205,8 @@ QString nameOf(SheetView view) {
                                     Say::tr("How completion moved"),
                                     Say::tr("Exposure to damages"),
                                     Say::tr("Soundness"),
+                                    Say::tr("Odds"),
+                                    Say::tr("Weeks"),
                                     Say::tr("Narrative of a revision"),
                                     Say::tr("Statement of delay"),
                                     Say::tr("Monthly report")};
@@ -234,6 +236,8 @@ QString nameOf(ReportPart part) {
         return Say::tr("Soundness of the programme");
     case ReportPart::cash:
         return Say::tr("Cost and cash");
+    case ReportPart::odds:
+        return Say::tr("How likely the dates are");
     case ReportPart::facts:
         return Say::tr("The event and its notices");
     case ReportPart::fragment:

@@ -37,6 +37,14 @@ using CostEntryId = Id<struct CostEntryTag>;
 using SoundnessLimitId = Id<struct SoundnessLimitTag>;
 using SetAsideId = Id<struct SetAsideTag>;
 using SheetId = Id<struct SheetTag>;
+using SpreadRuleId = Id<struct SpreadRuleTag>;
+using RiskId = Id<struct RiskTag>;
+using WeatherMonthId = Id<struct WeatherMonthTag>;
+using ThresholdId = Id<struct ThresholdTag>;
+using FirmId = Id<struct FirmTag>;
+using ListWordId = Id<struct ListWordTag>;
+using LackId = Id<struct LackTag>;
+using WeekId = Id<struct WeekTag>;
 
 /// The highest id that a row of a file may have.
 inline constexpr std::uint32_t largestId = 0x7fffffffu;

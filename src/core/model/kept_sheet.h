@@ -36,11 +36,13 @@ enum class SheetView {
     completion,
     exposure,
     soundness,
+    odds,
+    weeks,     ///< of a firm or a trade, or all
     narrative, ///< of a revision
     statement, ///< of a delay: one event, or all of the claim
     report     ///< of a month
 };
-inline constexpr std::size_t sheetViews = 13;
+inline constexpr std::size_t sheetViews = 15;
 
 /// Parts of a statement of delay and of a monthly report, in the order that they come in by themselves.
 enum class ReportPart {
@@ -54,6 +56,7 @@ enum class ReportPart {
     next,
     soundness,
     cash,
+    odds,
     facts,
     fragment,
     steps,

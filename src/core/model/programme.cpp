@@ -72,17 +72,7 @@ public:
 
     /// What a row names must be there.
     template <typename Row> void references(const Row& row, const std::string& place) {
-        describe::forEachReference(row, [&](const auto& field, auto id) {
-            using Id = decltype(id);
-            if constexpr (std::is_same_v<Id, CalendarId>)
-                if (id == continuousCalendar) return;
-            if (id ? describe::tableFor<Id>(m_programme).row(id) != nullptr : !field.mustBe) return;
-            const std::string kind(describe::kindOf<Id>);
-            add(place, (field.name == kind || kind.find(' ') != std::string::npos
-                            ? "its " + kind
-                            : "the " + kind + " that it names as " + std::string(field.name)) +
-                           " is not in the programme");
-        });
+        describe::forEachDangling(m_programme, row, [&](const std::string& what) { add(place, what); });
     }
     /// Texts that people edit in tables.
     template <typename Row> void texts(const Row& row, const std::string& place) {
@@ -390,6 +380,13 @@ public:
             if (auto fault = faultOf(one)) add("finding set aside", *fault);
         }
     }
+    /// What may come otherwise, and what was promised.
+    void ahead() {
+        for (const Week& week : m_programme.weeks) dates(week, "week of " + isoDate(week.begins));
+        for (const Lack& lack : m_programme.lacks) dates(lack, "what is lacking");
+        for (const auto& faults : {faultsOfChance(m_programme), faultsOfWeeks(m_programme)})
+            for (const auto& [place, fault] : faults) add(place, fault);
+    }
     void terms() {
         const Job& job = m_programme.job;
         share(job.retention, "retention", "it");
@@ -531,7 +528,8 @@ std::vector<Error> faultsOf(const Programme& programme) {
           programme.sections, programme.events, programme.book, programme.bill, programme.allocations, programme.limits,
           programme.sequences, programme.laidOut, programme.accelerations, programme.miles, programme.codes,
           programme.lenses, programme.resources, programme.costs, programme.soundnessLimits, programme.setAside,
-          programme.sheets);
+          programme.sheets, programme.spreads, programme.risks, programme.weather, programme.thresholds,
+          programme.firms, programme.listWords, programme.lacks, programme.weeks);
     faults.noCircles(programme.breakdown, "breakdown");
     faults.noCircles(programme.locations, "location");
     faults.calendars();
@@ -545,6 +543,7 @@ std::vector<Error> faultsOf(const Programme& programme) {
     faults.lenses();
     faults.labour();
     faults.soundness();
+    faults.ahead();
     return faults.take();
 }
 
@@ -593,6 +592,7 @@ std::vector<Error> faultsOf(const Programme& programme, const Touched& touched) 
     }
     if (touched.labour || touched.job) faults.labour();
     if (touched.soundness) faults.soundness();
+    if (touched.ahead || touched.job) faults.ahead();
     return faults.take();
 }
 

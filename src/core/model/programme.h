@@ -5,13 +5,17 @@
 #include "core/base/decimal.h"
 #include "core/base/ids.h"
 #include "core/model/build_up.h"
+#include "core/model/chance.h"
 #include "core/model/delay_event.h"
+#include "core/model/job.h"
 #include "core/model/kept_sheet.h"
 #include "core/model/resource.h"
 #include "core/model/section.h"
 #include "core/model/sorting.h"
 #include "core/model/soundness_rules.h"
 #include "core/model/table.h"
+#include "core/model/weather_record.h"
+#include "core/model/weeks.h"
 #include "core/quantity/measure.h"
 #include "core/time/calendar.h"
 
@@ -24,8 +28,6 @@ namespace yarrin {
 enum class ActivityKind { task, startMilestone, finishMilestone, hammock };
 enum class ConstraintType { startNotBefore, startNotAfter, startOn, finishNotBefore, finishNotAfter, finishOn };
 enum class End { start, finish };
-enum class OutOfSequence { wait, carryOn };
-enum class LateDatesFrom { programmeFinish, contract };
 
 struct Constraint {
     ConstraintType type = ConstraintType::startNotBefore;
@@ -114,64 +116,6 @@ struct Location {
     friend bool operator==(const Location&, const Location&) = default;
 };
 
-/// How days are answered for on which both sides delayed completion: docs/engine.md section 11.
-enum class ConcurrencyRule {
-    timeNotMoney,   ///< time for the employer's event, money only for what it moves beyond the own delay
-    effectiveCause, ///< who began first (SCL Protocol, core principle 10)
-    apportioned,    ///< shared days by what each would have moved alone
-};
-
-inline constexpr int mostNearDays = 365; ///< as far as paths may lie apart that count as driving
-/// From when the period for particulars runs.
-enum class ParticularsFrom {
-    notice,
-    awareness, ///< when the event was first known
-    end,       ///< when it ended; nothing runs while it lasts
-};
-
-/// What a programme has only one of.
-struct Job {
-    std::string title, firm, logo; ///< of the firm: its name and sign, see faultOfLogo
-    Instant start;
-    std::optional<Instant> dataDate;
-    CalendarId defaultCalendar = continuousCalendar;
-    LagCalendar lagCalendar = LagCalendar::predecessor;
-    OutOfSequence outOfSequence = OutOfSequence::wait;
-    LateDatesFrom lateDatesFrom = LateDatesFrom::programmeFinish;
-    std::optional<Instant> requiredFinish;
-    Minutes criticalFloat = 0;
-    std::optional<Minutes> nearCriticalFloat; ///< none: five days of the activity's calendar
-    std::string currency = "GBP";
-    std::optional<Decimal> contractSum;
-    std::optional<Decimal> damagesCap;
-    std::optional<Decimal> damagesCapShare; ///< of the contract sum
-    std::string codePattern = "1.1";        ///< of the breakdown, see core/model/codes.h
-    std::optional<int> noticeDays;          ///< calendar days from knowing of an event to its notice
-    std::optional<int> particularsDays;     ///< from the notice to the particulars
-    ConcurrencyRule concurrency = ConcurrencyRule::timeNotMoney;
-    int nearDays = 0;         ///< paths so near to the driving one count as driving when a slip is taken apart
-    bool causesOnly = false;  ///< own delays lie beside others on the days of their causes only, not as long as felt
-    bool neutralPaid = false; ///< nobody's delay beside the employer's takes no money from it
-    ParticularsFrom particularsFrom = ParticularsFrom::notice;
-    std::optional<int> updateDays;         ///< from one update of an event that lasts to the next
-    bool noticeIsCondition = false;        ///< without notice in time there is no time
-    bool barredCount = true;               ///< what lapsed relieves the exposure all the same
-    std::string baseline;                  ///< revision that analyses begin with; none: the contract programme in force
-    std::string leftOut;                   ///< revisions that are no stands, with semicolons between them
-    std::optional<int> tooOldDays;         ///< a stand so much older than an event is flagged
-    std::optional<Decimal> interestRate;   ///< a year, as a share, on what is repayable
-    std::optional<Decimal> tenderOverhead; ///< head office in the tender, as a share of the contract sum
-    std::optional<Decimal> companyOverhead, companyTurnover; ///< of the firm in a year
-    std::optional<Decimal> billedHere, billedInAll;          ///< of the job and of the firm over the job's actual time
-    std::optional<Decimal> overheadInAll;                    ///< the firm's head office over that time
-    ApplyEvery applyEvery = ApplyEvery::month;
-    std::optional<int> daysToPay,
-        defectsDays; ///< from an application, and from completion to the rest of the retention
-    std::optional<Decimal> retention, financeRate; ///< shares: of each application, and a year of money that is out
-    std::optional<int> payLabour, payPlant, payMaterials, paySubcontract, payTimeRelated, payOther; ///< days to pay
-    friend bool operator==(const Job&, const Job&) = default;
-};
-
 /// A whole programme: plain rows, no dates computed. Copies are independent.
 struct Programme {
     Job job;
@@ -197,6 +141,14 @@ struct Programme {
     Table<SoundnessLimit, SoundnessLimitId> soundnessLimits;
     Table<SetAside, SetAsideId> setAside; ///< findings that are meant so
     Table<KeptSheet, SheetId> sheets;
+    Table<SpreadRule, SpreadRuleId> spreads; ///< how work may come out otherwise
+    Table<RegisteredRisk, RiskId> risks;     ///< the register of risks and chances
+    Table<WeatherMonth, WeatherMonthId> weather;
+    Table<Threshold, ThresholdId> thresholds; ///< of weather in which a calendar's work stops
+    Table<Firm, FirmId> firms;
+    Table<ListWord, ListWordId> listWords; ///< own lists of what lacks and of why not
+    Table<Lack, LackId> lacks;             ///< what work still waits for before it can start
+    Table<Week, WeekId> weeks;             ///< promises, week by week
     friend bool operator==(const Programme&, const Programme&) = default;
 };
 
@@ -239,7 +191,7 @@ struct Touched {
     bool calendars = false, trees = false; ///< trees are breakdown and locations
     bool contract = false;
     bool buildUp = false;
-    bool lenses = false, labour = false, soundness = false;
+    bool lenses = false, labour = false, soundness = false, ahead = false;
     std::vector<ActivityId> activities;
     std::vector<ActivityId> named; ///< of these, those that are new or have another id
     std::vector<LinkId> links;

@@ -64,14 +64,24 @@ template <> struct Words<CostHead> {
 template <> struct Words<SpreadAt> { static constexpr std::string_view list[] = {"even", "start", "finish"}; };
 template <> struct Words<ApplyEvery> { static constexpr std::string_view list[] = {"month", "fortnight"}; };
 template <> struct Words<SheetView> {
-    static constexpr std::string_view list[] = {"bars",      "logic",     "scope",      "calendars", "demand",
-                                                "cash",      "lines",     "completion", "exposure",  "soundness",
-                                                "narrative", "statement", "report"};
+    static constexpr std::string_view list[] = {"bars", "logic", "scope",      "calendars", "demand",
+                                                "cash", "lines", "completion", "exposure",  "soundness",
+                                                "odds", "weeks", "narrative",  "statement", "report"};
 };
 template <> struct Words<ReportPart> {
-    static constexpr std::string_view list[] = {"words",  "standing", "moved",       "sections", "exposure", "lines",
-                                                "events", "next",     "soundness",   "cash",     "facts",    "fragment",
-                                                "steps",  "money",    "assumptions", "record"};
+    static constexpr std::string_view list[] = {"words",    "standing", "moved",     "sections",    "exposure", "lines",
+                                                "events",   "next",     "soundness", "cash",        "odds",     "facts",
+                                                "fragment", "steps",    "money",     "assumptions", "record"};
+};
+
+template <> struct Words<SpreadShape> {
+    static constexpr std::string_view list[] = {"triangular", "pert", "uniform", "two_point"};
+};
+template <> struct Words<SpreadIn> { static constexpr std::string_view list[] = {"factor", "work", "output"}; };
+template <> struct Words<OddsWeather> { static constexpr std::string_view list[] = {"records", "allowance", "none"}; };
+template <> struct Words<WordList> { static constexpr std::string_view list[] = {"lacking", "why_not"}; };
+template <> struct Words<Kept> {
+    static constexpr std::string_view list[] = {"open", "kept", "in_part", "not_kept", "withdrawn"};
 };
 
 template <typename Enum> [[nodiscard]] constexpr std::string_view wordOf(Enum value) {

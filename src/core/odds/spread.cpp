@@ -34,6 +34,8 @@ std::optional<Error> faultOf(const Spread& spread) {
     constexpr double most = 10;
     for (const double factor : {spread.low, spread.likely, spread.high})
         if (!(factor > 0) || factor > most) return inputError("a factor of work is above 0 and at most 10");
+    const bool middle = spread.shape == SpreadShape::triangular || spread.shape == SpreadShape::pert;
+    if (!middle && spread.low <= spread.high) return {};
     if (spread.low > spread.likely || spread.likely > spread.high)
         return inputError("low, likely and high rise", "the likely one lies between the others");
     return {};
@@ -42,9 +44,10 @@ std::optional<Error> faultOf(const Spread& spread) {
 Result<Spread> fromTenths(const Spread& spread) {
     if (auto fault = faultOf(spread)) return *fault;
     if (spread.low == spread.high) return spread;
+    if (spread.shape == SpreadShape::twoPoint) return inputError("two points have no tenths", "give their chance");
     if (spread.shape == SpreadShape::uniform) {
         const double out = (spread.high - spread.low) / 8; // a tenth of the whole on either side
-        return Spread{spread.low - out, spread.likely, spread.high + out, spread.shape};
+        return Spread{spread.low - out, spread.likely, spread.high + out, spread.shape, spread.chance};
     }
     constexpr double tenth = 0.1;
     const auto share = [&](const Spread& s, double x) {
@@ -84,7 +87,8 @@ SpreadQuantile::SpreadQuantile(const Spread& spread) : m_spread(spread) {
 
 double SpreadQuantile::operator()(double share) const {
     const double width = m_spread.high - m_spread.low;
-    if (width <= 0) return m_spread.likely;
+    if (width <= 0) return m_spread.low;
+    if (m_spread.shape == SpreadShape::twoPoint) return share < 1 - m_spread.chance ? m_spread.low : m_spread.high;
     if (m_spread.shape == SpreadShape::uniform) return m_spread.low + share * width;
     if (m_spread.shape == SpreadShape::triangular)
         return share < m_turn ? m_spread.low + std::sqrt(share * width * (m_spread.likely - m_spread.low))

@@ -3,6 +3,7 @@
 #pragma once
 
 #include "core/base/result.h"
+#include "core/model/chance.h"
 
 #include <cstdint>
 #include <optional>
@@ -10,16 +11,15 @@
 
 namespace yarrin {
 
-enum class SpreadShape : std::uint8_t { triangular, pert, uniform };
-
 /// How far work may come out, as factors of what is left of it: the least, the likeliest and the most possible.
 struct Spread {
     double low = 1, likely = 1, high = 1;
     SpreadShape shape = SpreadShape::triangular;
+    double chance = 0.5; ///< of high, where there are two points
     friend bool operator==(const Spread&, const Spread&) = default;
 };
 
-/// Why a spread cannot be: factors above 0 and up to 10 that rise.
+/// Why a spread cannot be: factors above 0 and up to 10 that rise. Two points and uniform ones have no likely one.
 [[nodiscard]] std::optional<Error> faultOf(const Spread& spread);
 
 /// Where low and high are only as likely to be passed as one in ten, the ends that give them; an error where there are

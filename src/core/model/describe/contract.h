@@ -58,7 +58,21 @@ template <> struct Described<Job> {
                                     field(&Job::paySubcontract, "subcontract").column("pay_subcontract").since(11),
                                     field(&Job::payTimeRelated, "time-related").column("pay_time_related").since(11),
                                     field(&Job::payOther, "other").column("pay_other").since(11)};
-    static constexpr std::tuple fields = std::tuple_cat(top, options, money, periods, terms, pay);
+    static constexpr std::tuple odds{field(&Job::oddsWeather, "weather").column("odds_weather").since(15),
+                                     field(&Job::alikeCode, "code").column("alike_code").since(15),
+                                     field(&Job::alike, "r").column("alike").since(15),
+                                     field(&Job::alikeAll, "r_job").column("alike_all").since(15),
+                                     field(&Job::allowanceLow, "allowance_low").since(15),
+                                     field(&Job::allowanceHigh, "allowance_high").since(15),
+                                     field(&Job::oddsRuns, "runs").column("odds_runs").since(15),
+                                     field(&Job::oddsSeed, "seed").column("odds_seed").since(15),
+                                     field(&Job::sure, "sure").since(15),
+                                     field(&Job::oddsWidth, "width").column("odds_width").since(15),
+                                     field(&Job::firstWeekday, "first_weekday").since(15),
+                                     field(&Job::weeksAhead, "weeks_ahead").since(15),
+                                     field(&Job::keptWanted, "kept_wanted").since(15),
+                                     field(&Job::tradeCode, "trade_code").since(15)};
+    static constexpr std::tuple fields = std::tuple_cat(top, options, money, periods, terms, pay, odds);
 };
 
 template <> struct Described<RateStep> {

@@ -3,6 +3,7 @@
 #pragma once
 
 #include "core/model/describe/build_up.h"
+#include "core/model/describe/chance.h"
 #include "core/model/describe/contract.h"
 #include "core/model/describe/labour.h"
 #include "core/model/describe/sheets.h"

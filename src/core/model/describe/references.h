@@ -50,6 +50,22 @@ template <typename Row, typename Function> void forEachReference(const Row& row,
     });
 }
 
+/// Calls with what is wrong, in words, where a row names what is not in the programme, or nothing where it must.
+template <typename Row, typename Function>
+void forEachDangling(const Programme& programme, const Row& row, const Function& function) {
+    forEachReference(row, [&](const auto& field, auto id) {
+        using Id = decltype(id);
+        if constexpr (std::is_same_v<Id, CalendarId>)
+            if (id == continuousCalendar) return;
+        if (id ? tableFor<Id>(programme).row(id) != nullptr : !field.mustBe) return;
+        const std::string kind(kindOf<Id>);
+        function((field.name == kind || kind.find(' ') != std::string::npos
+                      ? "its " + kind
+                      : "the " + kind + " that it names as " + std::string(field.name)) +
+                 " is not in the programme");
+    });
+}
+
 /// Whether a row names one of these, so that it would have to change, or go, where they go.
 template <typename Row, typename Id, typename Going> bool names(const Row& row, const Going& going) {
     bool any = false;
