@@ -53,6 +53,14 @@ struct Calendar {
     friend bool operator==(const Calendar&, const Calendar&) = default;
 };
 
+/// Days lost in one month of one year, in place of those that every year loses. They are spread over its days with
+/// work from `from` on, a day of that month; before it the month loses what it does every year.
+struct MonthLost {
+    Date from;
+    int days = 0;
+    friend bool operator==(const MonthLost&, const MonthLost&) = default;
+};
+
 /// A calendar with everything it inherits written out.
 struct ResolvedCalendar {
     std::string key;
@@ -60,7 +68,8 @@ struct ResolvedCalendar {
     std::array<DayWork, 7> week;
     std::vector<CalendarException> exceptions;
     std::optional<std::array<int, 12>> weather;
-    std::vector<ResolvedCalendar> meets; ///< it works only while all of these do
+    std::vector<MonthLost> lostIn{};       ///< in order; of no use to dates far off, as a calendar repeats there
+    std::vector<ResolvedCalendar> meets{}; ///< it works only while all of these do
     friend bool operator==(const ResolvedCalendar&, const ResolvedCalendar&) = default;
 
     /// The mean of working days a week, which is what people call a week: days of the standard week with work.

@@ -43,7 +43,7 @@ public:
             else if (m_dated)
                 cover(exception.from.days, exception.to.days, patternOf(exception), {DayCause::Kind::exception, i});
         }
-        if (m_calendar.weather) weather(*m_calendar.weather);
+        if (m_calendar.weather || !m_calendar.lostIn.empty()) weather();
         return std::move(m_plan);
     }
 
@@ -115,8 +115,10 @@ private:
     }
 
     /// Of n days lost in a month with c days of work, the k-th is day floor((2k + 1) c / 2n) of them: evenly spread.
-    void weather(const std::array<int, 12>& lost) {
-        const std::uint32_t none = add({});
+    void weather() {
+        const std::array<int, 12> everyYear = m_calendar.weather.value_or(std::array<int, 12>{});
+        m_lost = add({});
+        auto one = m_calendar.lostIn.begin();
         std::vector<std::size_t> working;
         for (std::int64_t month = m_first; month < m_end;) {
             const auto date = yearMonthDay(dayAt(month));
@@ -125,14 +127,24 @@ private:
             for (; day < m_end && yearMonthDay(dayAt(day)).month == date.month; ++day)
                 if (!m_plan.workOf(static_cast<std::size_t>(day - m_first)).empty())
                     working.push_back(static_cast<std::size_t>(day - m_first));
-            const auto count = static_cast<std::int64_t>(working.size());
-            const std::int64_t n = std::min<std::int64_t>(lost[date.month - 1], count);
-            for (std::int64_t k = 0; k < n; ++k) {
-                const std::size_t at = working[static_cast<std::size_t>((2 * k + 1) * count / (2 * n))];
-                m_plan.patternOfDay[at] = none;
-                m_plan.causeOfDay[at] = {DayCause::Kind::weather, 0};
-            }
+            while (one != m_calendar.lostIn.end() && one->from.days < month) ++one;
+            const bool ofItsOwn = m_dated && one != m_calendar.lostIn.end() && one->from.days < day;
+            const std::size_t from = ofItsOwn ? std::size_t(one->from.days - m_first) : std::size_t(day - m_first);
+            lose(working, everyYear[date.month - 1], from);
+            std::erase_if(working, [&](std::size_t at) { return at < from; });
+            if (ofItsOwn) lose(working, one->days, m_plan.patternOfDay.size());
             month = day;
+        }
+    }
+    /// Loses so many of these days, those that lie before a place.
+    void lose(const std::vector<std::size_t>& working, int days, std::size_t before) {
+        const auto count = static_cast<std::int64_t>(working.size());
+        const std::int64_t n = std::min<std::int64_t>(days, count);
+        for (std::int64_t k = 0; k < n; ++k) {
+            const std::size_t at = working[static_cast<std::size_t>((2 * k + 1) * count / (2 * n))];
+            if (at >= before) continue;
+            m_plan.patternOfDay[at] = m_lost;
+            m_plan.causeOfDay[at] = {DayCause::Kind::weather, 0};
         }
     }
 
@@ -140,13 +152,13 @@ private:
     std::int64_t m_first, m_end;
     bool m_dated;
     int m_firstYear, m_lastYear;
-    std::uint32_t m_rulesDone = 0;
+    std::uint32_t m_rulesDone = 0, m_lost = 0;
     DayPlan m_plan;
 };
 
 /// The days of a calendar by itself.
 DayPlan ownDays(const ResolvedCalendar& calendar, std::int64_t firstDay, std::int64_t count, bool dated) {
-    if (!calendar.weather) return Planner(calendar, firstDay, count, dated).run();
+    if (!calendar.weather && calendar.lostIn.empty()) return Planner(calendar, firstDay, count, dated).run();
     // Weather is spread over whole months, whatever part of them is asked for.
     const std::int64_t from = firstOfMonth(firstDay);
     const std::int64_t to = firstOfMonth(firstOfMonth(firstDay + count) + 31);
