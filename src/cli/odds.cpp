@@ -4,6 +4,7 @@
 #include "cli/cli.h"
 #include "core/base/natural_order.h"
 #include "core/contract/damages.h"
+#include "core/model/words.h"
 #include "core/odds/ranks.h"
 #include "core/odds/simulation.h"
 #include "store/file.h"
@@ -21,9 +22,12 @@ namespace {
 struct Call {
     std::string file, code = "trade";
     Spread spread{0.9, 1, 1.3, SpreadShape::triangular};
-    bool tenths = false, json = false;
-    double alike = 0.3, alikeAll = 0.15;
-    OddsWish wish;
+    bool tenths = false, json = false, drivers = false;
+    bool typed = false; ///< factors for all work, in place of what the job says
+    std::optional<double> alike, alikeAll;
+    std::optional<std::uint32_t> runs;
+    std::optional<std::uint64_t> seed;
+    unsigned threads = 0;
 };
 
 template <typename Number> bool take(const std::string& text, Number& into) {
@@ -31,27 +35,28 @@ template <typename Number> bool take(const std::string& text, Number& into) {
     return read.ec == std::errc() && read.ptr == text.data() + text.size();
 }
 
-bool takeShape(const std::string& word, SpreadShape& shape) {
-    constexpr std::array<std::string_view, 3> words{"triangular", "pert", "uniform"};
-    const auto at = std::find(words.begin(), words.end(), word);
-    if (at == words.end()) return false;
-    shape = static_cast<SpreadShape>(at - words.begin());
-    return true;
+template <typename Number> bool take(const std::string& text, std::optional<Number>& into) {
+    return take(text, into.emplace());
 }
 
 /// The option's value; why it cannot be, else nothing.
 std::string takeOption(const std::string& option, const std::string& value, Call& call) {
     const auto bad = [&](bool taken) { return taken ? std::string() : option + " cannot be " + value; };
-    if (option == "--runs") return bad(take(value, call.wish.runs));
-    if (option == "--seed") return bad(take(value, call.wish.seed));
-    if (option == "--threads") return bad(take(value, call.wish.threads) && call.wish.threads <= 64);
+    if (option == "--runs") return bad(take(value, call.runs));
+    if (option == "--seed") return bad(take(value, call.seed));
+    if (option == "--threads") return bad(take(value, call.threads) && call.threads <= 64);
+    if (option == "--alike") return bad(take(value, call.alike));
+    if (option == "--alike-all") return bad(take(value, call.alikeAll));
+    call.typed = true;
     if (option == "--low") return bad(take(value, call.spread.low));
     if (option == "--likely") return bad(take(value, call.spread.likely));
     if (option == "--high") return bad(take(value, call.spread.high));
-    if (option == "--shape") return bad(takeShape(value, call.spread.shape));
-    if (option == "--alike") return bad(take(value, call.alike));
-    if (option == "--alike-all") return bad(take(value, call.alikeAll));
     if (option == "--code") return call.code = value, std::string();
+    if (option == "--shape") {
+        const auto shape = fromWord<SpreadShape>(value);
+        call.spread.shape = shape.value_or(SpreadShape::triangular);
+        return bad(shape.has_value());
+    }
     return "there is no option " + option;
 }
 
@@ -61,7 +66,9 @@ std::string parseCall(std::span<const std::string> arguments, Call& call) {
         if (argument == "--json") {
             call.json = true;
         } else if (argument == "--tenths") {
-            call.tenths = true;
+            call.tenths = call.typed = true;
+        } else if (argument == "--drivers") {
+            call.drivers = true;
         } else if (argument.starts_with("--")) {
             if (i + 1 == arguments.size()) return argument + " wants a value";
             if (std::string fault = takeOption(argument, arguments[++i], call); !fault.empty()) return fault;
@@ -99,7 +106,13 @@ void print(const Programme& programme, const Odds& odds, std::ostream& out) {
     const auto sum = [&](const OddsOfMoney& money, int at) {
         return programme.job.currency + " " + Decimal(atThousandth(money.sorted, at), digits).text();
     };
-    out << "damages, unrelieved\tP50 " << sum(odds.unrelieved, 500) << "\tP80 " << sum(odds.unrelieved, 800) << "\n";
+    const auto sums = [&](const char* name, const OddsOfMoney& money) {
+        out << name << "\tP50 " << sum(money, 500) << "\tP80 " << sum(money, 800) << "\n";
+    };
+    sums("damages, unrelieved", odds.unrelieved);
+    sums("with what is assessed", odds.assessed);
+    sums("with what is claimed", odds.claimed);
+    sums("unrelieved, with prolongation", odds.withProlongation);
     std::vector<const OddsOfActivity*> most;
     for (const OddsOfActivity& one : odds.activities)
         if (one.cruciality) most.push_back(&one);
@@ -111,7 +124,38 @@ void print(const Programme& programme, const Odds& odds, std::ostream& out) {
         out << activity.key << " " << activity.name << "\ton the longest path "
             << percent(most[i]->criticality.value_or(0)) << "\tcruciality " << percent(*most[i]->cruciality) << "\n";
     }
+    for (const OddsOfRisk& one : odds.risks) {
+        const RegisteredRisk& risk = *programme.risks.row(one.risk);
+        out << risk.key << " " << risk.title << "\tstruck in " << percent(one.struck) << " of the runs\n";
+    }
     for (const std::string& note : odds.notes) out << note << "\n";
+}
+
+void printDrivers(const std::vector<OddsDriver>& drivers, std::ostream& out) {
+    out << "What drives P80, in days of the finish (they do not add up):\n";
+    for (const OddsDriver& one : drivers)
+        if (one.days.back() != 0)
+            out << one.key << (one.key.empty() ? "" : " ") << one.what << "\t"
+                << Decimal(std::llround(one.days.back() * 10), 1).text() << "\n";
+}
+
+/// What the job says of it, or factors for all work.
+Result<Uncertainty> uncertaintyFor(const Programme& programme, const Call& call) {
+    Result<Uncertainty> made = uncertaintyOf(programme);
+    if (call.typed || !saysOdds(programme)) {
+        Spread spread = call.spread;
+        if (call.tenths) {
+            const auto ends = fromTenths(spread);
+            if (!ends.ok()) return ends.errors();
+            spread = *ends;
+        }
+        if (const auto fault = faultOf(spread)) return *fault;
+        made = uncertaintyOfAll(programme, spread, call.code);
+    }
+    if (!made.ok()) return made;
+    if (call.alike) made.value().alike = *call.alike;
+    if (call.alikeAll) made.value().alikeAll = *call.alikeAll;
+    return made;
 }
 
 ExitStatus runOdds(std::span<const std::string> arguments, CliStreams streams) {
@@ -119,22 +163,30 @@ ExitStatus runOdds(std::span<const std::string> arguments, CliStreams streams) {
     if (const std::string fault = parseCall(arguments, call); !fault.empty()) return usageFault("odds", fault, streams);
     const auto programme = readProgramme(call.file);
     if (!programme.ok()) return report(programme.errors(), call.file, streams);
-    Spread spread = call.spread;
-    if (call.tenths) {
-        const auto ends = fromTenths(spread);
-        if (!ends.ok()) return usageFault("odds", ends.error().sentence(), streams);
-        spread = *ends;
+    const auto uncertainty = uncertaintyFor(*programme, call);
+    if (!uncertainty.ok()) {
+        if (call.typed) return usageFault("odds", uncertainty.error().sentence(), streams);
+        return report(uncertainty.errors(), call.file, streams);
     }
-    if (const auto fault = faultOf(spread)) return usageFault("odds", fault->sentence(), streams);
-    Uncertainty uncertainty = uncertaintyOfAll(*programme, spread, call.code);
-    uncertainty.alike = call.alike;
-    uncertainty.alikeAll = call.alikeAll;
-    const auto odds = simulate(*programme, uncertainty, call.wish);
+    const Job& job = programme->job;
+    OddsWish wish;
+    wish.runs = call.runs.value_or(std::uint32_t(job.oddsRuns.value_or(usualRuns)));
+    wish.seed = call.seed.value_or(std::uint64_t(job.oddsSeed.value_or(1)));
+    wish.threads = call.threads;
+    const auto odds = simulate(*programme, *uncertainty, wish);
     if (!odds.ok()) return report(odds.errors(), call.file, streams);
-    if (call.json)
-        streams.out << oddsToJson(*programme, *odds, call.wish.seed);
-    else
+    std::optional<std::vector<OddsDriver>> drivers;
+    if (call.drivers) {
+        auto found = driversOf(*programme, *uncertainty, wish, *odds, 800, {});
+        if (!found.ok()) return report(found.errors(), call.file, streams);
+        drivers = std::move(*found);
+    }
+    if (call.json) {
+        streams.out << oddsToJson(*programme, *odds, wish.seed, drivers);
+    } else {
         print(*programme, *odds, streams.out);
+        if (drivers) printDrivers(*drivers, streams.out);
+    }
     return ExitStatus::done;
 }
 
@@ -142,16 +194,17 @@ ExitStatus runOdds(std::span<const std::string> arguments, CliStreams streams) {
 
 const Verb oddsVerb{
     "odds", "how likely dates and damages are",
-    "yarrin-cli odds FILE [--runs N] [--seed S] [--low F] [--likely F] [--high F] [--shape SHAPE] [--tenths]\n"
-    "                [--code CODE] [--alike R] [--alike-all R] [--threads N] [--json]\n\n"
-    "Runs the programme N times (1000) with what is left of each activity's work times a factor: from --low (0.9) "
-    "over\n"
-    "--likely (1) to --high (1.3), triangular, pert or uniform. With --tenths low and high are passed one time in "
-    "ten.\n"
-    "Work of one value of a code (trade) comes out alike with correlation --alike (0.3), any two with --alike-all\n"
-    "(0.15). The same seed gives the same figures, on however many threads. Told are percentiles of each section and "
-    "of\n"
-    "all work, the chance of each date with the time granted, damages without relief, and which work matters most.\n",
+    "yarrin-cli odds FILE [--runs N] [--seed S] [--drivers] [--threads N] [--json]\n"
+    "                [--low F] [--likely F] [--high F] [--shape SHAPE] [--tenths] [--code CODE]\n"
+    "                [--alike R] [--alike-all R]\n\n"
+    "Runs the programme N times (as the job says, else 5000) with what is left of the work as the job's rules let it\n"
+    "come out, its risks and its weather. With --low and its like, or where the job says nothing, all work is taken\n"
+    "times a factor instead: from --low (0.9) over --likely (1) to --high (1.3), triangular, pert, uniform or\n"
+    "two_point; with --tenths low and high are passed one time in ten; without risks and weather. Work of one value\n"
+    "of a code (trade) comes out alike with correlation --alike (0.3), any two with --alike-all (0.15). The same seed\n"
+    "gives the same figures, on however many threads. Told are percentiles of each section and of all work, the\n"
+    "chance of each date with the time granted, damages, and which work matters most; with --drivers what would make\n"
+    "P80 earlier, each thing held in turn.\n",
     runOdds};
 
 } // namespace yarrin

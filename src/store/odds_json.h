@@ -9,6 +9,7 @@
 namespace yarrin {
 
 /// What a simulation found, docs/cli.md.
-[[nodiscard]] std::string oddsToJson(const Programme& programme, const Odds& odds, std::uint64_t seed);
+[[nodiscard]] std::string oddsToJson(const Programme& programme, const Odds& odds, std::uint64_t seed,
+                                     const std::optional<std::vector<OddsDriver>>& drivers = {});
 
 } // namespace yarrin

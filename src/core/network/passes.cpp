@@ -105,6 +105,7 @@ public:
     }
 
     [[nodiscard]] PassResult& result() { return m_out; }
+    void use(std::uint16_t index, const WorkCalendar& calendar) { m_calendars[index] = &calendar; }
 
 private:
     /// Plain nodes whose work is none (in a simulation, say) are milestones.
@@ -540,6 +541,10 @@ PassRunner::~PassRunner() = default;
 const PassResult& PassRunner::run(std::span<const Minutes> work, std::optional<Instant> requiredFinish) {
     m_passes->run(work, requiredFinish);
     return m_passes->result();
+}
+
+void PassRunner::use(std::uint16_t index, const WorkCalendar& calendar) {
+    m_passes->use(index, calendar);
 }
 
 PassResult runPasses(const Network& network, std::span<const Minutes> work, std::optional<Instant> requiredFinish) {

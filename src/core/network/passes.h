@@ -49,6 +49,9 @@ public:
     /// `work` stands in place of the network's own amounts of work, per node. The required finish, where there is one,
     /// is what late dates are worked out from. The result is good until the next run.
     const PassResult& run(std::span<const Minutes> work, std::optional<Instant> requiredFinish);
+    /// From now on another calendar stands in place of one of the network's; it must live as long as it does. Bounds of
+    /// nodes are read from the network in each run, and may be changed between two of them unless a node is plain.
+    void use(std::uint16_t index, const WorkCalendar& calendar);
 
 private:
     class Passes;

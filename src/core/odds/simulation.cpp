@@ -2,12 +2,10 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/odds/simulation.h"
 
-#include "core/base/text.h"
 #include "core/contract/damages.h"
 #include "core/contract/damages_lines.h"
-#include "core/network/passes.h"
-#include "core/odds/draws.h"
 #include "core/odds/ranks.h"
+#include "core/odds/runner.h"
 
 #include <algorithm>
 #include <atomic>
@@ -19,51 +17,6 @@
 namespace yarrin {
 
 namespace {
-
-/// An activity whose work is drawn.
-struct Drawn {
-    static constexpr std::size_t none = static_cast<std::size_t>(-1);
-    std::uint32_t node = 0, activity = 0;
-    std::uint32_t id = 0;
-    std::size_t group = none;      ///< place among the plan's; none where nothing is alike to it
-    Minutes varies = 0, fixed = 0; ///< of the node's work: what is drawn, and pauses
-    std::size_t quantile = 0;
-    bool certain = false; ///< its factor is always the same
-};
-
-/// All that every run needs, the same for all threads.
-struct Plan {
-    const Programme& programme;
-    const Network& network;
-    const OddsWish& wish;
-    std::vector<Drawn> drawn;
-    std::vector<SpreadQuantile> quantiles;
-    std::vector<std::uint32_t> groups;                           ///< numbers by which they are drawn
-    std::vector<std::pair<std::size_t, std::uint32_t>> sections; ///< index of the section, and its milestone's node
-    double ofJob = 0, ofGroup = 0, ofOwn = 1; ///< shares of what is common: square roots of correlations
-    double ofLone = 1;                        ///< of its own, where nothing is alike to it
-    std::optional<Instant> required;
-
-    [[nodiscard]] double drawnForAll(std::uint32_t run) const {
-        return ofJob > 0 ? normalDraw(wish.seed, run, DrawKind::job, 0) : 0;
-    }
-    [[nodiscard]] double drawnForGroup(std::uint32_t run, std::size_t group) const {
-        const bool any = ofGroup > 0 && group != Drawn::none;
-        return any ? normalDraw(wish.seed, run, DrawKind::group, groups[group]) : 0;
-    }
-    /// What a run draws for one activity, on the normal distribution, with what is common to it and others.
-    [[nodiscard]] double drawnFor(std::uint32_t run, const Drawn& one, double all, double group) const {
-        const double share = one.group == Drawn::none ? ofLone : ofOwn;
-        const double own = share > 0 ? normalDraw(wish.seed, run, DrawKind::activity, one.id) : 0;
-        return share * own + ofJob * all + ofGroup * group;
-    }
-};
-
-/// What one run found; integers only.
-struct Run {
-    std::int64_t finish = 0;
-    std::vector<std::int64_t> sections;
-};
 
 /// Exact damages of one section by the day of its completion, worked out once each.
 class DamagesByDay {
@@ -93,131 +46,13 @@ private:
     std::map<std::int64_t, std::array<std::int64_t, reliefs>> m_known;
 };
 
-/// Runs of one thread: it takes the next one that nobody has, until none is left.
-class Worker {
-public:
-    /// `kept` gets what is drawn, activity by activity, where it is not empty.
-    Worker(const Plan& plan, std::vector<Run>& runs, std::vector<std::atomic<std::uint32_t>>& onPath,
-           std::span<float> kept)
-        : m_plan(plan), m_runs(runs), m_onPath(onPath), m_kept(kept), m_runner(plan.network), m_work(plan.network.work),
-          m_path(plan.network.nodes.size()) {}
-
-    /// False where a date would lie beyond what calendars know.
-    bool run(std::uint32_t number) {
-        draw(number);
-        const PassResult& found = m_runner.run(m_work, m_plan.required);
-        if (found.beyond) return false;
-        Run& out = m_runs[number];
-        out.finish = completionDate(found.programmeFinish) - Date{};
-        for (const auto& [index, node] : m_plan.sections)
-            out.sections.push_back(completionDate(found.finish(node)) - Date{});
-        for (std::size_t i = 0; i < m_path.size(); ++i) m_path[i] += found.onLongestPath[i] != 0;
-        return true;
-    }
-    void tellPaths() {
-        for (std::size_t i = 0; i < m_path.size(); ++i) m_onPath[i].fetch_add(m_path[i], std::memory_order_relaxed);
-    }
-
-private:
-    void draw(std::uint32_t number) {
-        const double all = m_plan.drawnForAll(number);
-        m_groups.resize(m_plan.groups.size());
-        for (std::size_t i = 0; i < m_groups.size(); ++i) m_groups[i] = m_plan.drawnForGroup(number, i);
-        std::size_t place = 0;
-        for (const Drawn& one : m_plan.drawn) {
-            const double group = one.group == Drawn::none ? 0 : m_groups[one.group];
-            const double z = m_plan.drawnFor(number, one, all, group), share = normalShare(z);
-            if (!m_kept.empty()) m_kept[place++ * m_plan.wish.runs + number] = float(z);
-            const double factor = m_plan.quantiles[one.quantile](share);
-            m_work[one.node] = one.fixed + std::max<Minutes>(1, Minutes(std::llround(double(one.varies) * factor)));
-        }
-    }
-
-    const Plan& m_plan;
-    std::vector<Run>& m_runs;
-    std::vector<std::atomic<std::uint32_t>>& m_onPath;
-    std::span<float> m_kept;
-    PassRunner m_runner;
-    std::vector<Minutes> m_work;
-    std::vector<std::uint32_t> m_path;
-    std::vector<double> m_groups;
-};
-
-/// What of an activity's work is left and may come out otherwise; pauses do not.
-Minutes left(const Activity& activity, const Node& node, Minutes duration) {
-    if (node.state == NodeState::complete) return 0;
-    if (node.state == NodeState::inProgress) return activity.remaining.value_or(duration);
-    return duration;
-}
-
-/// Numbers of groups become places among them; a group of one is none.
-void joinAlike(Plan& plan) {
-    std::map<std::size_t, int> members;
-    for (const Drawn& one : plan.drawn) ++members[one.group];
-    std::map<std::size_t, std::size_t> places;
-    for (const auto& [number, count] : members) {
-        if (number == Drawn::none || count < 2) continue;
-        places[number] = plan.groups.size();
-        plan.groups.push_back(std::uint32_t(number));
-    }
-    for (Drawn& one : plan.drawn) {
-        const auto place = places.find(one.group);
-        one.group = place == places.end() ? Drawn::none : place->second;
-    }
-}
-
-Result<Plan> planOf(const Programme& programme, const Network& network, const Uncertainty& uncertainty,
-                    const OddsWish& wish) {
-    Plan plan{programme, network, wish, {}, {}, {}, {}, 0, 0, 1, 1, programme.job.requiredFinish};
-    if (wish.runs < 1 || wish.runs > mostRuns) return inputError("runs are 1 to " + std::to_string(mostRuns));
-    const double all = uncertainty.alikeAll, group = uncertainty.alike;
-    if (!(all >= 0) || !(group >= all) || group > 1)
-        return inputError("a correlation is 0 to 1, and that of all work no more than that of a group");
-    plan.ofJob = std::sqrt(all);
-    plan.ofGroup = std::sqrt(group - all);
-    plan.ofOwn = std::sqrt(1 - group);
-    plan.ofLone = std::sqrt(1 - all);
-    std::map<std::array<double, 4>, std::size_t> known;
-    for (std::uint32_t node = 0; node < network.nodes.size(); ++node) {
-        const Node& at = network.nodes[node];
-        const auto& spread = uncertainty.spreads[at.activity];
-        if (!spread || at.kind != NodeKind::task) continue;
-        if (auto fault = faultOf(*spread)) {
-            fault->place = programme.activities[at.activity].key;
-            return *fault;
-        }
-        Drawn one;
-        one.node = node;
-        one.activity = at.activity;
-        one.id = at.id.value;
-        one.varies = left(programme.activities[at.activity], at, network.duration[at.activity]);
-        one.fixed = network.work[node] - one.varies;
-        if (one.varies <= 0 || one.fixed < 0) continue;
-        one.group = uncertainty.groups.empty() ? Drawn::none : uncertainty.groups[at.activity];
-        const auto [place, isNew] = known.try_emplace(
-            {spread->low, spread->likely, spread->high, double(spread->shape)}, plan.quantiles.size());
-        if (isNew) plan.quantiles.emplace_back(*spread);
-        one.quantile = place->second;
-        one.certain = spread->low == spread->high;
-        plan.drawn.push_back(one);
-    }
-    joinAlike(plan);
-    for (std::size_t i = 0; i < programme.sections.size(); ++i) {
-        const std::size_t milestone = programme.activities.indexOf(programme.sections[i].milestone);
-        if (milestone >= programme.activities.size()) continue;
-        if (const std::uint32_t node = network.nodeOf[milestone]; node != Network::noNode)
-            plan.sections.emplace_back(i, node);
-    }
-    return plan;
-}
-
 void sortInto(const std::vector<std::int64_t>& values, std::vector<std::int64_t>& sorted) {
     sorted = values;
     std::sort(sorted.begin(), sorted.end());
 }
 
-/// Sums of the sections run by run, each up to the contract's cap.
-void addMoney(Odds& odds, const Plan& plan, const std::vector<Run>& runs) {
+/// Sums of the sections run by run, each up to the contract's cap; what hammocks cost more lies above it.
+void addMoney(Odds& odds, const RunPlan& plan, const std::vector<Run>& runs) {
     const int digits = minorDigits(plan.programme.job.currency);
     std::vector<DamagesByDay> damages;
     for (const auto& [index, node] : plan.sections)
@@ -230,11 +65,19 @@ void addMoney(Odds& odds, const Plan& plan, const std::vector<Run>& runs) {
         for (std::size_t s = 0; s < damages.size(); ++s)
             for (std::size_t r = 0; r < reliefs; ++r) sums[r] += damages[s].on(runs[run].sections[s])[r];
         for (std::size_t r = 0; r < reliefs; ++r) out[r]->sums.push_back(cap ? std::min(sums[r], most) : sums[r]);
+        odds.capped += cap && sums[0] >= most;
+        std::int64_t longer = 0;
+        for (std::size_t h = 0; h < plan.hammocks.size(); ++h)
+            longer += DamagesByDay::minor(
+                plan.hammocks[h].perWeek * Fraction(runs[run].hired[h] - plan.hammocks[h].forecastDays) / Fraction(7),
+                digits);
+        odds.withProlongation.sums.push_back(odds.unrelieved.sums.back() + longer);
     }
     for (OddsOfMoney* one : out) sortInto(one->sums, one->sorted);
+    sortInto(odds.withProlongation.sums, odds.withProlongation.sorted);
 }
 
-void addDates(Odds& odds, const Plan& plan, const std::vector<Run>& runs, const Schedule& schedule) {
+void addDates(Odds& odds, const RunPlan& plan, const std::vector<Run>& runs, const Schedule& schedule) {
     if (schedule.programmeFinish) odds.finish.deterministic = completionDate(*schedule.programmeFinish);
     for (std::uint32_t run = 0; run < odds.runs; ++run) odds.finish.days.push_back(runs[run].finish);
     sortInto(odds.finish.days, odds.finish.sorted);
@@ -247,29 +90,38 @@ void addDates(Odds& odds, const Plan& plan, const std::vector<Run>& runs, const 
     }
 }
 
-/// Rank correlations of what was drawn with the dates. A drawn factor rises with what is drawn for it, so that ranks
-/// are the same.
-void addCrucialities(Odds& odds, const Plan& plan, const std::vector<std::size_t>& placeOf, std::span<const float> kept,
-                     unsigned threads) {
-    const std::size_t runs = odds.runs;
-    std::vector<std::vector<double>> dates;
+/// Ranks of the finish, then of each section's date.
+std::vector<std::vector<double>> ranksOfDates(const Odds& odds) {
+    std::vector<std::vector<double>> ranks;
     const auto add = [&](const std::vector<std::int64_t>& days) {
-        dates.push_back(ranksOf(std::vector<double>(days.begin(), days.end())));
+        ranks.push_back(ranksOf(std::vector<double>(days.begin(), days.end())));
     };
     add(odds.finish.days);
     for (const OddsOfDate& one : odds.sections) add(one.days);
+    return ranks;
+}
+
+/// Rank correlations of what was drawn with the dates. A drawn factor rises with what is drawn for it, so that ranks
+/// are the same, unless it jumps.
+void addCrucialities(Odds& odds, const RunPlan& plan, const std::vector<std::size_t>& placeOf,
+                     std::span<const float> kept, std::size_t stride, unsigned threads) {
+    const std::size_t runs = odds.runs;
+    const std::vector<std::vector<double>> dates = ranksOfDates(odds);
     std::vector<double> all(runs);
     for (std::uint32_t run = 0; run < runs; ++run) all[run] = plan.drawnForAll(run);
     std::atomic<std::size_t> next = 0;
     const auto work = [&] {
         std::vector<double> drawn(runs);
         for (std::size_t i = next++; i < plan.drawn.size(); i = next++) {
-            const Drawn& one = plan.drawn[i];
+            const DrawnWork& one = plan.drawn[i];
             if (one.certain) continue;
+            const SpreadQuantile& quantile = plan.quantiles[one.quantile];
             // As precise as those that are kept, so that both ways tell the same.
-            for (std::uint32_t run = 0; run < runs; ++run)
+            for (std::uint32_t run = 0; run < runs; ++run) {
                 drawn[run] = kept.empty() ? float(plan.drawnFor(run, one, all[run], plan.drawnForGroup(run, one.group)))
-                                          : kept[i * plan.wish.runs + run];
+                                          : kept[i * stride + run];
+                if (quantile.jumps()) drawn[run] = quantile(normalShare(drawn[run]));
+            }
             const std::vector<double> ranks = ranksOf(drawn);
             OddsOfActivity& out = odds.activities[placeOf[one.activity]];
             out.cruciality = correlationOfRanks(ranks, dates[0]);
@@ -283,9 +135,9 @@ void addCrucialities(Odds& odds, const Plan& plan, const std::vector<std::size_t
 }
 
 /// Shares of runs on the longest path, and what each draw has to do with the dates.
-void addActivities(Odds& odds, const Plan& plan, const std::vector<std::atomic<std::uint32_t>>& onPath,
-                   std::span<const float> kept, unsigned threads) {
+void addActivities(Odds& odds, const RunPlan& plan, const KeptRuns& kept, std::size_t stride, unsigned threads) {
     std::vector<std::size_t> placeOf(plan.programme.activities.size(), 0);
+    const std::size_t nodes = plan.network.nodes.size();
     for (std::size_t index = 0; index < plan.programme.activities.size(); ++index) {
         const std::uint32_t node = plan.network.nodeOf[index];
         if (node == Network::noNode) continue;
@@ -293,10 +145,74 @@ void addActivities(Odds& odds, const Plan& plan, const std::vector<std::atomic<s
         OddsOfActivity& one = odds.activities.emplace_back();
         one.activity = plan.programme.activities[index].id;
         one.bySection.resize(odds.sections.size());
-        if (plan.network.nodes[node].state != NodeState::complete)
-            one.criticality = double(onPath[node].load()) / double(odds.runs);
+        one.criticalFor.resize(odds.sections.size());
+        if (plan.network.nodes[node].state == NodeState::complete) continue;
+        const auto share = [&](std::size_t at) { return double(kept.onPath[at].load()) / double(odds.runs); };
+        one.criticality = share(node);
+        for (std::size_t s = 0; s < odds.sections.size(); ++s) one.criticalFor[s] = share((s + 1) * nodes + node);
     }
-    addCrucialities(odds, plan, placeOf, kept, threads);
+    addCrucialities(odds, plan, placeOf, kept.draws, stride, threads);
+}
+
+/// How far a risk changes what it changes: factors count from one.
+double changeOf(const RiskHit& hit, double share) {
+    const double amount = hit.amount(share);
+    if (hit.kind == EffectKind::quantity) return amount - 1;
+    if (hit.kind == EffectKind::output) return 1 / amount - 1;
+    return amount;
+}
+
+void addRisks(Odds& odds, const RunPlan& plan) {
+    const std::vector<std::vector<double>> dates = ranksOfDates(odds);
+    for (const RiskGroup& group : plan.risks)
+        for (std::size_t place = 0; place < group.risks.size(); ++place) {
+            const PlannedRisk& risk = group.risks[place];
+            if (risk.hits.empty()) continue;
+            OddsOfRisk& out = odds.risks.emplace_back();
+            out.risk = risk.id;
+            out.bySection.resize(odds.sections.size());
+            std::vector<double> amounts(odds.runs, 0.0);
+            std::size_t struck = 0;
+            for (std::uint32_t run = 0; run < odds.runs; ++run)
+                if (const auto one = group.struck(plan.seed, run); one && one->first == place) {
+                    ++struck;
+                    amounts[run] = changeOf(risk.hits.front(), one->second);
+                }
+            out.struck = double(struck) / double(odds.runs);
+            out.cruciality =
+                rankCorrelation(amounts, std::vector<double>(odds.finish.days.begin(), odds.finish.days.end()));
+            const std::vector<double> ranks = ranksOf(amounts);
+            for (std::size_t s = 0; s < odds.sections.size(); ++s)
+                out.bySection[s] = correlationOfRanks(ranks, dates[s + 1]);
+        }
+    std::sort(odds.risks.begin(), odds.risks.end(),
+              [](const OddsOfRisk& a, const OddsOfRisk& b) { return a.risk < b.risk; });
+}
+
+void addFinishes(Odds& odds, const RunPlan& plan, KeptRuns& kept) {
+    if (kept.keptFinishes == 0) return;
+    const std::size_t runs = std::min(kept.keptFinishes, odds.runs);
+    odds.finishes.resize(plan.programme.activities.size());
+    for (std::size_t index = 0; index < odds.finishes.size(); ++index) {
+        const std::uint32_t node = plan.network.nodeOf[index];
+        if (node == Network::noNode) continue;
+        const auto from = kept.finishes.begin() + std::ptrdiff_t(node) * kept.keptFinishes;
+        odds.finishes[index].assign(from, from + std::ptrdiff_t(runs));
+        std::sort(odds.finishes[index].begin(), odds.finishes[index].end());
+    }
+}
+
+unsigned threadsOf(const OddsWish& wish) {
+    return wish.threads > 0 ? wish.threads : std::max(1U, std::thread::hardware_concurrency());
+}
+
+std::optional<Error> faultOf(const OddsWish& wish) {
+    if (wish.runs < 1 || wish.runs > mostRuns) return inputError("runs are 1 to " + std::to_string(mostRuns));
+    return {};
+}
+
+Error beyondCalendars() {
+    return inputError("a run needs dates beyond what calendars know", "draw less widely");
 }
 
 } // namespace
@@ -324,75 +240,157 @@ std::optional<std::pair<Date, Date>> OddsOfDate::intervalOf(int thousandths) con
     return std::pair(Date{} + int(found->first), Date{} + int(found->second));
 }
 
+std::optional<Date> Odds::finishAt(std::size_t activity, int thousandths) const {
+    if (activity >= finishes.size() || finishes[activity].empty()) return {};
+    const auto& days = finishes[activity];
+    const auto rank = (std::uint64_t(thousandths) * days.size() + 999) / 1000;
+    return Date{} + days[std::size_t(std::clamp<std::uint64_t>(rank, 1, days.size())) - 1];
+}
+
 Result<Odds> simulate(const Programme& programme, const Uncertainty& uncertainty, const OddsWish& wish,
                       std::stop_token stop) {
-    const Schedule forecast = schedule(programme);
-    if (!forecast.ok()) return forecast.errors;
-    if (uncertainty.spreads.size() != programme.activities.size() ||
-        (!uncertainty.groups.empty() && uncertainty.groups.size() != programme.activities.size()))
-        return inputError("each activity has a spread or none");
-    CalendarCache cache;
-    const CompiledProgramme compiled = compile(programme, cache);
-    auto made = planOf(programme, compiled.network, uncertainty, wish);
-    if (!made.ok()) return made.errors();
-    const Plan& plan = *made;
-    std::vector<Run> runs(wish.runs);
-    std::vector<char> done(wish.runs, 0);
-    std::vector<std::atomic<std::uint32_t>> onPath(compiled.network.nodes.size());
+    if (auto fault = faultOf(wish)) return *fault;
+    const auto ready = readyRuns(programme, uncertainty, wish.seed);
+    if (!ready.ok()) return ready.errors();
+    const RunPlan& plan = *(*ready)->plan;
+    const unsigned threads = threadsOf(wish);
+    const std::size_t nodes = plan.network.nodes.size();
+    KeptRuns kept;
+    kept.onPath = std::vector<std::atomic<std::uint32_t>>(nodes * (1 + plan.sections.size()));
     // Where there is room for them, draws are kept; else they are found again.
     constexpr std::size_t mostKept = 50'000'000;
     const std::size_t draws = plan.drawn.size() * wish.runs;
-    std::vector<float> kept(draws <= mostKept ? draws : 0);
-    std::atomic<std::uint32_t> next = 0, finished = 0;
-    std::atomic<bool> beyond = false;
-    const unsigned threads = wish.threads > 0 ? wish.threads : std::max(1U, std::thread::hardware_concurrency());
-    const auto work = [&] {
-        Worker worker(plan, runs, onPath, kept);
-        for (std::uint32_t run = next++; run < wish.runs && !stop.stop_requested() && !beyond; run = next++) {
-            if (worker.run(run))
-                done[run] = 1;
-            else
-                beyond = true;
-            ++finished;
-        }
-        worker.tellPaths();
-    };
-    {
-        std::vector<std::jthread> others;
-        for (unsigned i = 1; i < threads; ++i) others.emplace_back(work);
-        work();
+    if (draws <= mostKept) kept.draws.resize(draws);
+    if (wish.dates && nodes > 0) {
+        kept.keptFinishes = std::uint32_t(std::min<std::size_t>(wish.runs, mostKept / nodes));
+        kept.finishes.resize(nodes * kept.keptFinishes);
     }
-    if (beyond) return inputError("a run needs dates beyond what calendars know", "draw less widely");
+    if (!takeRuns(plan, wish.runs, threads, stop, kept, wish.done)) return beyondCalendars();
     Odds odds;
-    odds.runs = std::uint32_t(std::find(done.begin(), done.end(), 0) - done.begin());
+    odds.runs = std::uint32_t(kept.runs.size());
+    odds.notes = (*ready)->notes;
     if (odds.runs == 0) return inputError("stopped before the first run was done");
-    // A stop leaves later runs that count on no path.
-    if (odds.runs < finished) return simulate(programme, uncertainty, {odds.runs, wish.seed, wish.threads});
-    addDates(odds, plan, runs, forecast);
-    addMoney(odds, plan, runs);
-    addActivities(odds, plan, onPath, kept, threads);
-    if (uncertainty.alike == 0 && plan.drawn.size() > 20)
-        odds.notes.push_back("all work is drawn by itself: cut into smaller pieces it would look safer than it is");
+    addDates(odds, plan, kept.runs, (*ready)->forecast);
+    addMoney(odds, plan, kept.runs);
+    addActivities(odds, plan, kept, wish.runs, threads);
+    addRisks(odds, plan);
+    addFinishes(odds, plan, kept);
+    odds.weatherYears = plan.weather->any() ? plan.weather->years() : 0;
     return odds;
 }
 
-Uncertainty uncertaintyOfAll(const Programme& programme, const Spread& spread, std::string_view code) {
-    Uncertainty all;
-    all.spreads.assign(programme.activities.size(), spread);
-    const Code* chosen = nullptr;
-    for (const Code& one : programme.codes)
-        if (lowered(one.key) == lowered(code)) chosen = &one;
-    if (!chosen) return all;
-    for (const Activity& activity : programme.activities) {
-        // Without a value it is a group of its own: ids lie above the places of values.
-        std::uint32_t group = activity.id.value + 0x40000000U;
-        for (const CodeMark& mark : activity.codes)
-            if (mark.code == chosen->id)
-                for (std::size_t v = 0; v < chosen->values.size(); ++v)
-                    if (chosen->values[v].name == mark.value) group = std::uint32_t(v);
-        all.groups.push_back(group);
+std::optional<int> intervalWidth(const Programme& programme, const OddsOfDate& odds, int thousandths) {
+    const auto interval = odds.intervalOf(thousandths);
+    if (!interval) return {};
+    const Section* section = programme.sections.row(odds.section);
+    const Activity* milestone = section ? programme.activities.row(section->milestone) : nullptr;
+    const auto resolved = milestone ? resolve(programme.calendars.rows(), calendarOf(programme, *milestone))
+                                    : Result<ResolvedCalendar>(continuous());
+    const WorkCalendar calendar(resolved.ok() ? *resolved : continuous(), interval->first, interval->second + 1);
+    int days = 0;
+    for (Date day = interval->first + 1; day <= interval->second; day = day + 1) days += calendar.worksOn(day);
+    return days;
+}
+
+namespace {
+
+/// One thing held in turn.
+struct Holding {
+    OddsDriver driver;
+    Uncertainty held;
+};
+
+std::vector<Holding> holdings(const Programme& programme, const Uncertainty& uncertainty, const Odds& odds) {
+    std::vector<Holding> all;
+    const auto hold = [&](OddsDriver::Kind kind, std::uint32_t id, std::string key, std::string what,
+                          const auto& which) {
+        Holding one{{kind, std::move(key), std::move(what), id, {}, {}}, uncertainty};
+        bool any = false;
+        for (std::size_t i = 0; i < one.held.spreads.size(); ++i)
+            if (one.held.spreads[i] && which(i)) {
+                one.held.spreads[i] = heldAt(*one.held.spreads[i]);
+                any = true;
+            }
+        if (any) all.push_back(std::move(one));
+    };
+    for (const auto& [number, name] : uncertainty.groupNames)
+        hold(OddsDriver::Kind::group, number, name, "all work of " + name,
+             [&, group = number](std::size_t i) { return uncertainty.groups[i] == group; });
+    for (const SpreadRule& rule : programme.spreads)
+        if (!rule.activity)
+            hold(OddsDriver::Kind::rule, rule.id.value, "", ruleText(programme, rule),
+                 [&](std::size_t i) { return i < uncertainty.rules.size() && uncertainty.rules[i] == rule.id; });
+    for (const OddsOfRisk& one : odds.risks) {
+        const RegisteredRisk* risk = programme.risks.row(one.risk);
+        if (!risk) continue;
+        Holding held{{OddsDriver::Kind::risk, risk->key, risk->title, risk->id.value, {}, {}}, uncertainty};
+        held.held.held.insert(risk->id);
+        all.push_back(std::move(held));
+    }
+    if (odds.weatherYears > 0 || programme.job.allowanceHigh) {
+        Holding held{{OddsDriver::Kind::weather, "", "weather beyond the allowance", 0, {}, {}}, uncertainty};
+        held.held.weather = OddsWeather::none;
+        all.push_back(std::move(held));
+    }
+    constexpr std::size_t most = 20;
+    std::vector<const OddsOfActivity*> crucial;
+    for (const OddsOfActivity& one : odds.activities)
+        if (one.cruciality) crucial.push_back(&one);
+    std::sort(crucial.begin(), crucial.end(), [](const OddsOfActivity* a, const OddsOfActivity* b) {
+        return std::pair(-std::abs(*a->cruciality), a->activity) < std::pair(-std::abs(*b->cruciality), b->activity);
+    });
+    crucial.resize(std::min(crucial.size(), most));
+    for (const OddsOfActivity* one : crucial) {
+        const std::size_t place = programme.activities.indexOf(one->activity);
+        hold(OddsDriver::Kind::activity, one->activity.value, programme.activities[place].key,
+             programme.activities[place].name, [&](std::size_t i) { return i == place; });
+        all.back().driver.criticality = one->criticality;
     }
     return all;
+}
+
+/// How much earlier the dates lie, on the mean of the ranks within five per cent of a percentile.
+double earlierBy(const std::vector<std::int64_t>& sorted, const std::vector<std::int64_t>& held, int thousandths) {
+    constexpr int around = 50;
+    const auto rank = [&](int at) {
+        const auto n = std::int64_t(sorted.size());
+        return std::clamp<std::int64_t>((std::clamp(at, 1, 1000) * n + 999) / 1000, 1, n) - 1;
+    };
+    std::int64_t sum = 0;
+    const std::int64_t from = rank(thousandths - around), to = rank(thousandths + around);
+    for (std::int64_t i = from; i <= to; ++i) sum += sorted[std::size_t(i)] - held[std::size_t(i)];
+    return std::round(double(sum) * 10 / double(to - from + 1)) / 10;
+}
+
+} // namespace
+
+Result<std::vector<OddsDriver>> driversOf(const Programme& programme, const Uncertainty& uncertainty,
+                                          const OddsWish& wish, const Odds& odds, int thousandths, SectionId rankedBy,
+                                          std::stop_token stop) {
+    std::vector<OddsDriver> found;
+    for (Holding& one : holdings(programme, uncertainty, odds)) {
+        const auto ready = readyRuns(programme, one.held, wish.seed);
+        if (!ready.ok()) return ready.errors();
+        KeptRuns kept;
+        if (!takeRuns(*(*ready)->plan, odds.runs, threadsOf(wish), stop, kept, wish.done)) return beyondCalendars();
+        if (kept.runs.size() < odds.runs) break;
+        for (std::size_t s = 0; s <= odds.sections.size(); ++s) {
+            std::vector<std::int64_t> days;
+            for (const Run& run : kept.runs) days.push_back(s < odds.sections.size() ? run.sections[s] : run.finish);
+            std::sort(days.begin(), days.end());
+            const OddsOfDate& base = s < odds.sections.size() ? odds.sections[s] : odds.finish;
+            one.driver.days.push_back(earlierBy(base.sorted, days, thousandths));
+        }
+        found.push_back(std::move(one.driver));
+    }
+    std::size_t by = odds.sections.size();
+    for (std::size_t s = 0; s < odds.sections.size(); ++s)
+        if (odds.sections[s].section == rankedBy) by = s;
+    std::sort(found.begin(), found.end(), [&](const OddsDriver& a, const OddsDriver& b) {
+        if (a.days[by] != b.days[by]) return a.days[by] > b.days[by];
+        return std::tuple(a.kind, a.key, a.what, a.id) < std::tuple(b.kind, b.key, b.what, b.id);
+    });
+    return found;
 }
 
 } // namespace yarrin

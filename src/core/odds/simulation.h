@@ -3,8 +3,9 @@
 #pragma once
 
 #include "core/network/schedule.h"
-#include "core/odds/spread.h"
+#include "core/odds/uncertainty.h"
 
+#include <atomic>
 #include <optional>
 #include <stop_token>
 #include <string>
@@ -12,19 +13,16 @@
 
 namespace yarrin {
 
-/// How what is left of the work may come out: docs/engine.md section 21.
-struct Uncertainty {
-    std::vector<std::optional<Spread>> spreads; ///< per activity of the programme; none: certain
-    std::vector<std::uint32_t> groups; ///< per activity: those of one number come out alike; empty: each its own
-    double alike = 0.3;                ///< correlation of two of one group, 0 to 1
-    double alikeAll = 0.15;            ///< of any two of the job, at most that
-};
-
 struct OddsWish {
     std::uint32_t runs = 1000;
     std::uint64_t seed = 1;
-    unsigned threads = 0; ///< 0: as many as there are
+    unsigned threads = 0;                       ///< 0: as many as there are
+    bool dates = false;                         ///< keep the dates of every activity too
+    std::atomic<std::uint32_t>* done = nullptr; ///< counts along
 };
+/// Working days that the interval of P80 may be wide, where a job does not say.
+inline constexpr int usualOddsWidth = 5;
+inline constexpr std::uint32_t usualRuns = 5000;
 inline constexpr std::uint32_t mostRuns = 1'000'000;
 
 /// One date as it came out: days of its completion, run by run.
@@ -51,7 +49,16 @@ struct OddsOfActivity {
     ActivityId activity;
     std::optional<double> criticality; ///< share of runs in which it lies on the longest path; none of complete work
     std::optional<double> cruciality;  ///< rank correlation of its draw with the finish; none where it is certain
-    std::vector<std::optional<double>> bySection; ///< the same with each section's date
+    std::vector<std::optional<double>> bySection;   ///< the same with each section's date
+    std::vector<std::optional<double>> criticalFor; ///< share of runs on the path of each section's milestone
+};
+
+/// What a risk of the register has to do with it: its amount is 0 where it does not strike.
+struct OddsOfRisk {
+    RiskId risk;
+    double struck = 0; ///< share of runs
+    std::optional<double> cruciality;
+    std::vector<std::optional<double>> bySection;
 };
 
 struct Odds {
@@ -59,8 +66,17 @@ struct Odds {
     OddsOfDate finish;
     std::vector<OddsOfDate> sections; ///< those with a milestone, in the programme's order
     OddsOfMoney unrelieved, assessed, claimed;
+    OddsOfMoney withProlongation;           ///< unrelieved, and what hammocks cost beyond the forecast
     std::vector<OddsOfActivity> activities; ///< in the programme's order, hammocks left out
+    std::vector<OddsOfRisk> risks;          ///< that may still do something, in the order of their ids
+    std::size_t weatherYears = 0;           ///< recorded ones that runs took their weather from
+    std::uint32_t capped = 0;               ///< runs whose damages reach the contract's cap
     std::vector<std::string> notes;
+    /// With `dates`: completion of each activity, as day numbers in order; of the first runs only where there are very
+    /// many. Empty for hammocks.
+    std::vector<std::vector<std::int32_t>> finishes;
+    /// The day that so many thousandths of the runs are not beyond, of an activity by its place.
+    [[nodiscard]] std::optional<Date> finishAt(std::size_t activity, int thousandths) const;
 };
 
 /// Runs a programme with other amounts of work, again and again. Every draw is found by seed, run and what it is for,
@@ -69,7 +85,26 @@ struct Odds {
 [[nodiscard]] Result<Odds> simulate(const Programme& programme, const Uncertainty& uncertainty, const OddsWish& wish,
                                     std::stop_token stop = {});
 
-/// The same factors for all work, in groups by the values of a code where the job has it, else each activity its own.
-[[nodiscard]] Uncertainty uncertaintyOfAll(const Programme& programme, const Spread& spread, std::string_view code);
+/// How wide the interval of a percentile is, in working days of the calendar of the section's milestone, of all work in
+/// days of the week; none where there are too few runs.
+[[nodiscard]] std::optional<int> intervalWidth(const Programme& programme, const OddsOfDate& odds, int thousandths);
+
+/// One thing that drives a percentile: what would be earlier if it went as forecast, the same numbers drawn.
+struct OddsDriver {
+    enum class Kind { group, rule, risk, weather, activity };
+    Kind kind = Kind::activity;
+    std::string key, what; ///< "R3", "Linkspan fails its works test"
+    std::uint32_t id = 0;  ///< of the rule, the risk or the activity
+    /// Calendar days that the dates around a percentile lie earlier, section by section and the finish last.
+    std::vector<double> days;
+    std::optional<double> criticality; ///< of an activity
+    friend bool operator==(const OddsDriver&, const OddsDriver&) = default;
+};
+/// What drives a percentile: groups that come out alike, rules, risks, weather, and the twenty activities of greatest
+/// cruciality, each held in turn; averaged over the five per cent below and above. They do not add up. Ranked by the
+/// finish, or by a section where one is named. Stopped, it is what was found so far.
+[[nodiscard]] Result<std::vector<OddsDriver>> driversOf(const Programme& programme, const Uncertainty& uncertainty,
+                                                        const OddsWish& wish, const Odds& odds, int thousandths,
+                                                        SectionId rankedBy, std::stop_token stop = {});
 
 } // namespace yarrin

@@ -34,6 +34,8 @@ public:
     explicit SpreadQuantile(const Spread& spread);
     /// `share` is above 0 and below 1.
     [[nodiscard]] double operator()(double share) const;
+    /// Whether it jumps, so that draws of one factor are many.
+    [[nodiscard]] bool jumps() const { return m_spread.shape == SpreadShape::twoPoint; }
 
 private:
     Spread m_spread;
