@@ -66,6 +66,26 @@ void changeMarks(Transaction& tx, CodeId id, const std::string& from, const std:
             if (mark.code == id) mark.value = to;
         tx.set(std::move(activity));
     }
+    std::vector<SpreadRule> rules;
+    for (const SpreadRule& rule : tx.programme().spreads)
+        if (rule.code == id && rule.value == from) rules.push_back(rule);
+    for (SpreadRule& rule : rules) {
+        rule.value = to;
+        if (to.empty())
+            tx.erase<SpreadRule>(rule.id);
+        else
+            tx.set(std::move(rule));
+    }
+    const Code* trades = tradeCodeOf(tx.programme());
+    if (!trades || trades->id != id) return;
+    std::vector<Firm> firms;
+    for (const Firm& firm : tx.programme().firms)
+        if (std::find(firm.trades.begin(), firm.trades.end(), from) != firm.trades.end()) firms.push_back(firm);
+    for (Firm& firm : firms) {
+        std::replace(firm.trades.begin(), firm.trades.end(), from, to);
+        std::erase(firm.trades, std::string());
+        tx.set(std::move(firm));
+    }
 }
 
 bool isNumeral(char c) {
@@ -127,6 +147,10 @@ Outcome renameCode(Transaction& tx, CodeId id, std::string_view text) {
 Outcome removeCode(Transaction& tx, CodeId id) {
     if (!tx.programme().codes.row(id)) return inputError("the code is no longer there");
     forget<CodeId>(tx, std::span(&id, 1));
+    Job job = tx.programme().job;
+    if (job.alikeCode == id) job.alikeCode = {};
+    if (job.tradeCode == id) job.tradeCode = {};
+    if (!(job == tx.programme().job)) tx.setJob(std::move(job));
     tx.erase<Code>(id);
     return done();
 }
