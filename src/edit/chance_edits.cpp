@@ -157,6 +157,8 @@ Fault takeUnit(SpreadRule& rule, const Programme& programme, std::string_view te
             one = *activity->measure->outputPerCrewDay;
         else if (item && item->outputPerCrewDay)
             one = *item->outputPerCrewDay;
+        else
+            return inputError("there is no output a crew and day to compare with", "give factors of the work");
     }
     rule.low = rule.likely = rule.high = one;
     return {};

@@ -66,7 +66,8 @@ Out driversOut(const Programme& programme, const Odds& odds, const std::vector<O
         list.push_back(Out{{"kind", driverKinds[std::size_t(one.kind)]},
                            {"id", one.key},
                            {"what", one.what},
-                           {"days_of_p80", std::move(days)}});
+                           {"days_of_p80", std::move(days)},
+                           {"exposure_of_p80", Decimal(one.money, minorDigits(programme.job.currency)).text()}});
     }
     return list;
 }

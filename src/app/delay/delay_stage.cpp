@@ -11,6 +11,7 @@
 #include "app/delay/event_list.h"
 #include "app/delay/event_page.h"
 #include "app/delay/exposure_panel.h"
+#include "app/delay/odds_page.h"
 #include "app/delay/recovery_page.h"
 #include "app/delay/side_page.h"
 #include "app/delay/sums_page.h"
@@ -28,9 +29,9 @@
 
 namespace yarrin {
 
-DelayStage::DelayStage(Document& document, Dialogs& dialogs, Date today, QWidget* parent)
+DelayStage::DelayStage(Document& document, Dialogs& dialogs, Date today, OddsStudy& odds, QWidget* parent)
     : Stage(parent), m_document(document), m_dialogs(dialogs), m_today(today), m_study(new DelayStudy(document, this)),
-      m_notice(new NoticeBar(this)), m_pages(new LazyPages(this)) {
+      m_oddsStudy(odds), m_notice(new NoticeBar(this)), m_pages(new LazyPages(this)) {
     setObjectName(QStringLiteral("delayStage"));
     addPages();
     auto* right = new QWidget(this);
@@ -43,14 +44,16 @@ DelayStage::DelayStage(Document& document, Dialogs& dialogs, Date today, QWidget
                          {tr("The event"), "delayEvent"},
                          {tr("Every sum"), "delaySums"},
                          {tr("Recovery"), "delayRecovery"},
-                         {tr("Disruption"), "delayDisruption"}},
+                         {tr("Disruption"), "delayDisruption"},
+                         {tr("Odds"), "delayOdds"}},
                         right);
     m_tabs->setContentsMargins(8, 8, 8, 4);
     column->addWidget(m_tabs, 0, Qt::AlignLeft);
     column->addWidget(m_pages, 1);
     auto* split = new QSplitter(Qt::Horizontal, this);
     split->setObjectName(QStringLiteral("delaySplitter"));
-    split->addWidget(buildRegister());
+    m_register = buildRegister();
+    split->addWidget(m_register);
     split->addWidget(right);
     split->setSizes({404, 800});
     split->setStretchFactor(1, 1);
@@ -68,6 +71,9 @@ DelayStage::DelayStage(Document& document, Dialogs& dialogs, Date today, QWidget
     connect(m_chart, &CompletionChart::eventChosen, this, [this](EventId id) { m_events->choose(id); });
     connect(m_exposure, &ExposurePanel::sumsWanted, this, [this] { show(Page::sums); });
     connect(m_study, &DelayStudy::found, this, &DelayStage::showFound);
+    connect(&odds, &OddsStudy::found, this, [this] {
+        if (isVisible()) m_exposure->present(m_study->findings(), m_oddsStudy.current().get());
+    });
     connect(m_study, &DelayStudy::runningChanged, this, &DelayStage::showRunning);
     const auto again = [this] {
         m_notice->dismiss();
@@ -114,6 +120,12 @@ void DelayStage::addPages() {
         m_disruption = new DisruptionPage(m_document, this);
         connect(m_disruption, &DisruptionPage::refused, m_notice, &NoticeBar::say);
         return m_disruption;
+    });
+    m_pages->add([this] {
+        m_odds = new OddsPage(m_document, m_oddsStudy, this);
+        connect(m_odds, &OddsPage::refused, m_notice, &NoticeBar::say);
+        connect(m_odds, &OddsPage::reveal, this, &DelayStage::reveal);
+        return m_odds;
     });
     m_pages->showPage(int(Page::course));
 }
@@ -232,6 +244,8 @@ QWidget* DelayStage::buildCourse() {
 void DelayStage::show(Page page) {
     m_tabs->setCurrent(int(page));
     m_pages->showPage(int(page));
+    // Odds are of all that is still to come: they take the room of what has come already.
+    m_register->setVisible(page != Page::odds);
     refresh();
 }
 
@@ -241,6 +255,7 @@ void DelayStage::showNamed(const QString& name) {
          : name == QLatin1String("sums")       ? Page::sums
          : name == QLatin1String("recovery")   ? Page::recovery
          : name == QLatin1String("disruption") ? Page::disruption
+         : name == QLatin1String("odds")       ? Page::odds
                                                : Page::course);
 }
 
@@ -285,6 +300,7 @@ void DelayStage::refresh() {
     m_study->update();
     showFound();
     if (shows(Page::side)) m_side->refresh(m_section->currentText());
+    if (shows(Page::odds)) m_odds->refresh();
 }
 
 bool DelayStage::shows(Page page) const {
@@ -292,7 +308,7 @@ bool DelayStage::shows(Page page) const {
 }
 
 bool DelayStage::isWorking() const {
-    return m_study->isRunning() || (m_side && m_side->isWorking());
+    return m_study->isRunning() || (m_side && m_side->isWorking()) || (shows(Page::odds) && m_oddsStudy.isRunning());
 }
 
 /// The register tells days of the section that the chart shows.
@@ -319,7 +335,7 @@ void DelayStage::showFound() {
     const DelayStudy::Findings* found = m_study->findings();
     const DelayMethodText& text = textOf(m_study->method());
     m_words->setText(QString::fromUtf8(text.steps) + QLatin1Char('\n') + QString::fromUtf8(text.limits));
-    m_exposure->present(found);
+    m_exposure->present(found, m_oddsStudy.current().get());
     if (shows(Page::event)) m_event->present(m_events->current(), found);
     if (shows(Page::sums)) m_sums->present(found);
     if (shows(Page::recovery)) m_recovery->present(found);
@@ -381,7 +397,10 @@ void DelayStage::showEvent(QShowEvent* event) {
 }
 
 void DelayStage::focusMain() {
-    m_events->setFocus();
+    if (shows(Page::odds))
+        m_odds->setFocus();
+    else
+        m_events->setFocus();
 }
 
 } // namespace yarrin

@@ -3,6 +3,7 @@
 #pragma once
 
 #include "app/delay/delay_study.h"
+#include "app/delay/odds_study.h"
 #include "app/window/dialogs.h"
 #include "app/window/stage.h"
 
@@ -19,20 +20,21 @@ class EventList;
 class EventPage;
 class ExposurePanel;
 class LazyPages;
+class OddsPage;
 class RecoveryPage;
 class SidePage;
 class SumsPage;
 class TabRow;
 
 /// Where delay is recorded, analysed and counted: the register of events; how completion moved and what that exposes;
-/// one event; every sum; time won back and what a recovery would save; disruption.
+/// one event; every sum; time won back and what a recovery would save; disruption; how likely all of it is.
 class DelayStage : public Stage {
     Q_OBJECT
 public:
-    DelayStage(Document& document, Dialogs& dialogs, Date today, QWidget* parent = nullptr);
+    DelayStage(Document& document, Dialogs& dialogs, Date today, OddsStudy& odds, QWidget* parent = nullptr);
     void setToday(Date today);
 
-    enum class Page { course, side, event, sums, recovery, disruption };
+    enum class Page { course, side, event, sums, recovery, disruption, odds };
     void show(Page page);
     /// A page by its name on the command line.
     void showNamed(const QString& name) override;
@@ -69,6 +71,8 @@ private:
     Dialogs& m_dialogs;
     Date m_today;
     DelayStudy* m_study;
+    OddsStudy& m_oddsStudy;
+    QWidget* m_register = nullptr;
     NoticeBar* m_notice;
     EventList* m_events = nullptr;
     QLabel* m_empty = nullptr;
@@ -87,6 +91,7 @@ private:
     RecoveryPage* m_recovery = nullptr;
     DisruptionPage* m_disruption = nullptr;
     SidePage* m_side = nullptr;
+    OddsPage* m_odds = nullptr;
 };
 
 } // namespace yarrin

@@ -4,7 +4,9 @@
 
 #include "app/base/format.h"
 #include "app/base/look.h"
+#include "app/delay/odds_words.h"
 #include "chart/paint/step_painter.h"
+#include "core/odds/ranks.h"
 
 #include <QKeyEvent>
 #include <QMouseEvent>
@@ -26,18 +28,25 @@ const QColor& colourOf(Relief relief) {
 ExposurePanel::ExposurePanel(Document& document, QWidget* parent) : QWidget(parent), m_document(document) {
     setObjectName(QStringLiteral("exposurePanel"));
     setAccessibleName(tr("Damages exposure"));
-    setMinimumHeight(headHeight + 4 * tileStep + 8);
+    setMinimumHeight(headHeight + 5 * tileStep + 8);
     setFocusPolicy(Qt::TabFocus);
     setCursor(Qt::PointingHandCursor);
     setToolTip(tr("Every sum line by line"));
 }
 
-void ExposurePanel::present(const DelayStudy::Findings* findings) {
+void ExposurePanel::present(const DelayStudy::Findings* findings, const OddsStudy::Findings* odds) {
     m_course.clear();
     m_cost.reset();
     if (findings) {
         m_course = findings->report.course;
         m_cost = findings->report.cost;
+    }
+    m_sure.reset();
+    if (odds && odds->odds) {
+        const std::string& currency = odds->programme->job.currency;
+        const std::int64_t sum = atThousandth(odds->odds->unrelieved.sorted, odds->sure);
+        m_sure =
+            Sure{percentileName(odds->sure), oddsMoney(sum, currency), Decimal(sum, minorDigits(currency)).toDouble()};
     }
     QString words;
     for (const Tile& tile : tiles()) words += tile.title + QStringLiteral(" ") + tile.value + QStringLiteral(", ");
@@ -75,6 +84,7 @@ std::vector<ExposurePanel::Tile> ExposurePanel::tiles() const {
         list.push_back({names[r], schedule.ok() ? show::money(sumOf(schedule.damages, relief), currency) : QString(),
                         schedule.ok() ? lateText(relief) : QString(), colourOf(relief)});
     }
+    if (m_sure) list.push_back({m_sure->name, m_sure->sum, tr("with all odds"), theme().own});
     if (m_cost)
         list.push_back({tr("Prolongation"), whole(m_cost->total()), tr("employer's %1").arg(whole(m_cost->employer)),
                         theme().hammock});
@@ -135,6 +145,7 @@ void ExposurePanel::paintEvent(QPaintEvent*) {
     if (m_course.empty() || width() - left < 160) return;
     const std::string& currency = m_document.programme().job.currency;
     std::vector<LineSeries> series(reliefs);
+    if (m_sure) series.emplace_back();
     std::vector<double> places;
     LinesInk ink{t, {}, [&](double value) { return show::money(Decimal(std::int64_t(value)), currency); }, {}};
     for (std::size_t i = 0; i < m_course.size(); ++i) {
@@ -144,6 +155,7 @@ void ExposurePanel::paintEvent(QPaintEvent*) {
         ink.places.push_back(name);
         for (std::size_t r = 0; r < reliefs; ++r)
             series[r].values.push_back(sumOf(m_course[i].total, static_cast<Relief>(r)).toDouble());
+        if (m_sure) series[reliefs].values.push_back(m_sure->amount);
     }
     // The range between all claims met and time granted only is what it may cost.
     std::swap(series[0], series[2]);
@@ -165,7 +177,14 @@ void ExposurePanel::paintEvent(QPaintEvent*) {
     ink.lines = {{colourOf(Relief::claimed), 2, false, false},
                  {colourOf(Relief::assessed), 2, false, true},
                  {colourOf(Relief::unrelieved), 2, true, false}};
+    // Across: what one may want to put aside now, against what was exposed until now.
+    if (m_sure) ink.lines.push_back({t.own, 1, false, true});
     paintLines(painter, layout, ink);
+    if (!m_sure || layout.lines[reliefs].empty()) return;
+    const LinePoint& at = layout.lines[reliefs].front();
+    painter.setFont(secondaryFont());
+    painter.setPen(t.own);
+    painter.drawText(QPointF(at.x + 4, at.y - 4), m_sure->name);
 }
 
 } // namespace yarrin

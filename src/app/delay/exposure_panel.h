@@ -3,6 +3,7 @@
 #pragma once
 
 #include "app/delay/delay_study.h"
+#include "app/delay/odds_study.h"
 #include "core/contract/damages_lines.h"
 
 #include <QWidget>
@@ -17,8 +18,8 @@ class ExposurePanel : public QWidget {
 public:
     explicit ExposurePanel(Document& document, QWidget* parent = nullptr);
 
-    /// What was found, null where nothing is known yet.
-    void present(const DelayStudy::Findings* findings);
+    /// What was found, null where nothing is known yet; and how likely it is.
+    void present(const DelayStudy::Findings* findings, const OddsStudy::Findings* odds);
 
 signals:
     /// A tile was pressed: how its sum comes about is wanted.
@@ -42,6 +43,11 @@ private:
     Document& m_document;
     std::vector<StandExposure> m_course;
     std::optional<Prolongation> m_cost;
+    struct Sure {
+        QString name, sum;
+        double amount = 0;
+    };
+    std::optional<Sure> m_sure; ///< what damages come to no more than, with the chance that is wanted
 };
 
 } // namespace yarrin

@@ -70,9 +70,10 @@ MainWindow::MainWindow(QSettings& settings, Dialogs& dialogs, Date today)
     : m_settings(settings), m_dialogs(dialogs), m_today(today), m_rail(new Rail(railEntries())),
       m_stack(new QStackedWidget), m_strip(new RecordStrip(m_document)),
       m_card(new Card(m_document, m_state, [this]() -> const OutputBook& { return book(); })),
-      m_lensPane(new LensPane(m_document, m_state, m_dialogs)), m_standing(new Standing(m_document, today)),
-      m_ripple(nullptr), m_longWork(nullptr), m_planned(this), m_find(new FindField(m_document)),
-      m_jobTitle(new OneLine), m_jobState(new StateLine), m_lens(new QToolButton), m_trialButton(new QToolButton) {
+      m_lensPane(new LensPane(m_document, m_state, m_dialogs)), m_odds(new OddsStudy(m_document, this)),
+      m_standing(new Standing(m_document, today, *m_odds)), m_ripple(nullptr), m_longWork(nullptr), m_planned(this),
+      m_find(new FindField(m_document)), m_jobTitle(new OneLine), m_jobState(new StateLine), m_lens(new QToolButton),
+      m_trialButton(new QToolButton) {
     PlainWords::watch();
     UndoKeys::watch();
     setObjectName(QStringLiteral("mainWindow"));

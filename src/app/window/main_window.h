@@ -30,6 +30,7 @@ class ProgrammeStage;
 class Rail;
 class RecordStrip;
 class RipplePanel;
+class OddsStudy;
 class Standing;
 class StateLine;
 class ActivityTable;
@@ -172,6 +173,7 @@ private:
     RecordStrip* m_strip;
     Card* m_card;
     LensPane* m_lensPane;
+    OddsStudy* m_odds;
     Standing* m_standing;
     RipplePanel* m_ripple;
     LongWork* m_longWork;

@@ -93,7 +93,7 @@ Stage* MainWindow::makeStage(Place place) {
     case Place::progress:
         return new ProgressStage(m_document, m_state, m_dialogs);
     case Place::delay:
-        return revealing(new DelayStage(m_document, m_dialogs, m_today));
+        return revealing(new DelayStage(m_document, m_dialogs, m_today, *m_odds));
     case Place::sheets:
         return new SheetsStage(m_document, m_state, m_dialogs);
     case Place::preferences: {

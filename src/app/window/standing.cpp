@@ -8,6 +8,8 @@
 #include "app/base/look.h"
 #include "app/base/preferences.h"
 #include "app/delay/event_list.h"
+#include "app/delay/odds_words.h"
+#include "core/odds/ranks.h"
 
 #include <QMouseEvent>
 #include <QPainter>
@@ -26,9 +28,9 @@ QFont valueFont() {
 
 } // namespace
 
-Standing::Standing(Document& document, Date today, QWidget* parent)
-    : QWidget(parent), m_document(document), m_today(today), m_undo(new QPushButton(tr("Undo change"), this)),
-      m_show(new QPushButton(tr("show ▸"), this)) {
+Standing::Standing(Document& document, Date today, const OddsStudy& odds, QWidget* parent)
+    : QWidget(parent), m_document(document), m_odds(odds), m_today(today),
+      m_undo(new QPushButton(tr("Undo change"), this)), m_show(new QPushButton(tr("show ▸"), this)) {
     setObjectName(QStringLiteral("standing"));
     setAccessibleName(tr("Standing"));
     keepHeight(this, 58);
@@ -39,6 +41,7 @@ Standing::Standing(Document& document, Date today, QWidget* parent)
     connect(m_undo, &QPushButton::clicked, this, &Standing::undoRequested);
     connect(m_show, &QPushButton::clicked, this, &Standing::showRequested);
     connect(&m_document, &Document::changed, this, &Standing::refresh);
+    connect(&odds, &OddsStudy::found, this, &Standing::refresh);
     // An edit that the disk took its time for.
     connect(&m_document, &Document::fileChanged, this, [this] {
         const std::size_t waiting = m_document.keeper().unwritten();
@@ -63,6 +66,8 @@ void Standing::tellSections() {
             {tr("No dates"), tr("This programme cannot be calculated"), show::error(schedule.errors.front()), true});
         return;
     }
+    const auto found = m_odds.current();
+    const Odds* likely = found && found->odds ? &*found->odds : nullptr;
     // The latest sections first in line where there is room for three only.
     for (const SectionFigures& figures : schedule.sections) {
         if (m_blocks.size() == 3) break;
@@ -74,6 +79,11 @@ void Standing::tellSections() {
             block.warn = *figures.daysLate > 0;
             block.detail = tr("%1, due %2").arg(show::lateness(*figures.daysLate), show::shortDate(figures.extended));
         }
+        if (likely)
+            for (const OddsOfDate& one : likely->sections)
+                if (one.section == figures.section)
+                    block.value +=
+                        tr(" · %1 %2").arg(percentileName(found->sure), show::shortDate(one.at(found->sure)));
         m_blocks.push_back(block);
     }
     Block whole{tr("Whole works"), tr("nothing yet"), {}, false};
@@ -91,6 +101,10 @@ void Standing::tellSections() {
     if (damages.warn)
         damages.detail = schedule.damages.claimed == schedule.damages.unrelieved ? tr("on the time granted so far")
                                                                                  : tr("all claims met … granted only");
+    if (likely) {
+        const QString sum = oddsMoney(atThousandth(likely->unrelieved.sorted, found->sure), programme.job.currency);
+        damages.detail = tr("%1 %2").arg(percentileName(found->sure), sum);
+    }
     m_blocks.push_back(damages);
     tellNotices();
 }

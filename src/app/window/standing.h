@@ -3,6 +3,7 @@
 #pragma once
 
 #include "app/base/document.h"
+#include "app/delay/odds_study.h"
 
 #include <QRect>
 #include <QWidget>
@@ -15,7 +16,7 @@ namespace yarrin {
 class Standing : public QWidget {
     Q_OBJECT
 public:
-    Standing(Document& document, Date today, QWidget* parent = nullptr);
+    Standing(Document& document, Date today, const OddsStudy& odds, QWidget* parent = nullptr);
     void setToday(Date today);
     /// Tells what a drag would lead to in place of the last change; none ends that.
     void preview(const QString& what, const Ripple* ripple);
@@ -55,6 +56,7 @@ private:
     void tellNotices();
 
     Document& m_document;
+    const OddsStudy& m_odds;
     Date m_today;
     int m_notices = -1;  ///< the block of notices
     QRect m_noticesRect; ///< where it was painted

@@ -57,8 +57,6 @@ std::optional<Error> faultOfEffect(const RiskEffect& effect, const Programme& pr
     const bool days = effect.kind == EffectKind::suspension || effect.kind == EffectKind::access;
     if (days && (effect.low.sign() < 0 || effect.high > Decimal(3650)))
         return inputError(of + "days lie from 0 to 3,650");
-    if (factor && !activity->measure)
-        return inputError(of + "it has no quantity and output", "give it a measure, or add work");
     return {};
 }
 
@@ -90,7 +88,7 @@ void jobFaults(const Programme& programme, std::vector<std::pair<std::string, Er
 
 } // namespace
 
-std::optional<Error> faultOf(const SpreadRule& rule, const Programme& programme) {
+std::optional<Error> faultOf(const SpreadRule& rule, const Programme&) {
     const int named =
         int(bool(rule.activity)) + int(bool(rule.bookItem)) + int(bool(rule.location)) + int(bool(rule.code));
     if (named > 1) return inputError("a rule is for one thing: an activity, a book item, a place or a code");
@@ -101,11 +99,6 @@ std::optional<Error> faultOf(const SpreadRule& rule, const Programme& programme)
     if (rule.in != SpreadIn::factor && !rule.activity && !(rule.in == SpreadIn::output && rule.bookItem))
         return inputError("work is given for one activity, output for one or for a book item",
                           "give factors, 1 is as planned");
-    if (rule.in == SpreadIn::output && rule.activity) {
-        const Activity* activity = programme.activities.row(rule.activity);
-        if (activity && (!activity->measure || !activity->measure->outputPerCrewDay))
-            return inputError(activity->key + " has no output a crew and day", "give factors of its work");
-    }
     if (rule.chance && !isShare(*rule.chance)) return inputError("a chance lies from 0 to 100 %");
     if (rule.chance && rule.shape != SpreadShape::twoPoint) return inputError("only two points have a chance");
     if (rule.tenths && (rule.shape == SpreadShape::twoPoint || rule.shape == SpreadShape::uniform))

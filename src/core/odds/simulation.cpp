@@ -304,7 +304,7 @@ std::vector<Holding> holdings(const Programme& programme, const Uncertainty& unc
     std::vector<Holding> all;
     const auto hold = [&](OddsDriver::Kind kind, std::uint32_t id, std::string key, std::string what,
                           const auto& which) {
-        Holding one{{kind, std::move(key), std::move(what), id, {}, {}}, uncertainty};
+        Holding one{{kind, std::move(key), std::move(what), id, {}, 0, {}}, uncertainty};
         bool any = false;
         for (std::size_t i = 0; i < one.held.spreads.size(); ++i)
             if (one.held.spreads[i] && which(i)) {
@@ -323,12 +323,12 @@ std::vector<Holding> holdings(const Programme& programme, const Uncertainty& unc
     for (const OddsOfRisk& one : odds.risks) {
         const RegisteredRisk* risk = programme.risks.row(one.risk);
         if (!risk) continue;
-        Holding held{{OddsDriver::Kind::risk, risk->key, risk->title, risk->id.value, {}, {}}, uncertainty};
+        Holding held{{OddsDriver::Kind::risk, risk->key, risk->title, risk->id.value, {}, 0, {}}, uncertainty};
         held.held.held.insert(risk->id);
         all.push_back(std::move(held));
     }
     if (odds.weatherYears > 0 || programme.job.allowanceHigh) {
-        Holding held{{OddsDriver::Kind::weather, "", "weather beyond the allowance", 0, {}, {}}, uncertainty};
+        Holding held{{OddsDriver::Kind::weather, "", "weather beyond the allowance", 0, {}, 0, {}}, uncertainty};
         held.held.weather = OddsWeather::none;
         all.push_back(std::move(held));
     }
@@ -381,6 +381,11 @@ Result<std::vector<OddsDriver>> driversOf(const Programme& programme, const Unce
             const OddsOfDate& base = s < odds.sections.size() ? odds.sections[s] : odds.finish;
             one.driver.days.push_back(earlierBy(base.sorted, days, thousandths));
         }
+        Odds held;
+        held.runs = odds.runs;
+        addMoney(held, *(*ready)->plan, kept.runs);
+        one.driver.money =
+            atThousandth(odds.unrelieved.sorted, thousandths) - atThousandth(held.unrelieved.sorted, thousandths);
         found.push_back(std::move(one.driver));
     }
     std::size_t by = odds.sections.size();

@@ -97,6 +97,7 @@ struct OddsDriver {
     std::uint32_t id = 0;  ///< of the rule, the risk or the activity
     /// Calendar days that the dates around a percentile lie earlier, section by section and the finish last.
     std::vector<double> days;
+    std::int64_t money = 0; ///< by which the damages at that percentile, unrelieved, would be less; smallest unit
     std::optional<double> criticality; ///< of an activity
     friend bool operator==(const OddsDriver&, const OddsDriver&) = default;
 };
