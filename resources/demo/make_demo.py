@@ -684,6 +684,54 @@ logo = ('<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 120 60" width="120
         '<path d="M10 18h100v7H10zM26 25h7v19h-7zM56 25h7v19h-7zM86 25h7v19h-7z" fill="#28536b"/>'
         '<path d="M6 50c9-7 18 7 27 0s18 7 27 0 18 7 27 0 18 7 27 0" fill="none" stroke="#c2a14d" stroke-width="4"/></svg>')
 
+# What may come otherwise, made up: how outputs spread, and the register. Days of work are of the activity's calendar.
+DAY_OF = {row["id"]: {"tens4": 600, "marine6": DAY10, "tide": 330, "site5": DAY8}.get(row.get("calendar", "site5"), DAY8)
+          for row in activities}
+
+
+def spread(of, low, likely, high, **more):
+    return {**of, "low": low, "likely": likely, "high": high, **more}
+
+
+uncertainty = [
+    spread({}, 0.95, 1, 1.15, note="own records, five jobs"),
+    spread({"code": "Trade", "value": "Marine"}, 0.9, 1, 1.3, note="own records, exposed sites"),
+    spread({"code": "Trade", "value": "Fit-out"}, 0.95, 1, 1.2),
+    spread({"code": "Trade", "value": "Services"}, 0.92, 1, 1.25),
+    spread({"book_item": "M08"}, 0.88, 1, 1.18, tenths=True, note="caps 1 to 3"),
+    spread({"book_item": "D05"}, 0.9, 1, 1.25, shape="pert"),
+    spread({"activity": "B560"}, 22 * 480, 28 * 480, 34 * 480, **{"in": "work"}, note="maker's programme"),
+    spread({"activity": "P060"}, 0.9, 1, 1.25, note="the works' own range"),
+    spread({"activity": "B570"}, 1, 1, 1.5, shape="two_point", chance=0.25, note="one tide missed or not"),
+]
+
+
+def risk(key, title, chance, kind, activity, low, likely, high, by="contractor", **more):
+    unit = DAY_OF[activity] if kind == "added_work" else 1
+    return {"id": key, "title": title, "risk": by, "chance": chance, **more, "effects": [
+        {"kind": kind, "activity": activity, "low": low * unit, "likely": likely * unit, "high": high * unit}]}
+
+
+register = [
+    risk("R1", "Lift vessel held on its last job", 0.2, "access", "B550", 2, 5, 14, owner="R. Tamsin"),
+    risk("R2", "Swell in the lift's tides", 0.3, "suspension", "B550", 1, 2, 5, "neutral"),
+    risk("R3", "Linkspan fails its works test", 0.15, "added_work", "P060", 5, 10, 20, owner="Corranmoss Steelwork"),
+    risk("R4", "Jack-up crane out of order", 0.12, "added_work", "B430", 2, 4, 9),
+    risk("R5", "Leak found at trials", 0.25, "added_work", "B570", 1, 2, 4),
+    risk("R6", "Ticketing software late", 0.2, "access", "K020", 5, 10, 20, "employer", owner="the port authority"),
+    risk("R7", "Survey of the first floor takes longer", 0.3, "access", "F320", 3, 5, 10, "employer"),
+    risk("R8", "Lifts fail their first inspection", 0.2, "added_work", "T420", 2, 4, 8),
+    risk("R9", "Controls proved at the works", 0.5, "added_work", "B560", -10, -6, -4, note="a chance: less to try on site"),
+    risk("R10", "Power supply late", 0.15, "access", "K010", 5, 10, 15, "employer", group="Power"),
+    risk("R11", "Power supply only after the season", 0.05, "access", "K010", 20, 30, 40, "employer", group="Power"),
+]
+thresholds = [
+    {"calendar": "marine6", "measure": "swell", "unit": "m", "above": 1.5, "lose": 1},
+    {"calendar": "tens4", "measure": "wind", "unit": "m/s", "above": 14, "lose": 1},
+    {"calendar": "asphalt", "measure": "rain", "unit": "mm", "above": 6, "lose": 1},
+    {"calendar": "asphalt", "measure": "lowest temperature", "unit": "°C", "below": 1, "lose": 0.5},
+]
+
 programme = {
     "format": "yarrin-programme", "version": 1, "title": "Brannoch Ferry Terminal",
     "start": "2026-03-02T08:00", "data_date": None, "default_calendar": "site5",
@@ -721,6 +769,8 @@ programme = {
                 "drawn": "R. Tamsin"},
                {"id": "How completion moved", "view": "completion", "upright": True},
                {"id": "Cost and cash", "view": "cash", "paper": "A4", "upright": True}],
+    "odds": {"weather": "records", "code": "Trade", "seed": 2027},
+    "uncertainty": uncertainty, "risks": register, "thresholds": thresholds,
     "firm": "Skerrow Marine", "logo": base64.b64encode(logo.encode()).decode(),
 }
 order = {row["id"]: i for i, row in enumerate(breakdown)}

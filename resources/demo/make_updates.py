@@ -101,6 +101,15 @@ miles = {"2": [{"key": "D1", "title": "Sockets in low rock", "event": "E06", "it
 spent = {"H010": 1.03, "H040": 0.98, "H020": 1.06, "H050": 1.0, "H030": 0.97}
 # What the planner changed, update by update: crews, to win time back.
 changes = {"4": [("B430", "crews", "1.25")]}
+# Months that the simulated station brings with each update, the first with twelve years before the job; days on which
+# it measured what the events tell of, and no others of those months over the limit.
+weather = {"1": {"from": "2014-07", "to": "2026-06",
+                 "swell": {"2026-05-07": "1.9", "2026-05-08": "2.2", "2026-05-09": "1.8", "2026-05-21": "1.6"}},
+           "2": {"from": "2026-07", "to": "2026-09", "swell": {}},
+           "3": {"from": "2026-10", "to": "2026-12", "swell": {}},
+           "4": {"from": "2027-01", "to": "2027-02",
+                 "swell": {"2027-01-11": "2.1", "2027-01-12": "2.6", "2027-01-13": "2.4", "2027-01-14": "1.9",
+                           "2027-01-15": "1.7", "2027-01-16": "1.8", "2027-01-28": "1.6"}}}
 updates = [("1", "2026-07-01"), ("2", "2026-10-05"), ("3", "2027-01-04"), ("4", "2027-03-01")]
 
 
@@ -131,7 +140,7 @@ def play():
             continue
         site["events"].append({"id": event["key"], "risk": event["risk"], "effects": [effect(event["effects"])]})
     site["sequences"], site["laid_out"], site["allocations"], site["bill"] = [], [], [], []
-    site["book"] = []
+    site["book"], site["uncertainty"], site["risks"] = [], [], []
     return dates(site)
 
 
@@ -296,6 +305,7 @@ for number, (key, data_date) in enumerate(updates):
                   for event, (fields, days, course) in later[key].items()],
         "won": won.get(key, []), "miles": miles.get(key, []), "costs": costs(data_date),
         "ledger": ledger(data_date) if number == len(updates) - 1 else [],
+        "weather": weather[key],
         "changes": [list(change) for change in changes.get(key, [])],
         "form": form(real, data_date, planned)})
 here.joinpath("updates.json").write_text(json.dumps(story, ensure_ascii=False, indent=1) + "\n", encoding="utf-8")

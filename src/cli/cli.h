@@ -70,6 +70,7 @@ extern const Verb sealVerb;
 extern const Verb sheetVerb;
 extern const Verb takeVerb;
 extern const Verb verifyVerb;
+extern const Verb weatherVerb;
 extern const Verb whyVerb;
 
 } // namespace yarrin

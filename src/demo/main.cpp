@@ -4,6 +4,7 @@
 // programme, then each update with its events, changes and the form from site. Only done while building.
 #include "core/delay/analysis.h"
 #include "core/model/words.h"
+#include "core/weather/station.h"
 #include "edit/acceleration_edits.h"
 #include "edit/activity_edits.h"
 #include "edit/claim_edits.h"
@@ -13,6 +14,7 @@
 #include "edit/narrative.h"
 #include "edit/progress_edits.h"
 #include "edit/progress_form.h"
+#include "edit/weather_edits.h"
 #include "store/file.h"
 #include "store/programme_file.h"
 
@@ -66,6 +68,8 @@ public:
                 });
             for (const Json& record : update["won"]) addWon(record);
             for (const Json& mile : update["miles"]) addMeasured(mile);
+            step("Weather from the simulated station",
+                 [&](Transaction& tx) { return addWeather(tx, weatherOf(update["weather"])); });
             m_dataDate = update["data_date"];
             assess();
             freeze(update);
@@ -76,6 +80,27 @@ public:
 private:
     static void check(const Outcome& outcome) {
         if (!outcome.ok()) throw std::runtime_error(outcome.error().sentence());
+    }
+
+    /// What the station made up, but for the days that the story tells of: in months that have such, the swell of all
+    /// others stays below the limit.
+    static std::vector<WeatherMonth> weatherOf(const Json& told) {
+        constexpr std::uint64_t seed = 2014;
+        const Decimal limit(15, 1), calm(14, 1);
+        auto months = stationMonths(seed, *parseMonth(std::string(told["from"])), *parseMonth(std::string(told["to"])));
+        for (WeatherMonth& month : months) {
+            if (month.measure != "swell") continue;
+            auto figures = *figuresOf(month);
+            bool any = false;
+            for (const auto& [day, value] : told["swell"].items()) any = any || monthOf(*parseDate(day)) == month.month;
+            if (!any) continue;
+            for (auto& figure : figures) figure = std::min(*figure, *figure > limit ? calm : *figure);
+            for (const auto& [day, value] : told["swell"].items())
+                if (const Date at = *parseDate(day); monthOf(at) == month.month)
+                    figures[std::size_t(at - month.month.first)] = *Decimal::parse(std::string(value));
+            month.days = daysText(figures);
+        }
+        return months;
     }
 
     template <typename Operation> void step(const std::string& text, const Operation& operation) {

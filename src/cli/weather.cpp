@@ -1,0 +1,146 @@
+// SPDX-FileCopyrightText: 2026 The Yarrin authors
+// SPDX-License-Identifier: GPL-3.0-or-later
+// What weather cost by the records, against what calendars allow.
+#include "cli/cli.h"
+#include "core/weather/station.h"
+#include "edit/weather_edits.h"
+#include "store/file.h"
+#include "store/weather_json.h"
+#include "store/workbook.h"
+
+#include <charconv>
+#include <ostream>
+
+namespace yarrin {
+
+namespace {
+
+struct Call {
+    std::string file, records, write;
+    std::optional<std::uint64_t> station;
+    std::optional<Month> from, to;
+    bool json = false;
+};
+
+std::string takeOption(const std::string& option, const std::string& value, Call& call) {
+    const auto month = [&](std::optional<Month>& into) {
+        into = parseMonth(value);
+        return into ? std::string() : option + " cannot be " + value + "; write it like 2027-03";
+    };
+    if (option == "--records") return call.records = value, std::string();
+    if (option == "--write") return call.write = value, std::string();
+    if (option == "--from") return month(call.from);
+    if (option == "--to") return month(call.to);
+    if (option == "--station") {
+        std::uint64_t seed = 0;
+        const auto read = std::from_chars(value.data(), value.data() + value.size(), seed);
+        if (read.ec != std::errc() || read.ptr != value.data() + value.size()) return "--station cannot be " + value;
+        call.station = seed;
+        return {};
+    }
+    return "there is no option " + option;
+}
+
+std::string parseCall(std::span<const std::string> arguments, Call& call) {
+    for (std::size_t i = 0; i < arguments.size(); ++i) {
+        const std::string& argument = arguments[i];
+        if (argument == "--json") {
+            call.json = true;
+        } else if (argument.starts_with("--")) {
+            if (i + 1 == arguments.size()) return argument + " wants a value";
+            if (std::string fault = takeOption(argument, arguments[++i], call); !fault.empty()) return fault;
+        } else if (!call.file.empty()) {
+            return "one file is expected";
+        } else {
+            call.file = argument;
+        }
+    }
+    if (call.file.empty()) return "a file is missing";
+    if (call.station && (!call.from || !call.to || *call.to < *call.from))
+        return "--station wants --from and --to, months in order";
+    if (!call.station && (call.from || call.to)) return "--from and --to go with --station";
+    if (call.station && next(*call.to).first - call.from->first > 366 * 60)
+        return "--station makes sixty years at most";
+    return {};
+}
+
+/// Brings records into the programme. Faults are told with the table's name.
+Outcome bring(Programme& programme, const Call& call, std::vector<std::string>& notes) {
+    std::vector<WeatherMonth> months;
+    if (!call.records.empty()) {
+        const auto book = readWorkbook(call.records);
+        if (!book.ok()) return book.errors();
+        if (book->sheets.empty()) return inputError("the table is empty");
+        auto read = readWeather(book->sheets.front(), std::filesystem::path(call.records).filename().string());
+        if (!read.ok()) return read.errors();
+        notes = read->notes;
+        months = read->months;
+    }
+    if (call.station)
+        for (WeatherMonth& month : stationMonths(*call.station, *call.from, *call.to))
+            months.push_back(std::move(month));
+    Transaction tx(programme);
+    if (Outcome added = addWeather(tx, std::move(months)); !added.ok()) return added;
+    (void)tx.commit({});
+    return done();
+}
+
+void print(const Programme& programme, const WeatherRecord& record, const std::vector<std::string>& notes,
+           std::ostream& out) {
+    if (record.empty()) out << "nothing is recorded\n";
+    bool any = false;
+    for (const Calendar& calendar : programme.calendars) {
+        const auto months = lostMonths(programme, record, calendar.id);
+        if (months.empty()) continue;
+        any = true;
+        out << calendar.key << " " << calendar.name << "\n";
+        for (const LostMonth& one : months) {
+            out << "  " << monthText(Month{one.month}) << "\tlost " << one.days << "\tallowed " << one.allowed;
+            if (one.days > one.allowed) {
+                out << "\tbeyond " << one.days - one.allowed;
+                if (const auto rarity = rarityOf(months, one.month); rarity && rarity->years > 0)
+                    out << "\tas bad " << rarity->text();
+            }
+            if (!one.gaps.empty()) out << "\t" << one.gaps.size() << " working days not recorded";
+            out << "\n";
+        }
+    }
+    if (!record.empty() && !any) out << "no calendar has a threshold of what is recorded\n";
+    if (record.madeUp()) out << "the records are made up by the simulated station\n";
+    for (const std::string& note : notes) out << note << "\n";
+}
+
+ExitStatus runWeather(std::span<const std::string> arguments, CliStreams streams) {
+    Call call;
+    if (const std::string fault = parseCall(arguments, call); !fault.empty())
+        return usageFault("weather", fault, streams);
+    auto programme = readProgramme(call.file);
+    if (!programme.ok()) return report(programme.errors(), call.file, streams);
+    std::vector<std::string> notes;
+    if (const Outcome brought = bring(*programme, call, notes); !brought.ok())
+        return report(brought.errors(), call.records.empty() ? call.file : call.records, streams);
+    if (!call.write.empty()) {
+        const auto written = writeProgramme(*programme, call.write, formatForName(call.write));
+        if (!written.ok()) return report(written.errors(), call.write, streams);
+    }
+    const WeatherRecord record(*programme);
+    if (call.json)
+        streams.out << weatherToJson(*programme, record, notes);
+    else
+        print(*programme, record, notes, streams.out);
+    return ExitStatus::done;
+}
+
+} // namespace
+
+const Verb weatherVerb{
+    "weather", "days lost to weather by the records",
+    "yarrin-cli weather FILE [--records TABLE] [--station SEED --from MONTH --to MONTH] [--write OUT] [--json]\n\n"
+    "Tells for each calendar with thresholds, month by month, how many days the recorded weather took, how many the\n"
+    "calendar allows, and how rare a month beyond that is among the same months of earlier years. A table brings\n"
+    "records: a column headed date, and one for each measurement with its unit, like wind (m/s). What is not there is\n"
+    "told and never filled. The simulated station makes months up and says so. With --write the job is written with\n"
+    "the records.\n",
+    runWeather};
+
+} // namespace yarrin
