@@ -43,10 +43,10 @@ DrawnWeather::DrawnWeather(const Programme& programme, const Network& network, O
     const Job& job = programme.job;
     const Date today = dateOf(job.dataDate.value_or(job.start)), last = dateOf(finish);
     // Runs take longer than the forecast; what lies behind this loses the allowance again.
-    constexpr int longer = 3, atLeast = 800, atMost = 7300;
+    constexpr int longer = 2, atLeast = 200, atMost = 7300;
     const Date horizon = today + std::clamp((last - today) * longer, atLeast, atMost);
     m_windowFrom = dateOf(job.start) + -400;
-    m_windowTo = horizon + 1500;
+    m_windowTo = horizon + 800;
     for (Date month = today; month <= horizon; month = next(monthOf(month)).first) m_months.push_back(month);
     m_low = job.allowanceLow.value_or(Decimal(1)).toDouble();
     m_high = job.allowanceHigh.value_or(Decimal(1)).toDouble();

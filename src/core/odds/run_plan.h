@@ -103,8 +103,10 @@ struct ReadyRuns {
     ReadyRuns(const ReadyRuns&) = delete;
     ReadyRuns& operator=(const ReadyRuns&) = delete;
 };
-/// An error where the programme cannot be calculated, or an input cannot be.
+/// An error where the programme cannot be calculated, or an input cannot be. Weather that was made ready for the same
+/// programme can be given, so that it need not be again.
 [[nodiscard]] Result<std::shared_ptr<const ReadyRuns>> readyRuns(const Programme& programme,
-                                                                 const Uncertainty& uncertainty, std::uint64_t seed);
+                                                                 const Uncertainty& uncertainty, std::uint64_t seed,
+                                                                 std::shared_ptr<const DrawnWeather> weather = {});
 
 } // namespace yarrin
