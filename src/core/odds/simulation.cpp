@@ -368,9 +368,12 @@ Result<std::vector<OddsDriver>> driversOf(const Programme& programme, const Unce
                                           const OddsWish& wish, const Odds& odds, int thousandths, SectionId rankedBy,
                                           std::stop_token stop) {
     std::vector<OddsDriver> found;
+    std::shared_ptr<const DrawnWeather> weather;
     for (Holding& one : holdings(programme, uncertainty, odds)) {
-        const auto ready = readyRuns(programme, one.held, wish.seed);
+        const bool same = one.held.weather == uncertainty.weather;
+        const auto ready = readyRuns(programme, one.held, wish.seed, same ? weather : nullptr);
         if (!ready.ok()) return ready.errors();
+        if (same) weather = (*ready)->plan->weather;
         KeptRuns kept;
         if (!takeRuns(*(*ready)->plan, odds.runs, threadsOf(wish), stop, kept, wish.done)) return beyondCalendars();
         if (kept.runs.size() < odds.runs) break;
