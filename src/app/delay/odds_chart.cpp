@@ -267,7 +267,7 @@ void OddsChart::paintTags(QPainter& painter) const {
         const QColor colour = strong ? t.critical : t.muted;
         painter.setPen(QPen(colour, strong ? 1.4 : 1, Qt::DotLine));
         painter.drawLine(QPointF(x, y), QPointF(x, area.bottom()));
-        painter.drawLine(QPointF(x, y), QPointF(area.right(), y));
+        if (strong || tag.thousandths == 500) painter.drawLine(QPointF(x, y), QPointF(area.right(), y));
         painter.setPen(QPen(colour, 1));
         painter.drawLine(QPointF(x, area.bottom()), QPointF(tag.box.center().x(), tag.box.top()));
         painter.setPen(Qt::NoPen);

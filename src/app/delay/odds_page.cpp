@@ -377,8 +377,9 @@ void OddsPage::presentMoney(const OddsStudy::Findings& found) {
         content.leastStep = std::int64_t(std::llround(std::pow(10, minorDigits(currency))));
         const double about = double(atThousandth(chosen.sorted, 997)) / 4;
         std::int64_t step = content.leastStep;
-        for (const std::int64_t times : {2, 5, 10})
-            while (double(step) * double(times) <= about && step * times > step) step *= times;
+        for (const std::int64_t times : {1, 2, 5})
+            for (std::int64_t one = content.leastStep * times; double(one) <= about; one *= 10)
+                step = std::max(step, one);
         content.label = [currency](std::int64_t sum) { return oddsMoney(sum, currency); };
         content.value = content.label;
         content.onAxis = [step](std::int64_t sum) { return (std::max<std::int64_t>(sum, 0) + step - 1) / step * step; };

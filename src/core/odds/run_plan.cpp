@@ -219,7 +219,7 @@ std::optional<std::pair<std::size_t, double>> RiskGroup::struck(std::uint64_t se
 }
 
 Result<std::shared_ptr<const ReadyRuns>> readyRuns(const Programme& programme, const Uncertainty& uncertainty,
-                                                   std::uint64_t seed, std::shared_ptr<const DrawnWeather> weather) {
+                                                   std::uint64_t seed) {
     const double all = uncertainty.alikeAll, group = uncertainty.alike;
     if (!(all >= 0) || !(group >= all) || group > 1)
         return inputError("a correlation is 0 to 1, and that of all work no more than that of a group");
@@ -246,11 +246,9 @@ Result<std::shared_ptr<const ReadyRuns>> readyRuns(const Programme& programme, c
     planner.risks();
     planner.sections();
     planner.hammocks();
-    plan.weather = std::move(weather);
-    if (!plan.weather)
-        plan.weather =
-            std::make_shared<DrawnWeather>(programme, network, uncertainty.weather,
-                                           ready->forecast.programmeFinish.value_or(programme.job.start), ready->notes);
+    plan.weather =
+        std::make_shared<DrawnWeather>(programme, network, uncertainty.weather,
+                                       ready->forecast.programmeFinish.value_or(programme.job.start), ready->notes);
     constexpr std::ptrdiff_t manyAlone = 20;
     if (group == 0 && std::count_if(plan.drawn.begin(), plan.drawn.end(),
                                     [](const DrawnWork& one) { return !one.certain; }) > manyAlone)

@@ -103,10 +103,8 @@ struct ReadyRuns {
     ReadyRuns(const ReadyRuns&) = delete;
     ReadyRuns& operator=(const ReadyRuns&) = delete;
 };
-/// An error where the programme cannot be calculated, or an input cannot be. Weather that was made ready for the same
-/// programme can be given, so that it need not be again.
+/// An error where the programme cannot be calculated, or an input cannot be.
 [[nodiscard]] Result<std::shared_ptr<const ReadyRuns>> readyRuns(const Programme& programme,
-                                                                 const Uncertainty& uncertainty, std::uint64_t seed,
-                                                                 std::shared_ptr<const DrawnWeather> weather = {});
+                                                                 const Uncertainty& uncertainty, std::uint64_t seed);
 
 } // namespace yarrin

@@ -11,6 +11,7 @@
 #include <atomic>
 #include <cmath>
 #include <map>
+#include <set>
 #include <span>
 #include <thread>
 
@@ -297,41 +298,36 @@ namespace {
 /// One thing held in turn.
 struct Holding {
     OddsDriver driver;
-    Uncertainty held;
+    std::set<std::uint32_t> activities; ///< places of those that come out as likely
 };
 
-std::vector<Holding> holdings(const Programme& programme, const Uncertainty& uncertainty, const Odds& odds) {
-    std::vector<Holding> all;
-    const auto hold = [&](OddsDriver::Kind kind, std::uint32_t id, std::string key, std::string what,
-                          const auto& which) {
-        Holding one{{kind, std::move(key), std::move(what), id, {}, 0, {}}, uncertainty};
-        bool any = false;
-        for (std::size_t i = 0; i < one.held.spreads.size(); ++i)
-            if (one.held.spreads[i] && which(i)) {
-                one.held.spreads[i] = heldAt(*one.held.spreads[i]);
-                any = true;
-            }
-        if (any) all.push_back(std::move(one));
+void addWorkHoldings(std::vector<Holding>& all, const Programme& programme, const Uncertainty& uncertainty) {
+    const auto hold = [&](OddsDriver::Kind kind, std::uint32_t id, std::string what, const auto& which) {
+        Holding one{{kind, {}, std::move(what), id, {}, 0, {}}, {}};
+        for (std::size_t i = 0; i < uncertainty.spreads.size(); ++i)
+            if (uncertainty.spreads[i] && which(i)) one.activities.insert(std::uint32_t(i));
+        // A rule for all that is alike anyway says nothing more.
+        const bool known = std::any_of(all.begin(), all.end(),
+                                       [&](const Holding& other) { return other.activities == one.activities; });
+        if (!one.activities.empty() && !known) all.push_back(std::move(one));
     };
     for (const auto& [number, name] : uncertainty.groupNames)
-        hold(OddsDriver::Kind::group, number, name, "all work of " + name,
+        hold(OddsDriver::Kind::group, number, name + ", all its work",
              [&, group = number](std::size_t i) { return uncertainty.groups[i] == group; });
     for (const SpreadRule& rule : programme.spreads)
         if (!rule.activity)
-            hold(OddsDriver::Kind::rule, rule.id.value, "", ruleText(programme, rule),
+            hold(OddsDriver::Kind::rule, rule.id.value, "spread of " + ruleText(programme, rule),
                  [&](std::size_t i) { return i < uncertainty.rules.size() && uncertainty.rules[i] == rule.id; });
-    for (const OddsOfRisk& one : odds.risks) {
-        const RegisteredRisk* risk = programme.risks.row(one.risk);
-        if (!risk) continue;
-        Holding held{{OddsDriver::Kind::risk, risk->key, risk->title, risk->id.value, {}, 0, {}}, uncertainty};
-        held.held.held.insert(risk->id);
-        all.push_back(std::move(held));
-    }
-    if (odds.weatherYears > 0 || programme.job.allowanceHigh) {
-        Holding held{{OddsDriver::Kind::weather, "", "weather beyond the allowance", 0, {}, 0, {}}, uncertainty};
-        held.held.weather = OddsWeather::none;
-        all.push_back(std::move(held));
-    }
+}
+
+std::vector<Holding> holdings(const Programme& programme, const Uncertainty& uncertainty, const Odds& odds) {
+    std::vector<Holding> all;
+    addWorkHoldings(all, programme, uncertainty);
+    for (const OddsOfRisk& one : odds.risks)
+        if (const RegisteredRisk* risk = programme.risks.row(one.risk))
+            all.push_back({{OddsDriver::Kind::risk, risk->key, risk->title, risk->id.value, {}, 0, {}}, {}});
+    if (odds.weatherYears > 0 || programme.job.allowanceHigh)
+        all.push_back({{OddsDriver::Kind::weather, {}, "weather beyond the allowance", 0, {}, 0, {}}, {}});
     constexpr std::size_t most = 20;
     std::vector<const OddsOfActivity*> crucial;
     for (const OddsOfActivity& one : odds.activities)
@@ -342,11 +338,33 @@ std::vector<Holding> holdings(const Programme& programme, const Uncertainty& unc
     crucial.resize(std::min(crucial.size(), most));
     for (const OddsOfActivity* one : crucial) {
         const std::size_t place = programme.activities.indexOf(one->activity);
-        hold(OddsDriver::Kind::activity, one->activity.value, programme.activities[place].key,
-             programme.activities[place].name, [&](std::size_t i) { return i == place; });
-        all.back().driver.criticality = one->criticality;
+        const Activity& activity = programme.activities[place];
+        all.push_back(
+            {{OddsDriver::Kind::activity, activity.key, activity.name, activity.id.value, {}, 0, one->criticality},
+             {std::uint32_t(place)}});
     }
     return all;
+}
+
+/// The plan with one thing held; what is drawn for all else stays.
+RunPlan heldPlan(const ReadyRuns& ready, const Uncertainty& uncertainty, const Holding& holding) {
+    RunPlan plan = *ready.plan;
+    for (DrawnWork& one : plan.drawn) {
+        if (!holding.activities.contains(one.activity)) continue;
+        one.quantile = plan.quantiles.size();
+        one.certain = true;
+        plan.quantiles.emplace_back(heldAt(*uncertainty.spreads[one.activity]));
+    }
+    for (RiskGroup& group : plan.risks)
+        for (PlannedRisk& risk : group.risks)
+            risk.held =
+                risk.held || (holding.driver.kind == OddsDriver::Kind::risk && risk.id.value == holding.driver.id);
+    if (holding.driver.kind == OddsDriver::Kind::weather) {
+        std::vector<std::string> notes;
+        plan.weather =
+            std::make_shared<DrawnWeather>(plan.programme, plan.network, OddsWeather::none, Instant{}, notes);
+    }
+    return plan;
 }
 
 /// How much earlier the dates lie, on the mean of the ranks within five per cent of a percentile.
@@ -368,14 +386,12 @@ Result<std::vector<OddsDriver>> driversOf(const Programme& programme, const Unce
                                           const OddsWish& wish, const Odds& odds, int thousandths, SectionId rankedBy,
                                           std::stop_token stop) {
     std::vector<OddsDriver> found;
-    std::shared_ptr<const DrawnWeather> weather;
+    const auto ready = readyRuns(programme, uncertainty, wish.seed);
+    if (!ready.ok()) return ready.errors();
     for (Holding& one : holdings(programme, uncertainty, odds)) {
-        const bool same = one.held.weather == uncertainty.weather;
-        const auto ready = readyRuns(programme, one.held, wish.seed, same ? weather : nullptr);
-        if (!ready.ok()) return ready.errors();
-        if (same) weather = (*ready)->plan->weather;
+        const RunPlan plan = heldPlan(**ready, uncertainty, one);
         KeptRuns kept;
-        if (!takeRuns(*(*ready)->plan, odds.runs, threadsOf(wish), stop, kept, wish.done)) return beyondCalendars();
+        if (!takeRuns(plan, odds.runs, threadsOf(wish), stop, kept, wish.done)) return beyondCalendars();
         if (kept.runs.size() < odds.runs) break;
         for (std::size_t s = 0; s <= odds.sections.size(); ++s) {
             std::vector<std::int64_t> days;
@@ -386,7 +402,7 @@ Result<std::vector<OddsDriver>> driversOf(const Programme& programme, const Unce
         }
         Odds held;
         held.runs = odds.runs;
-        addMoney(held, *(*ready)->plan, kept.runs);
+        addMoney(held, plan, kept.runs);
         one.driver.money =
             atThousandth(odds.unrelieved.sorted, thousandths) - atThousandth(held.unrelieved.sorted, thousandths);
         found.push_back(std::move(one.driver));
