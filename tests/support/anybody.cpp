@@ -9,6 +9,7 @@
 #include "edit/bill_edits.h"
 #include "edit/breakdown_edits.h"
 #include "edit/calendar_edits.h"
+#include "edit/chance_edits.h"
 #include "edit/claim_edits.h"
 #include "edit/contract_edits.h"
 #include "edit/cost_edits.h"
@@ -25,6 +26,7 @@
 #include "edit/soundness_edits.h"
 #include "edit/squeeze_edits.h"
 #include "edit/table_import.h"
+#include "edit/weather_edits.h"
 
 namespace yarrin::test {
 
@@ -497,7 +499,7 @@ private:
         }
         const Schedule dates = schedule(p());
         if (!dates.ok()) return done();
-        if (below(2)) return below(2) ? sheets() : squeeze(dates);
+        if (below(2)) return below(2) ? sheets() : below(2) ? chance() : squeeze(dates);
         std::vector<Finding> found = soundnessOf(p(), dates, {}).findings;
         std::erase_if(found, [&](const Finding& one) { return one.concern != finding.concern || !one.mendable; });
         return mend(m_tx, found);
@@ -526,6 +528,57 @@ private:
                                  : below(2)    ? words()
                                  : below(2)    ? "A1"
                                                : std::to_string(below(300)));
+        }
+    }
+    /// Spreads, risks, thresholds and records.
+    Outcome chance() {
+        const SpreadRuleId rule = some(p().spreads);
+        const RiskId risk = some(p().risks);
+        const ThresholdId threshold = some(p().thresholds);
+        const auto key = [&] {
+            const Activity* row = p().activities.row(some(p().activities));
+            return row && below(5) ? row->key : words();
+        };
+        const std::string three = std::to_string(below(3)) + " 2 " + std::to_string(1 + below(4));
+        switch (below(14)) {
+        case 0:
+            return made(addSpreadRule(m_tx, below(3) ? key() : "all"));
+        case 1:
+            return setSpreadField(m_tx, rule, any<SpreadField>(7),
+                                  below(3)   ? three
+                                  : below(2) ? std::string(wordOf(any<SpreadIn>(3)))
+                                             : words());
+        case 2:
+            return below(3) ? moveSpreadRule(m_tx, rule, below(2) ? 1 : -1)
+                            : removeSpreadRules(m_tx, std::span(&rule, 1));
+        case 3:
+            return made(addRisk(m_tx, words()));
+        case 4:
+            return setRiskField(m_tx, risk, any<RiskField>(9), below(2) ? words() : std::to_string(below(120)));
+        case 5:
+        case 6:
+            return addRiskEffect(m_tx, risk, key());
+        case 7:
+            return setRiskEffectField(m_tx, risk, below(2), any<RiskEffectField>(4),
+                                      below(3)   ? three
+                                      : below(2) ? std::string(wordOf(any<EffectKind>(5)))
+                                                 : key());
+        case 8:
+            return below(3) ? removeRiskEffect(m_tx, risk, below(2)) : removeRisks(m_tx, std::span(&risk, 1));
+        case 9:
+            return setOddsField(m_tx, any<OddsField>(14), below(3) ? std::to_string(below(9)) : words());
+        case 10:
+            return made(addThreshold(m_tx, some(p().calendars)));
+        case 11:
+            return below(4) ? setThresholdField(m_tx, threshold, any<ThresholdField>(6), below(2) ? words() : "12")
+                            : removeThresholds(m_tx, std::span(&threshold, 1));
+        case 12:
+            return setWeatherDay(m_tx, "rain", below(9) ? "mm" : "in", dateOf(p().job.start) + int(below(90)),
+                                 below(4) ? std::to_string(below(30)) : words());
+        default:
+            return below(3)
+                       ? made(eventOfWeather(m_tx, some(p().calendars), monthOf(dateOf(p().job.start)), Risk::neutral))
+                       : removeWeather(m_tx, "rain");
         }
     }
     /// What would bring any of a few activities in, one or two of it.

@@ -28,7 +28,7 @@ const QColor& colourOf(Relief relief) {
 ExposurePanel::ExposurePanel(Document& document, QWidget* parent) : QWidget(parent), m_document(document) {
     setObjectName(QStringLiteral("exposurePanel"));
     setAccessibleName(tr("Damages exposure"));
-    setMinimumHeight(headHeight + 5 * tileStep + 8);
+    setMinimumHeight(headHeight + 4 * tileStep + 8);
     setFocusPolicy(Qt::TabFocus);
     setCursor(Qt::PointingHandCursor);
     setToolTip(tr("Every sum line by line"));
@@ -108,9 +108,13 @@ void ExposurePanel::keyPressEvent(QKeyEvent* event) {
 
 void ExposurePanel::paintTiles(QPainter& painter) {
     const Theme& t = theme();
+    const std::vector<Tile> list = tiles();
+    const bool narrow = list.size() > 4; // a line each
     int index = 0;
-    for (const Tile& tile : tiles()) {
-        const QRectF box = tileRect(index++);
+    for (const Tile& tile : list) {
+        QRectF box = tileRect(index);
+        if (narrow) box = QRectF(box.left(), headHeight + index * 34.0, box.width(), 30);
+        ++index;
         painter.setPen(Qt::NoPen);
         painter.setBrush(t.panel);
         painter.drawRoundedRect(box, 4, 4);
@@ -118,11 +122,13 @@ void ExposurePanel::paintTiles(QPainter& painter) {
         painter.drawRoundedRect(QRectF(box.left(), box.top(), 4, box.height()), 2, 2);
         painter.setPen(t.muted);
         painter.setFont(secondaryFont());
-        painter.drawText(box.adjusted(13, 3, -8, -20), Qt::AlignVCenter, tile.title);
-        painter.drawText(box.adjusted(13, 18, -9, -2), Qt::AlignRight | Qt::AlignVCenter, tile.detail);
+        painter.drawText(narrow ? box.adjusted(13, 0, -8, 0) : box.adjusted(13, 3, -8, -20), Qt::AlignVCenter,
+                         tile.title);
+        if (!narrow) painter.drawText(box.adjusted(13, 18, -9, -2), Qt::AlignRight | Qt::AlignVCenter, tile.detail);
         painter.setPen(t.ink);
         painter.setFont(headingFont());
-        painter.drawText(box.adjusted(13, 17, -8, -2), Qt::AlignVCenter, tile.value);
+        painter.drawText(narrow ? box.adjusted(13, 0, -9, 0) : box.adjusted(13, 17, -8, -2),
+                         Qt::AlignVCenter | (narrow ? Qt::AlignRight : Qt::AlignLeft), tile.value);
     }
 }
 

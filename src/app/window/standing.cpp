@@ -82,8 +82,9 @@ void Standing::tellSections() {
         if (likely)
             for (const OddsOfDate& one : likely->sections)
                 if (one.section == figures.section)
-                    block.value +=
-                        tr(" · %1 %2").arg(percentileName(found->sure), show::shortDate(one.at(found->sure)));
+                    block.detail = tr("%1 · %2 %3")
+                                       .arg(show::lateness(figures.daysLate.value_or(0)), percentileName(found->sure),
+                                            show::shortDate(one.at(found->sure)));
         m_blocks.push_back(block);
     }
     Block whole{tr("Whole works"), tr("nothing yet"), {}, false};
