@@ -311,9 +311,10 @@ private slots:
         for (const WeatherMonth& month : all) {
             QVERIFY(month.madeUp && figuresOf(month).ok());
             if (month.measure != "wind") continue;
-            for (const auto& figure : *figuresOf(month)) wind.push_back(figure->toDouble());
+            const auto figures = *figuresOf(month);
             const unsigned number = yearMonthDay(month.month.first).month;
-            for (const auto& figure : *figuresOf(month)) {
+            for (const auto& figure : figures) {
+                wind.push_back(figure->toDouble());
                 if (number == 1) winter += figure->toDouble() / 310;
                 if (number == 7) summer += figure->toDouble() / 310;
             }

@@ -20,9 +20,11 @@ std::string tried(Programme& p, const std::function<Outcome(Transaction&)>& act)
     const Programme before = p;
     const std::string fault = run(p, act);
     if (!fault.empty() && !(p == before)) qFatal("a refused change left something behind");
-    if (fault.empty() && !faultsOf(p).empty())
-        qFatal("what was taken cannot be opened: %s", faultsOf(p)[0].sentence().c_str());
-    return fault;
+    // As the open document does: what a file could not hold is not taken.
+    const auto faults = faultsOf(p);
+    if (faults.empty()) return fault;
+    p = before;
+    return faults[0].sentence();
 }
 template <typename Id> Outcome outcome(const Result<Id>& made) {
     return made.ok() ? done() : Outcome(made.errors());
