@@ -363,8 +363,8 @@ private slots:
     void weatherOfOneYear() {
         Works job;
         Calendar calendar;
-        calendar.id = CalendarId{1};
-        calendar.key = "site";
+        calendar.id = CalendarId{50};
+        calendar.key = "windy";
         calendar.dayMinutes = 480;
         for (std::size_t day = 0; day < 5; ++day) calendar.week[day] = DayWork{{480, 960}};
         calendar.weather = std::array<int, 12>{};
@@ -403,7 +403,7 @@ private slots:
         Programme same = job.programme;
         Calendar loses = calendar;
         loses.weather = lost;
-        same.calendars.replace(0, loses);
+        same.calendars.replace(same.calendars.indexOf(loses.id), loses);
         same.job.oddsWeather = OddsWeather::none;
         const Schedule dates = schedule(same);
         QCOMPARE(Date{} + int(odds.finish.sorted.front()), completionDate(*dates.programmeFinish));
@@ -427,8 +427,8 @@ private slots:
         const auto finish = [](const char* factor, int allowed) {
             Works job;
             Calendar calendar;
-            calendar.id = CalendarId{1};
-            calendar.key = "site";
+            calendar.id = CalendarId{50};
+            calendar.key = "windy";
             for (auto& day : calendar.week) day = DayWork{{480, 960}};
             std::array<int, 12> weather;
             weather.fill(allowed);
