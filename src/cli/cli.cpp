@@ -14,10 +14,10 @@
 namespace yarrin {
 
 std::span<const Verb> verbs() {
-    static const std::array<Verb, 23> list{billVerb,    calcVerb,   calendarVerb, cashVerb,    checkVerb,  compareVerb,
+    static const std::array<Verb, 24> list{billVerb,    calcVerb,   calendarVerb, cashVerb,    checkVerb,  compareVerb,
                                            convertVerb, demandVerb, exposureVerb, freezeVerb,  impactVerb, levelVerb,
                                            oddsVerb,    pathsVerb,  pictureVerb,  rowsVerb,    sealVerb,   sheetVerb,
-                                           squeezeVerb, takeVerb,   verifyVerb,   weatherVerb, whyVerb};
+                                           squeezeVerb, takeVerb,   verifyVerb,   weatherVerb, weeksVerb,  whyVerb};
     return list;
 }
 

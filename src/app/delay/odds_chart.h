@@ -2,55 +2,22 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
 
-#include <QColor>
+#include "app/delay/odds_plot.h"
+
 #include <QWidget>
-
-#include <cstdint>
-#include <functional>
-#include <optional>
-#include <vector>
-
-class QPainter;
 
 namespace yarrin {
 
-/// How runs are spread over dates or sums: columns of runs that come to a value, the line of those that come to no
-/// more, percentiles below, and what else matters as marks. The percentile that one wants to be sure of can be dragged,
-/// or moved with Left and Right.
+/// An odds plot in the window: the percentile that one wants to be sure of can be dragged, or moved with Left and
+/// Right; a column that is pressed tells its runs.
 class OddsChart : public QWidget {
     Q_OBJECT
 public:
-    /// Something that stands at a value: a date of the contract, the forecast.
-    struct Mark {
-        std::int64_t at = 0;
-        QString text, strong; ///< two lines; the second is the figure that counts
-        QColor colour;
-        bool diamond = false; ///< a small one on the axis, with a dotted line
-    };
-    struct Content {
-        std::vector<std::int64_t> sorted;
-        std::function<QString(std::int64_t)> label; ///< of the axis
-        std::function<QString(std::int64_t)> value; ///< in full
-        std::function<std::int64_t(std::int64_t)>
-            onAxis;                           ///< the first value from one on at which the axis may say something
-        std::int64_t leastStep = 1;           ///< of a column
-        std::optional<std::int64_t> goodUpTo; ///< columns up to it are well; behind it lies the wash
-        bool money = false;
-        std::vector<Mark> marks;
-        int sure = 800; ///< thousandths
-        QString note;   ///< in the corner
-    };
-
     explicit OddsChart(const QString& name, const QString& accessibleName, QWidget* parent = nullptr);
 
-    void present(Content content);
+    void present(OddsPlot::Content content);
     void clear(const QString& why);
-    /// Where a percentile's tag stands, for who grasps it.
-    [[nodiscard]] QRect tagOf(int thousandths) const;
-    [[nodiscard]] int xOf(double value) const;
-    [[nodiscard]] std::int64_t valueAt(int x) const;
-    /// The column at a place: first and last of its values.
-    [[nodiscard]] std::optional<std::pair<std::int64_t, std::int64_t>> columnAt(const QPoint& at) const;
+    [[nodiscard]] const OddsPlot& plot() const { return m_plot; }
 
 signals:
     /// So many thousandths are wanted.
@@ -60,6 +27,7 @@ signals:
 
 protected:
     void paintEvent(QPaintEvent* event) override;
+    void resizeEvent(QResizeEvent* event) override;
     void mousePressEvent(QMouseEvent* event) override;
     void mouseMoveEvent(QMouseEvent* event) override;
     void mouseReleaseEvent(QMouseEvent* event) override;
@@ -67,32 +35,8 @@ protected:
     bool event(QEvent* event) override;
 
 private:
-    struct Tag {
-        int thousandths;
-        std::int64_t value;
-        QRect box;
-    };
-    struct Column {
-        std::int64_t from;
-        std::size_t runs;
-    };
-    [[nodiscard]] QRect plot() const;
-    void layOut();
-    [[nodiscard]] std::vector<Tag> tags() const;
-    [[nodiscard]] QString tagText(int thousandths, std::int64_t value) const;
-    void paintGround(QPainter& painter) const;
-    void paintColumns(QPainter& painter) const;
-    void paintCurve(QPainter& painter) const;
-    void paintMarks(QPainter& painter) const;
-    void paintTags(QPainter& painter) const;
-    [[nodiscard]] int sureAt(int x) const;
-    [[nodiscard]] double yOf(double share) const;
-
-    Content m_content;
+    OddsPlot m_plot;
     QString m_empty;
-    std::vector<Column> m_columns;
-    std::int64_t m_step = 1, m_first = 0, m_last = 1; ///< of what is in sight
-    std::size_t m_most = 1;
     std::optional<int> m_dragged; ///< thousandths
 };
 

@@ -24,8 +24,6 @@
 #include <QTimer>
 #include <QVBoxLayout>
 
-#include <cmath>
-
 namespace yarrin {
 
 namespace {
@@ -34,13 +32,6 @@ QString reliefName(Relief relief) {
     return relief == Relief::unrelieved ? OddsPage::tr("granted only")
            : relief == Relief::assessed ? OddsPage::tr("assessed")
                                         : OddsPage::tr("claimed");
-}
-
-/// From a value on, the next Monday, or the next first of a month where the axis is long.
-std::int64_t nextOnAxis(std::int64_t value, bool byMonth) {
-    const Date day{std::int32_t(value)};
-    if (!byMonth) return value + (7 - weekday(day)) % 7;
-    return yearMonthDay(day).day == 1 ? value : next(monthOf(day)).first - Date{};
 }
 
 } // namespace
@@ -324,40 +315,8 @@ void OddsPage::present() {
 }
 
 void OddsPage::presentDates(const OddsStudy::Findings& found) {
-    const Odds& odds = *found.odds;
-    const OddsOfDate& date = *chosenDate(odds);
-    const Theme& t = theme();
-    OddsChart::Content content;
-    content.sorted = date.sorted;
-    content.sure = found.sure;
-    const bool byMonth = date.sorted.back() - date.sorted.front() > 120;
-    content.label = [byMonth](std::int64_t day) {
-        const Date at{std::int32_t(day)};
-        return byMonth ? show::shortDate(at) : show::shortDate(at);
-    };
-    content.value = [](std::int64_t day) { return show::date(Date{std::int32_t(day)}); };
-    content.onAxis = [byMonth](std::int64_t day) { return nextOnAxis(day, byMonth); };
-    const auto mark = [&](Date day, const QString& text, const QColor& colour, bool diamond) {
-        content.marks.push_back(
-            {day - Date{}, text, tr("%1 by then").arg(chanceText(date.chanceOf(day))), colour, diamond});
-    };
-    for (const SectionFigures& figures : m_document.schedule().sections) {
-        if (figures.section != date.section) continue;
-        content.goodUpTo = figures.extended - Date{};
-        mark(figures.extended,
-             figures.extended == figures.completion ? tr("contract %1").arg(show::shortDate(figures.extended))
-                                                    : tr("granted to %1").arg(show::shortDate(figures.extended)),
-             t.contractDate, false);
-        if (figures.assessedDays > 0)
-            mark(figures.extended + figures.assessedDays,
-                 tr("assessed to %1").arg(show::shortDate(figures.extended + figures.assessedDays)), t.hammock, false);
-    }
-    if (date.deterministic) {
-        mark(*date.deterministic, tr("forecast %1").arg(show::shortDate(*date.deterministic)), t.ink, true);
-        const int days = date.at(found.sure) - *date.deterministic;
-        content.note = tr("Forecast to %1: %2").arg(percentileName(found.sure), show::countOf(days, "day", "days"));
-    }
-    m_dates->present(std::move(content));
+    const OddsOfDate& date = *chosenDate(*found.odds);
+    m_dates->present(datePlot(found, date, m_document.schedule(), theme()));
     const QString near = convergenceText(found, date);
     m_dateWords->setText(near.isEmpty() ? tr("columns: runs that end on the day · line: runs that end by then") : near);
     setInk(m_dateWords, near.isEmpty() ? Ink::muted : Ink::near);
@@ -366,31 +325,10 @@ void OddsPage::presentDates(const OddsStudy::Findings& found) {
 void OddsPage::presentMoney(const OddsStudy::Findings& found) {
     const Odds& odds = *found.odds;
     const std::string currency = found.programme->job.currency;
-    const OddsOfMoney& chosen = sumsOf(odds, m_relief);
-    if (chosen.sorted.back() == 0) {
+    if (sumsOf(odds, m_relief).sorted.back() == 0)
         m_money->clear(tr("No run comes to any damages."));
-    } else {
-        OddsChart::Content content;
-        content.sorted = chosen.sorted;
-        content.sure = found.sure;
-        content.money = true;
-        content.leastStep = std::int64_t(std::llround(std::pow(10, minorDigits(currency))));
-        const double about = double(atThousandth(chosen.sorted, 997)) / 4;
-        std::int64_t step = content.leastStep;
-        for (const std::int64_t times : {1, 2, 5})
-            for (std::int64_t one = content.leastStep * times; double(one) <= about; one *= 10)
-                step = std::max(step, one);
-        content.label = [currency](std::int64_t sum) { return oddsMoney(sum, currency); };
-        content.value = content.label;
-        content.onAxis = [step](std::int64_t sum) { return (std::max<std::int64_t>(sum, 0) + step - 1) / step * step; };
-        const Schedule& dates = m_document.schedule();
-        const auto now = (sumOf(dates.damages, m_relief) * Fraction(Decimal(content.leastStep))).rounded(0);
-        if (now)
-            content.marks.push_back({now->mantissa(), tr("forecast %1").arg(oddsMoney(now->mantissa(), currency)),
-                                     tr("%1 no more").arg(chanceText(shareUpTo(chosen.sorted, now->mantissa()))),
-                                     theme().ink, true});
-        m_money->present(std::move(content));
-    }
+    else
+        m_money->present(moneyPlot(found, m_relief, m_document.schedule(), theme()));
     const auto cell = [](const QString& words, const char* side, bool bold) {
         return QStringLiteral("<td align=%1 style='padding:2px 0 2px 12px'>%2</td>")
             .arg(QLatin1String(side), bold ? QStringLiteral("<b>%1</b>").arg(words) : words);

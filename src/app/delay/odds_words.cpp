@@ -99,4 +99,73 @@ QString convergenceText(const OddsStudy::Findings& found, const OddsOfDate& odds
         .arg(percentileName(found.sure), show::date(interval->first), show::date(interval->second));
 }
 
+namespace {
+
+/// From a day on, the next Monday, or the next first of a month where the axis is long.
+std::int64_t nextOnAxis(std::int64_t value, bool byMonth) {
+    const Date day{std::int32_t(value)};
+    if (!byMonth) return value + (7 - weekday(day)) % 7;
+    return yearMonthDay(day).day == 1 ? value : next(monthOf(day)).first - Date{};
+}
+
+} // namespace
+
+OddsPlot::Content datePlot(const OddsStudy::Findings& found, const OddsOfDate& date, const Schedule& dates,
+                           const Theme& theme) {
+    OddsPlot::Content content;
+    content.sorted = date.sorted;
+    content.sure = found.sure;
+    constexpr int longAxis = 120;
+    const bool byMonth = date.sorted.back() - date.sorted.front() > longAxis;
+    content.label = [](std::int64_t day) { return show::shortDate(Date{std::int32_t(day)}); };
+    content.value = [](std::int64_t day) { return show::date(Date{std::int32_t(day)}); };
+    content.onAxis = [byMonth](std::int64_t day) { return nextOnAxis(day, byMonth); };
+    const auto mark = [&](Date day, const QString& text, const QColor& colour, bool diamond) {
+        content.marks.push_back(
+            {day - Date{}, text, Say::tr("%1 by then").arg(chanceText(date.chanceOf(day))), colour, diamond});
+    };
+    for (const SectionFigures& figures : dates.sections) {
+        if (figures.section != date.section) continue;
+        content.goodUpTo = figures.extended - Date{};
+        mark(figures.extended,
+             (figures.extended == figures.completion ? Say::tr("contract %1") : Say::tr("granted to %1"))
+                 .arg(show::shortDate(figures.extended)),
+             theme.contractDate, false);
+        if (figures.assessedDays > 0)
+            mark(figures.extended + figures.assessedDays,
+                 Say::tr("assessed to %1").arg(show::shortDate(figures.extended + figures.assessedDays)), theme.hammock,
+                 false);
+    }
+    if (date.deterministic) {
+        mark(*date.deterministic, Say::tr("forecast %1").arg(show::shortDate(*date.deterministic)), theme.ink, true);
+        const int days = date.at(found.sure) - *date.deterministic;
+        content.note =
+            Say::tr("Forecast to %1: %2").arg(percentileName(found.sure), show::countOf(days, "day", "days"));
+    }
+    return content;
+}
+
+OddsPlot::Content moneyPlot(const OddsStudy::Findings& found, Relief relief, const Schedule& dates,
+                            const Theme& theme) {
+    const std::string currency = found.programme->job.currency;
+    const OddsOfMoney& chosen = sumsOf(*found.odds, relief);
+    OddsPlot::Content content;
+    content.sorted = chosen.sorted;
+    content.sure = found.sure;
+    content.money = true;
+    content.leastStep = std::int64_t(std::llround(std::pow(10, minorDigits(currency))));
+    const double about = double(atThousandth(chosen.sorted, 997)) / 4;
+    std::int64_t step = content.leastStep;
+    for (const std::int64_t times : {1, 2, 5})
+        for (std::int64_t one = content.leastStep * times; double(one) <= about; one *= 10) step = std::max(step, one);
+    content.label = [currency](std::int64_t sum) { return oddsMoney(sum, currency); };
+    content.value = content.label;
+    content.onAxis = [step](std::int64_t sum) { return (std::max<std::int64_t>(sum, 0) + step - 1) / step * step; };
+    if (const auto now = (sumOf(dates.damages, relief) * Fraction(Decimal(content.leastStep))).rounded(0))
+        content.marks.push_back({now->mantissa(), Say::tr("forecast %1").arg(oddsMoney(now->mantissa(), currency)),
+                                 Say::tr("%1 no more").arg(chanceText(shareUpTo(chosen.sorted, now->mantissa()))),
+                                 theme.ink, true});
+    return content;
+}
+
 } // namespace yarrin

@@ -2,6 +2,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
 
+#include "app/delay/odds_plot.h"
 #include "app/delay/odds_study.h"
 #include "core/contract/damages_lines.h"
 
@@ -28,5 +29,12 @@ struct AsideWords {
 [[nodiscard]] QString convergenceText(const OddsStudy::Findings& found, const OddsOfDate& odds);
 /// The sums of one relief.
 [[nodiscard]] const OddsOfMoney& sumsOf(const Odds& odds, Relief relief);
+
+/// When a section, or all work, may be complete, against the dates that matter.
+[[nodiscard]] OddsPlot::Content datePlot(const OddsStudy::Findings& found, const OddsOfDate& date,
+                                         const Schedule& dates, const Theme& theme);
+/// What damages may come to; of odds in which any run comes to some.
+[[nodiscard]] OddsPlot::Content moneyPlot(const OddsStudy::Findings& found, Relief relief, const Schedule& dates,
+                                          const Theme& theme);
 
 } // namespace yarrin

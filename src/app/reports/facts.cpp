@@ -18,7 +18,7 @@ struct Say {
 };
 
 struct Needs {
-    bool plan = false, delay = false, before = false;
+    bool plan = false, delay = false, before = false, odds = false;
 };
 
 Needs needsOf(SheetView view) {
@@ -26,13 +26,15 @@ Needs needsOf(SheetView view) {
     case SheetView::cash:
     case SheetView::lines:
     case SheetView::soundness:
-        return {true, false, false};
+        return {true, false, false, false};
     case SheetView::completion:
     case SheetView::exposure:
     case SheetView::statement:
-        return {false, true, false};
+        return {false, true, false, false};
     case SheetView::report:
-        return {true, true, true};
+        return {true, true, true, true};
+    case SheetView::odds:
+        return {false, false, false, true};
     default:
         return {};
     }
@@ -145,6 +147,11 @@ ReadFacts factsFor(Document& document, const KeptSheet& sheet) {
         }
         if (plan) facts->plan = plan();
         if (stands) facts->delay = DelayStudy::find(stands, DelayMethod::timeImpact, watch.token());
+        if (needs.odds && saysOdds(facts->programme())) {
+            auto odds = OddsStudy::find(facts->now.programme, watch);
+            if (odds->odds && facts->sheet.view == SheetView::odds) odds = OddsStudy::findDrivers(*odds, watch);
+            facts->odds = std::move(odds);
+        }
         return std::shared_ptr<const SheetFacts>(facts);
     };
 }

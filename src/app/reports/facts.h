@@ -4,6 +4,7 @@
 
 #include "app/base/agreed_plan.h"
 #include "app/delay/delay_study.h"
+#include "app/delay/odds_study.h"
 #include "core/view/lens.h"
 
 namespace yarrin {
@@ -19,6 +20,7 @@ struct SheetFacts {
     std::optional<FrozenState> before; ///< the revision before it
     QString beforeName;
     std::shared_ptr<const DelayStudy::Findings> delay; ///< by time impact; only where the sheet needs it
+    std::shared_ptr<const OddsStudy::Findings> odds;   ///< where the sheet needs it and the job says something of them
 
     [[nodiscard]] const Programme& programme() const { return *now.programme; }
     [[nodiscard]] const Schedule& schedule() const { return *now.schedule; }

@@ -30,6 +30,8 @@ public:
     void run(Report& report) {
         m_report = &report;
         for (const SheetPart& part : partsOf(m_facts->sheet)) {
+            // Of a job that says nothing of odds there is nothing to tell, unless it is asked for in words.
+            if (part.part == ReportPart::odds && !m_facts->odds && part.text.empty()) continue;
             if (part.part != ReportPart::words) report.heading(nameOf(part.part));
             report.markdown(show::text(part.text));
             tell(part.part);
@@ -59,6 +61,8 @@ private:
             return passage::soundness(*m_report, *m_facts, false);
         case ReportPart::cash:
             return passage::cash(*m_report, m_facts, false);
+        case ReportPart::odds:
+            return passage::odds(*m_report, m_facts);
         default:
             return;
         }

@@ -15,8 +15,10 @@
 #include "chart/paint/step_painter.h"
 #include "core/contract/damages_lines.h"
 
+#include "app/delay/odds_words.h"
 #include <QCoreApplication>
 #include <QFontMetricsF>
+
 #include <QLocale>
 
 #include <cmath>
@@ -389,6 +391,34 @@ ReportPicture bars(FrozenState state, const std::vector<ActivityId>& ids, const 
                   ink);
     };
     return made;
+}
+
+ReportPicture oddsOfDate(const std::shared_ptr<const SheetFacts>& facts, const OddsOfDate& date) {
+    const Section* section = facts->programme().sections.row(date.section);
+    ReportPicture picture;
+    picture.name = section ? QStringLiteral("odds-") + show::text(section->key) : QStringLiteral("odds");
+    picture.caption = section ? Say::tr("When %1 may be complete").arg(show::text(section->key + " " + section->name))
+                              : Say::tr("When all work may be complete");
+    picture.height = 230;
+    picture.paint = [facts, date](QPainter& painter, const QSizeF& size) {
+        OddsPlot plot(datePlot(*facts->odds, date, facts->schedule(), light()), light());
+        plot.setSize(size.toSize());
+        plot.paint(painter);
+    };
+    return picture;
+}
+
+ReportPicture oddsOfMoney(const std::shared_ptr<const SheetFacts>& facts) {
+    ReportPicture picture;
+    picture.name = QStringLiteral("odds-of-damages");
+    picture.caption = Say::tr("What damages may come to, on the time granted so far");
+    picture.height = 230;
+    picture.paint = [facts](QPainter& painter, const QSizeF& size) {
+        OddsPlot plot(moneyPlot(*facts->odds, Relief::unrelieved, facts->schedule(), light()), light());
+        plot.setSize(size.toSize());
+        plot.paint(painter);
+    };
+    return picture;
 }
 
 } // namespace yarrin::picture

@@ -18,6 +18,9 @@ namespace picture {
 /// How one section's completion moved; none where the analysis has no figures for it.
 [[nodiscard]] std::optional<ReportPicture> completion(const std::shared_ptr<const SheetFacts>& facts,
                                                       const SectionFigures& section, EventId chosen = {});
+/// When a section may be complete, and what damages may come to; of facts with odds.
+[[nodiscard]] ReportPicture oddsOfDate(const std::shared_ptr<const SheetFacts>& facts, const OddsOfDate& date);
+[[nodiscard]] ReportPicture oddsOfMoney(const std::shared_ptr<const SheetFacts>& facts);
 /// Exposure over the stands.
 [[nodiscard]] ReportPicture exposure(const std::shared_ptr<const SheetFacts>& facts);
 [[nodiscard]] ReportPicture lines(const ProgressLines& lines, const QString& unit);

@@ -436,7 +436,7 @@ std::vector<SheetPart> partsOf(const KeptSheet& sheet) {
     const std::vector<ReportPart> list =
         sheet.view == SheetView::statement
             ? std::vector{facts, fragment, steps, money, assumptions, record}
-            : std::vector{standing, moved, sections, exposure, lines, events, next, soundness, cash};
+            : std::vector{standing, moved, sections, exposure, odds, lines, events, next, soundness, cash};
     parts.reserve(list.size());
     for (const ReportPart part : list) parts.push_back({part, {}});
     return parts;

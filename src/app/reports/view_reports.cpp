@@ -4,12 +4,14 @@
 
 #include "app/base/format.h"
 #include "app/delay/completion_chart.h"
+#include "app/delay/odds_words.h"
 #include "app/labour/demand_figure.h"
 #include "app/reports/pictures.h"
 #include "core/base/natural_order.h"
 #include "core/contract/damages_lines.h"
 #include "core/model/codes.h"
 #include "core/soundness/soundness.h"
+#include "core/weeks/look_ahead.h"
 
 #include <QCoreApplication>
 #include <QLocale>
@@ -239,6 +241,44 @@ Outcome narrative(Report& report, const SheetFacts& facts) {
     return noSuch(wanted);
 }
 
+/// The weeks ahead, by trade; of one trade or firm where the sheet is of that.
+Outcome weeks(Report& report, const SheetFacts& facts) {
+    const Programme& programme = facts.programme();
+    const int count = programme.job.weeksAhead.value_or(usualWeeksAhead);
+    const std::string& wanted = facts.sheet.subject;
+    const Date first = weekBegin(programme.job, facts.today());
+    ReportTable table;
+    table.name = Say::tr("Weeks ahead");
+    table.columns = {{Say::tr("ID")},  {Say::tr("Activity")}, {Say::tr("Place")},
+                     {Say::tr("Who")}, {Say::tr("Start")},    {Say::tr("Finish")}};
+    for (int week = 0; week < count; ++week)
+        table.columns.push_back(
+            {Say::tr("%1 · %2").arg(weekNumber(programme.job, first + 7 * week)).arg(show::shortDate(first + 7 * week)),
+             true});
+    std::string trade;
+    for (const WeekRow& one : weeksAhead(programme, facts.schedule(), facts.today(), count)) {
+        if (!wanted.empty() && one.trade != wanted && one.firm != wanted) continue;
+        if (table.rows.empty() || one.trade != trade)
+            table.rows.push_back({{cell::text(one.trade.empty() ? Say::tr("No trade") : show::text(one.trade))},
+                                  ReportRow::Kind::heading});
+        trade = one.trade;
+        const std::size_t at = programme.activities.indexOf(one.activity);
+        const Activity& activity = programme.activities[at];
+        const ActivityFigures& figures = facts.schedule().activities[at];
+        const Location* place = programme.locations.row(activity.location);
+        ReportRow row{{cell::text(show::text(activity.key)), cell::text(show::text(activity.name)),
+                       cell::text(place ? show::text(place->name) : QString()), cell::text(show::text(one.firm)),
+                       cell::date(dateOf(figures.earlyStart)), cell::date(completionDate(figures.earlyFinish))}};
+        for (const int days : one.days) row.cells.push_back(days > 0 ? cell::number(days) : cell::text({}));
+        table.rows.push_back(std::move(row));
+    }
+    if (table.rows.empty())
+        return inputError(wanted.empty() ? "nothing is to be done in these weeks"
+                                         : "\"" + wanted + "\" has nothing to do in these weeks");
+    report.table(std::move(table));
+    return done();
+}
+
 Outcome fill(Report& report, const Facts& facts) {
     switch (facts->sheet.view) {
     case SheetView::scope:
@@ -265,6 +305,14 @@ Outcome fill(Report& report, const Facts& facts) {
     case SheetView::soundness:
         passage::soundness(report, *facts, true);
         return done();
+    case SheetView::odds:
+        if (!facts->odds)
+            return inputError("nothing of the job is uncertain yet", "say what is on the page Odds of Delay");
+        if (!facts->odds->odds) return inputError(facts->odds->fault.toStdString());
+        passage::odds(report, facts);
+        return done();
+    case SheetView::weeks:
+        return weeks(report, *facts);
     case SheetView::narrative:
         return narrative(report, *facts);
     default:
@@ -288,6 +336,30 @@ Result<std::shared_ptr<const Report>> reportOf(const std::shared_ptr<const Sheet
     report->foot = sheetFoot(*facts, report->subtitle, {});
     return std::shared_ptr<const Report>(report);
 }
+
+namespace {
+
+/// What drives the date that is sure, section by section.
+void oddsDrivers(Report& report, const OddsStudy::Findings& found) {
+    if (!found.drivers || found.drivers->empty()) return;
+    report.heading(Say::tr("What drives %1, each held in turn; the days do not add up").arg(percentileName(found.sure)),
+                   2);
+    ReportTable table;
+    table.name = Say::tr("What drives it");
+    table.columns = {{Say::tr("What")}};
+    for (const OddsOfDate& one : found.odds->sections)
+        table.columns.push_back({show::text(found.programme->sections.row(one.section)->key), true});
+    table.columns.push_back({Say::tr("All work"), true});
+    for (const OddsDriver& one : *found.drivers) {
+        if (std::all_of(one.days.begin(), one.days.end(), [](double days) { return days == 0; })) continue;
+        ReportRow row{{cell::text(show::text(one.key + (one.key.empty() ? "" : " ") + one.what))}};
+        for (const double days : one.days) row.cells.push_back(cell::number(days, 1));
+        table.rows.push_back(std::move(row));
+    }
+    report.table(std::move(table));
+}
+
+} // namespace
 
 namespace passage {
 
@@ -349,6 +421,42 @@ void exposure(Report& report, const std::shared_ptr<const SheetFacts>& facts) {
               cell::money(one.total.unrelieved, facts->currency()), cell::money(one.total.assessed, facts->currency()),
               cell::money(one.total.claimed, facts->currency())}});
     report.table(std::move(table));
+}
+
+void odds(Report& report, const std::shared_ptr<const SheetFacts>& facts) {
+    if (!facts->odds) return report.words(Say::tr("Nothing of the job is said to be uncertain."));
+    if (!facts->odds->odds) return report.words(facts->odds->fault);
+    const OddsStudy::Findings& found = *facts->odds;
+    const Odds& odds = *found.odds;
+    const Programme& programme = facts->programme();
+    const AsideWords aside = asideWords(found, Relief::unrelieved);
+    report.words(Say::tr("To put aside: %1. %2").arg(aside.sum, aside.lines.join(QLatin1Char(' '))));
+    ReportTable table;
+    table.name = Say::tr("Dates and their chances");
+    table.columns = {{Say::tr("Section")},        {Say::tr("Due")},        {Say::tr("Chance"), true},
+                     {Say::tr("Forecast")},       {QStringLiteral("P10")}, {QStringLiteral("P50")},
+                     {percentileName(found.sure)}};
+    const auto add = [&](const OddsOfDate& one) {
+        const Section* section = programme.sections.row(one.section);
+        const std::optional<Date> due =
+            section ? std::optional(section->completion + section->grantedDays) : std::nullopt;
+        table.rows.push_back(
+            {{cell::text(section ? show::text(section->key + " " + section->name) : Say::tr("All work")),
+              cell::date(due), due ? cell::share(one.chanceOf(*due)) : cell::text({}), cell::date(one.deterministic),
+              cell::date(one.at(100)), cell::date(one.at(500)), cell::date(one.at(found.sure))}});
+    };
+    for (const OddsOfDate& one : odds.sections) add(one);
+    add(odds.finish);
+    report.table(std::move(table));
+    const bool whole = facts->sheet.view == SheetView::odds;
+    for (const OddsOfDate& one : odds.sections)
+        if (whole) report.picture(picture::oddsOfDate(facts, one));
+    if (odds.unrelieved.sorted.back() > 0) report.picture(picture::oddsOfMoney(facts));
+    oddsDrivers(report, found);
+    QStringList notes;
+    for (const std::string& note : odds.notes) notes << show::text(note);
+    notes << Say::tr("%1 runs, seed %2").arg(show::number(Decimal(odds.runs))).arg(found.seed);
+    report.words(notes.join(QStringLiteral("; ")) + QLatin1Char('.'));
 }
 
 void course(Report& report, const std::shared_ptr<const SheetFacts>& facts) {

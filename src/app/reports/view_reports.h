@@ -19,6 +19,8 @@ void exposure(Report& report, const std::shared_ptr<const SheetFacts>& facts);
 void lines(Report& report, const SheetFacts& facts);
 void cash(Report& report, const std::shared_ptr<const SheetFacts>& facts, bool months);
 void soundness(Report& report, const SheetFacts& facts, bool findings);
+/// What to put aside, how likely each date is and, where they were looked for, what drives it.
+void odds(Report& report, const std::shared_ptr<const SheetFacts>& facts);
 /// Forecast completion at each stand.
 void course(Report& report, const std::shared_ptr<const SheetFacts>& facts);
 [[nodiscard]] QString sectionName(const Programme& programme, SectionId id);

@@ -349,6 +349,11 @@ void SheetSettings::fillSubjects(const KeptSheet& sheet) {
         for (const Calendar& one : programme.calendars) add(one.key, one.name);
     if (sheet.view == SheetView::demand)
         for (const std::string& name : resourceNames(programme)) add(name, {});
+    if (sheet.view == SheetView::weeks) {
+        if (const Code* trades = tradeCodeOf(programme))
+            for (const CodeValue& one : trades->values) add(one.name, one.longName);
+        for (const Firm& one : programme.firms) add(one.key, {});
+    }
     if (sheet.view == SheetView::narrative)
         if (HeldFile* file = m_document.keeper().file())
             if (const auto list = file->revisions(); list.ok())
@@ -390,7 +395,7 @@ void SheetSettings::showWhatCounts(const KeptSheet& sheet) {
         m_rows[field]->setVisible(bars || sheet.view == SheetView::logic);
     m_rows[SheetField::subject]->setVisible(sheet.view == SheetView::completion || sheet.view == SheetView::statement ||
                                             sheet.view == SheetView::calendars || sheet.view == SheetView::demand ||
-                                            sheet.view == SheetView::narrative);
+                                            sheet.view == SheetView::weeks || sheet.view == SheetView::narrative);
     m_rows[SheetField::revision]->setVisible(sheet.view != SheetView::narrative &&
                                              (m_revision->count() > 1 || !sheet.revision.empty()));
     m_partsBox->setVisible(isReport(sheet.view));
