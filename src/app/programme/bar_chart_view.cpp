@@ -280,6 +280,11 @@ void BarChartView::paintEvent(QPaintEvent* event) {
     }
 }
 
+void BarChartView::setOdds(const OddsStudy& odds) {
+    m_odds = &odds;
+    connect(&odds, &OddsStudy::found, viewport(), qOverload<>(&QWidget::update));
+}
+
 const BarColours& BarChartView::colours() const {
     if (!m_colours) m_colours.emplace(m_rows.context(), m_state.lens().colour);
     return *m_colours;
@@ -295,6 +300,12 @@ void BarChartView::dress(BarInk& ink) const {
     if (!colours().isEmpty())
         ink.colour = [this, &programme](ActivityId id) {
             return colours().colourOf(m_rows.context(), programme.activities.indexOf(id));
+        };
+    if (const auto found = m_odds ? m_odds->current() : nullptr; found && found->odds)
+        ink.sure = [found, scale = request().scale, &programme](ActivityId id) -> std::optional<double> {
+            const auto day = found->odds->finishAt(programme.activities.indexOf(id), found->sure);
+            if (!day) return {};
+            return scale.x(startOf(*day + 1));
         };
     if (lens.before.empty() && lens.on.empty() && lens.after.empty()) return;
     ink.texts = [this, &programme, before = fieldNamed(programme, lens.before), on = fieldNamed(programme, lens.on),

@@ -5,6 +5,7 @@
 #include "app/base/document.h"
 #include "app/base/preferences.h"
 #include "app/base/view_state.h"
+#include "app/delay/odds_study.h"
 #include "app/programme/bar_colours.h"
 #include "app/programme/bar_tool.h"
 #include "app/programme/drag_preview.h"
@@ -53,6 +54,8 @@ public:
     /// not.
     void closeGap();
     [[nodiscard]] const DragPreview& preview() const { return m_preview; }
+    /// Shows how far completion that is sure enough lies behind the forecast.
+    void setOdds(const OddsStudy& odds);
 
 signals:
     /// What it reaches over, or its own width, is another.
@@ -146,6 +149,7 @@ private:
     Axis* m_axis;
     BarTool m_tool;
     DragPreview m_preview;
+    const OddsStudy* m_odds = nullptr;
     LinkLine* m_linkLine;
     QTimer m_edgeTimer;            ///< while something is dragged at an edge, the chart runs on
     QString m_tag;                 ///< beside the pointer while something is dragged

@@ -46,7 +46,7 @@ Result<KeptSheet> sheetOf(const Programme& programme, const SheetCommand& comman
     sheet.key = nameOf(*view).toStdString();
     sheet.subject = command.subject.toStdString();
     sheet.lens = command.lens.toStdString();
-    sheet.upright = *view != SheetView::bars && *view != SheetView::logic;
+    sheet.upright = *view != SheetView::bars && *view != SheetView::logic && *view != SheetView::weeks;
     if (sheet.upright) sheet.paper = "A4";
     return sheet;
 }

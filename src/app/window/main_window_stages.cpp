@@ -77,6 +77,7 @@ Stage* MainWindow::makeStage(Place place) {
     }
     case Place::programme: {
         auto* stage = new ProgrammeStage(m_document, m_state);
+        stage->chart().setOdds(*m_odds);
         connect(&stage->chart(), &BarChartView::previewed, m_standing, &Standing::preview);
         connect(&stage->table(), &GridView::menuWanted, this, &MainWindow::showRowMenu);
         connect(&stage->chart(), &BarChartView::menuWanted, this, &MainWindow::showChartMenu);

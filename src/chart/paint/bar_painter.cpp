@@ -214,6 +214,25 @@ void paintBarShapes(QPainter& painter, const BarLayout& layout, const BarInk& in
 }
 
 /// On the row's ground, so that no link runs through a word.
+/// How far the completion that is sure enough lies behind the forecast: a tail that fades out.
+void paintTails(QPainter& painter, const BarLayout& layout, const BarInk& ink) {
+    if (!ink.sure) return;
+    for (const BarShape& bar : layout.bars) {
+        if (bar.tone == Tone::complete || bar.tone == Tone::aside) continue;
+        const auto sure = ink.sure(bar.activity);
+        const double from = bar.diamond ? bar.x0 : bar.x1;
+        constexpr double least = 2;
+        if (!sure || *sure - from < least) continue;
+        QColor colour = bar.tone == Tone::critical ? ink.theme.critical : ink.theme.muted;
+        QLinearGradient fade(from, 0, *sure, 0);
+        colour.setAlpha(120);
+        fade.setColorAt(0, colour);
+        colour.setAlpha(0);
+        fade.setColorAt(1, colour);
+        painter.fillRect(QRectF(from, bar.y + bar.height / 2 - 1.5, *sure - from, 3), fade);
+    }
+}
+
 void paintTexts(QPainter& painter, const BarLayout& layout, const BarInk& ink) {
     if (!ink.texts) return;
     painter.setFont(secondaryFont());
@@ -339,6 +358,7 @@ void paintBars(QPainter& painter, const BarLayout& layout, std::span<const Chart
     paintSpans(painter, layout, ink);
     paintLinks(painter, layout, ink);
     paintOutlines(painter, layout, ink);
+    paintTails(painter, layout, ink);
     paintBarShapes(painter, layout, ink);
     paintHammocks(painter, layout, ink);
     paintTexts(painter, layout, ink);

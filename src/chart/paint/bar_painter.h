@@ -32,6 +32,9 @@ struct BarInk {
     /// fades. Not set: no question is asked.
     std::function<int(ActivityId)> path = {};
     std::function<int(LinkId)> linkPath = {};
+    /// Where the completion that is sure enough lies, in the chart's pixels; none where it is not known. A tail fades
+    /// out up to there.
+    std::function<std::optional<double>(ActivityId)> sure = {};
     /// What is urgent has an edge of its own, so that it is told apart without colours too.
     bool onPaper = false;
 };
