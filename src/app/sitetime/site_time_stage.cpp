@@ -4,7 +4,9 @@
 
 #include "app/base/format.h"
 #include "app/base/look.h"
+#include "app/base/tab_row.h"
 #include "app/sitetime/calendar_list.h"
+#include "app/sitetime/weather_page.h"
 #include "app/sitetime/week_chart.h"
 #include "app/sitetime/year_chart.h"
 #include "app/table/activity_columns.h"
@@ -22,6 +24,7 @@
 #include <QPainter>
 #include <QPushButton>
 #include <QSplitter>
+#include <QStackedWidget>
 #include <QVBoxLayout>
 
 namespace yarrin {
@@ -60,12 +63,19 @@ QString dayName(int weekday) {
 SiteTimeStage::SiteTimeStage(Document& document, Dialogs& dialogs, QWidget* parent)
     : Stage(parent), m_document(document), m_dialogs(dialogs), m_notice(new NoticeBar(this)),
       m_list(new CalendarList(document, this)), m_week(new WeekChart(this)), m_year(new YearChart(this)),
-      m_panel(new CalendarPanel(document, this)), m_title(new QLabel(this)), m_yearTitle(new QLabel(this)) {
+      m_panel(new CalendarPanel(document, this)),
+      m_tabs(new TabRow({{tr("Calendars"), "siteTimeCalendars"}, {tr("Weather"), "siteTimeWeather"}}, this)),
+      m_pages(new QStackedWidget(this)), m_weather(new WeatherPage(document, dialogs, this)), m_title(new QLabel(this)),
+      m_yearTitle(new QLabel(this)) {
     setObjectName(QStringLiteral("siteTimeStage"));
     auto* layout = new QVBoxLayout(this);
     layout->setContentsMargins(0, 0, 0, 0);
     layout->setSpacing(0);
-    auto* row = new QHBoxLayout;
+    m_tabs->setContentsMargins(8, 6, 8, 2);
+    layout->addWidget(m_tabs, 0, Qt::AlignLeft);
+    auto* calendars = new QWidget(this);
+    auto* row = new QHBoxLayout(calendars);
+    row->setContentsMargins(0, 0, 0, 0);
     row->setSpacing(0);
     auto* splitter = new QSplitter(Qt::Horizontal, this);
     splitter->setObjectName(QStringLiteral("siteTimeSplitter"));
@@ -77,7 +87,16 @@ SiteTimeStage::SiteTimeStage(Document& document, Dialogs& dialogs, QWidget* pare
     splitter->setHandleWidth(1);
     row->addWidget(splitter, 1);
     row->addWidget(m_panel);
-    layout->addLayout(row, 1);
+    m_pages->addWidget(calendars);
+    m_pages->addWidget(m_weather);
+    layout->addWidget(m_pages, 1);
+    connect(m_tabs, &TabRow::chosen, this, [this](int page) {
+        m_pages->setCurrentIndex(page);
+        if (page == 1) m_weather->refresh();
+    });
+    connect(m_weather, &WeatherPage::refused, m_notice, &NoticeBar::say);
+    connect(m_weather, &WeatherPage::told, m_notice, &NoticeBar::say);
+    m_tabs->setCurrent(0);
 
     connect(m_list, &CalendarList::chosen, this, &SiteTimeStage::choose);
     connect(m_list, &CalendarList::deleteWanted, this, &SiteTimeStage::askDelete);
@@ -399,6 +418,13 @@ void SiteTimeStage::choose(CalendarId id) {
     m_id = id;
     m_list->choose(id);
     refresh();
+}
+
+void SiteTimeStage::showNamed(const QString& name) {
+    const int page = name == QLatin1String("weather") ? 1 : 0;
+    m_tabs->setCurrent(page);
+    m_pages->setCurrentIndex(page);
+    if (page == 1) m_weather->refresh();
 }
 
 void SiteTimeStage::chooseNamed(const QString& key) {

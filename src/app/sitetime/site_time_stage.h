@@ -8,11 +8,14 @@
 class QComboBox;
 class QLabel;
 class QPushButton;
+class QStackedWidget;
 
 namespace yarrin {
 
 class CalendarList;
 class Dialogs;
+class TabRow;
+class WeatherPage;
 class WeekChart;
 class YearChart;
 
@@ -25,6 +28,8 @@ public:
     NoticeBar& notice() override { return *m_notice; }
     void focusMain() override;
     void chooseNamed(const QString& key) override;
+    /// "weather", or the calendars.
+    void showNamed(const QString& name) override;
     [[nodiscard]] CalendarId current() const { return m_id; }
     void choose(CalendarId id);
     [[nodiscard]] WeekChart& week() const { return *m_week; }
@@ -59,6 +64,9 @@ private:
     WeekChart* m_week;
     YearChart* m_year;
     CalendarPanel* m_panel;
+    TabRow* m_tabs;
+    QStackedWidget* m_pages;
+    WeatherPage* m_weather;
     QLabel* m_title;
     QLabel* m_yearTitle;
     QPushButton* m_copy = nullptr;

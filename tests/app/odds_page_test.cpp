@@ -1,0 +1,228 @@
+// SPDX-FileCopyrightText: 2026 The Yarrin authors
+// SPDX-License-Identifier: GPL-3.0-or-later
+// Odds and weather, pressed in the window: rules and risks typed, the percentile dragged and moved with keys, drivers
+// opened, runs stopped, P80 where it stands, undo; records brought, thresholds typed, a month made an event.
+#include "app/delay/delay_stage.h"
+#include "app/delay/drivers_list.h"
+#include "app/delay/exposure_panel.h"
+#include "app/delay/odds_chart.h"
+#include "app/delay/odds_page.h"
+#include "app/sitetime/lost_chart.h"
+#include "app/table/list_page.h"
+#include "app/window/standing.h"
+#include "core/odds/ranks.h"
+#include "desk.h"
+
+#include <QClipboard>
+#include <QComboBox>
+#include <QFile>
+#include <QLabel>
+#include <QMenu>
+#include <QPushButton>
+#include <QTemporaryDir>
+
+using namespace yarrin;
+using namespace yarrin::test;
+
+class OddsPageTest : public QObject {
+    Q_OBJECT
+    QTemporaryDir m_folder;
+
+    static void press(Desk& desk, const char* button) {
+        QTest::mouseClick(desk.visible<QPushButton>(button), Qt::LeftButton);
+        QApplication::processEvents();
+    }
+    static void cell(Desk& desk, const char* table, int row, const char* column, const QString& text) {
+        GridView& grid = *desk.find<GridView>(table);
+        auto* model = static_cast<GridModel*>(grid.model());
+        typeInto(grid, model->index(row, model->columnOf(QString::fromLatin1(column))), text);
+        QApplication::processEvents();
+    }
+    static QString shown(Desk& desk, const char* table, int row, const char* column) {
+        GridView& grid = *desk.find<GridView>(table);
+        auto* model = static_cast<GridModel*>(grid.model());
+        return model->index(row, model->columnOf(QString::fromLatin1(column))).data().toString();
+    }
+    static QString words(Desk& desk, const char* label) { return desk.find<QLabel>(label)->text(); }
+    static void wait(Desk& desk) {
+        QTRY_VERIFY_WITH_TIMEOUT(!desk.find<DelayStage>("delayStage")->isWorking(), 60000);
+        QApplication::processEvents();
+    }
+    /// A slipway of ten days to S1, due on the 12th at 1,000 a day; the page of odds is open.
+    static Programme slipway() {
+        Builder job;
+        job.task("A", 10).milestone("M").link("A", "M").section("S1", "M", "2027-03-12", 1000);
+        return job.programme;
+    }
+    QString settings(const char* name) { return m_folder.filePath(QLatin1String(name)); }
+    static void openOdds(Desk& desk) {
+        desk.trigger("stage8");
+        press(desk, "delayOdds");
+    }
+
+private slots:
+    /// From nothing to a sum: a risk that always strikes makes every run three calendar days later.
+    void fromNothing() {
+        Desk desk(slipway(), settings("nothing.ini"));
+        openOdds(desk);
+        QVERIFY(words(desk, "oddsWords").startsWith(QStringLiteral("Nothing is uncertain yet")));
+        press(desk, "uncertainRisks");
+        press(desk, "riskAdd");
+        cell(desk, "riskRegister", 0, "title", QStringLiteral("Late stone"));
+        cell(desk, "riskRegister", 0, "chance", QStringLiteral("100 %"));
+        press(desk, "riskEffectAdd");
+        cell(desk, "riskEffects", 0, "figures", QStringLiteral("1 1 1"));
+        wait(desk);
+        QCOMPARE(shown(desk, "riskRegister", 0, "does"), QStringLiteral("A 1 – 1 – 1"));
+        // Monday the 15th is three days late.
+        QCOMPARE(words(desk, "oddsSum"), QStringLiteral("£3,000"));
+        QVERIFY(words(desk, "oddsWords").startsWith(QStringLiteral("In 8 runs of 10 the damages of all sections")));
+        const OddsPlot& plot = desk.find<OddsChart>("oddsDates")->plot();
+        QCOMPARE(plot.content().sorted.front(), plot.content().sorted.back());
+        QCOMPARE(plot.content().marks.back().strong, QStringLiteral("0 % by then"));
+        // P80 stands in the foot.
+        const auto& blocks = desk.find<Standing>("standing")->blocks();
+        QCOMPARE(blocks[0].detail, QStringLiteral("on its date · P80 15 Mar"));
+        QCOMPARE(blocks.back().detail, QStringLiteral("P80 £3,000"));
+        // The driver leads to the risk; without it nothing would have to be put aside.
+        auto& drivers = *desk.find<DriversList>("oddsDrivers");
+        QTRY_COMPARE_WITH_TIMEOUT(drivers.shown().size(), std::size_t(1), 20000);
+        QCOMPARE(drivers.shown()[0].key, std::string("R1"));
+        QVERIFY(words(desk, "oddsWords").contains(QStringLiteral("Without R1, Late stone, it would be £3,000 less.")));
+        press(desk, "uncertainWork");
+        QTest::mouseClick(&drivers, Qt::LeftButton, {}, drivers.rowRect(0).center());
+        QVERIFY(desk.find<GridView>("riskRegister")->isVisible());
+        press(desk, "oddsCopy");
+        QVERIFY(QApplication::clipboard()->text().startsWith(QStringLiteral("£3,000\nIn 8 runs of 10")));
+        // What cannot be is refused where it is typed; undo takes each step back.
+        cell(desk, "riskRegister", 0, "chance", QStringLiteral("120"));
+        QCOMPARE(desk.programme().risks[0].chance, Decimal(1));
+        desk.trigger("editUndo");
+        QCOMPARE(desk.programme().risks[0].effects[0].low, Decimal(5 * 480));
+    }
+
+    /// How sure one wants to be: dragged on the chart, moved with a key, chosen from the list.
+    void howSure() {
+        Desk desk(slipway(), settings("sure.ini"));
+        openOdds(desk);
+        press(desk, "spreadAdd");
+        cell(desk, "spreadRules", 0, "figures", QStringLiteral("0.8 1 1.6"));
+        wait(desk);
+        QCOMPARE(desk.programme().spreads.size(), std::size_t(1));
+        auto& chart = *desk.find<OddsChart>("oddsDates");
+        QVERIFY(!chart.plot().empty());
+        const QRect tag = chart.plot().tagOf(800);
+        QTest::mousePress(&chart, Qt::LeftButton, {}, tag.center());
+        const int to = chart.plot().xOf(double(atThousandth(chart.plot().content().sorted, 950)) + 0.5);
+        QTest::mouseMove(&chart, QPoint(to, tag.center().y()));
+        QTest::mouseRelease(&chart, Qt::LeftButton, {}, QPoint(to, tag.center().y()));
+        const int dragged = OddsStudy::sureOf(desk.programme().job);
+        QVERIFY2(dragged >= 900 && dragged <= 990, qPrintable(QString::number(dragged)));
+        wait(desk);
+        QTest::keyClick(&chart, Qt::Key_Left);
+        const int moved = OddsStudy::sureOf(desk.programme().job);
+        QVERIFY(moved < dragged && moved % 50 == 0);
+        desk.trigger("editUndo");
+        QCOMPARE(OddsStudy::sureOf(desk.programme().job), dragged);
+        wait(desk);
+        // Escape while it is dragged changes nothing.
+        const QRect again = chart.plot().tagOf(dragged);
+        QTest::mousePress(&chart, Qt::LeftButton, {}, again.center());
+        QTest::mouseMove(&chart, QPoint(60, again.center().y()));
+        QTest::keyClick(&chart, Qt::Key_Escape);
+        QTest::mouseRelease(&chart, Qt::LeftButton, {}, QPoint(60, again.center().y()));
+        QCOMPARE(OddsStudy::sureOf(desk.programme().job), dragged);
+        // A column tells its runs.
+        QTest::mouseClick(
+            &chart, Qt::LeftButton, {},
+            QPoint(chart.plot().xOf(double(chart.plot().content().sorted.front()) + 0.5), chart.height() / 2));
+        QVERIFY2(words(desk, "oddsDateWords").contains(QStringLiteral(" on ")),
+                 qPrintable(words(desk, "oddsDateWords")));
+        const std::uint64_t seed = OddsStudy::seedOf(desk.programme().job);
+        press(desk, "oddsSeed");
+        QVERIFY(OddsStudy::seedOf(desk.programme().job) != seed);
+        // A change makes what was found older: it is no longer told.
+        wait(desk);
+        QVERIFY(!desk.find<Standing>("standing")->blocks()[0].detail.isEmpty());
+        cell(desk, "spreadRules", 0, "figures", QStringLiteral("1 1 1"));
+        wait(desk);
+        QCOMPARE(chart.plot().content().sorted.front(), chart.plot().content().sorted.back());
+    }
+
+    /// It is enough: the runs so far are taken, and it says how many.
+    void stopped() {
+        Desk desk(slipway(), settings("stop.ini"));
+        openOdds(desk);
+        press(desk, "uncertainSettings");
+        auto* runs = desk.visible<QLineEdit>("oddsRuns");
+        runs->setFocus();
+        runs->selectAll();
+        QTest::keyClicks(runs, QStringLiteral("1000000"));
+        QTest::keyClick(runs, Qt::Key_Return);
+        QCOMPARE(desk.programme().job.oddsRuns, std::optional(1'000'000));
+        press(desk, "uncertainWork");
+        Keeping keeping;
+        keeping.pageMilliseconds = 0;
+        desk.document().keeper().setKeeping(keeping);
+        press(desk, "spreadAdd");
+        auto& stage = *desk.find<DelayStage>("delayStage");
+        QTRY_VERIFY_WITH_TIMEOUT(stage.isWorking(), 5000);
+        QTest::qWait(150);
+        press(desk, "oddsStop");
+        wait(desk);
+        QVERIFY2(words(desk, "oddsState").startsWith(QStringLiteral("stopped after ")),
+                 qPrintable(words(desk, "oddsState")));
+        QVERIFY(!desk.find<OddsChart>("oddsDates")->plot().empty());
+    }
+
+    /// Records with a gap, a threshold, a month beyond the allowance as an event.
+    void weather() {
+        Builder job;
+        job.task("A", 10);
+        Calendar calendar;
+        calendar.id = job.programme.calendars.freshId();
+        calendar.key = calendar.name = "open";
+        for (std::size_t day = 0; day < 5; ++day) calendar.week[day] = DayWork{{480, 960}};
+        job.programme.calendars.append(calendar);
+        Desk desk(job.programme, settings("weather.ini"));
+        desk.trigger("stage2");
+        press(desk, "siteTimeWeather");
+        QVERIFY(words(desk, "weatherWords").startsWith(QStringLiteral("Nothing is recorded yet")));
+        QFile table(m_folder.filePath(QStringLiteral("mast.csv")));
+        QVERIFY(table.open(QIODevice::WriteOnly));
+        table.write("date,wind (m/s)\n");
+        for (int day = 1; day <= 31; ++day)
+            table.write(QStringLiteral("2027-03-%1,%2\n")
+                            .arg(day, 2, 10, QLatin1Char('0'))
+                            .arg(day == 3 || day == 4 ? 15 : 5)
+                            .toUtf8());
+        table.close();
+        desk.dialogs.open = table.fileName();
+        press(desk, "weatherBring");
+        QCOMPARE(desk.programme().weather.size(), std::size_t(1));
+        auto* calendars = desk.visible<QComboBox>("weatherCalendar");
+        calendars->setCurrentIndex(calendars->findText(QStringLiteral("open")));
+        emit calendars->activated(calendars->currentIndex());
+        press(desk, "weatherThresholdAdd");
+        cell(desk, "weatherThresholds", 0, "above", QStringLiteral("14.5"));
+        QCOMPARE(desk.programme().thresholds[0].above, std::optional(Decimal(145, 1)));
+        QCOMPARE(shown(desk, "weatherMonths", 0, "lost"), QStringLiteral("2"));
+        QCOMPARE(shown(desk, "weatherMonths", 0, "days"), QStringLiteral("3 Mar 15 m/s, 4 Mar 15 m/s"));
+        cell(desk, "weatherThresholds", 0, "above", QStringLiteral("gale"));
+        QCOMPARE(desk.programme().thresholds[0].above, std::optional(Decimal(145, 1)));
+        auto& chart = *desk.find<LostChart>("lostChart");
+        QTest::mouseClick(&chart, Qt::LeftButton, {}, chart.columnOf(0).center());
+        QCOMPARE(chart.chosen(), dateFrom(2027, 3, 1));
+        desk.visible<QPushButton>("weatherEvent")->menu()->actions().first()->trigger();
+        QCOMPARE(desk.programme().events.size(), std::size_t(1));
+        QVERIFY(desk.programme().events[0].description.starts_with(
+            "2 days lost in 2027-03 on open, 0 of them allowed for"));
+        desk.trigger("editUndo");
+        QVERIFY(desk.programme().events.empty());
+        press(desk, "weatherStation");
+        QVERIFY(words(desk, "weatherWords").endsWith(QStringLiteral("made up by the simulated station")));
+    }
+};
+
+QTEST_MAIN(OddsPageTest)
+#include "odds_page_test.moc"
