@@ -126,7 +126,8 @@ void WeatherPage::buildThresholds() {
     };
     add("measure", tr("Measured"), 150, ThresholdField::measure).choices = [this] {
         QStringList names;
-        for (const auto& [name, unit] : WeatherRecord(m_document.programme()).measures()) names << show::text(name);
+        const WeatherRecord record(m_document.programme());
+        for (const auto& [name, unit] : record.measures()) names << show::text(name);
         return names;
     };
     add("above", tr("Above"), 70, ThresholdField::above).right = true;
