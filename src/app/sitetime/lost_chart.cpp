@@ -7,7 +7,6 @@
 
 #include <QHelpEvent>
 #include <QKeyEvent>
-#include <QLocale>
 #include <QMouseEvent>
 #include <QPainter>
 #include <QToolTip>
@@ -20,11 +19,9 @@ namespace {
 
 constexpr int leftEdge = 40, rightEdge = 16, topEdge = 14, footHeight = 24;
 
+/// "Mar 2027".
 QString monthName(Date month) {
-    const YearMonthDay at = yearMonthDay(month);
-    return QStringLiteral("%1 %2")
-        .arg(QLocale(QLocale::English).monthName(int(at.month), QLocale::ShortFormat))
-        .arg(at.year);
+    return show::date(month).section(QLatin1Char(' '), 1);
 }
 
 } // namespace

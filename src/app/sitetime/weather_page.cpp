@@ -23,8 +23,9 @@ namespace yarrin {
 
 namespace {
 
+/// "Mar 2027".
 QString monthName(Date month) {
-    return show::text(monthText(Month{month}));
+    return show::date(month).section(QLatin1Char(' '), 1);
 }
 
 } // namespace
