@@ -8,6 +8,7 @@
 #include "app/labour/labour_stage.h"
 #include "app/progress/progress_stage.h"
 #include "app/record/record_stage.h"
+#include "app/sitetime/site_time_stage.h"
 #include "desk.h"
 #include "support/any_edit.h"
 
@@ -39,7 +40,10 @@ class WholeWindowTest : public QObject {
         const auto settled = [&](const QString& name) {
             QApplication::processEvents();
             auto* delay = desk.window.findChild<DelayStage*>();
-            QTRY_VERIFY_WITH_TIMEOUT(!delay || !delay->study().isRunning(), 60000);
+            // Odds come a while after the last change, and stand in the foot of every page.
+            auto* odds = desk.window.findChild<OddsStudy*>();
+            if (saysOdds(desk.programme())) QTRY_VERIFY_WITH_TIMEOUT(odds->current(), 60000);
+            QTRY_VERIFY_WITH_TIMEOUT(!delay || !delay->isWorking(), 60000);
             QApplication::processEvents();
             look(name);
         };
@@ -55,6 +59,11 @@ class WholeWindowTest : public QObject {
                 settled(QStringLiteral("programme/") + QLatin1String(page));
             }
             desk.window.findChild<ProgrammeStage*>()->showNamed(QStringLiteral("bars"));
+        }
+        desk.trigger("stage2");
+        for (const char* page : {"weather", "calendars"}) {
+            desk.window.findChild<SiteTimeStage*>()->showNamed(QString::fromLatin1(page));
+            settled(QStringLiteral("site-time/") + QLatin1String(page));
         }
         desk.trigger("stage4");
         for (const char* page : {"bill", "book", "sequences", "activities"}) {
@@ -73,7 +82,7 @@ class WholeWindowTest : public QObject {
             settled(QStringLiteral("progress/%1").arg(int(page)));
         }
         desk.trigger("stage8");
-        for (const char* page : {"event", "sums", "recovery", "course"}) {
+        for (const char* page : {"event", "sums", "recovery", "odds", "course"}) {
             desk.find<DelayStage>("delayStage")->showNamed(QString::fromLatin1(page));
             settled(QStringLiteral("delay/") + QLatin1String(page));
         }

@@ -389,7 +389,8 @@ void OddsPage::presentState() {
                              ? tr("%1 runs").arg(show::number(Decimal(found->wanted)))
                              : tr("stopped after %1 of %2 runs")
                                    .arg(show::number(Decimal(found->odds->runs)), show::number(Decimal(found->wanted)));
-    QStringList words{runs, tr("%1 s").arg(QString::number(found->seconds, 'f', 1)), tr("seed %1").arg(found->seed)};
+    QStringList words{runs, tr("seed %1").arg(found->seed)};
+    if (found->seconds >= 1) words.insert(1, tr("%1 s").arg(QString::number(found->seconds, 'f', 1)));
     if (found->odds->weatherYears > 0)
         words << tr("weather of %1").arg(show::countOf(qint64(found->odds->weatherYears), "year", "years"));
     m_state->setText(words.join(QStringLiteral(" · ")));

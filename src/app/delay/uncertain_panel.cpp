@@ -209,7 +209,7 @@ QString UncertainPanel::effectsText(const RegisteredRisk& risk) const {
     return list.join(QStringLiteral("; "));
 }
 
-QWidget* UncertainPanel::buildRisks() {
+std::vector<ListColumn> UncertainPanel::riskColumns() {
     const auto at = [this](std::size_t row) -> const RegisteredRisk& { return m_document.programme().risks[row]; };
     std::vector<ListColumn> columns;
     const auto add = [&](const char* name, const QString& title, int width, RiskField field) -> ListColumn& {
@@ -245,11 +245,16 @@ QWidget* UncertainPanel::buildRisks() {
     add("event", tr("Became"), 58, RiskField::event);
     add("owner", tr("Owner"), 80, RiskField::owner).quiet = true;
     add("note", tr("Note"), 120, RiskField::note).quiet = true;
+    return columns;
+}
+
+QWidget* UncertainPanel::buildRisks() {
+    const auto at = [this](std::size_t row) -> const RegisteredRisk& { return m_document.programme().risks[row]; };
     m_risks = new ListPage(QStringLiteral("riskRegister"), tr("Risks and chances"),
                            documentRows(
                                m_document, [this] { return m_document.programme().risks.size(); },
                                [at](std::size_t row) { return show::text(at(row).key); }),
-                           std::move(columns), this);
+                           riskColumns(), this);
     m_risks->stretch(QStringLiteral("title"));
     m_risks->setEmptyText(tr("The register is empty. A risk has a chance and does something to activities; what makes "
                              "work less is a chance."));
@@ -276,21 +281,7 @@ QWidget* UncertainPanel::buildRisks() {
     return split;
 }
 
-QWidget* UncertainPanel::buildEffects(QWidget* parent) {
-    auto* part = new QWidget(parent);
-    auto* column = new QVBoxLayout(part);
-    column->setContentsMargins(0, 2, 0, 0);
-    column->setSpacing(0);
-    auto* line = new QHBoxLayout;
-    line->setContentsMargins(14, 0, 8, 0);
-    m_effectTitle = new QLabel(part);
-    m_effectTitle->setObjectName(QStringLiteral("riskEffectTitle"));
-    m_effectTitle->setFont(secondaryFont());
-    setInk(m_effectTitle, Ink::muted);
-    m_addEffect = quietButton(tr("+ Effect"), "riskEffectAdd", part);
-    line->addWidget(m_effectTitle, 1);
-    line->addWidget(m_addEffect);
-    column->addLayout(line);
+std::vector<ListColumn> UncertainPanel::effectColumns() {
     std::vector<ListColumn> columns;
     const auto add = [&](const char* name, const QString& title, int width, RiskEffectField field) -> ListColumn& {
         ListColumn& c = columns.emplace_back();
@@ -326,12 +317,30 @@ QWidget* UncertainPanel::buildEffects(QWidget* parent) {
     choose(add("kind", tr("What"), 120, RiskEffectField::kind), effects());
     add("figures", tr("Low – likely – high"), 120, RiskEffectField::figures).right = true;
     choose(add("shape", tr("Spread"), 70, RiskEffectField::shape), shapes());
+    return columns;
+}
+
+QWidget* UncertainPanel::buildEffects(QWidget* parent) {
+    auto* part = new QWidget(parent);
+    auto* column = new QVBoxLayout(part);
+    column->setContentsMargins(0, 2, 0, 0);
+    column->setSpacing(0);
+    auto* line = new QHBoxLayout;
+    line->setContentsMargins(14, 0, 8, 0);
+    m_effectTitle = new QLabel(part);
+    m_effectTitle->setObjectName(QStringLiteral("riskEffectTitle"));
+    m_effectTitle->setFont(secondaryFont());
+    setInk(m_effectTitle, Ink::muted);
+    m_addEffect = quietButton(tr("+ Effect"), "riskEffectAdd", part);
+    line->addWidget(m_effectTitle, 1);
+    line->addWidget(m_addEffect);
+    column->addLayout(line);
     m_effects =
         new ListPage(QStringLiteral("riskEffects"), tr("What the risk does"),
                      documentRows(
                          m_document, [this] { return chosenRisk() ? chosenRisk()->effects.size() : 0; },
                          [this](std::size_t) { return chosenRisk() ? show::text(chosenRisk()->key) : QString(); }),
-                     std::move(columns), this);
+                     effectColumns(), this);
     m_effects->hideLine();
     m_effects->stretch(QStringLiteral("name"));
     m_effects->setEmptyText(tr("It does nothing yet: add on which activity, and what."));

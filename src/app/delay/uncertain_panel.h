@@ -13,6 +13,8 @@ class QStackedWidget;
 
 namespace yarrin {
 
+struct ListColumn;
+
 class FieldEdit;
 class ListPage;
 class TabRow;
@@ -35,6 +37,8 @@ signals:
 
 private:
     QWidget* buildRules();
+    [[nodiscard]] std::vector<ListColumn> riskColumns();
+    [[nodiscard]] std::vector<ListColumn> effectColumns();
     QWidget* buildRisks();
     QWidget* buildEffects(QWidget* parent);
     QWidget* buildSettings();

@@ -88,6 +88,14 @@ std::function<void(QPainter&, const QRectF&)> logoPainter(const std::string& bas
     };
 }
 
+/// How likely dates and damages are, where the job says anything of it; for a sheet of odds also what drives them.
+void addOdds(SheetFacts& facts, WorkWatch& watch) {
+    if (!saysOdds(facts.programme())) return;
+    auto odds = OddsStudy::find(facts.now.programme, watch);
+    if (odds->odds && facts.sheet.view == SheetView::odds) odds = OddsStudy::findDrivers(*odds, watch);
+    facts.odds = std::move(odds);
+}
+
 } // namespace
 
 Date SheetFacts::today() const {
@@ -147,11 +155,7 @@ ReadFacts factsFor(Document& document, const KeptSheet& sheet) {
         }
         if (plan) facts->plan = plan();
         if (stands) facts->delay = DelayStudy::find(stands, DelayMethod::timeImpact, watch.token());
-        if (needs.odds && saysOdds(facts->programme())) {
-            auto odds = OddsStudy::find(facts->now.programme, watch);
-            if (odds->odds && facts->sheet.view == SheetView::odds) odds = OddsStudy::findDrivers(*odds, watch);
-            facts->odds = std::move(odds);
-        }
+        if (needs.odds) addOdds(*facts, watch);
         return std::shared_ptr<const SheetFacts>(facts);
     };
 }

@@ -104,6 +104,23 @@ QWidget* WeatherPage::buildHead() {
     return head;
 }
 
+/// What of a day is lost, and the whole of it in words.
+void WeatherPage::addTakes(ListColumn& lose, std::vector<ListColumn>& columns) {
+    const auto at = [this](std::size_t row) -> const Threshold& { return m_document.programme().thresholds[row]; };
+    lose.text = [at](std::size_t row) { return at(row).lose == Decimal(1) ? tr("all") : tr("half"); };
+    lose.choices = [] { return QStringList{tr("all"), tr("half")}; };
+    lose.commit = [](Transaction* tx, std::size_t row, const std::string& typed) {
+        const bool all = QString::fromStdString(typed) == tr("all");
+        return setThresholdField(*tx, tx->programme().thresholds[row].id, ThresholdField::lose, all ? "all" : "half");
+    };
+    ListColumn& words = columns.emplace_back();
+    words.name = QStringLiteral("words");
+    words.title = tr("That is");
+    words.width = 220;
+    words.quiet = true;
+    words.text = [at](std::size_t row) { return show::text(thresholdText(at(row))); };
+}
+
 void WeatherPage::buildThresholds() {
     const auto at = [this](std::size_t row) -> const Threshold& { return m_document.programme().thresholds[row]; };
     std::vector<ListColumn> columns;
@@ -134,19 +151,7 @@ void WeatherPage::buildThresholds() {
     add("above", tr("Above"), 70, ThresholdField::above).right = true;
     add("below", tr("Below"), 70, ThresholdField::below).right = true;
     add("unit", tr("Unit"), 60, ThresholdField::unit);
-    ListColumn& lose = add("lose", tr("Takes"), 90, ThresholdField::lose);
-    lose.text = [at](std::size_t row) { return at(row).lose == Decimal(1) ? tr("all") : tr("half"); };
-    lose.choices = [] { return QStringList{tr("all"), tr("half")}; };
-    lose.commit = [](Transaction* tx, std::size_t row, const std::string& typed) {
-        const bool all = QString::fromStdString(typed) == tr("all");
-        return setThresholdField(*tx, tx->programme().thresholds[row].id, ThresholdField::lose, all ? "all" : "half");
-    };
-    ListColumn& words = columns.emplace_back();
-    words.name = QStringLiteral("words");
-    words.title = tr("That is");
-    words.width = 220;
-    words.quiet = true;
-    words.text = [at](std::size_t row) { return show::text(thresholdText(at(row))); };
+    addTakes(add("lose", tr("Takes"), 90, ThresholdField::lose), columns);
     m_thresholds = new ListPage(QStringLiteral("weatherThresholds"), tr("When work stops"),
                                 documentRows(
                                     m_document, [this] { return m_document.programme().thresholds.size(); },

@@ -13,6 +13,8 @@ class QPushButton;
 
 namespace yarrin {
 
+struct ListColumn;
+
 class Dialogs;
 class ListPage;
 class LostChart;
@@ -32,6 +34,7 @@ signals:
 
 private:
     QWidget* buildHead();
+    void addTakes(ListColumn& lose, std::vector<ListColumn>& columns);
     void buildThresholds();
     void buildMonths();
     void presentMonths();

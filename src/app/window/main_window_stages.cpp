@@ -52,6 +52,15 @@ Stage& MainWindow::stageAt(Place place) {
     return *made;
 }
 
+namespace {
+
+ProgrammeStage* withOdds(ProgrammeStage* stage, const OddsStudy& odds) {
+    stage->chart().setOdds(odds);
+    return stage;
+}
+
+} // namespace
+
 Stage* MainWindow::makeStage(Place place) {
     const auto revealing = [&]<typename Made>(Made* stage) {
         connect(stage, &Made::reveal, this, [this](ActivityId id) {
@@ -76,8 +85,7 @@ Stage* MainWindow::makeStage(Place place) {
         return stage;
     }
     case Place::programme: {
-        auto* stage = new ProgrammeStage(m_document, m_state);
-        stage->chart().setOdds(*m_odds);
+        auto* stage = withOdds(new ProgrammeStage(m_document, m_state), *m_odds);
         connect(&stage->chart(), &BarChartView::previewed, m_standing, &Standing::preview);
         connect(&stage->table(), &GridView::menuWanted, this, &MainWindow::showRowMenu);
         connect(&stage->chart(), &BarChartView::menuWanted, this, &MainWindow::showChartMenu);
