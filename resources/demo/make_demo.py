@@ -725,6 +725,14 @@ register = [
     risk("R10", "Power supply late", 0.15, "access", "K010", 5, 10, 15, "employer", group="Power"),
     risk("R11", "Power supply only after the season", 0.05, "access", "K010", 20, 30, 40, "employer", group="Power"),
 ]
+# Who does the work, invented.
+firms = [
+    {"id": "Own gangs", "contact": "R. Tamsin, site office", "trades": ["Preliminaries", "Marine", "Concrete"]},
+    {"id": "Corranmoss Steelwork", "contact": "yard office", "trades": ["Structure"]},
+    {"id": "Tarrowick Surfacing", "contact": "A. Lorne", "trades": ["Civils"]},
+    {"id": "Innisbeg Drylining", "contact": "M. Quayle", "trades": ["Fit-out"]},
+    {"id": "Ardvallen Services", "contact": "P. Strand", "trades": ["Services"]},
+]
 thresholds = [
     {"calendar": "marine6", "measure": "swell", "unit": "m", "above": 1.5, "lose": 1},
     {"calendar": "tens4", "measure": "wind", "unit": "m/s", "above": 14, "lose": 1},
@@ -771,6 +779,7 @@ programme = {
                {"id": "Cost and cash", "view": "cash", "paper": "A4", "upright": True}],
     "odds": {"weather": "records", "code": "Trade", "seed": 2027},
     "uncertainty": uncertainty, "risks": register, "thresholds": thresholds,
+    "firms": firms,
     "firm": "Skerrow Marine", "logo": base64.b64encode(logo.encode()).decode(),
 }
 order = {row["id"]: i for i, row in enumerate(breakdown)}

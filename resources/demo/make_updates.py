@@ -110,6 +110,46 @@ weather = {"1": {"from": "2014-07", "to": "2026-06",
            "4": {"from": "2027-01", "to": "2027-02",
                  "swell": {"2027-01-11": "2.1", "2027-01-12": "2.6", "2027-01-13": "2.4", "2027-01-14": "1.9",
                            "2027-01-15": "1.7", "2027-01-16": "1.8", "2027-01-28": "1.6"}}}
+# What is still lacking at the last update: kind, what, who sees to it, wanted by.
+lacking = {"4": [
+    ["F410", "access", "first floor east", "the port authority", "2027-03-02"],
+    ["Y430", "materials", "binder, 410 t", "Tarrowick Surfacing", "2027-03-08"],
+    ["F140", "drawings", "ceiling grid, rev C", "R. Tamsin", "2027-03-10"],
+    ["B430", "crew", "second cap gang", "R. Tamsin", "2027-03-15"],
+    ["B340", "materials", "fender panels from the mainland", "R. Tamsin", "2027-03-22"],
+    ["F150", "drawings", "lighting layout", "the architect", "2027-03-12"],
+    ["F160", "materials", "door sets", "Innisbeg Drylining", "2027-03-18"],
+    ["F320", "access", "after the operator's survey", "the port authority", "2027-03-26"]]}
+
+
+def weeks(data_date):
+    """Promises of the thirteen weeks before a data date, made up from what was done: what worked in a week was promised
+    for it; one in four was not kept, marine work never in the week of the January swell."""
+    out = []
+    end = datetime.date.fromisoformat(data_date)
+    reasons = ["materials late", "work before not finished", "no access", "crew short", "drawings", "weather"]
+    for back in range(13, 0, -1):
+        first = end - datetime.timedelta(days=7 * back)
+        last = first + datetime.timedelta(days=6)
+        if str(first) in ("2026-12-21", "2026-12-28"):  # the winter shutdown
+            continue
+        promises = []
+        for key, row in activities.items():
+            start, finish = real[key]["es"][:10], real[key]["ef"][:10]
+            if row["kind"] != "task" or start > str(last) or finish <= str(first) or row.get("calendar") == "continuous":
+                continue
+            luck = int(hashlib.sha256(f"{key} {first}".encode()).hexdigest(), 16)
+            kept, why = ("not_kept", reasons[luck // 16 % 5]) if luck % 100 < 27 else ("kept", "")
+            if str(first) == "2027-01-11" and row.get("calendar") in ("marine6", "piling"):
+                kept, why = "not_kept", "weather"
+            if back == 1 and luck % 5 == 0:
+                kept, why = "open", ""
+            promises.append([key, kept, why])
+        if promises:
+            out.append({"begins": str(first), "promises": promises})
+    return out
+
+
 updates = [("1", "2026-07-01"), ("2", "2026-10-05"), ("3", "2027-01-04"), ("4", "2027-03-01")]
 
 
@@ -305,7 +345,8 @@ for number, (key, data_date) in enumerate(updates):
                   for event, (fields, days, course) in later[key].items()],
         "won": won.get(key, []), "miles": miles.get(key, []), "costs": costs(data_date),
         "ledger": ledger(data_date) if number == len(updates) - 1 else [],
-        "weather": weather[key],
+        "weather": weather[key], "lacking": lacking.get(key, []),
+        "weeks": weeks(data_date) if number == len(updates) - 1 else [],
         "changes": [list(change) for change in changes.get(key, [])],
         "form": form(real, data_date, planned)})
 here.joinpath("updates.json").write_text(json.dumps(story, ensure_ascii=False, indent=1) + "\n", encoding="utf-8")

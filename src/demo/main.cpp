@@ -5,6 +5,7 @@
 #include "core/delay/analysis.h"
 #include "core/model/words.h"
 #include "core/weather/station.h"
+#include "core/weeks/look_ahead.h"
 #include "edit/acceleration_edits.h"
 #include "edit/activity_edits.h"
 #include "edit/claim_edits.h"
@@ -15,6 +16,7 @@
 #include "edit/progress_edits.h"
 #include "edit/progress_form.h"
 #include "edit/weather_edits.h"
+#include "edit/week_edits.h"
 #include "store/file.h"
 #include "store/programme_file.h"
 
@@ -70,6 +72,11 @@ public:
             for (const Json& mile : update["miles"]) addMeasured(mile);
             step("Weather from the simulated station",
                  [&](Transaction& tx) { return addWeather(tx, weatherOf(update["weather"])); });
+            for (const Json& week : update["weeks"])
+                step("Week of " + std::string(week["begins"]), [&](Transaction& tx) { return addWeek(tx, week); });
+            for (const Json& lack : update["lacking"])
+                step(std::string(lack[0]) + " lacks " + std::string(lack[1]),
+                     [&](Transaction& tx) { return addLacking(tx, lack); });
             m_dataDate = update["data_date"];
             assess();
             freeze(update);
@@ -82,6 +89,43 @@ private:
         if (!outcome.ok()) throw std::runtime_error(outcome.error().sentence());
     }
 
+    /// A week as it was promised and what came of it.
+    static Outcome addWeek(Transaction& tx, const Json& told) {
+        Week week;
+        week.id = tx.programme().weeks.freshId();
+        week.begins = *parseDate(std::string(told["begins"]));
+        week.committedOn = week.begins + -3;
+        week.by = "R. Tamsin";
+        for (const Json& one : told["promises"]) {
+            Promise& promise = week.promises.emplace_back();
+            for (const Activity& activity : tx.programme().activities)
+                if (activity.key == std::string(one[0])) {
+                    promise.activity = activity.id;
+                    promise.name = activity.name;
+                    promise.trade = tradeOf(tx.programme(), activity);
+                    promise.firm = firmOf(tx.programme(), activity);
+                    if (const Location* place = tx.programme().locations.row(activity.location))
+                        promise.place = place->name;
+                }
+            promise.key = one[0];
+            promise.from = week.begins;
+            promise.to = week.begins + 5;
+            promise.kept = *fromWord<Kept>(std::string(one[1]));
+            promise.reason = one[2];
+        }
+        if (const auto fault = faultOf(week, tx.programme())) return *fault;
+        tx.append(std::move(week));
+        return done();
+    }
+    Outcome addLacking(Transaction& tx, const Json& told) const {
+        const auto id = addLack(tx, activity(told[0]), std::string(told[1]));
+        if (!id.ok()) return id.errors();
+        for (const auto& [field, place] :
+             {std::pair{LackField::what, 2}, std::pair{LackField::owner, 3}, std::pair{LackField::wanted, 4}})
+            if (Outcome set = setLackField(tx, *id, field, std::string(told[std::size_t(place)])); !set.ok())
+                return set;
+        return done();
+    }
     /// What the station made up, but for the days that the story tells of: in months that have such, the swell of all
     /// others stays below the limit.
     static std::vector<WeatherMonth> weatherOf(const Json& told) {

@@ -9,6 +9,7 @@
 #include "app/contract/field_edit.h"
 #include "app/progress/lines_page.h"
 #include "app/progress/update_line.h"
+#include "app/progress/weeks_page.h"
 #include "app/table/inline_message.h"
 #include "app/table/list_page.h"
 #include "app/window/dialogs.h"
@@ -68,6 +69,10 @@ ProgressStage::ProgressStage(Document& document, ViewState& state, Dialogs& dial
     m_pages = new QStackedWidget(this);
     m_pages->addWidget(m_list);
     m_pages->addWidget(m_lines);
+    m_weeks = new WeeksPage(document, state, this);
+    m_pages->addWidget(m_weeks);
+    connect(m_weeks, &WeeksPage::refused, m_notice, &NoticeBar::say);
+    connect(m_weeks, &WeeksPage::reveal, this, &ProgressStage::reveal);
     layout->addWidget(m_pages, 1);
     connect(&document, &Document::changed, this, [this] {
         m_planStale = true;
@@ -88,7 +93,7 @@ ProgressStage::ProgressStage(Document& document, ViewState& state, Dialogs& dial
 }
 
 void ProgressStage::showNamed(const QString& name) {
-    show(name == QLatin1String("lines") ? Show::lines : Show::due);
+    show(name == QLatin1String("lines") ? Show::lines : name == QLatin1String("weeks") ? Show::weeks : Show::due);
 }
 
 QWidget* ProgressStage::buildHead() {
@@ -100,7 +105,8 @@ QWidget* ProgressStage::buildHead() {
                          {tr("In hand"), "progressInHand"},
                          {tr("Finished"), "progressFinished"},
                          {tr("All"), "progressAll"},
-                         {tr("Lines"), "progressLines"}},
+                         {tr("Lines"), "progressLines"},
+                         {tr("Weeks"), "progressWeeks"}},
                         head);
     line->addWidget(m_tabs, 0, Qt::AlignTop);
     connect(m_tabs, &TabRow::chosen, this, [this](int which) { show(Show(which)); });
@@ -314,7 +320,12 @@ void ProgressStage::refresh() {
 }
 
 void ProgressStage::present() {
-    m_pages->setCurrentIndex(m_show == Show::lines ? 1 : 0);
+    m_pages->setCurrentIndex(m_show == Show::lines ? 1 : m_show == Show::weeks ? 2 : 0);
+    if (m_show == Show::weeks) {
+        m_count->setText(tr("last week closed, this week promised"));
+        m_plan->setText(tr("the next made ready"));
+        return m_weeks->refresh();
+    }
     if (m_show == Show::lines) {
         m_count->setText(tr("planned against done"));
         m_plan->setText(tr("against %1").arg(m_planned.agreed.name));

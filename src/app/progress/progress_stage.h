@@ -23,6 +23,7 @@ class Dialogs;
 class LinesPage;
 class ListPage;
 class UpdateLine;
+class WeeksPage;
 
 /// Where the programme is kept true against the site: the data date, and for every activity that it concerns when it
 /// started, when it finished, what was done and what is left, against what was planned.
@@ -32,7 +33,7 @@ public:
     ProgressStage(Document& document, ViewState& state, Dialogs& dialogs, QWidget* parent = nullptr);
 
     /// Which activities are listed.
-    enum class Show { due, inProgress, finished, all, lines };
+    enum class Show { due, inProgress, finished, all, lines, weeks };
     void show(Show which);
     [[nodiscard]] NoticeBar& notice() override { return *m_notice; }
     void focusMain() override;
@@ -83,6 +84,7 @@ private:
     TabRow* m_tabs = nullptr;
     ListPage* m_list = nullptr;
     LinesPage* m_lines = nullptr;
+    WeeksPage* m_weeks = nullptr;
     UpdateLine* m_update = nullptr;
     QStackedWidget* m_pages = nullptr;
     Show m_show = Show::due;

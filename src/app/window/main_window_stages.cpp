@@ -100,7 +100,7 @@ Stage* MainWindow::makeStage(Place place) {
     case Place::labour:
         return revealing(new LabourStage(m_document, m_state, m_dialogs));
     case Place::progress:
-        return new ProgressStage(m_document, m_state, m_dialogs);
+        return revealing(new ProgressStage(m_document, m_state, m_dialogs));
     case Place::delay:
         return revealing(new DelayStage(m_document, m_dialogs, m_today, *m_odds));
     case Place::sheets:
