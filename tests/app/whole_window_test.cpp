@@ -76,8 +76,9 @@ class WholeWindowTest : public QObject {
             settled(QStringLiteral("labour/") + QLatin1String(page));
         }
         desk.trigger("stage7");
-        for (const auto page : {ProgressStage::Show::inProgress, ProgressStage::Show::finished,
-                                ProgressStage::Show::all, ProgressStage::Show::lines, ProgressStage::Show::due}) {
+        for (const auto page :
+             {ProgressStage::Show::inProgress, ProgressStage::Show::finished, ProgressStage::Show::all,
+              ProgressStage::Show::lines, ProgressStage::Show::weeks, ProgressStage::Show::due}) {
             desk.find<ProgressStage>("progressStage")->show(page);
             settled(QStringLiteral("progress/%1").arg(int(page)));
         }

@@ -89,14 +89,15 @@ void WeeksBoard::tickReady() {
     emit tickedChanged();
 }
 
-/// This week takes as much as three of the others, day by day.
+/// This week takes as much as four of the others, day by day.
 int WeeksBoard::xOf(Date day) const {
     const int left = tradeWidth() + closeWidth();
     const double width = viewport()->width() - left;
-    const double week = width / (3.0 + m_board.weeks - 1);
+    constexpr double wide = 4;
+    const double week = width / (wide + m_board.weeks - 1);
     const int days = day - m_board.first;
-    if (days <= 7) return left + int(3 * week * days / 7);
-    return left + int(3 * week + week * (days - 7) / 7);
+    if (days <= 7) return left + int(wide * week * days / 7);
+    return left + int(wide * week + week * (days - 7) / 7);
 }
 
 void WeeksBoard::layOut() {
@@ -236,20 +237,35 @@ void WeeksBoard::paintChip(QPainter& painter, const Item& item, bool current) co
         painter.setRenderHint(QPainter::Antialiasing, false);
         x += 17;
     }
-    // The days of this week, then of each week in which it works, stand at its end there.
+    paintChipWords(painter, item, x);
+}
+
+/// Its id always, beside it where there is no room; its name and the days of each week as far as they fit.
+void WeeksBoard::paintChipWords(QPainter& painter, const Item& item, int x) const {
+    const Theme& t = theme();
+    const Activity& activity = *m_programme->activities.row(item.chip->activity);
+    const QString key = show::text(activity.key);
+    const QFontMetrics metrics(secondaryFont());
+    const int keyWide = metrics.horizontalAdvance(key) + 4, daysWide = metrics.horizontalAdvance(tr("%1 d").arg(7)) + 6;
+    if (x + keyWide > item.box.right()) {
+        paintWords(painter, QRect(item.box.right() + 3, item.box.top(), keyWide, item.box.height()), Qt::AlignLeft,
+                   secondaryFont(), t.muted, key);
+        return;
+    }
     int right = item.box.right() - 4;
     for (int week = m_board.weeks - 1; week >= 0; --week) {
-        const int days = chip.days[std::size_t(week)];
+        const int days = item.chip->days[std::size_t(week)];
+        const int from = xOf(m_board.first + 7 * week);
         const int end = std::min(item.box.right() - 4, xOf(m_board.first + 7 * (week + 1)) - 4);
-        const int room = week == 0 ? end - x : end - std::max(x, xOf(m_board.first + 7 * week));
-        if (days == 0 || room < scaled(week == 0 ? 90 : 24)) continue;
-        paintWords(painter, QRect(end - 34, item.box.top(), 34, item.box.height()), Qt::AlignRight, secondaryFont(),
-                   t.muted, tr("%1 d").arg(days));
-        right = std::min(right, end - 30);
+        if (days == 0 || end - daysWide < std::max(from, x + keyWide)) continue;
+        paintWords(painter, QRect(end - daysWide, item.box.top(), daysWide, item.box.height()), Qt::AlignRight,
+                   secondaryFont(), t.muted, tr("%1 d").arg(days));
+        right = std::min(right, end - daysWide);
     }
-    const QString words = show::text(activity.key) + QLatin1Char(' ') + show::text(activity.name);
-    paintWords(painter, QRect(x, item.box.top(), std::max(0, right - x), item.box.height()), Qt::AlignLeft,
-               secondaryFont(), t.ink, words);
+    const QString whole = key + QLatin1Char(' ') + show::text(activity.name);
+    const bool cut = right - x < keyWide + metrics.averageCharWidth() * 4;
+    paintWords(painter, QRect(x, item.box.top(), std::max(keyWide, right - x), item.box.height()), Qt::AlignLeft,
+               secondaryFont(), t.ink, cut ? key : whole);
 }
 
 void WeeksBoard::paintGround(QPainter& painter) const {
@@ -265,10 +281,10 @@ void WeeksBoard::paintGround(QPainter& painter) const {
         }
         const bool both = !line.detail.isEmpty();
         const QRect box(10, line.y + 2, left - 14, line.height - 4);
-        paintWords(painter, both ? QRect(box.left(), box.top(), box.width(), box.height() / 2) : box, Qt::AlignLeft,
+        paintWords(painter, both ? QRect(box.left(), box.top(), box.width(), scaled(15)) : box, Qt::AlignLeft,
                    boldened(secondaryFont()), t.ink, line.title);
         if (both)
-            paintWords(painter, QRect(box.left(), box.center().y(), box.width(), box.height() / 2), Qt::AlignLeft,
+            paintWords(painter, QRect(box.left(), box.top() + scaled(15), box.width(), scaled(15)), Qt::AlignLeft,
                        secondaryFont(), t.muted, line.detail);
         painter.setPen(t.rule);
         painter.drawLine(0, line.y + line.height - 1, viewport()->width(), line.y + line.height - 1);

@@ -73,6 +73,7 @@ private:
     void paintHead(QPainter& painter) const;
     void paintGround(QPainter& painter) const;
     void paintChip(QPainter& painter, const Item& item, bool current) const;
+    void paintChipWords(QPainter& painter, const Item& item, int x) const;
     void paintPromise(QPainter& painter, const Item& item, bool current) const;
     void paintTick(QPainter& painter, const QRect& box, Kept kept, bool ticked) const;
     [[nodiscard]] QString wordsOf(const Item& item) const;
