@@ -206,7 +206,6 @@ void WeeksBoard::paintPromise(QPainter& painter, const Item& item, bool current)
 void WeeksBoard::paintChip(QPainter& painter, const Item& item, bool current) const {
     const Theme& t = theme();
     const BoardChip& chip = *item.chip;
-    const Activity& activity = *m_programme->activities.row(chip.activity);
     const QRectF box = QRectF(item.box).adjusted(0.5, 0.5, -0.5, -0.5);
     const QColor tone = chip.critical ? t.critical : t.activity;
     painter.setRenderHint(QPainter::Antialiasing);
