@@ -14,7 +14,7 @@ namespace yarrin {
 namespace {
 
 struct Call {
-    std::string file;
+    std::string file, ics, of;
     std::optional<int> week, weeks;
     bool json = false;
 };
@@ -31,6 +31,9 @@ std::string parseCall(std::span<const std::string> arguments, Call& call) {
             if (!number || *number < 1 || *number > most)
                 return argument + " wants a number from 1 to " + std::to_string(most);
             (argument == "--week" ? call.week : call.weeks) = number;
+        } else if (argument == "--ics" || argument == "--of") {
+            if (i + 1 == arguments.size()) return argument + " wants a value";
+            (argument == "--ics" ? call.ics : call.of) = arguments[++i];
         } else if (argument.starts_with("--")) {
             return "there is no option " + argument;
         } else if (!call.file.empty()) {
@@ -39,6 +42,7 @@ std::string parseCall(std::span<const std::string> arguments, Call& call) {
             call.file = argument;
         }
     }
+    if (!call.of.empty() && call.ics.empty()) return "--of goes with --ics";
     return call.file.empty() ? "a file is missing" : "";
 }
 
@@ -55,6 +59,15 @@ ExitStatus runWeeks(std::span<const std::string> arguments, CliStreams streams) 
     const Date first = call.week ? weekBegin(job, dateOf(job.start)) + 7 * (*call.week - 1) : weekBegin(job, today);
     const int weeks = call.weeks.value_or(job.weeksAhead.value_or(usualWeeksAhead));
     const auto rows = weeksAhead(*programme, dates, first, weeks);
+    if (!call.ics.empty()) {
+        const auto entries = weekDays(*programme, dates, rows, first, call.of);
+        if (entries.empty())
+            return report(
+                {inputError("nothing is to be done in these weeks" + (call.of.empty() ? "" : " by " + call.of))},
+                call.file, streams);
+        const Outcome written = writeDays(entries, call.ics, today);
+        return written.ok() ? ExitStatus::done : report(written.errors(), call.ics, streams);
+    }
     if (call.json) {
         streams.out << weeksToJson(*programme, dates, rows, first);
         return ExitStatus::done;
@@ -77,11 +90,12 @@ ExitStatus runWeeks(std::span<const std::string> arguments, CliStreams streams) 
 
 const Verb weeksVerb{
     "weeks", "the work of the weeks ahead",
-    "yarrin-cli weeks FILE [--week N] [--weeks N] [--json]\n\n"
+    "yarrin-cli weeks FILE [--week N] [--weeks N] [--ics OUT [--of TRADE|FIRM]] [--json]\n\n"
     "Lists what starts or goes on in the week of the data date and those after it (six, or as the job says), by "
     "trade:\n"
     "id, name, trade, who does it, start, finish and the days with work in each week; what is overdue says so. With\n"
-    "--week the list begins with that contract week; week 1 holds the programme's start.\n",
+    "--week the list begins with that contract week; week 1 holds the programme's start. --ics writes it for phones,\n"
+    "of a trade or a firm, or all. In JSON stand also what work lacks, and the promises of the weeks up to then.\n",
     runWeeks};
 
 } // namespace yarrin

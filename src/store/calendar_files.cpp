@@ -285,9 +285,30 @@ void own(icalcomponent* event, const char* name, const std::string& value) {
     icalcomponent_add_property(event, property);
 }
 
+Component newCalendar(const char* product) {
+    return Component(icalcomponent_vanew(ICAL_VCALENDAR_COMPONENT, icalproperty_new_version("2.0"),
+                                         icalproperty_new_prodid(product), nullptr));
+}
+
+std::string textOf(const Component& root) {
+    char* text = icalcomponent_as_ical_string_r(root.get());
+    std::string result = text ? text : "";
+    icalmemory_free_buffer(text);
+    return result;
+}
+
+/// An event of whole days, up to the day before `end`.
+Component newEvent(const std::string& uid, Date stamped, Date from, Date end) {
+    icaltimetype stamp = icalFrom(stamped);
+    stamp.is_date = 0;
+    stamp.zone = icaltimezone_get_utc_timezone();
+    return Component(icalcomponent_vanew(ICAL_VEVENT_COMPONENT, icalproperty_new_uid(uid.c_str()),
+                                         icalproperty_new_dtstamp(stamp), icalproperty_new_dtstart(icalFrom(from)),
+                                         icalproperty_new_dtend(icalFrom(end)), nullptr));
+}
+
 std::string icalOf(const Calendar& calendar, Date from) {
-    const Component root(icalcomponent_vanew(ICAL_VCALENDAR_COMPONENT, icalproperty_new_version("2.0"),
-                                             icalproperty_new_prodid("-//Yarrin//Site time//EN"), nullptr));
+    const Component root = newCalendar("-//Yarrin//Site time//EN");
     std::vector<HolidayRule> rules;
     for (const CalendarException& e : calendar.exceptions)
         if (e.rule) rules.push_back(*e.rule);
@@ -306,15 +327,9 @@ std::string icalOf(const Calendar& calendar, Date from) {
         } else {
             dates.push_back(e.from);
         }
-        icaltimetype stamp = icalFrom(from);
-        stamp.is_date = 0;
-        stamp.zone = icaltimezone_get_utc_timezone();
         const int length = e.rule ? 1 : e.to - e.from + 1;
         const std::string uid = calendar.key + "-" + std::to_string(++number) + "@yarrin";
-        Component event(icalcomponent_vanew(ICAL_VEVENT_COMPONENT, icalproperty_new_uid(uid.c_str()),
-                                            icalproperty_new_dtstamp(stamp),
-                                            icalproperty_new_dtstart(icalFrom(dates.front())),
-                                            icalproperty_new_dtend(icalFrom(dates.front() + length)), nullptr));
+        Component event = newEvent(uid, from, dates.front(), dates.front() + length);
         if (!e.name.empty()) icalcomponent_add_property(event.get(), icalproperty_new_summary(e.name.c_str()));
         if (e.yearly)
             icalcomponent_add_property(event.get(),
@@ -333,10 +348,7 @@ std::string icalOf(const Calendar& calendar, Date from) {
         if (e.yearly) own(event.get(), "X-YARRIN-YEARLY-TO", isoDate(e.to));
         icalcomponent_add_component(root.get(), event.release());
     }
-    char* text = icalcomponent_as_ical_string_r(root.get());
-    std::string result = text ? text : "";
-    icalmemory_free_buffer(text);
-    return result;
+    return textOf(root);
 }
 
 } // namespace
@@ -354,6 +366,19 @@ Outcome writeExceptions(const Calendar& calendar, const fs::path& path, Date fro
     const bool csv = path.extension() == ".csv" || path.extension() == ".CSV";
     const PlainLocale plain;
     return writeTextFile(path, csv ? csvOf(calendar) : icalOf(calendar, from));
+}
+
+Outcome writeDays(const std::vector<DayEntry>& entries, const fs::path& path, Date stamp) {
+    const PlainLocale plain;
+    const Component root = newCalendar("-//Yarrin//Weeks//EN");
+    for (const DayEntry& one : entries) {
+        Component event = newEvent(one.uid + "@yarrin", stamp, one.from, one.to + 1);
+        icalcomponent_add_property(event.get(), icalproperty_new_summary(one.summary.c_str()));
+        if (!one.description.empty())
+            icalcomponent_add_property(event.get(), icalproperty_new_description(one.description.c_str()));
+        icalcomponent_add_component(root.get(), event.release());
+    }
+    return writeTextFile(path, textOf(root));
 }
 
 } // namespace yarrin

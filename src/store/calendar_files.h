@@ -26,4 +26,13 @@ struct ReadExceptions {
 /// that Yarrin reads back what it wrote.
 [[nodiscard]] Outcome writeExceptions(const Calendar& calendar, const std::filesystem::path& path, Date from);
 
+/// Something that takes whole days, for phones.
+struct DayEntry {
+    std::string uid; ///< the same for the same thing, so that a later file replaces it
+    std::string summary, description;
+    Date from, to;
+};
+/// Writes them as iCalendar (RFC 5545, by libical); `stamp` is the day that they are from.
+[[nodiscard]] Outcome writeDays(const std::vector<DayEntry>& entries, const std::filesystem::path& path, Date stamp);
+
 } // namespace yarrin

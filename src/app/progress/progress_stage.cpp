@@ -69,7 +69,7 @@ ProgressStage::ProgressStage(Document& document, ViewState& state, Dialogs& dial
     m_pages = new QStackedWidget(this);
     m_pages->addWidget(m_list);
     m_pages->addWidget(m_lines);
-    m_weeks = new WeeksPage(document, state, this);
+    m_weeks = new WeeksPage(document, state, dialogs, this);
     m_pages->addWidget(m_weeks);
     connect(m_weeks, &WeeksPage::refused, m_notice, &NoticeBar::say);
     connect(m_weeks, &WeeksPage::reveal, this, &ProgressStage::reveal);

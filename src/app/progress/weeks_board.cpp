@@ -247,8 +247,10 @@ void WeeksBoard::paintChipWords(QPainter& painter, const Item& item, int x) cons
     const QFontMetrics metrics(secondaryFont());
     const int keyWide = metrics.horizontalAdvance(key) + 4, daysWide = metrics.horizontalAdvance(tr("%1 d").arg(7)) + 6;
     if (x + keyWide > item.box.right()) {
-        paintWords(painter, QRect(item.box.right() + 3, item.box.top(), keyWide, item.box.height()), Qt::AlignLeft,
-                   secondaryFont(), t.muted, key);
+        const bool fits = item.box.right() + 3 + keyWide < viewport()->width();
+        const int beside = fits ? item.box.right() + 3 : item.box.left() - keyWide - 1;
+        paintWords(painter, QRect(beside, item.box.top(), keyWide, item.box.height()),
+                   fits ? Qt::AlignLeft : Qt::AlignRight, secondaryFont(), t.muted, key);
         return;
     }
     int right = item.box.right() - 4;

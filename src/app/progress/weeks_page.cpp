@@ -8,9 +8,11 @@
 #include "app/progress/promise_panel.h"
 #include "app/progress/weeks_board.h"
 #include "app/table/list_page.h"
+#include "app/window/dialogs.h"
 #include "core/model/words.h"
 #include "core/weeks/look_ahead.h"
 #include "edit/week_edits.h"
+#include "store/weeks_json.h"
 
 #include <QHBoxLayout>
 #include <QLabel>
@@ -24,8 +26,8 @@
 
 namespace yarrin {
 
-WeeksPage::WeeksPage(Document& document, ViewState& state, QWidget* parent)
-    : QWidget(parent), m_document(document), m_state(state) {
+WeeksPage::WeeksPage(Document& document, ViewState& state, Dialogs& dialogs, QWidget* parent)
+    : QWidget(parent), m_document(document), m_state(state), m_dialogs(dialogs) {
     setObjectName(QStringLiteral("weeksPage"));
     buildLacks();
     buildFirms();
@@ -66,6 +68,11 @@ QWidget* WeeksPage::buildLine() {
     m_words->setObjectName(QStringLiteral("weeksWords"));
     setInk(m_words, Ink::muted);
     m_ready = quietButton(tr("Tick what is ready"), "weeksTick", head);
+    m_phones = quietButton(tr("For phones"), "weeksPhones", head);
+    m_phones->setToolTip(tr("These weeks as a calendar file, of a firm, a trade or all"));
+    auto* who = new QMenu(m_phones);
+    m_phones->setMenu(who);
+    connect(who, &QMenu::aboutToShow, this, &WeeksPage::fillPhones);
     m_commit = new QPushButton(head);
     m_commit->setObjectName(QStringLiteral("weeksCommit"));
     line->addWidget(m_tabs);
@@ -73,6 +80,7 @@ QWidget* WeeksPage::buildLine() {
     for (QPushButton* one : {back, m_today, ahead}) line->addWidget(one);
     line->addSpacing(8);
     line->addWidget(m_words, 1);
+    line->addWidget(m_phones);
     line->addWidget(m_ready);
     line->addWidget(m_commit);
     m_tabs->setCurrent(0);
@@ -273,6 +281,34 @@ void WeeksPage::commit() {
     if (perform(tr("Week %1 committed").arg(number),
                 [&](Transaction& tx) { return commitWeek(tx, m_document.schedule(), m_week, promised, by, on); }))
         m_board->untick();
+}
+
+void WeeksPage::fillPhones() {
+    QMenu* menu = m_phones->menu();
+    menu->clear();
+    menu->addAction(tr("All work"), this, [this] { saveForPhones({}); });
+    const Programme& programme = m_document.programme();
+    for (const Firm& firm : programme.firms)
+        menu->addAction(show::text(firm.key), this, [this, key = firm.key] { saveForPhones(key); });
+    if (const Code* code = tradeCodeOf(programme)) {
+        menu->addSeparator();
+        for (const CodeValue& value : code->values)
+            menu->addAction(show::text(value.name), this, [this, name = value.name] { saveForPhones(name); });
+    }
+}
+
+void WeeksPage::saveForPhones(const std::string& of) {
+    const Programme& programme = m_document.programme();
+    const Schedule& dates = m_document.schedule();
+    if (!dates.ok()) return emit refused(tr("There are no dates: the programme cannot be calculated"));
+    const auto entries = weekDays(programme, dates, weeksAhead(programme, dates, m_week, weeks()), m_week, of);
+    if (entries.empty()) return emit refused(tr("Nothing is to be done in these weeks by %1").arg(show::text(of)));
+    const QString path = m_dialogs.fileToSave(this, tr("Save these weeks for phones"), QStringLiteral("weeks.ics"),
+                                              tr("Calendar files (*.ics)"));
+    if (path.isEmpty()) return;
+    const Date stamp = dateOf(programme.job.dataDate.value_or(programme.job.start));
+    if (const Outcome written = writeDays(entries, path.toStdString(), stamp); !written.ok())
+        emit refused(show::error(written.error()));
 }
 
 void WeeksPage::setKept(std::size_t index, const QString& word) {

@@ -15,6 +15,7 @@ namespace yarrin {
 
 struct ListColumn;
 
+class Dialogs;
 class ListPage;
 class PromisePanel;
 class TabRow;
@@ -24,7 +25,7 @@ class WeeksBoard;
 class WeeksPage : public QWidget {
     Q_OBJECT
 public:
-    WeeksPage(Document& document, ViewState& state, QWidget* parent = nullptr);
+    WeeksPage(Document& document, ViewState& state, Dialogs& dialogs, QWidget* parent = nullptr);
 
     void refresh();
     /// The week of a day; it is kept while the page lives.
@@ -42,6 +43,8 @@ private:
     void buildFirms();
     void present();
     void commit();
+    void saveForPhones(const std::string& of);
+    void fillPhones();
     void showPromiseMenu(std::size_t index, const QPoint& at);
     void showChipMenu(ActivityId id, const QPoint& at);
     void toggleLack(ActivityId id, const QString& kind);
@@ -51,6 +54,7 @@ private:
 
     Document& m_document;
     ViewState& m_state;
+    Dialogs& m_dialogs;
     Date m_week;
     bool m_chosen = false; ///< a week by hand, not that of the data date
     TabRow* m_tabs = nullptr;
@@ -59,6 +63,7 @@ private:
     QPushButton* m_ready = nullptr;
     QPushButton* m_commit = nullptr;
     QPushButton* m_today = nullptr;
+    QPushButton* m_phones = nullptr;
     WeeksBoard* m_board = nullptr;
     PromisePanel* m_panel = nullptr;
     ListPage* m_lacks = nullptr;
