@@ -48,6 +48,9 @@ std::size_t placeOf(const Code* code, const std::string& trade) {
 
 std::vector<WeekRow> weeksAhead(const Programme& programme, const Schedule& dates, Date from, int weeks) {
     const Date first = weekBegin(programme.job, from), end = first + 7 * weeks;
+    // What is overdue is so now, not when a later week comes.
+    const Instant now = startOf(
+        std::min(first, weekBegin(programme.job, dateOf(programme.job.dataDate.value_or(programme.job.start)))));
     std::vector<std::pair<std::tuple<std::size_t, Instant, std::string>, WeekRow>> found;
     const Code* code = tradeCodeOf(programme);
     for (std::size_t i = 0; i < dates.activities.size(); ++i) {
@@ -61,8 +64,8 @@ std::vector<WeekRow> weeksAhead(const Programme& programme, const Schedule& date
         row.trade = tradeOf(programme, activity);
         row.firm = firmOf(programme, activity);
         // What was to have begun, or to be done, by its late dates before these weeks.
-        const bool late = at.lateStart && at.state == NodeState::notStarted && *at.lateStart < startOf(first);
-        row.overdue = late || (at.lateFinish && *at.lateFinish < startOf(first));
+        const bool late = at.lateStart && at.state == NodeState::notStarted && *at.lateStart < now;
+        row.overdue = late || (at.lateFinish && *at.lateFinish < now);
         const WorkCalendar& own = dates.calendarOf(at);
         for (int week = 0; week < weeks; ++week) {
             int days = 0;

@@ -20,7 +20,7 @@ inline constexpr int usualWeeksAhead = 6;
 struct WeekRow {
     ActivityId activity;
     std::string trade, firm; ///< empty where none is known
-    bool overdue = false;    ///< it should have begun, or ended, before the first of the weeks
+    bool overdue = false;    ///< it should have begun, or ended, before the week of the data date
     std::vector<int> days;   ///< days with work in each week
 };
 /// Work that starts or goes on in so many weeks from a day's week on, milestones too, and what is overdue: by trade in
