@@ -9,3 +9,20 @@ key alt+7
 shot progress
 clk 345 107
 shot weeks
+# Drawings are lacking, then there.
+clk 480 256; key d
+expect "lacking" "A1 drawings null" "$(read_file "$ROOM/job.yarrin" '.lacking[0] | "\(.activity) \(.kind) \(.ready_on)"')"
+key d
+expect "there" "2027-03-01" "$(read_file "$ROOM/job.yarrin" '.lacking[0].ready_on')"
+# Promised for the week, and closed a week later.
+key space; clk 1211 163
+expect "promised" "2027-03-01 A1 open" "$(read_file "$ROOM/job.yarrin" '.weeks[0] | "\(.begins) \(.promises[0].id) \(.promises[0].kept)"')"
+clk 399 163; clk 215 256
+shot closed
+expect "kept" "kept" "$(read_file "$ROOM/job.yarrin" '.weeks[0].promises[0].kept')"
+expect "the share" "1" "$("$CLI" weeks "$ROOM/job.yarrin" --json | jq -r '.promises.share')"
+key n
+expect "not kept" "not_kept weather" "$(read_file "$ROOM/job.yarrin" '.weeks[0].promises[0] | "\(.kept) \(.reason)"')"
+key ctrl+z ctrl+z ctrl+z
+expect "taken back" "null" "$(read_file "$ROOM/job.yarrin" '.weeks')"
+leave
