@@ -52,9 +52,16 @@ WeeksBoard::WeeksBoard(QWidget* parent) : QAbstractScrollArea(parent) {
 }
 
 void WeeksBoard::present(const Programme* programme, WeekBoard board, Date dataDate) {
-    const ActivityId kept = m_current >= 0 && m_current < int(m_items.size()) && m_items[std::size_t(m_current)].chip
-                                ? m_items[std::size_t(m_current)].chip->activity
-                                : ActivityId{};
+    // What has the keyboard keeps it.
+    ActivityId kept;
+    std::optional<std::size_t> promise;
+    if (m_current >= 0 && m_current < int(m_items.size()) && board.first == m_board.first) {
+        const Item& item = m_items[std::size_t(m_current)];
+        if (item.promise)
+            promise = item.index;
+        else
+            kept = item.chip->activity;
+    }
     m_programme = programme;
     m_board = std::move(board);
     m_dataDate = dataDate;
@@ -65,8 +72,10 @@ void WeeksBoard::present(const Programme* programme, WeekBoard board, Date dataD
         if (item.chip && isOfThisWeek(*item.chip) && item.chip->lacking.empty()) there.insert(item.chip->activity);
     std::erase_if(m_ticked, [&](ActivityId id) { return !there.contains(id); });
     m_current = -1;
-    for (std::size_t i = 0; i < m_items.size(); ++i)
-        if (kept && m_items[i].chip && m_items[i].chip->activity == kept) m_current = int(i);
+    for (std::size_t i = 0; i < m_items.size(); ++i) {
+        const Item& item = m_items[i];
+        if (item.promise ? promise == item.index : kept && item.chip->activity == kept) m_current = int(i);
+    }
     setAccessibleDescription(
         tr("%1, %2 open").arg(show::countOf(m_board.activities, "activity", "activities")).arg(m_board.lacking));
     viewport()->update();
