@@ -189,6 +189,75 @@ private slots:
         QVERIFY2(std::abs(p50) <= 1 && std::abs(of) <= 1, qPrintable(QStringLiteral("%1 %2").arg(p50).arg(of)));
     }
 
+    /// The later of two chains of twelve even ones, each all but normal with a variance of one day: by Clark (The
+    /// Greatest of a Finite Set of Random Variables, Operations Research 9, 1961) its mean lies 1 / sqrt(pi) behind
+    /// that of one, its variance is 1 - 1 / pi.
+    void laterOfTwo() {
+        Works job;
+        for (const char* chain : {"A", "B"})
+            for (int i = 1; i <= 12; ++i) {
+                const std::string key = chain + std::to_string(i);
+                job.addWork(key, 1);
+                if (i > 1) job.link(chain + std::to_string(i - 1), key);
+            }
+        constexpr std::uint32_t runs = 20000;
+        const auto uncertainty = all(job.programme, even);
+        const auto odds = simulate(job.programme, uncertainty, {runs, 5, 2, true});
+        QVERIFY(odds.ok());
+        double mean = 0, square = 0;
+        for (const std::int64_t day : odds->finish.days) {
+            const double length = double(day - (march(1) - Date{})) + 0.5;
+            mean += length / runs;
+            square += length * length / runs;
+        }
+        const double expected = 12 + 1 / std::sqrt(std::numbers::pi);
+        QVERIFY2(std::abs(mean - expected) < 0.04, qPrintable(QString::number(mean - expected)));
+        const double variance = square - mean * mean - 1.0 / 12; // of days within which it ends
+        QVERIFY2(std::abs(variance - (1 - 1 / std::numbers::pi)) < 0.05, qPrintable(QString::number(variance)));
+    }
+
+    /// Ten equal paths meet: by each day all of them are done with the tenth power of the chance of one.
+    void tenPathsMeet() {
+        Works job;
+        job.milestone("M");
+        for (int i = 1; i <= 10; ++i) {
+            job.addWork("A" + std::to_string(i), 10);
+            job.link("A" + std::to_string(i), "M");
+        }
+        job.section("S1", "M", "2027-03-10", 1000);
+        constexpr std::uint32_t runs = 20000;
+        const Odds odds = run(job.programme, all(job.programme, even), runs);
+        for (const int day : {11, 12, 13, 14}) {
+            const double expected = std::pow((day - 5) / 10.0, 10), found = odds.sections[0].chanceOf(march(day));
+            QVERIFY2(std::abs(found - expected) < 4 * std::sqrt(expected * (1 - expected) / runs) + 2e-4,
+                     qPrintable(QStringLiteral("%1 %2").arg(found).arg(expected)));
+        }
+    }
+
+    /// A network by hand with PERT's mean, (a + 4 m + b) / 6 (Malcolm, Roseboom, Clark and Fazar, Application of a
+    /// Technique for Research and Development Program Evaluation, Operations Research 7, 1959): ten days from 8 to 18
+    /// have 11, two in a row 22. The variance is that of the beta, (mean - a)(b - mean) / 7.
+    void pertInARow() {
+        Works job;
+        job.addWork("A", 10);
+        job.addWork("B", 10);
+        job.addWork("C", 12); // beside them, never in the way
+        job.link("A", "B");
+        constexpr std::uint32_t runs = 20000;
+        const Odds odds = run(job.programme, all(job.programme, {0.8, 1, 1.8, SpreadShape::pert}), runs);
+        double mean = 0, square = 0;
+        for (const std::int64_t day : odds.finish.days) {
+            const double length = double(day - (march(1) - Date{})) + 0.5;
+            mean += length / runs;
+            square += length * length / runs;
+        }
+        QVERIFY2(std::abs(mean - 22) < 0.06, qPrintable(QString::number(mean)));
+        const double expected = 2 * (11.0 - 8) * (18 - 11) / 7;
+        QVERIFY2(std::abs(square - mean * mean - 1.0 / 12 - expected) < 0.25,
+                 qPrintable(QString::number(square - mean * mean)));
+        QVERIFY(odds.activities[0].criticality == 1.0 && odds.activities[2].criticality < 0.2);
+    }
+
     /// The damages of a run are those of its completion, up to the contract's cap.
     void damages() {
         Works job = sideBySide();

@@ -6,6 +6,7 @@
 #include "core/weeks/look_ahead.h"
 #include "edit/activity_edits.h"
 #include "edit/week_edits.h"
+#include "edit/week_form.h"
 #include "support/builder.h"
 #include "support/everyday.h"
 #include "support/step.h"
@@ -194,6 +195,41 @@ private slots:
         QCOMPARE(dateOf(*a.actualStart), first);
         QVERIFY(!a.actualFinish); // it goes on in the next week
         QCOMPARE(completionDate(*c.actualFinish), dateFrom(2027, 3, 2));
+    }
+
+    /// A form goes out and comes back: every answer, or none where one of them cannot be.
+    void forms() {
+        Builder b = site();
+        Programme& p = b.programme;
+        const std::vector<ActivityId> ids{b.id("A"), b.id("C")};
+        const Schedule dates = schedule(p);
+        QVERIFY(tried(p, [&](Transaction& tx) { return commitWeek(tx, dates, first, ids, "", {}); }).empty());
+        Sheet form = weekForm(p, first, {});
+        QCOMPARE(form.rows.size(), std::size_t(3));
+        QCOMPARE(weekForm(p, first, "Stoneworks").rows.size(), std::size_t(2));
+        form.rows[1][5].text = "Yes";
+        form.rows[2][5].text = "no";
+        form.rows[2][6].text = "Drawings";
+        form.rows[2][8].text = "rev C came on Thursday";
+        const auto apply = [&](const Sheet& sheet) {
+            return tried(p, [&](Transaction& tx) -> Outcome {
+                const auto entered = applyWeekForm(tx, first, sheet);
+                return entered.ok() ? done() : Outcome(entered.errors());
+            });
+        };
+        QCOMPARE(apply(form), std::string());
+        QVERIFY(p.weeks[0].promises[0].kept == Kept::kept && p.weeks[0].promises[1].kept == Kept::notKept);
+        QCOMPARE(p.weeks[0].promises[1].reason, std::string("drawings"));
+        QCOMPARE(weekForm(p, first, {}).rows[2][5].text, std::string("no"));
+        form.rows[1][5].text = "nearly";
+        QVERIFY(apply(form).starts_with("row 2, Kept: "));
+        form.rows[1][5].text = "yes";
+        form.rows[2][0].text = "A";
+        QVERIFY(apply(form).starts_with("row 3: A stands in row 2 already"));
+        form.rows[2][0].text = "Z";
+        QVERIFY(apply(form).starts_with("row 3: Z was not promised"));
+        form.rows[0][0].text = "Name";
+        QVERIFY(apply(form).starts_with("no row of the table is headed ID"));
     }
 
     void ownWords() {

@@ -12,7 +12,9 @@
 #include "core/model/words.h"
 #include "core/weeks/look_ahead.h"
 #include "edit/week_edits.h"
+#include "edit/week_form.h"
 #include "store/weeks_json.h"
+#include "store/workbook.h"
 
 #include <QHBoxLayout>
 #include <QLabel>
@@ -68,8 +70,8 @@ QWidget* WeeksPage::buildLine() {
     m_words->setObjectName(QStringLiteral("weeksWords"));
     setInk(m_words, Ink::muted);
     m_ready = quietButton(tr("Tick what is ready"), "weeksTick", head);
-    m_phones = quietButton(tr("For phones"), "weeksPhones", head);
-    m_phones->setToolTip(tr("These weeks as a calendar file, of a firm, a trade or all"));
+    m_phones = quietButton(tr("Out and in"), "weeksPhones", head);
+    m_phones->setToolTip(tr("Forms for the site, and these weeks as a calendar file for phones"));
     auto* who = new QMenu(m_phones);
     m_phones->setMenu(who);
     connect(who, &QMenu::aboutToShow, this, &WeeksPage::fillPhones);
@@ -286,6 +288,9 @@ void WeeksPage::commit() {
 void WeeksPage::fillPhones() {
     QMenu* menu = m_phones->menu();
     menu->clear();
+    menu->addAction(tr("Form for the site, of what is to be closed…"), this, &WeeksPage::formOut);
+    menu->addAction(tr("Form from the site…"), this, &WeeksPage::formIn);
+    menu->addSection(tr("For phones"));
     menu->addAction(tr("All work"), this, [this] { saveForPhones({}); });
     const Programme& programme = m_document.programme();
     for (const Firm& firm : programme.firms)
@@ -295,6 +300,36 @@ void WeeksPage::fillPhones() {
         for (const CodeValue& value : code->values)
             menu->addAction(show::text(value.name), this, [this, name = value.name] { saveForPhones(name); });
     }
+}
+
+void WeeksPage::formOut() {
+    const Date begins = m_week + -7;
+    const Week* week = weekOf(m_document.programme(), begins);
+    if (!week)
+        return emit refused(tr("Week %1 was not committed: there is nothing to close")
+                                .arg(weekNumber(m_document.programme().job, begins)));
+    const QString path =
+        m_dialogs.fileToSave(this, tr("Save the form for the site"),
+                             QStringLiteral("week-%1.xlsx").arg(weekNumber(m_document.programme().job, begins)),
+                             tr("Tables (*.xlsx *.csv)"));
+    if (path.isEmpty()) return;
+    if (const Outcome written = writeTable(weekForm(m_document.programme(), begins, {}), path.toStdString());
+        !written.ok())
+        emit refused(show::error(written.error()));
+}
+
+void WeeksPage::formIn() {
+    const QString path =
+        m_dialogs.fileToImport(this, tr("Read a form from the site"), tr("Tables (*.xlsx *.ods *.csv);;All files (*)"));
+    if (path.isEmpty()) return;
+    const auto book = readWorkbook(path.toStdString());
+    if (!book.ok()) return emit refused(show::error(book.error()));
+    if (book->sheets.empty()) return emit refused(tr("The table is empty"));
+    perform(tr("Form of week %1 entered").arg(weekNumber(m_document.programme().job, m_week + -7)),
+            [&](Transaction& tx) -> Outcome {
+                const auto entered = applyWeekForm(tx, m_week + -7, book->sheets.front());
+                return entered.ok() ? done() : Outcome(entered.errors());
+            });
 }
 
 void WeeksPage::saveForPhones(const std::string& of) {

@@ -45,6 +45,8 @@ private:
     void commit();
     void saveForPhones(const std::string& of);
     void fillPhones();
+    void formOut();
+    void formIn();
     void showPromiseMenu(std::size_t index, const QPoint& at);
     void showChipMenu(ActivityId id, const QPoint& at);
     void toggleLack(ActivityId id, const QString& kind);
