@@ -50,7 +50,7 @@ DelayStage::DelayStage(Document& document, Dialogs& dialogs, Date today, OddsStu
     m_tabs->setContentsMargins(8, 8, 8, 4);
     column->addWidget(m_tabs, 0, Qt::AlignLeft);
     column->addWidget(m_pages, 1);
-    auto* split = new QSplitter(Qt::Horizontal, this);
+    auto* split = m_split = new QSplitter(Qt::Horizontal, this);
     split->setObjectName(QStringLiteral("delaySplitter"));
     m_register = buildRegister();
     split->addWidget(m_register);
@@ -245,7 +245,10 @@ void DelayStage::show(Page page) {
     m_tabs->setCurrent(int(page));
     m_pages->showPage(int(page));
     // Odds are of all that is still to come: they take the room of what has come already.
-    m_register->setVisible(page != Page::odds);
+    const bool room = page == Page::odds, had = m_register->isVisibleTo(this);
+    if (room && had) m_sizes = m_split->sizes();
+    m_register->setVisible(!room);
+    if (!room && !had && !m_sizes.isEmpty()) m_split->setSizes(m_sizes);
     refresh();
 }
 

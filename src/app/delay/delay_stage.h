@@ -11,6 +11,7 @@ class QComboBox;
 class QLabel;
 class QLineEdit;
 class QPushButton;
+class QSplitter;
 
 namespace yarrin {
 
@@ -73,6 +74,8 @@ private:
     DelayStudy* m_study;
     OddsStudy& m_oddsStudy;
     QWidget* m_register = nullptr;
+    QSplitter* m_split = nullptr;
+    QList<int> m_sizes; ///< with the register, as they were when it made room
     NoticeBar* m_notice;
     EventList* m_events = nullptr;
     QLabel* m_empty = nullptr;
