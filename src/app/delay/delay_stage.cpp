@@ -202,6 +202,7 @@ QWidget* DelayStage::buildCourse() {
     m_section->setObjectName(QStringLiteral("delaySection"));
     m_section->setAccessibleName(tr("Section"));
     m_section->setMinimumWidth(170);
+    m_section->setSizeAdjustPolicy(QComboBox::AdjustToContents); // sections of another job are longer
     m_method = new QComboBox(page);
     m_method->setObjectName(QStringLiteral("delayMethod"));
     m_method->setAccessibleName(tr("Method"));

@@ -124,6 +124,7 @@ QWidget* OddsPage::buildDates() {
     m_section->setObjectName(QStringLiteral("oddsSection"));
     m_section->setAccessibleName(tr("Section"));
     m_section->setMinimumWidth(scaled(150));
+    m_section->setSizeAdjustPolicy(QComboBox::AdjustToContents);
     auto* heads = new QVBoxLayout;
     heads->setSpacing(0);
     auto* title = new QLabel(tr("When it may be complete"), part);
