@@ -80,6 +80,8 @@ WeatherPage::WeatherPage(Document& document, Dialogs& dialogs, QWidget* parent)
                 if (at.isValid() && at.row() < m_list->model().rowCount())
                     m_chart->choose(m_months[m_months.size() - 1 - m_list->model().sourceRow(at.row())].month);
             });
+    // Calendars of another job have other ids.
+    connect(&document, &Document::replaced, this, [this] { m_calendar->clear(); });
     connect(&document, &Document::changed, this, [this] {
         if (isVisible()) refresh();
     });
