@@ -241,7 +241,7 @@ private slots:
         Works job;
         job.addWork("A", 10);
         job.addWork("B", 10);
-        job.addWork("C", 12); // beside them, never in the way
+        job.addWork("C", 12); // beside them, hardly ever in the way
         job.link("A", "B");
         constexpr std::uint32_t runs = 20000;
         const Odds odds = run(job.programme, all(job.programme, {0.8, 1, 1.8, SpreadShape::pert}), runs);
@@ -255,7 +255,7 @@ private slots:
         const double expected = 2 * (11.0 - 8) * (18 - 11) / 7;
         QVERIFY2(std::abs(square - mean * mean - 1.0 / 12 - expected) < 0.25,
                  qPrintable(QString::number(square - mean * mean)));
-        QVERIFY(odds.activities[0].criticality == 1.0 && odds.activities[2].criticality < 0.2);
+        QVERIFY(odds.activities[0].criticality > 0.98 && odds.activities[2].criticality < 0.02);
     }
 
     /// The damages of a run are those of its completion, up to the contract's cap.
