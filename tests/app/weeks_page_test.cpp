@@ -10,6 +10,7 @@
 #include "desk.h"
 
 #include <QLabel>
+#include <QLineEdit>
 #include <QPushButton>
 #include <QTemporaryDir>
 
@@ -96,6 +97,20 @@ private slots:
         typeInto(grid, model->index(0, model->columnOf(QStringLiteral("wanted"))), QStringLiteral("soon"));
         QCOMPARE(desk.programme().lacks[0].wanted, std::optional(dateFrom(2027, 3, 2)));
         QTest::keyClick(&grid, Qt::Key_Escape);
+        // Own words: in order, and none that is in use can go.
+        auto* words = desk.visible<QLineEdit>("weekLackWords");
+        const auto type = [&](const QString& text) {
+            words->setFocus();
+            words->selectAll();
+            QTest::keyClicks(words, text);
+            QTest::keyClick(words, Qt::Key_Return);
+            QApplication::processEvents();
+        };
+        type(QStringLiteral("tides; drawings"));
+        QCOMPARE(wordsOf(desk.programme(), WordList::lacking), (std::vector<std::string>{"tides", "drawings"}));
+        type(QStringLiteral("tides"));
+        QCOMPARE(wordsOf(desk.programme(), WordList::lacking), (std::vector<std::string>{"tides", "drawings"}));
+        QTest::keyClick(words, Qt::Key_Escape);
         press(desk, "weeksBoardTab");
         click(desk, board(desk).chipRect(desk.id("A030")), 60);
         QTest::keyClick(&board(desk), Qt::Key_D);

@@ -5,10 +5,12 @@
 #include "app/base/format.h"
 #include "app/base/look.h"
 #include "app/base/tab_row.h"
+#include "app/contract/field_edit.h"
 #include "app/progress/promise_panel.h"
 #include "app/progress/weeks_board.h"
 #include "app/table/list_page.h"
 #include "app/window/dialogs.h"
+#include "core/base/text.h"
 #include "core/model/words.h"
 #include "core/weeks/look_ahead.h"
 #include "edit/week_edits.h"
@@ -39,7 +41,12 @@ WeeksPage::WeeksPage(Document& document, ViewState& state, Dialogs& dialogs, QWi
     column->setSpacing(0);
     column->addWidget(buildLine());
     m_pages->addWidget(buildBoard());
-    m_pages->addWidget(m_lacks);
+    auto* lacks = new QWidget(this);
+    auto* lines = new QVBoxLayout(lacks);
+    lines->setContentsMargins(0, 0, 0, 0);
+    lines->addWidget(m_lacks, 1);
+    lines->addWidget(buildLists());
+    m_pages->addWidget(lacks);
     m_pages->addWidget(m_firms);
     column->addWidget(m_pages, 1);
     setFocusProxy(m_board);
@@ -171,6 +178,33 @@ void WeeksPage::buildLacks() {
     connect(&m_lacks->table(), &GridView::refused, this, &WeeksPage::refused);
 }
 
+/// The job's own lists of words, as texts with semicolons between them.
+QWidget* WeeksPage::buildLists() {
+    auto* part = new QWidget(this);
+    auto* line = new QHBoxLayout(part);
+    line->setContentsMargins(16, 4, 16, 8);
+    line->setSpacing(16);
+    const auto add = [&](const char* name, const QString& label, WordList list) {
+        auto* edit = new FieldEdit(
+            QLatin1String(name), label, tr("words with semicolons between them"),
+            [this, list] {
+                QStringList words;
+                for (const std::string& word : wordsOf(m_document.programme(), list)) words << show::text(word);
+                return words.join(QStringLiteral("; "));
+            },
+            [this, list, label](const std::string& typed) {
+                return m_document.perform(label,
+                                          [&](Transaction& tx) { return setWords(tx, list, listed(typed, ';')); });
+            },
+            part);
+        m_lists.push_back(edit);
+        line->addWidget(edit, 1);
+    };
+    add("weekLackWords", tr("What work may lack, in order"), WordList::lacking);
+    add("weekWhyNotWords", tr("Why promises are not kept, in order"), WordList::whyNot);
+    return part;
+}
+
 void WeeksPage::buildFirms() {
     const auto at = [this](std::size_t row) -> const Firm& { return m_document.programme().firms[row]; };
     std::vector<ListColumn> columns;
@@ -259,6 +293,7 @@ void WeeksPage::refresh() {
     }
     m_lacks->refresh();
     m_firms->refresh();
+    for (FieldEdit* one : m_lists) one->refresh();
     present();
 }
 

@@ -16,6 +16,7 @@ namespace yarrin {
 struct ListColumn;
 
 class Dialogs;
+class FieldEdit;
 class ListPage;
 class PromisePanel;
 class TabRow;
@@ -41,6 +42,7 @@ private:
     QWidget* buildBoard();
     void buildLacks();
     void buildFirms();
+    QWidget* buildLists();
     void present();
     void commit();
     void saveForPhones(const std::string& of);
@@ -70,6 +72,7 @@ private:
     PromisePanel* m_panel = nullptr;
     ListPage* m_lacks = nullptr;
     ListPage* m_firms = nullptr;
+    std::vector<FieldEdit*> m_lists;
 };
 
 } // namespace yarrin
