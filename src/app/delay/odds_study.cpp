@@ -45,7 +45,7 @@ OddsStudy::OddsStudy(Document& document, QObject* parent)
     connect(m_soon, &QTimer::timeout, this, [this] {
         const Programme& programme = m_document.programme();
         const std::uint64_t work = std::uint64_t(programme.activities.size()) * runsOf(programme.job);
-        if (saysOdds(programme) && work <= byItself) update(m_wantsDrivers);
+        if (saysOdds(programme) && work <= byItself) update(false);
     });
     connect(&document, &Document::changed, this, &OddsStudy::outdate);
     connect(&document, &Document::replaced, this, [this] {
@@ -75,6 +75,7 @@ void OddsStudy::outdate() {
     m_drivers.stop();
     const bool told = !m_stale && m_found;
     m_stale = true;
+    m_wantsDrivers = false; // whoever looks at them asks again
     if (told) emit found();
     m_soon->start();
 }
