@@ -24,14 +24,6 @@ std::size_t daysIn(Month month) {
     return std::size_t(next(month).first - month.first);
 }
 
-/// "wind (m/s)", "swell [m]", "rain, mm": what is measured, and its unit.
-std::pair<std::string, std::string> headingOf(std::string_view text) {
-    const std::size_t at = text.find_first_of("([,");
-    std::string unit = at == std::string_view::npos ? std::string() : trimmed(text.substr(at + 1));
-    while (!unit.empty() && (unit.back() == ')' || unit.back() == ']')) unit.pop_back();
-    return {lowered(trimmed(text.substr(0, at))), trimmed(unit)};
-}
-
 /// A day as text, or as spreadsheets count them: from the 30th of December 1899 on.
 std::optional<Date> dayFrom(const SheetCell& cell) {
     constexpr double least = 1000, most = 200'000;
@@ -54,7 +46,7 @@ Result<Headings> headingsOf(const Sheet& sheet) {
             Headings found{r, c, {}};
             for (std::size_t other = 0; other < sheet.rows[r].size(); ++other) {
                 if (other == c || trimmed(sheet.rows[r][other].text).empty()) continue;
-                const auto heading = headingOf(sheet.rows[r][other].text);
+                const auto heading = measureFrom(sheet.rows[r][other].text);
                 if (heading.second.empty())
                     return Error{ErrorCode::input, "row " + std::to_string(r + 1),
                                  "\"" + sheet.rows[r][other].text + "\" says no unit",
@@ -99,9 +91,20 @@ private:
     std::map<std::pair<std::string, Date>, std::pair<std::string, Figures>> m_months;
 };
 
+Error otherUnit(const WeatherMonth& kept, const std::string& unit) {
+    return inputError(kept.measure + " is kept in " + kept.unit + ", this is in " + unit, "bring it in " + kept.unit);
+}
+
 const Error thresholdGone = inputError("the threshold is there no more");
 
 } // namespace
+
+std::pair<std::string, std::string> measureFrom(std::string_view text) {
+    const std::size_t at = text.find_first_of("([,");
+    std::string unit = at == std::string_view::npos ? std::string() : trimmed(text.substr(at + 1));
+    while (!unit.empty() && (unit.back() == ')' || unit.back() == ']')) unit.pop_back();
+    return {lowered(trimmed(text.substr(0, at))), trimmed(unit)};
+}
 
 Result<ReadWeather> readWeather(const Sheet& sheet, std::string_view from) {
     const auto headings = headingsOf(sheet);
@@ -153,9 +156,7 @@ Outcome addWeather(Transaction& tx, std::vector<WeatherMonth> months) {
         const WeatherMonth* there = nullptr;
         for (const WeatherMonth& one : tx.programme().weather) {
             if (one.measure != month.measure) continue;
-            if (one.unit != month.unit)
-                return inputError(month.measure + " is kept in " + one.unit + ", this is in " + month.unit,
-                                  "bring it in " + one.unit);
+            if (one.unit != month.unit) return otherUnit(one, month.unit);
             if (one.month == month.month) there = &one;
         }
         if (!there) {
@@ -188,8 +189,11 @@ Outcome setWeatherDay(Transaction& tx, std::string_view measure, std::string_vie
     }
     const Month month = monthOf(day);
     WeatherMonth row;
-    for (const WeatherMonth& one : tx.programme().weather)
-        if (one.measure == measure && one.month == month) row = one;
+    for (const WeatherMonth& one : tx.programme().weather) {
+        if (one.measure != lowered(trimmed(measure))) continue;
+        if (one.unit != trimmed(unit)) return otherUnit(one, trimmed(unit));
+        if (one.month == month) row = one;
+    }
     Figures figures(daysIn(month));
     if (row.id) {
         if (const auto kept = figuresOf(row); kept.ok()) figures = *kept;

@@ -24,6 +24,10 @@ struct ReadWeather {
 /// a unit are errors with their row and column. `from` says where it comes from.
 [[nodiscard]] Result<ReadWeather> readWeather(const Sheet& sheet, std::string_view from);
 
+/// What a heading says: "wind (m/s)", "swell [m]", "rain, mm" as what is measured and its unit, empty where it says
+/// none.
+[[nodiscard]] std::pair<std::string, std::string> measureFrom(std::string_view heading);
+
 /// Puts months in place of those of the same measurement; days that they say nothing of stay as they were. An error
 /// where a unit differs from what is there.
 [[nodiscard]] Outcome addWeather(Transaction& tx, std::vector<WeatherMonth> months);

@@ -17,6 +17,7 @@
 #include <QComboBox>
 #include <QFile>
 #include <QLabel>
+#include <QLineEdit>
 #include <QMenu>
 #include <QPushButton>
 #include <QTemporaryDir>
@@ -219,6 +220,24 @@ private slots:
             "2 days lost in 2027-03 on open, 0 of them allowed for"));
         desk.trigger("editUndo");
         QVERIFY(desk.programme().events.empty());
+        // A day by hand; a unit that is not kept is refused, nothing takes the figure away.
+        const auto type = [&](const char* field, const QString& text) {
+            auto* edit = desk.visible<QLineEdit>(field);
+            edit->setFocus();
+            edit->selectAll();
+            QTest::keyClicks(edit, text);
+        };
+        desk.visible<QComboBox>("weatherMeasure")->setCurrentText(QStringLiteral("wind (m/s)"));
+        type("weatherDay", QStringLiteral("5 Mar 2027"));
+        type("weatherFigure", QStringLiteral("19.5"));
+        QTest::keyClick(desk.visible<QLineEdit>("weatherFigure"), Qt::Key_Return);
+        QCOMPARE((*figuresOf(desk.programme().weather[0]))[4], std::optional(Decimal(195, 1)));
+        QCOMPARE(desk.visible<QLineEdit>("weatherDay")->text(), QStringLiteral("6 Mar 2027"));
+        QCOMPARE(shown(desk, "weatherMonths", 0, "lost"), QStringLiteral("3"));
+        desk.visible<QComboBox>("weatherMeasure")->setCurrentText(QStringLiteral("wind (kn)"));
+        type("weatherFigure", QStringLiteral("30"));
+        press(desk, "weatherEnter");
+        QCOMPARE((*figuresOf(desk.programme().weather[0]))[5], std::optional(Decimal(5)));
         press(desk, "weatherStation");
         QVERIFY(words(desk, "weatherWords").endsWith(QStringLiteral("made up by the simulated station")));
     }

@@ -7,6 +7,7 @@
 #include "app/sitetime/lost_chart.h"
 #include "app/table/list_page.h"
 #include "app/window/dialogs.h"
+#include "core/time/typed_date.h"
 #include "core/weather/station.h"
 #include "edit/weather_edits.h"
 #include "store/workbook.h"
@@ -15,6 +16,7 @@
 #include <QFileInfo>
 #include <QHBoxLayout>
 #include <QLabel>
+#include <QLineEdit>
 #include <QMenu>
 #include <QPushButton>
 #include <QVBoxLayout>
@@ -68,6 +70,7 @@ WeatherPage::WeatherPage(Document& document, Dialogs& dialogs, QWidget* parent)
     m_chart = new LostChart(this);
     column->addWidget(m_chart);
     column->addWidget(m_list, 1);
+    column->addWidget(buildTyping());
     connect(m_calendar, &QComboBox::activated, this, &WeatherPage::presentMonths);
     connect(m_chart, &LostChart::monthChosen, this, [this](Date month) {
         for (std::size_t i = 0; i < m_months.size(); ++i)
@@ -208,6 +211,55 @@ void WeatherPage::buildMonths() {
     m_list->setEmptyText(tr("Nothing is told yet: bring records, and say when work of this calendar stops."));
 }
 
+/// A day by hand: what was measured, on which day, how much.
+QWidget* WeatherPage::buildTyping() {
+    auto* part = new QWidget(this);
+    auto* line = new QHBoxLayout(part);
+    line->setContentsMargins(16, 2, 12, 8);
+    line->setSpacing(8);
+    m_measure = new QComboBox(part);
+    m_measure->setObjectName(QStringLiteral("weatherMeasure"));
+    m_measure->setAccessibleName(tr("What was measured, with its unit"));
+    m_measure->setEditable(true);
+    m_measure->setMinimumWidth(scaled(190));
+    m_measure->lineEdit()->setPlaceholderText(tr("wind (m/s)"));
+    m_day = new QLineEdit(part);
+    m_day->setObjectName(QStringLiteral("weatherDay"));
+    m_day->setAccessibleName(tr("Day"));
+    m_day->setPlaceholderText(tr("2 Mar 2027"));
+    keepWidth(m_day, 120);
+    m_figure = new QLineEdit(part);
+    m_figure->setObjectName(QStringLiteral("weatherFigure"));
+    m_figure->setAccessibleName(tr("Figure of the day, nothing takes it away"));
+    m_figure->setPlaceholderText(tr("14.5"));
+    keepWidth(m_figure, 80);
+    auto* enter = quietButton(tr("Enter this day"), "weatherEnter", part);
+    auto* words = new QLabel(tr("By hand"), part);
+    setInk(words, Ink::muted);
+    line->addWidget(words);
+    for (QWidget* one : std::initializer_list<QWidget*>{m_measure, m_day, m_figure, enter}) line->addWidget(one);
+    line->addStretch(1);
+    connect(enter, &QPushButton::clicked, this, &WeatherPage::typeDay);
+    connect(m_figure, &QLineEdit::returnPressed, this, &WeatherPage::typeDay);
+    return part;
+}
+
+void WeatherPage::typeDay() {
+    const auto day = parseTypedDate(m_day->text().toStdString());
+    if (!day.ok()) return emit refused(show::error(day.error()));
+    const auto [measure, unit] = measureFrom(m_measure->currentText().toStdString());
+    if (measure.empty() || unit.empty())
+        return emit refused(tr("Say what was measured with its unit, like wind (m/s)"));
+    const std::string figure = m_figure->text().toStdString();
+    if (!perform(tr("%1 of %2").arg(show::text(measure), show::date(*day)),
+                 [&, name = measure, in = unit](Transaction& tx) { return setWeatherDay(tx, name, in, *day, figure); }))
+        return;
+    // The next day is likely the next that is typed.
+    m_day->setText(show::date(*day + 1));
+    m_figure->clear();
+    m_figure->setFocus();
+}
+
 bool WeatherPage::perform(const QString& text, const std::function<Outcome(Transaction&)>& edit) {
     const Outcome outcome = m_document.perform(text, edit);
     if (!outcome.ok()) emit refused(show::error(outcome.error()));
@@ -295,6 +347,11 @@ void WeatherPage::refresh() {
             perform(tr("Records of %1 forgotten").arg(show::text(measure)),
                     [&](Transaction& tx) { return removeWeather(tx, measure); });
         });
+    const QString typed = m_measure->currentText();
+    m_measure->clear();
+    for (const auto& [name, unit] : record.measures())
+        m_measure->addItem(QStringLiteral("%1 (%2)").arg(show::text(name), show::text(unit)));
+    if (!typed.isEmpty()) m_measure->setCurrentText(typed);
     const QVariant kept = m_calendar->currentData();
     m_calendar->clear();
     int first = -1;

@@ -9,6 +9,7 @@
 
 class QComboBox;
 class QLabel;
+class QLineEdit;
 class QPushButton;
 
 namespace yarrin {
@@ -34,6 +35,8 @@ signals:
 
 private:
     QWidget* buildHead();
+    QWidget* buildTyping();
+    void typeDay();
     void addTakes(ListColumn& lose, std::vector<ListColumn>& columns);
     void buildThresholds();
     void buildMonths();
@@ -49,6 +52,9 @@ private:
     Dialogs& m_dialogs;
     QLabel* m_words = nullptr;
     QPushButton* m_forget = nullptr;
+    QComboBox* m_measure = nullptr;
+    QLineEdit* m_day = nullptr;
+    QLineEdit* m_figure = nullptr;
     QComboBox* m_calendar = nullptr;
     QPushButton* m_event = nullptr;
     LostChart* m_chart = nullptr;
