@@ -223,6 +223,7 @@ QWidget* WeatherPage::buildTyping() {
     m_measure->setEditable(true);
     m_measure->setMinimumWidth(scaled(190));
     m_measure->lineEdit()->setPlaceholderText(tr("wind (m/s)"));
+    m_measure->lineEdit()->setAccessibleName(m_measure->accessibleName());
     m_day = new QLineEdit(part);
     m_day->setObjectName(QStringLiteral("weatherDay"));
     m_day->setAccessibleName(tr("Day"));
