@@ -8,6 +8,7 @@
 #include "store/stands.h"
 
 #include <algorithm>
+#include <array>
 #include <ostream>
 #include <set>
 
@@ -30,25 +31,15 @@ bool isKnown(const std::string& name) {
 }
 
 std::string parseCall(std::span<const std::string> arguments, Call& call) {
-    for (std::size_t i = 0; i < arguments.size(); ++i) {
-        const std::string& argument = arguments[i];
-        if (argument == "--json") {
-            call.json = true;
-        } else if (argument == "--fail-on") {
-            if (++i == arguments.size()) return "--fail-on wants names of measures or concerns";
-            for (const std::string& name : listed(arguments[i], ',')) {
-                if (!isKnown(name)) return "there is no measure and no concern " + name;
-                call.failOn.insert(name);
-            }
-        } else if (argument.starts_with("--")) {
-            return "there is no option " + argument;
-        } else if (!call.file.empty()) {
-            return "one file is expected";
-        } else {
-            call.file = argument;
-        }
-    }
-    return call.file.empty() ? "a file is missing" : "";
+    const std::array options{CallOption{"--json", &call.json, {}},
+                             CallOption{"--fail-on", nullptr, [&](const std::string& names) -> std::string {
+                                            for (const std::string& name : listed(names, ',')) {
+                                                if (!isKnown(name)) return "there is no measure and no concern " + name;
+                                                call.failOn.insert(name);
+                                            }
+                                            return {};
+                                        }}};
+    return readCall(arguments, options, call.file);
 }
 
 std::string figure(const Fraction& value) {

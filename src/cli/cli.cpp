@@ -68,6 +68,36 @@ std::optional<FileCall> fileCall(std::string_view verb, std::span<const std::str
     return {};
 }
 
+std::string readCall(std::span<const std::string> arguments, std::span<const CallOption> options, std::string& file) {
+    for (std::size_t i = 0; i < arguments.size(); ++i) {
+        const std::string& argument = arguments[i];
+        if (!argument.starts_with("--")) {
+            if (!file.empty()) return "one file is expected";
+            file = argument;
+            continue;
+        }
+        const auto option =
+            std::find_if(options.begin(), options.end(), [&](const CallOption& one) { return one.name == argument; });
+        if (option == options.end()) return "there is no option " + argument;
+        if (option->flag) {
+            *option->flag = true;
+            continue;
+        }
+        if (++i == arguments.size()) return argument + " wants a value";
+        if (std::string fault = option->take(arguments[i]); !fault.empty()) return fault;
+    }
+    return file.empty() ? "a file is missing" : "";
+}
+
+CallOption textOption(std::string_view name, std::string& into) {
+    return {name, nullptr, [&into](const std::string& value) { return into = value, std::string(); }};
+}
+
+std::string takeDay(const std::string& text, std::optional<Date>& into) {
+    into = parseDate(text);
+    return into ? "" : "\"" + text + "\" is not a date like 2027-03-01";
+}
+
 ExitStatus usageFault(std::string_view verb, std::string_view what, CliStreams streams) {
     streams.err << "yarrin-cli " << verb << (verb.empty() ? "" : ": ") << what << "; see yarrin-cli " << verb
                 << (verb.empty() ? "" : " ") << "--help\n";

@@ -4,7 +4,10 @@
 
 #include "core/base/decimal.h"
 #include "core/base/result.h"
+#include "core/time/instant.h"
 
+#include <charconv>
+#include <functional>
 #include <iosfwd>
 #include <optional>
 #include <span>
@@ -48,6 +51,29 @@ struct FileCall {
 /// Reads such a call; where it is another, says so and returns nothing.
 [[nodiscard]] std::optional<FileCall> fileCall(std::string_view verb, std::span<const std::string> arguments,
                                                CliStreams streams);
+
+/// An option of a verb: a flag that is set, or one that takes a value.
+struct CallOption {
+    std::string_view name; ///< "--runs"
+    bool* flag = nullptr;
+    std::function<std::string(const std::string& value)> take; ///< tells what is off with the value, "" for nothing
+};
+/// Reads a call of one file with such options, in any order. Returns what is off with it, "" for nothing.
+[[nodiscard]] std::string readCall(std::span<const std::string> arguments, std::span<const CallOption> options,
+                                   std::string& file);
+
+/// An option of any text.
+[[nodiscard]] CallOption textOption(std::string_view name, std::string& into);
+/// Takes a day; tells where it is none.
+[[nodiscard]] std::string takeDay(const std::string& text, std::optional<Date>& into);
+/// Takes a number that is the whole text; false where it is none.
+template <typename Number> [[nodiscard]] bool takeNumber(const std::string& text, Number& into) {
+    const auto read = std::from_chars(text.data(), text.data() + text.size(), into);
+    return read.ec == std::errc() && read.ptr == text.data() + text.size();
+}
+template <typename Number> [[nodiscard]] bool takeNumber(const std::string& text, std::optional<Number>& into) {
+    return takeNumber(text, into.emplace());
+}
 
 extern const Verb billVerb;
 extern const Verb calcVerb;

@@ -11,7 +11,7 @@
 #include "store/odds_json.h"
 
 #include <algorithm>
-#include <charconv>
+#include <array>
 #include <cmath>
 #include <ostream>
 
@@ -30,55 +30,50 @@ struct Call {
     unsigned threads = 0;
 };
 
-template <typename Number> bool take(const std::string& text, Number& into) {
-    const auto read = std::from_chars(text.data(), text.data() + text.size(), into);
-    return read.ec == std::errc() && read.ptr == text.data() + text.size();
-}
-
-template <typename Number> bool take(const std::string& text, std::optional<Number>& into) {
-    return take(text, into.emplace());
-}
-
-/// The option's value; why it cannot be, else nothing.
-std::string takeOption(const std::string& option, const std::string& value, Call& call) {
-    const auto bad = [&](bool taken) { return taken ? std::string() : option + " cannot be " + value; };
-    if (option == "--runs") return bad(take(value, call.runs));
-    if (option == "--seed") return bad(take(value, call.seed));
-    if (option == "--threads") return bad(take(value, call.threads) && call.threads <= 64);
-    if (option == "--alike") return bad(take(value, call.alike));
-    if (option == "--alike-all") return bad(take(value, call.alikeAll));
-    call.typed = true;
-    if (option == "--low") return bad(take(value, call.spread.low));
-    if (option == "--likely") return bad(take(value, call.spread.likely));
-    if (option == "--high") return bad(take(value, call.spread.high));
-    if (option == "--code") return call.code = value, std::string();
-    if (option == "--shape") {
-        const auto shape = fromWord<SpreadShape>(value);
-        call.spread.shape = shape.value_or(SpreadShape::triangular);
-        return bad(shape.has_value());
-    }
-    return "there is no option " + option;
-}
-
 std::string parseCall(std::span<const std::string> arguments, Call& call) {
-    for (std::size_t i = 0; i < arguments.size(); ++i) {
-        const std::string& argument = arguments[i];
-        if (argument == "--json") {
-            call.json = true;
-        } else if (argument == "--tenths") {
-            call.tenths = call.typed = true;
-        } else if (argument == "--drivers") {
-            call.drivers = true;
-        } else if (argument.starts_with("--")) {
-            if (i + 1 == arguments.size()) return argument + " wants a value";
-            if (std::string fault = takeOption(argument, arguments[++i], call); !fault.empty()) return fault;
-        } else if (!call.file.empty()) {
-            return "one file is expected";
-        } else {
-            call.file = argument;
-        }
-    }
-    return call.file.empty() ? "a file is missing" : "";
+    using Value = const std::string&;
+    const auto bad = [](const char* option, Value value) { return std::string(option) + " cannot be " + value; };
+    const auto number = [&](const char* option, auto& into) {
+        return CallOption{option, nullptr, [&, option](Value value) {
+                              return takeNumber(value, into) ? std::string() : bad(option, value);
+                          }};
+    };
+    // Factors for all work stand in place of what the job says.
+    const auto factor = [&](const char* option, double& into) {
+        return CallOption{option, nullptr, [&, option](Value value) {
+                              call.typed = true;
+                              return takeNumber(value, into) ? std::string() : bad(option, value);
+                          }};
+    };
+    const auto shape = [&](Value value) {
+        const auto read = fromWord<SpreadShape>(value);
+        call.typed = true;
+        call.spread.shape = read.value_or(SpreadShape::triangular);
+        return read ? std::string() : bad("--shape", value);
+    };
+    const auto threads = [&](Value value) {
+        return takeNumber(value, call.threads) && call.threads <= 64 ? std::string() : bad("--threads", value);
+    };
+    const auto code = [&](Value value) {
+        call.typed = true;
+        return call.code = value, std::string();
+    };
+    const std::array options{CallOption{"--json", &call.json, {}},
+                             CallOption{"--tenths", &call.tenths, {}},
+                             CallOption{"--drivers", &call.drivers, {}},
+                             number("--runs", call.runs),
+                             number("--seed", call.seed),
+                             CallOption{"--threads", nullptr, threads},
+                             number("--alike", call.alike),
+                             number("--alike-all", call.alikeAll),
+                             factor("--low", call.spread.low),
+                             factor("--likely", call.spread.likely),
+                             factor("--high", call.spread.high),
+                             CallOption{"--code", nullptr, code},
+                             CallOption{"--shape", nullptr, shape}};
+    std::string fault = readCall(arguments, options, call.file);
+    call.typed = call.typed || call.tenths;
+    return fault;
 }
 
 std::string percent(double share) {

@@ -9,7 +9,6 @@
 #include "store/paths_json.h"
 
 #include <array>
-#include <charconv>
 #include <ostream>
 
 namespace yarrin {
@@ -26,34 +25,22 @@ struct Call {
 };
 
 std::string parseCall(std::span<const std::string> arguments, Call& call) {
-    for (std::size_t i = 0; i < arguments.size(); ++i) {
-        const std::string& argument = arguments[i];
-        const auto value = [&]() -> std::string { return i + 1 < arguments.size() ? arguments[++i] : std::string(); };
-        if (argument == "--json") {
-            call.json = true;
-        } else if (argument == "--to") {
-            if ((call.to = value()).empty()) return "--to wants the id of an activity";
-        } else if (argument == "--section") {
-            if ((call.section = value()).empty()) return "--section wants the id of a section";
-        } else if (argument == "--by") {
-            const std::string day = value();
-            if (!(call.by = parseDate(day))) return "\"" + day + "\" is not a date like 2027-03-01";
-        } else if (argument == "--count") {
-            const std::string number = value();
-            const auto [end, fault] = std::from_chars(number.data(), number.data() + number.size(), call.count);
-            if (fault != std::errc{} || end != number.data() + number.size() || call.count == 0)
-                return "--count wants a number of at least 1";
-        } else if (argument.starts_with("--")) {
-            return "there is no option " + argument;
-        } else if (!call.file.empty()) {
-            return "one file is expected";
-        } else {
-            call.file = argument;
-        }
-    }
+    using Value = const std::string&;
+    const std::array options{
+        CallOption{"--json", &call.json, {}},
+        CallOption{"--to", nullptr,
+                   [&](Value id) { return (call.to = id).empty() ? "--to wants the id of an activity" : ""; }},
+        CallOption{"--section", nullptr,
+                   [&](Value id) { return (call.section = id).empty() ? "--section wants the id of a section" : ""; }},
+        CallOption{"--by", nullptr, [&](Value day) { return takeDay(day, call.by); }},
+        CallOption{"--count", nullptr, [&](Value number) {
+                       const bool good = takeNumber(number, call.count) && call.count > 0;
+                       return good ? "" : "--count wants a number of at least 1";
+                   }}};
+    if (std::string fault = readCall(arguments, options, call.file); !fault.empty()) return fault;
     if (!call.to.empty() && !call.section.empty()) return "--to and --section are two goals; choose one";
     if (call.by && call.section.empty()) return "--by goes with --section";
-    return call.file.empty() ? "a file is missing" : "";
+    return "";
 }
 
 /// The activity that the call asks for.

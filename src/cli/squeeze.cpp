@@ -9,7 +9,6 @@
 #include "store/file.h"
 #include "store/squeeze_json.h"
 
-#include <charconv>
 #include <ostream>
 
 namespace yarrin {
@@ -48,8 +47,7 @@ std::string parseWays(const std::string& argument, const std::string& value, Squ
         return ways.kinds.empty() ? "--with wants ways with commas between them" : "";
     }
     if (argument == "--crews") {
-        const auto [end, fault] = std::from_chars(value.data(), value.data() + value.size(), ways.moreCrews);
-        return fault != std::errc{} || end != value.data() + value.size() ? "--crews wants a number from 1 to 9" : "";
+        return takeNumber(value, ways.moreCrews) ? "" : "--crews wants a number from 1 to 9";
     }
     const auto share = shareFrom(value);
     if (!share) return argument + " wants a share like 50%";
@@ -58,27 +56,15 @@ std::string parseWays(const std::string& argument, const std::string& value, Squ
 }
 
 std::string parseCall(std::span<const std::string> arguments, Call& call) {
-    for (std::size_t i = 0; i < arguments.size(); ++i) {
-        const std::string& argument = arguments[i];
-        const auto value = [&]() -> std::string { return i + 1 < arguments.size() ? arguments[++i] : std::string(); };
-        if (argument == "--json") {
-            call.json = true;
-        } else if (argument == "--section") {
-            if ((call.section = value()).empty()) return "--section wants the id of a section";
-        } else if (argument == "--by") {
-            const std::string day = value();
-            if (!(call.by = parseDate(day))) return "\"" + day + "\" is not a date like 2027-03-01";
-        } else if (argument == "--with" || argument == "--crews" || argument == "--done" || argument == "--overtime") {
-            if (std::string fault = parseWays(argument, value(), call.ways); !fault.empty()) return fault;
-        } else if (argument.starts_with("--")) {
-            return "there is no option " + argument;
-        } else if (!call.file.empty()) {
-            return "one file is expected";
-        } else {
-            call.file = argument;
-        }
-    }
-    if (call.file.empty()) return "a file is missing";
+    using Value = const std::string&;
+    std::vector<CallOption> options{
+        {"--json", &call.json, {}},
+        {"--section", nullptr,
+         [&](Value id) { return (call.section = id).empty() ? "--section wants the id of a section" : ""; }},
+        {"--by", nullptr, [&](Value day) { return takeDay(day, call.by); }}};
+    for (const char* const way : {"--with", "--crews", "--done", "--overtime"})
+        options.push_back({way, nullptr, [&call, way](Value value) { return parseWays(way, value, call.ways); }});
+    if (std::string fault = readCall(arguments, options, call.file); !fault.empty()) return fault;
     if (call.section.empty()) return "--section is missing";
     if (const auto fault = faultOf(call.ways)) return fault->sentence();
     return "";

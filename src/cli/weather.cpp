@@ -8,7 +8,7 @@
 #include "store/weather_json.h"
 #include "store/workbook.h"
 
-#include <charconv>
+#include <array>
 #include <ostream>
 
 namespace yarrin {
@@ -22,40 +22,25 @@ struct Call {
     bool json = false;
 };
 
-std::string takeOption(const std::string& option, const std::string& value, Call& call) {
-    const auto month = [&](std::optional<Month>& into) {
-        into = parseMonth(value);
-        return into ? std::string() : option + " cannot be " + value + "; write it like 2027-03";
-    };
-    if (option == "--records") return call.records = value, std::string();
-    if (option == "--write") return call.write = value, std::string();
-    if (option == "--from") return month(call.from);
-    if (option == "--to") return month(call.to);
-    if (option == "--station") {
-        std::uint64_t seed = 0;
-        const auto read = std::from_chars(value.data(), value.data() + value.size(), seed);
-        if (read.ec != std::errc() || read.ptr != value.data() + value.size()) return "--station cannot be " + value;
-        call.station = seed;
-        return {};
-    }
-    return "there is no option " + option;
-}
-
 std::string parseCall(std::span<const std::string> arguments, Call& call) {
-    for (std::size_t i = 0; i < arguments.size(); ++i) {
-        const std::string& argument = arguments[i];
-        if (argument == "--json") {
-            call.json = true;
-        } else if (argument.starts_with("--")) {
-            if (i + 1 == arguments.size()) return argument + " wants a value";
-            if (std::string fault = takeOption(argument, arguments[++i], call); !fault.empty()) return fault;
-        } else if (!call.file.empty()) {
-            return "one file is expected";
-        } else {
-            call.file = argument;
-        }
-    }
-    if (call.file.empty()) return "a file is missing";
+    using Value = const std::string&;
+    const auto month = [](const char* option, std::optional<Month>& into) {
+        return CallOption{option, nullptr, [option, &into](Value value) {
+                              into = parseMonth(value);
+                              return into ? std::string()
+                                          : std::string(option) + " cannot be " + value + "; write it like 2027-03";
+                          }};
+    };
+    const std::array options{CallOption{"--json", &call.json, {}},
+                             textOption("--records", call.records),
+                             textOption("--write", call.write),
+                             month("--from", call.from),
+                             month("--to", call.to),
+                             CallOption{"--station", nullptr, [&](Value value) {
+                                            return takeNumber(value, call.station) ? std::string()
+                                                                                   : "--station cannot be " + value;
+                                        }}};
+    if (std::string fault = readCall(arguments, options, call.file); !fault.empty()) return fault;
     if (call.station && (!call.from || !call.to || *call.to < *call.from))
         return "--station wants --from and --to, months in order";
     if (!call.station && (call.from || call.to)) return "--from and --to go with --station";

@@ -7,6 +7,7 @@
 #include "store/file.h"
 #include "store/weeks_json.h"
 
+#include <array>
 #include <ostream>
 
 namespace yarrin {
@@ -20,30 +21,23 @@ struct Call {
 };
 
 std::string parseCall(std::span<const std::string> arguments, Call& call) {
+    using Value = const std::string&;
     constexpr int mostWeeks = 26, mostNumber = 5000;
-    for (std::size_t i = 0; i < arguments.size(); ++i) {
-        const std::string& argument = arguments[i];
-        if (argument == "--json") {
-            call.json = true;
-        } else if (argument == "--week" || argument == "--weeks") {
-            const auto number = i + 1 < arguments.size() ? wholeNumber(arguments[++i]) : std::nullopt;
-            const int most = argument == "--week" ? mostNumber : mostWeeks;
-            if (!number || *number < 1 || *number > most)
-                return argument + " wants a number from 1 to " + std::to_string(most);
-            (argument == "--week" ? call.week : call.weeks) = number;
-        } else if (argument == "--ics" || argument == "--of") {
-            if (i + 1 == arguments.size()) return argument + " wants a value";
-            (argument == "--ics" ? call.ics : call.of) = arguments[++i];
-        } else if (argument.starts_with("--")) {
-            return "there is no option " + argument;
-        } else if (!call.file.empty()) {
-            return "one file is expected";
-        } else {
-            call.file = argument;
-        }
-    }
+    const auto upTo = [](const char* option, int most, std::optional<int>& into) {
+        return CallOption{option, nullptr, [=, &into](Value value) -> std::string {
+                              const auto number = wholeNumber(value);
+                              if (!number || *number < 1 || *number > most)
+                                  return std::string(option) + " wants a number from 1 to " + std::to_string(most);
+                              into = number;
+                              return {};
+                          }};
+    };
+    const std::array options{CallOption{"--json", &call.json, {}}, upTo("--week", mostNumber, call.week),
+                             upTo("--weeks", mostWeeks, call.weeks), textOption("--ics", call.ics),
+                             textOption("--of", call.of)};
+    if (std::string fault = readCall(arguments, options, call.file); !fault.empty()) return fault;
     if (!call.of.empty() && call.ics.empty()) return "--of goes with --ics";
-    return call.file.empty() ? "a file is missing" : "";
+    return "";
 }
 
 ExitStatus runWeeks(std::span<const std::string> arguments, CliStreams streams) {

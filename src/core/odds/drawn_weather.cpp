@@ -3,6 +3,7 @@
 #include "core/odds/drawn_weather.h"
 
 #include "core/odds/draws.h"
+#include "core/time/calendar_parts.h"
 
 #include <algorithm>
 #include <cmath>
@@ -29,11 +30,6 @@ Date sameDay(Date day, int recordedJuly) {
 /// What a calendar is called before what it was narrowed by.
 std::string keyOf(const ResolvedCalendar& calendar) {
     return calendar.key.substr(0, calendar.key.find(" where it meets "));
-}
-
-template <typename Function> void forEachPart(const ResolvedCalendar& calendar, const Function& function) {
-    function(calendar);
-    for (const ResolvedCalendar& other : calendar.meets) forEachPart(other, function);
 }
 
 } // namespace

@@ -2,6 +2,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/time/work_calendar.h"
 
+#include "core/time/calendar_parts.h"
 #include "core/time/day_plan.h"
 
 #include <algorithm>
@@ -100,16 +101,6 @@ Minutes WorkCalendar::Cycle::worked(Minutes minute) const {
     const Minutes turns = floorDiv(minute, length);
     return turns * table.total() + table.workedUpTo(minute - turns * length);
 }
-
-namespace {
-
-/// The calendar itself and those that it must meet.
-template <typename Function> void forEachPart(const ResolvedCalendar& calendar, const Function& function) {
-    function(calendar);
-    for (const ResolvedCalendar& other : calendar.meets) forEachPart(other, function);
-}
-
-} // namespace
 
 WorkCalendar::WorkCalendar(ResolvedCalendar calendar, Date from, Date to) : m_calendar(std::move(calendar)) {
     const Date asked = from;
