@@ -145,6 +145,9 @@ void DriversList::paintEvent(QPaintEvent*) {
     };
     sign(t.own, tr("risk"), false);
     sign(t.activity, tr("work"), false);
+    if (std::any_of(m_shown.begin(), m_shown.end(),
+                    [](const OddsDriver& one) { return one.kind == OddsDriver::Kind::weather; }))
+        sign(t.neutral, tr("weather"), false);
     if (std::any_of(m_shown.begin(), m_shown.end(), [this](const OddsDriver& one) { return daysOf(one) < 0; }))
         sign(t.recovered, tr("helps: later without it"), true);
     painter.drawText(x, y + scaled(14), tr("they do not add up"));
