@@ -200,8 +200,57 @@ Edit differenceBetween(const Programme& from, const Programme& to, std::string t
     return edit ? std::move(*edit) : Edit{std::move(text), {}};
 }
 
+Edit::Edit() = default;
+Edit::Edit(std::string words, std::vector<Change> what) : text(std::move(words)), changes(std::move(what)) {}
+Edit::Edit(const Edit& other) = default;
+Edit::Edit(Edit&& other) noexcept = default;
+Edit& Edit::operator=(const Edit& other) = default;
+Edit& Edit::operator=(Edit&& other) noexcept = default;
+Edit::~Edit() = default;
+
 Transaction::~Transaction() {
     rollBack();
+}
+
+template <typename Row> void Transaction::look(const Row* before, const Row* after) {
+    if constexpr (std::is_same_v<Row, Activity> || std::is_same_v<Row, Link>)
+        if (m_lookup) m_lookup->changed(before, after);
+}
+
+template <typename Row> void Transaction::set(Row row) {
+    auto& table = tableOf<Row>(m_programme);
+    const std::size_t index = table.indexOf(row.id);
+    if (table[index] == row) return;
+    m_edit.changes.push_back(RowChange<Row>{index, table[index], row});
+    look(&table[index], &row);
+    table.replace(index, std::move(row));
+}
+
+template <typename Row> void Transaction::insert(std::size_t index, Row row) {
+    m_edit.changes.push_back(RowChange<Row>{index, {}, row});
+    look<Row>(nullptr, &row);
+    tableOf<Row>(m_programme).insert(index, std::move(row));
+}
+
+template <typename Row> void Transaction::insertAll(std::vector<std::pair<std::size_t, Row>> rows) {
+    for (const auto& [place, row] : rows) {
+        m_edit.changes.push_back(RowChange<Row>{place, {}, row});
+        look<Row>(nullptr, &row);
+    }
+    tableOf<Row>(m_programme).insertAll(std::move(rows));
+}
+
+template <typename Row> void Transaction::eraseAt(std::vector<std::size_t> places) {
+    auto& table = tableOf<Row>(m_programme);
+    std::sort(places.rbegin(), places.rend());
+    for (const std::size_t place : places) {
+        m_edit.changes.push_back(RowChange<Row>{place, table[place], {}});
+        look<Row>(&table[place], nullptr);
+    }
+    if (places.size() == 1)
+        table.erase(places.front());
+    else if (!places.empty())
+        table.eraseFromBack(places);
 }
 
 const Lookup& Transaction::lookup() {
@@ -225,5 +274,13 @@ std::optional<Edit> Transaction::commit(std::string text) {
     m_edit.text = std::move(text);
     return std::exchange(m_edit, {});
 }
+
+#define YARRIN_HERE(Row, member)                                                                                       \
+    template void Transaction::set<Row>(Row);                                                                          \
+    template void Transaction::insert<Row>(std::size_t, Row);                                                          \
+    template void Transaction::insertAll<Row>(std::vector<std::pair<std::size_t, Row>>);                               \
+    template void Transaction::eraseAt<Row>(std::vector<std::size_t>);
+YARRIN_TABLES(YARRIN_HERE)
+#undef YARRIN_HERE
 
 } // namespace yarrin

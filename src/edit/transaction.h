@@ -40,6 +40,14 @@ using Change =
 struct Edit {
     std::string text; ///< in the planner's words: "B221 crews 1 → 2"
     std::vector<Change> changes;
+    // Long to compile, so once only.
+    Edit();
+    Edit(std::string words, std::vector<Change> what);
+    Edit(const Edit& other);
+    Edit(Edit&& other) noexcept;
+    Edit& operator=(const Edit& other);
+    Edit& operator=(Edit&& other) noexcept;
+    ~Edit();
 };
 
 /// The edit that takes this one back.
@@ -52,100 +60,12 @@ void apply(Programme& programme, const Edit& edit, Lookup* lookup = nullptr);
 
 /// The table of a programme that holds rows of this type.
 template <typename Row> auto& tableOf(Programme& programme);
-template <> inline auto& tableOf<Calendar>(Programme& programme) {
-    return programme.calendars;
-}
-template <> inline auto& tableOf<BreakdownNode>(Programme& programme) {
-    return programme.breakdown;
-}
-template <> inline auto& tableOf<Location>(Programme& programme) {
-    return programme.locations;
-}
-template <> inline auto& tableOf<Activity>(Programme& programme) {
-    return programme.activities;
-}
-template <> inline auto& tableOf<Link>(Programme& programme) {
-    return programme.links;
-}
-template <> inline auto& tableOf<Section>(Programme& programme) {
-    return programme.sections;
-}
-template <> inline auto& tableOf<DelayEvent>(Programme& programme) {
-    return programme.events;
-}
-template <> inline auto& tableOf<BookItem>(Programme& programme) {
-    return programme.book;
-}
-template <> inline auto& tableOf<BillItem>(Programme& programme) {
-    return programme.bill;
-}
-template <> inline auto& tableOf<Allocation>(Programme& programme) {
-    return programme.allocations;
-}
-template <> inline auto& tableOf<Limit>(Programme& programme) {
-    return programme.limits;
-}
-template <> inline auto& tableOf<Sequence>(Programme& programme) {
-    return programme.sequences;
-}
-template <> inline auto& tableOf<LaidOut>(Programme& programme) {
-    return programme.laidOut;
-}
-
-template <> inline auto& tableOf<Acceleration>(Programme& programme) {
-    return programme.accelerations;
-}
-template <> inline auto& tableOf<MeasuredMile>(Programme& programme) {
-    return programme.miles;
-}
-
-template <> inline auto& tableOf<Code>(Programme& programme) {
-    return programme.codes;
-}
-template <> inline auto& tableOf<KeptLens>(Programme& programme) {
-    return programme.lenses;
-}
-
-template <> inline auto& tableOf<Resource>(Programme& programme) {
-    return programme.resources;
-}
-template <> inline auto& tableOf<CostEntry>(Programme& programme) {
-    return programme.costs;
-}
-
-template <> inline auto& tableOf<SoundnessLimit>(Programme& programme) {
-    return programme.soundnessLimits;
-}
-template <> inline auto& tableOf<SetAside>(Programme& programme) {
-    return programme.setAside;
-}
-template <> inline auto& tableOf<KeptSheet>(Programme& programme) {
-    return programme.sheets;
-}
-template <> inline auto& tableOf<SpreadRule>(Programme& programme) {
-    return programme.spreads;
-}
-template <> inline auto& tableOf<RegisteredRisk>(Programme& programme) {
-    return programme.risks;
-}
-template <> inline auto& tableOf<WeatherMonth>(Programme& programme) {
-    return programme.weather;
-}
-template <> inline auto& tableOf<Threshold>(Programme& programme) {
-    return programme.thresholds;
-}
-template <> inline auto& tableOf<Firm>(Programme& programme) {
-    return programme.firms;
-}
-template <> inline auto& tableOf<ListWord>(Programme& programme) {
-    return programme.listWords;
-}
-template <> inline auto& tableOf<Lack>(Programme& programme) {
-    return programme.lacks;
-}
-template <> inline auto& tableOf<Week>(Programme& programme) {
-    return programme.weeks;
-}
+#define YARRIN_TABLE_OF(Row, member)                                                                                   \
+    template <> inline auto& tableOf<Row>(Programme & programme) {                                                     \
+        return programme.member;                                                                                       \
+    }
+YARRIN_TABLES(YARRIN_TABLE_OF)
+#undef YARRIN_TABLE_OF
 
 template <typename Row> const auto& tableOf(const Programme& programme) {
     return tableOf<Row>(const_cast<Programme&>(programme));
@@ -180,47 +100,22 @@ public:
     [[nodiscard]] const Edit& edit() const { return m_edit; }
 
     /// Puts a row in place of the one with its id; nothing is recorded where they are equal.
-    template <typename Row> void set(Row row) {
-        auto& table = tableOf<Row>(m_programme);
-        const std::size_t index = table.indexOf(row.id);
-        if (table[index] == row) return;
-        m_edit.changes.push_back(RowChange<Row>{index, table[index], row});
-        look(&table[index], &row);
-        table.replace(index, std::move(row));
-    }
-    template <typename Row> void insert(std::size_t index, Row row) {
-        m_edit.changes.push_back(RowChange<Row>{index, {}, row});
-        look<Row>(nullptr, &row);
-        tableOf<Row>(m_programme).insert(index, std::move(row));
-    }
+    template <typename Row> void set(Row row);
+    template <typename Row> void insert(std::size_t index, Row row);
     template <typename Row> void append(Row row) {
         const std::size_t index = tableOf<Row>(m_programme).size();
         insert(index, std::move(row));
     }
     /// Adds rows at one go: each with the place that it has afterwards, the first first.
-    template <typename Row> void insertAll(std::vector<std::pair<std::size_t, Row>> rows) {
-        for (const auto& [place, row] : rows) {
-            m_edit.changes.push_back(RowChange<Row>{place, {}, row});
-            look<Row>(nullptr, &row);
-        }
-        tableOf<Row>(m_programme).insertAll(std::move(rows));
-    }
+    template <typename Row> void insertAll(std::vector<std::pair<std::size_t, Row>> rows);
     template <typename Row, typename Id> void erase(Id id) { eraseAll<Row>(std::span(&id, 1)); }
     /// Removes rows at one go; each id once.
     template <typename Row, typename Ids> void eraseAll(const Ids& ids) {
-        auto& table = tableOf<Row>(m_programme);
+        const auto& table = tableOf<Row>(m_programme);
         std::vector<std::size_t> places;
         places.reserve(std::size(ids));
         for (const auto id : ids) places.push_back(table.indexOf(id));
-        std::sort(places.rbegin(), places.rend());
-        for (const std::size_t place : places) {
-            m_edit.changes.push_back(RowChange<Row>{place, table[place], {}});
-            look<Row>(&table[place], nullptr);
-        }
-        if (places.size() == 1)
-            table.erase(places.front());
-        else if (!places.empty())
-            table.eraseFromBack(places);
+        eraseAt<Row>(std::move(places));
     }
     void setJob(Job job);
 
@@ -229,15 +124,21 @@ public:
     void rollBack();
 
 private:
-    template <typename Row> void look(const Row* before, const Row* after) {
-        if constexpr (std::is_same_v<Row, Activity> || std::is_same_v<Row, Link>)
-            if (m_lookup) m_lookup->changed(before, after);
-    }
+    template <typename Row> void eraseAt(std::vector<std::size_t> places);
+    template <typename Row> void look(const Row* before, const Row* after);
 
     Programme& m_programme;
     Edit m_edit;
     std::optional<Lookup> m_own;
     Lookup* m_lookup;
 };
+
+#define YARRIN_ONCE(Row, member)                                                                                       \
+    extern template void Transaction::set<Row>(Row);                                                                   \
+    extern template void Transaction::insert<Row>(std::size_t, Row);                                                   \
+    extern template void Transaction::insertAll<Row>(std::vector<std::pair<std::size_t, Row>>);                        \
+    extern template void Transaction::eraseAt<Row>(std::vector<std::size_t>);
+YARRIN_TABLES(YARRIN_ONCE)
+#undef YARRIN_ONCE
 
 } // namespace yarrin

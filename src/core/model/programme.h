@@ -149,8 +149,29 @@ struct Programme {
     Table<ListWord, ListWordId> listWords; ///< own lists of what lacks and of why not
     Table<Lack, LackId> lacks;             ///< what work still waits for before it can start
     Table<Week, WeekId> weeks;             ///< promises, week by week
-    friend bool operator==(const Programme&, const Programme&) = default;
+    // Long to compile, so once only.
+    Programme();
+    Programme(const Programme& other);
+    Programme(Programme&& other) noexcept;
+    Programme& operator=(const Programme& other);
+    Programme& operator=(Programme&& other) noexcept;
+    ~Programme();
+    friend bool operator==(const Programme& a, const Programme& b);
 };
+
+/// The tables of a programme: its type of row and its member.
+#define YARRIN_TABLES(of)                                                                                              \
+    of(Calendar, calendars) of(BreakdownNode, breakdown) of(Location, locations) of(Activity, activities)              \
+        of(Link, links) of(Section, sections) of(DelayEvent, events) of(BookItem, book) of(BillItem, bill)             \
+            of(Allocation, allocations) of(Limit, limits) of(Sequence, sequences) of(LaidOut, laidOut)                 \
+                of(Acceleration, accelerations) of(MeasuredMile, miles) of(Code, codes) of(KeptLens, lenses)           \
+                    of(Resource, resources) of(CostEntry, costs) of(SoundnessLimit, soundnessLimits)                   \
+                        of(SetAside, setAside) of(KeptSheet, sheets) of(SpreadRule, spreads) of(RegisteredRisk, risks) \
+                            of(WeatherMonth, weather) of(Threshold, thresholds) of(Firm, firms)                        \
+                                of(ListWord, listWords) of(Lack, lacks) of(Week, weeks)
+#define YARRIN_ONCE(Row, member) extern template class Table<Row, decltype(Row::id)>;
+YARRIN_TABLES(YARRIN_ONCE)
+#undef YARRIN_ONCE
 
 /// The calendar that an activity works to, with the programme's default where it names none.
 [[nodiscard]] inline CalendarId calendarOf(const Programme& programme, const Activity& activity) {
