@@ -267,6 +267,7 @@ Outcome setKind(Transaction& tx, ActivityId id, ActivityKind kind) {
             activity.duration.reset();
             activity.measure.reset();
             activity.pauses.clear();
+            activity.travel = Travel::byItself;
         }
         return {};
     });

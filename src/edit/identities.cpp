@@ -39,7 +39,7 @@ private:
                Kept<LaidOutId>, Kept<AccelerationId>, Kept<MileId>, Kept<CodeId>, Kept<LensId>, Kept<ResourceId>,
                Kept<CostEntryId>, Kept<SoundnessLimitId>, Kept<SetAsideId>, Kept<SheetId>, Kept<SpreadRuleId>,
                Kept<RiskId>, Kept<WeatherMonthId>, Kept<ThresholdId>, Kept<FirmId>, Kept<ListWordId>, Kept<LackId>,
-               Kept<WeekId>>
+               Kept<WeekId>, Kept<PlaceRuleId>>
         m_kept;
 };
 

@@ -183,6 +183,7 @@ Outcome removeLocation(Transaction& tx, LocationId id) {
         for (auto& one : rows) {
             if (one.location != id) continue;
             one.location = parent;
+            if constexpr (std::is_same_v<std::decay_t<decltype(one)>, Activity>) fitPlace(tx.programme(), one);
             tx.set(std::move(one));
         }
     };
@@ -208,6 +209,7 @@ Outcome setLocation(Transaction& tx, ActivityId id, const std::string& name) {
         if (location.name == typed || location.key == typed) activity.location = location.id;
     if (!activity.location && !typed.empty())
         return inputError("there is no location \"" + typed + "\"", "make it in Scope first");
+    fitPlace(tx.programme(), activity);
     tx.set(std::move(activity));
     return done();
 }

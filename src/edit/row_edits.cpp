@@ -230,6 +230,7 @@ Result<std::vector<ActivityId>> duplicateAt(Transaction& tx, std::span<const Act
         for (Activity& row : rows) {
             row.name = renamed(row.name, tx.programme().locations.row(row.location), *to);
             row.location = place;
+            fitPlace(tx.programme(), row);
         }
         const std::string called = to->key;
         const std::vector<ActivityId> copies = put(tx, rows, links, below);
@@ -301,6 +302,8 @@ Result<std::vector<ActivityId>> putActivities(Transaction& tx, const Programme& 
         if (activity.calendar != continuousCalendar)
             activity.calendar = namedHere(tx.programme().calendars, taken.calendars, activity.calendar);
         activity.location = namedHere(tx.programme().locations, taken.locations, activity.location);
+        activity.pace = {};
+        fitPlace(tx.programme(), activity);
         // Codes that are called the same here are the same, with the values that they have here.
         std::vector<CodeMark> marks;
         for (const CodeMark& mark : activity.codes) {

@@ -76,6 +76,18 @@ void changeMarks(Transaction& tx, CodeId id, const std::string& from, const std:
         else
             tx.set(std::move(rule));
     }
+    std::vector<PlaceRule> apart;
+    for (const PlaceRule& rule : tx.programme().placeRules)
+        if ((rule.code == id && rule.value == from) || (rule.otherCode == id && rule.otherValue == from))
+            apart.push_back(rule);
+    for (PlaceRule& rule : apart) {
+        if (rule.code == id && rule.value == from) rule.value = to;
+        if (rule.otherCode == id && rule.otherValue == from) rule.otherValue = to;
+        if (to.empty())
+            tx.erase<PlaceRule>(rule.id);
+        else
+            tx.set(std::move(rule));
+    }
     const Code* trades = tradeCodeOf(tx.programme());
     if (!trades || trades->id != id) return;
     std::vector<Firm> firms;
@@ -268,6 +280,7 @@ Outcome sortOneInto(Transaction& tx, ActivityId id, const GroupValue& group) {
         if (!row) return inputError("it is no longer there");
         Activity activity = *row;
         activity.location = LocationId{group.node};
+        fitPlace(tx.programme(), activity);
         tx.set(std::move(activity));
         return done();
     }

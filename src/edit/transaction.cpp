@@ -106,7 +106,7 @@ Touched touchedBy(const Edit& edit) {
         if constexpr (std::is_same_v<Row, SpreadRule> || std::is_same_v<Row, RegisteredRisk> ||
                       std::is_same_v<Row, WeatherMonth> || std::is_same_v<Row, Threshold> ||
                       std::is_same_v<Row, Firm> || std::is_same_v<Row, ListWord> || std::is_same_v<Row, Lack> ||
-                      std::is_same_v<Row, Week>)
+                      std::is_same_v<Row, Week> || std::is_same_v<Row, PlaceRule>)
             touched.ahead = true;
         if constexpr (std::is_same_v<Row, SoundnessLimit> || std::is_same_v<Row, SetAside>) touched.soundness = true;
         if constexpr (std::is_same_v<Row, Resource>) touched.whole = true; // needs of activities hang on its kind

@@ -27,14 +27,14 @@ struct JobChange {
     Job after;
 };
 
-using Change =
-    std::variant<JobChange, RowChange<Calendar>, RowChange<BreakdownNode>, RowChange<Location>, RowChange<Activity>,
-                 RowChange<Link>, RowChange<Section>, RowChange<DelayEvent>, RowChange<BookItem>, RowChange<BillItem>,
-                 RowChange<Allocation>, RowChange<Limit>, RowChange<Sequence>, RowChange<LaidOut>,
-                 RowChange<Acceleration>, RowChange<MeasuredMile>, RowChange<Code>, RowChange<KeptLens>,
-                 RowChange<Resource>, RowChange<CostEntry>, RowChange<SoundnessLimit>, RowChange<SetAside>,
-                 RowChange<KeptSheet>, RowChange<SpreadRule>, RowChange<RegisteredRisk>, RowChange<WeatherMonth>,
-                 RowChange<Threshold>, RowChange<Firm>, RowChange<ListWord>, RowChange<Lack>, RowChange<Week>>;
+using Change = std::variant<JobChange, RowChange<Calendar>, RowChange<BreakdownNode>, RowChange<Location>,
+                            RowChange<Activity>, RowChange<Link>, RowChange<Section>, RowChange<DelayEvent>,
+                            RowChange<BookItem>, RowChange<BillItem>, RowChange<Allocation>, RowChange<Limit>,
+                            RowChange<Sequence>, RowChange<LaidOut>, RowChange<Acceleration>, RowChange<MeasuredMile>,
+                            RowChange<Code>, RowChange<KeptLens>, RowChange<Resource>, RowChange<CostEntry>,
+                            RowChange<SoundnessLimit>, RowChange<SetAside>, RowChange<KeptSheet>, RowChange<SpreadRule>,
+                            RowChange<RegisteredRisk>, RowChange<WeatherMonth>, RowChange<Threshold>, RowChange<Firm>,
+                            RowChange<ListWord>, RowChange<Lack>, RowChange<Week>, RowChange<PlaceRule>>;
 
 /// One step that a person took, as a value: undo, redo, the journal and the comparison of programmes stand on it.
 struct Edit {

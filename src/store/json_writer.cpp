@@ -69,7 +69,8 @@ Json programmeJson(const Programme& programme) {
           std::type_identity<CostEntry>{}, std::type_identity<SoundnessLimit>{}, std::type_identity<SetAside>{},
           std::type_identity<KeptSheet>{}, std::type_identity<SpreadRule>{}, std::type_identity<RegisteredRisk>{},
           std::type_identity<WeatherMonth>{}, std::type_identity<Threshold>{}, std::type_identity<Firm>{},
-          std::type_identity<ListWord>{}, std::type_identity<Lack>{}, std::type_identity<Week>{});
+          std::type_identity<ListWord>{}, std::type_identity<Lack>{}, std::type_identity<Week>{},
+          std::type_identity<PlaceRule>{});
     return json;
 }
 

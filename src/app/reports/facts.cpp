@@ -218,6 +218,7 @@ QString nameOf(SheetView view) {
                                     Say::tr("Soundness"),
                                     Say::tr("Odds"),
                                     Say::tr("Weeks"),
+                                    Say::tr("Places"),
                                     Say::tr("Narrative of a revision"),
                                     Say::tr("Statement of delay"),
                                     Say::tr("Monthly report")};

@@ -45,6 +45,7 @@ using FirmId = Id<struct FirmTag>;
 using ListWordId = Id<struct ListWordTag>;
 using LackId = Id<struct LackTag>;
 using WeekId = Id<struct WeekTag>;
+using PlaceRuleId = Id<struct PlaceRuleTag>;
 
 /// The highest id that a row of a file may have.
 inline constexpr std::uint32_t largestId = 0x7fffffffu;

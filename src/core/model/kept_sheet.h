@@ -38,11 +38,12 @@ enum class SheetView {
     soundness,
     odds,
     weeks,     ///< of a firm or a trade, or all
+    places,    ///< where against when
     narrative, ///< of a revision
     statement, ///< of a delay: one event, or all of the claim
     report     ///< of a month
 };
-inline constexpr std::size_t sheetViews = 15;
+inline constexpr std::size_t sheetViews = 16;
 
 /// Parts of a statement of delay and of a monthly report, in the order that they come in by themselves.
 enum class ReportPart {

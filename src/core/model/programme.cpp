@@ -155,6 +155,7 @@ public:
         for (const Pause& pause : activity.pauses)
             if (pause.rest < 0 || pause.rest > longestDuration) add(place, "a pause is out of all bounds");
         if (activity.kind == ActivityKind::hammock) hammock(activity, place);
+        if (auto fault = faultOfPlace(m_programme, activity)) add(place, *fault);
         if (activity.event && activity.kind == ActivityKind::hammock)
             add(place, "a hammock cannot belong to a fragment", "hang it from the activities of the fragment");
     }
@@ -384,7 +385,8 @@ public:
     void ahead() {
         for (const Week& week : m_programme.weeks) dates(week, "week of " + isoDate(week.begins));
         for (const Lack& lack : m_programme.lacks) dates(lack, "what is lacking");
-        for (const auto& faults : {faultsOfChance(m_programme), faultsOfWeeks(m_programme)})
+        for (const auto& faults :
+             {faultsOfChance(m_programme), faultsOfWeeks(m_programme), faultsOfPlaces(m_programme)})
             for (const auto& [place, fault] : faults) add(place, fault);
     }
     void terms() {
@@ -523,13 +525,9 @@ private:
 
 std::vector<Error> faultsOf(const Programme& programme) {
     FaultList faults(programme);
-    const auto named = [&](const auto&... tables) { (faults.named(tables), ...); };
-    named(programme.calendars, programme.breakdown, programme.locations, programme.activities, programme.links,
-          programme.sections, programme.events, programme.book, programme.bill, programme.allocations, programme.limits,
-          programme.sequences, programme.laidOut, programme.accelerations, programme.miles, programme.codes,
-          programme.lenses, programme.resources, programme.costs, programme.soundnessLimits, programme.setAside,
-          programme.sheets, programme.spreads, programme.risks, programme.weather, programme.thresholds,
-          programme.firms, programme.listWords, programme.lacks, programme.weeks);
+#define YARRIN_NAMED(Row, member) faults.named(programme.member);
+    YARRIN_TABLES(YARRIN_NAMED)
+#undef YARRIN_NAMED
     faults.noCircles(programme.breakdown, "breakdown");
     faults.noCircles(programme.locations, "location");
     faults.calendars();
@@ -560,6 +558,8 @@ std::vector<Error> faultsOf(const Programme& programme, const Touched& touched) 
         faults.uniqueKeys(programme.locations, "location");
         faults.noCircles(programme.breakdown, "breakdown");
         faults.noCircles(programme.locations, "location");
+        for (const Activity& activity : programme.activities)
+            if (auto fault = faultOfPlace(programme, activity)) faults.add("activity " + activity.key, *fault);
     }
     faults.uniqueAmong(programme.activities, touched.named, "activity");
     for (const ActivityId id : touched.named) faults.sound(id, "activities");

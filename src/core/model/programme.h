@@ -9,6 +9,7 @@
 #include "core/model/delay_event.h"
 #include "core/model/job.h"
 #include "core/model/kept_sheet.h"
+#include "core/model/places.h"
 #include "core/model/resource.h"
 #include "core/model/section.h"
 #include "core/model/sorting.h"
@@ -81,8 +82,11 @@ struct Activity {
     std::vector<CodeMark> codes;        ///< one of each code at most
     std::vector<Need> needs;            ///< beside what its crews are made up of
     std::vector<LumpSum> lumpSums;
-    std::optional<Instant> levelledFrom; ///< levelling lets it start no earlier; counts until it has started
-    SectionId section;                   ///< under which its money is retained; none: the one it leads to
+    std::optional<Instant> levelledFrom;  ///< levelling lets it start no earlier; counts until it has started
+    SectionId section;                    ///< under which its money is retained; none: the one it leads to
+    std::optional<Stretch> stretchOfWork; ///< its own range of chainage, inside its location's
+    Travel travel = Travel::byItself;
+    BillItemId pace; ///< its pace along its range follows the quantities of this item by place; none: of its own
     friend bool operator==(const Activity&, const Activity&) = default;
 };
 
@@ -146,9 +150,10 @@ struct Programme {
     Table<WeatherMonth, WeatherMonthId> weather;
     Table<Threshold, ThresholdId> thresholds; ///< of weather in which a calendar's work stops
     Table<Firm, FirmId> firms;
-    Table<ListWord, ListWordId> listWords; ///< own lists of what lacks and of why not
-    Table<Lack, LackId> lacks;             ///< what work still waits for before it can start
-    Table<Week, WeekId> weeks;             ///< promises, week by week
+    Table<ListWord, ListWordId> listWords;    ///< own lists of what lacks and of why not
+    Table<Lack, LackId> lacks;                ///< what work still waits for before it can start
+    Table<Week, WeekId> weeks;                ///< promises, week by week
+    Table<PlaceRule, PlaceRuleId> placeRules; ///< how near kinds of work may come to each other
     // Long to compile, so once only.
     Programme();
     Programme(const Programme& other);
@@ -168,7 +173,7 @@ struct Programme {
                     of(Resource, resources) of(CostEntry, costs) of(SoundnessLimit, soundnessLimits)                   \
                         of(SetAside, setAside) of(KeptSheet, sheets) of(SpreadRule, spreads) of(RegisteredRisk, risks) \
                             of(WeatherMonth, weather) of(Threshold, thresholds) of(Firm, firms)                        \
-                                of(ListWord, listWords) of(Lack, lacks) of(Week, weeks)
+                                of(ListWord, listWords) of(Lack, lacks) of(Week, weeks) of(PlaceRule, placeRules)
 #define YARRIN_ONCE(Row, member) extern template class Table<Row, decltype(Row::id)>;
 YARRIN_TABLES(YARRIN_ONCE)
 #undef YARRIN_ONCE

@@ -64,9 +64,9 @@ template <> struct Words<CostHead> {
 template <> struct Words<SpreadAt> { static constexpr std::string_view list[] = {"even", "start", "finish"}; };
 template <> struct Words<ApplyEvery> { static constexpr std::string_view list[] = {"month", "fortnight"}; };
 template <> struct Words<SheetView> {
-    static constexpr std::string_view list[] = {"bars", "logic", "scope",      "calendars", "demand",
-                                                "cash", "lines", "completion", "exposure",  "soundness",
-                                                "odds", "weeks", "narrative",  "statement", "report"};
+    static constexpr std::string_view list[] = {"bars",   "logic",      "scope",     "calendars", "demand", "cash",
+                                                "lines",  "completion", "exposure",  "soundness", "odds",   "weeks",
+                                                "places", "narrative",  "statement", "report"};
 };
 template <> struct Words<ReportPart> {
     static constexpr std::string_view list[] = {"words",    "standing", "moved",     "sections",    "exposure", "lines",
@@ -74,6 +74,9 @@ template <> struct Words<ReportPart> {
                                                 "fragment", "steps",    "money",     "assumptions", "record"};
 };
 
+template <> struct Words<Travel> {
+    static constexpr std::string_view list[] = {"by_itself", "stands", "up", "down", "from_ends", "from_middle"};
+};
 template <> struct Words<SpreadShape> {
     static constexpr std::string_view list[] = {"triangular", "pert", "uniform", "two_point"};
 };

@@ -126,4 +126,20 @@ template <> struct Described<Week> {
         field(&Week::by, "by").column("by_whom"), field(&Week::promises, "promises").always().in({"promise", "week"})};
 };
 
+template <> struct Described<PlaceRule> {
+    static constexpr std::string_view table = "place_rule", list = "apart";
+    static constexpr int since = 16;
+    static constexpr std::tuple fields{field(&PlaceRule::item, "item").gone(WhenGone::goesToo),
+                                       field(&PlaceRule::code, "code").gone(WhenGone::goesToo),
+                                       field(&PlaceRule::value, "value"),
+                                       field(&PlaceRule::otherItem, "other_item").gone(WhenGone::goesToo),
+                                       field(&PlaceRule::otherCode, "other_code").gone(WhenGone::goesToo),
+                                       field(&PlaceRule::otherValue, "other_value"),
+                                       field(&PlaceRule::together, "together"),
+                                       field(&PlaceRule::days, "days"),
+                                       field(&PlaceRule::daysOf, "days_of"),
+                                       field(&PlaceRule::metres, "metres"),
+                                       field(&PlaceRule::note, "note")};
+};
+
 } // namespace yarrin::describe

@@ -24,37 +24,9 @@ template <typename Row> constexpr int newestOf() {
 }
 
 constexpr int newestVersion() {
-    return std::max({newestOf<Job>(),
-                     newestOf<Calendar>(),
-                     newestOf<BreakdownNode>(),
-                     newestOf<Location>(),
-                     newestOf<Activity>(),
-                     newestOf<Link>(),
-                     newestOf<Section>(),
-                     newestOf<DelayEvent>(),
-                     newestOf<BookItem>(),
-                     newestOf<BillItem>(),
-                     newestOf<Allocation>(),
-                     newestOf<Limit>(),
-                     newestOf<Sequence>(),
-                     newestOf<LaidOut>(),
-                     newestOf<Acceleration>(),
-                     newestOf<MeasuredMile>(),
-                     newestOf<Code>(),
-                     newestOf<KeptLens>(),
-                     newestOf<Resource>(),
-                     newestOf<CostEntry>(),
-                     newestOf<SoundnessLimit>(),
-                     newestOf<SetAside>(),
-                     newestOf<KeptSheet>(),
-                     newestOf<SpreadRule>(),
-                     newestOf<RegisteredRisk>(),
-                     newestOf<WeatherMonth>(),
-                     newestOf<Threshold>(),
-                     newestOf<Firm>(),
-                     newestOf<ListWord>(),
-                     newestOf<Lack>(),
-                     newestOf<Week>()});
+#define YARRIN_NEWEST(Row, member) newestOf<Row>(),
+    return std::max({YARRIN_TABLES(YARRIN_NEWEST) newestOf<Job>()});
+#undef YARRIN_NEWEST
 }
 
 } // namespace yarrin::describe

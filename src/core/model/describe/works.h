@@ -79,6 +79,11 @@ template <> struct Described<CodeMark> {
                                        field(&CodeMark::value, "value").needed().always()};
 };
 
+template <> struct Described<Stretch> {
+    static constexpr std::tuple fields{field(&Stretch::from, "from").column("range_from").needed().always(),
+                                       field(&Stretch::to, "to").column("range_to").needed().always()};
+};
+
 template <> struct Described<Activity> {
     static constexpr std::string_view table = "activity", list = "activities";
     static constexpr std::tuple fields{field(&Activity::key, "id").column("key").needed().always(),
@@ -110,7 +115,10 @@ template <> struct Described<Activity> {
                                        field(&Activity::needs, "needs").since(11).in({"activity_need", "activity"}),
                                        field(&Activity::lumpSums, "lump_sums").since(11).in({"lump_sum", "activity"}),
                                        field(&Activity::levelledFrom, "levelled_from").since(11),
-                                       field(&Activity::section, "section").since(11)};
+                                       field(&Activity::section, "section").since(11),
+                                       field(&Activity::stretchOfWork, "range").since(16),
+                                       field(&Activity::travel, "travel").since(16),
+                                       field(&Activity::pace, "pace").since(16)};
 };
 
 template <> struct Described<Link> {
