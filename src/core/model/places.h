@@ -48,6 +48,7 @@ struct PlaceRule {
     BookItemId item, otherItem; ///< the two kinds, each as a WorkKind
     CodeId code, otherCode;
     std::string value, otherValue;
+    LocationId location; ///< and what lies inside it, in which the rule counts; none: everywhere
     bool together = false;
     std::optional<Decimal> days;                 ///< between the end of the one and the start of the other in a place,
     LagCalendar daysOf = LagCalendar::successor; ///< of whose calendar: continuous ones are days of 24 hours

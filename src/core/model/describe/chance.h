@@ -135,6 +135,7 @@ template <> struct Described<PlaceRule> {
                                        field(&PlaceRule::otherItem, "other_item").gone(WhenGone::goesToo),
                                        field(&PlaceRule::otherCode, "other_code").gone(WhenGone::goesToo),
                                        field(&PlaceRule::otherValue, "other_value"),
+                                       field(&PlaceRule::location, "location").gone(WhenGone::goesToo),
                                        field(&PlaceRule::together, "together"),
                                        field(&PlaceRule::days, "days"),
                                        field(&PlaceRule::daysOf, "days_of"),
