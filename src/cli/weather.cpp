@@ -2,6 +2,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // What weather cost by the records, against what calendars allow.
 #include "cli/cli.h"
+#include "core/base/text.h"
 #include "core/weather/station.h"
 #include "edit/weather_edits.h"
 #include "store/file.h"
@@ -17,6 +18,7 @@ namespace {
 
 struct Call {
     std::string file, records, write;
+    WeatherColumns columns;
     std::optional<std::uint64_t> station;
     std::optional<Month> from, to;
     bool json = false;
@@ -31,15 +33,23 @@ std::string parseCall(std::span<const std::string> arguments, Call& call) {
                                           : std::string(option) + " cannot be " + value + "; write it like 2027-03";
                           }};
     };
-    const std::array options{CallOption{"--json", &call.json, {}},
-                             textOption("--records", call.records),
-                             textOption("--write", call.write),
-                             month("--from", call.from),
-                             month("--to", call.to),
-                             CallOption{"--station", nullptr, [&](Value value) {
-                                            return takeNumber(value, call.station) ? std::string()
-                                                                                   : "--station cannot be " + value;
-                                        }}};
+    const std::array options{
+        CallOption{"--json", &call.json, {}},
+        textOption("--records", call.records),
+        textOption("--write", call.write),
+        CallOption{"--column", nullptr,
+                   [&](Value value) {
+                       const std::size_t at = value.find('=');
+                       if (at == std::string::npos || at == 0)
+                           return "--column cannot be " + value + "; write it like --column \"WS10=wind (m/s)\"";
+                       call.columns[trimmed(value.substr(0, at))] = value.substr(at + 1);
+                       return std::string();
+                   }},
+        month("--from", call.from),
+        month("--to", call.to),
+        CallOption{"--station", nullptr, [&](Value value) {
+                       return takeNumber(value, call.station) ? std::string() : "--station cannot be " + value;
+                   }}};
     if (std::string fault = readCall(arguments, options, call.file); !fault.empty()) return fault;
     if (call.station && (!call.from || !call.to || *call.to < *call.from))
         return "--station wants --from and --to, months in order";
@@ -56,7 +66,8 @@ Outcome bring(Programme& programme, const Call& call, std::vector<std::string>& 
         const auto book = readWorkbook(call.records);
         if (!book.ok()) return book.errors();
         if (book->sheets.empty()) return inputError("the table is empty");
-        auto read = readWeather(book->sheets.front(), std::filesystem::path(call.records).filename().string());
+        auto read =
+            readWeather(book->sheets.front(), std::filesystem::path(call.records).filename().string(), call.columns);
         if (!read.ok()) return read.errors();
         notes = read->notes;
         months = read->months;
@@ -120,11 +131,14 @@ ExitStatus runWeather(std::span<const std::string> arguments, CliStreams streams
 
 const Verb weatherVerb{
     "weather", "days lost to weather by the records",
-    "yarrin-cli weather FILE [--records TABLE] [--station SEED --from MONTH --to MONTH] [--write OUT] [--json]\n\n"
+    "yarrin-cli weather FILE [--records TABLE [--column HEADING=MEANING]…]\n"
+    "    [--station SEED --from MONTH --to MONTH] [--write OUT] [--json]\n\n"
     "Tells for each calendar with thresholds, month by month, how many days the recorded weather took, how many the\n"
     "calendar allows, and how rare a month beyond that is among the same months of earlier years. A table brings\n"
-    "records: a column headed date, and one for each measurement with its unit, like wind (m/s). What is not there is\n"
-    "told and never filled. The simulated station makes months up and says so. With --write the job is written with\n"
+    "records: a column headed date, and one for each measurement with its unit, like wind (m/s). --column says what a\n"
+    "column of another heading is: WS10=wind (m/s), TS=date, or nothing to leave it out. What is not there is told "
+    "and\n"
+    "never filled. The simulated station makes months up and says so. With --write the job is written with\n"
     "the records.\n",
     runWeather};
 

@@ -39,9 +39,9 @@ std::string plain(const std::string& name) {
 
 class Drafter {
 public:
-    Drafter(const Calculated& now, const Calculated* previous, const std::string& previousName)
+    Drafter(const Calculated& now, const Calculated* previous, const std::string& previousName, const Odds* odds)
         : m_programme(now.programme), m_schedule(now.schedule), m_now(now), m_previous(previous),
-          m_previousName(previousName) {}
+          m_previousName(previousName), m_odds(odds) {}
 
     std::string run() {
         m_text = "# " + (m_programme.job.title.empty() ? "Programme" : plain(m_programme.job.title)) + "\n\n";
@@ -92,6 +92,28 @@ private:
             m_text += " |\n";
         }
         m_text += "\n";
+        chances();
+    }
+
+    /// How sure these forecasts are, from the job's own rules and register.
+    void chances() {
+        if (!m_odds || m_odds->runs == 0) return;
+        const int sure = sureOf(m_programme.job);
+        const std::string percent = Decimal(sure, 1).text() + " %";
+        m_text += "How sure the forecasts are, of " + count(m_odds->runs, "run", "runs") +
+                  " by the rules and risks of the job:\n\n| Section | By its contract date | Likelier than not by | " +
+                  percent + " sure by |\n|---|---|---|---|\n";
+        for (const OddsOfDate& one : m_odds->sections) {
+            const Section* section = m_programme.sections.row(one.section);
+            if (!section || one.sorted.empty()) continue;
+            const Date due = section->completion + section->grantedDays;
+            m_text += "| " + plain(section->key + " " + section->name) + " | " +
+                      std::to_string(int(one.chanceOf(due) * 100 + 0.5)) + " % (" + longDate(due) + ") | " +
+                      longDate(one.at(500)) + " | " + longDate(one.at(sure)) + " |\n";
+        }
+        m_text += "\n";
+        for (const std::string& note : m_odds->notes) m_text += "- " + plain(note) + "\n";
+        if (!m_odds->notes.empty()) m_text += "\n";
     }
 
     void calendars() {
@@ -248,6 +270,7 @@ private:
     const Calculated& m_now;
     const Calculated* m_previous;
     const std::string& m_previousName;
+    const Odds* m_odds;
     std::string m_text;
 };
 
@@ -283,8 +306,9 @@ Soundness soundnessOf(const Calculated& calculated) {
     return s;
 }
 
-std::string draftNarrative(const Calculated& now, const Calculated* previous, const std::string& previousName) {
-    return Drafter(now, previous, previousName).run();
+std::string draftNarrative(const Calculated& now, const Calculated* previous, const std::string& previousName,
+                           const Odds* odds) {
+    return Drafter(now, previous, previousName, odds).run();
 }
 
 } // namespace yarrin

@@ -2,6 +2,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
 
+#include "core/odds/simulation.h"
 #include "edit/compare.h"
 
 namespace yarrin {
@@ -23,8 +24,9 @@ struct Soundness {
 [[nodiscard]] Soundness soundnessOf(const Calculated& calculated);
 
 /// The skeleton of a narrative in Markdown, filled from the facts; what only a person knows stands in angle brackets.
-/// `previous` is what it is compared with, `previousName` what that is called.
+/// `previous` is what it is compared with, `previousName` what that is called; `odds` of the same programme, where they
+/// are known, tell how sure each forecast is.
 [[nodiscard]] std::string draftNarrative(const Calculated& now, const Calculated* previous,
-                                         const std::string& previousName);
+                                         const std::string& previousName, const Odds* odds = nullptr);
 
 } // namespace yarrin

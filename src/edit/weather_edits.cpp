@@ -33,31 +33,47 @@ std::optional<Date> dayFrom(const SheetCell& cell) {
     return typed.ok() ? std::optional(*typed) : std::nullopt;
 }
 
+/// What a heading means, where somebody said so or by itself.
+std::string meaningOf(const std::string& heading, const WeatherColumns& named) {
+    const auto found = named.find(trimmed(heading));
+    return found == named.end() ? trimmed(heading) : trimmed(found->second);
+}
+bool meansDays(const std::string& meaning) {
+    const std::string word = lowered(meaning);
+    return word == "date" || word == "day";
+}
+
 /// The row of headings, and the column of days.
 struct Headings {
     std::size_t row = 0, days = 0;
     std::vector<std::pair<std::size_t, std::pair<std::string, std::string>>> measures;
 };
-Result<Headings> headingsOf(const Sheet& sheet) {
-    for (std::size_t r = 0; r < std::min<std::size_t>(sheet.rows.size(), 30); ++r)
+constexpr std::size_t rowsOfHeadings = 30;
+Result<Headings> headingsOf(const Sheet& sheet, const WeatherColumns& named) {
+    for (std::size_t r = 0; r < std::min(sheet.rows.size(), rowsOfHeadings); ++r)
         for (std::size_t c = 0; c < sheet.rows[r].size(); ++c) {
-            const std::string word = lowered(trimmed(sheet.rows[r][c].text));
-            if (word != "date" && word != "day") continue;
+            if (!meansDays(meaningOf(sheet.rows[r][c].text, named))) continue;
             Headings found{r, c, {}};
             for (std::size_t other = 0; other < sheet.rows[r].size(); ++other) {
-                if (other == c || trimmed(sheet.rows[r][other].text).empty()) continue;
-                const auto heading = measureFrom(sheet.rows[r][other].text);
+                const std::string meaning = meaningOf(sheet.rows[r][other].text, named);
+                if (other == c || meaning.empty()) continue;
+                const auto heading = measureFrom(meaning);
                 if (heading.second.empty())
                     return Error{ErrorCode::input, "row " + std::to_string(r + 1),
                                  "\"" + sheet.rows[r][other].text + "\" says no unit",
-                                 "head the column like wind (m/s)"};
+                                 "head the column like wind (m/s), or say what it is"};
+                for (const auto& [column, before] : found.measures)
+                    if (before.first == heading.first)
+                        return Error{ErrorCode::input, "row " + std::to_string(r + 1),
+                                     "two columns hold " + heading.first, "leave one of them out"};
                 found.measures.emplace_back(other, heading);
             }
             if (found.measures.empty()) return inputError("beside the days there is no column with a measurement");
             return found;
         }
-    return inputError("no column of the table is headed date or day", "head the days with date, and each measurement "
-                                                                      "with its unit: wind (m/s)");
+    return inputError("no column of the table is headed date or day",
+                      "head the days with date, and each measurement "
+                      "with its unit: wind (m/s); or say what they are");
 }
 
 /// Months by measurement, filled in day by day.
@@ -106,8 +122,28 @@ std::pair<std::string, std::string> measureFrom(std::string_view text) {
     return {lowered(trimmed(text.substr(0, at))), trimmed(unit)};
 }
 
-Result<ReadWeather> readWeather(const Sheet& sheet, std::string_view from) {
-    const auto headings = headingsOf(sheet);
+std::vector<WeatherColumn> weatherColumns(const Sheet& sheet, const WeatherColumns& named) {
+    std::vector<WeatherColumn> columns;
+    for (std::size_t r = 0; r < std::min(sheet.rows.size(), rowsOfHeadings); ++r) {
+        const auto words = [&](const SheetCell& cell) { return !cell.number && !trimmed(cell.text).empty(); };
+        if (std::count_if(sheet.rows[r].begin(), sheet.rows[r].end(), words) < 2) continue;
+        for (std::size_t c = 0; c < sheet.rows[r].size(); ++c) {
+            WeatherColumn one{trimmed(sheet.rows[r][c].text), {}, {}, false};
+            if (one.heading.empty()) continue;
+            for (std::size_t below = r + 1; below < sheet.rows.size() && one.example.empty(); ++below)
+                one.example = trimmed(sheet.at(below, c).text);
+            const std::string meaning = meaningOf(one.heading, named);
+            one.known = meansDays(meaning) || !measureFrom(meaning).second.empty() || meaning.empty();
+            if (one.known) one.meaning = meaning;
+            columns.push_back(std::move(one));
+        }
+        break;
+    }
+    return columns;
+}
+
+Result<ReadWeather> readWeather(const Sheet& sheet, std::string_view from, const WeatherColumns& named) {
+    const auto headings = headingsOf(sheet, named);
     if (!headings.ok()) return headings.errors();
     std::vector<Error> faults;
     Gatherer gatherer;

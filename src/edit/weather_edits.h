@@ -5,6 +5,7 @@
 #include "core/base/sheet.h"
 #include "edit/transaction.h"
 
+#include <map>
 #include <span>
 #include <string>
 #include <string_view>
@@ -18,11 +19,24 @@ struct ReadWeather {
     std::vector<WeatherMonth> months; ///< without ids
     std::vector<std::string> notes;   ///< gaps, and columns that were left out
 };
+/// What headings of a table mean, by the heading as it stands: "date", "wind (m/s)", or nothing where the column is
+/// left out. A heading that is not named says itself what it means.
+using WeatherColumns = std::map<std::string, std::string>;
+/// A column of a table of records, for who says what it means.
+struct WeatherColumn {
+    std::string heading;
+    std::string example; ///< of the first row that has one
+    std::string meaning; ///< as understood; empty where it is not, or left out
+    bool known = false;  ///< by itself, or because somebody said so
+};
+/// The columns below the first row with several headings; empty where the table has none.
+[[nodiscard]] std::vector<WeatherColumn> weatherColumns(const Sheet& sheet, const WeatherColumns& named);
 /// Reads a table with a column of days ("date" or "day", else the first one that holds days) and one for each
 /// measurement, whose heading says the unit: "wind (m/s)", "swell [m]", "rain, mm". Empty cells and days that are not
 /// there are gaps: they are told and never filled. A day that is there twice, a figure that is none, a heading without
 /// a unit are errors with their row and column. `from` says where it comes from.
-[[nodiscard]] Result<ReadWeather> readWeather(const Sheet& sheet, std::string_view from);
+[[nodiscard]] Result<ReadWeather> readWeather(const Sheet& sheet, std::string_view from,
+                                              const WeatherColumns& named = {});
 
 /// What a heading says: "wind (m/s)", "swell [m]", "rain, mm" as what is measured and its unit, empty where it says
 /// none.

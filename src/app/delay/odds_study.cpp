@@ -57,8 +57,7 @@ OddsStudy::OddsStudy(Document& document, QObject* parent)
 }
 
 int OddsStudy::sureOf(const Job& job) {
-    const auto thousandths = job.sure ? (Fraction(*job.sure) * Fraction(1000)).rounded(0) : std::optional<Decimal>(800);
-    return thousandths ? int(thousandths->mantissa()) : 800;
+    return yarrin::sureOf(job);
 }
 
 std::uint32_t OddsStudy::runsOf(const Job& job) {

@@ -1,6 +1,7 @@
 // SPDX-FileCopyrightText: 2026 The Yarrin authors
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/record/next_revision.h"
+#include "app/delay/odds_study.h"
 
 #include "app/base/format.h"
 #include "edit/narrative.h"
@@ -37,15 +38,19 @@ QString nextRevisionKey(const std::vector<Revision>& revisions) {
 QString draftedNarrative(Document& document, const std::vector<Revision>& revisions) {
     const Calculated now{document.programme(), document.schedule()};
     std::string text;
-    document.wait(QObject::tr("Drafting the narrative"), [&](WorkWatch&) {
+    document.wait(QObject::tr("Drafting the narrative"), [&](WorkWatch& watch) {
+        std::shared_ptr<OddsStudy::Findings> found;
+        if (saysOdds(document.programme()) && document.schedule().ok())
+            found = OddsStudy::find(document.sharedProgramme(), watch);
+        const Odds* odds = found && found->odds ? &*found->odds : nullptr;
         const auto last = revisions.empty() ? Result<FrozenState>(inputError("there is none", {}))
                                             : document.readerOf(revisions.back())();
         if (!last.ok() || !last->schedule->ok()) {
-            text = draftNarrative(now, nullptr, {});
+            text = draftNarrative(now, nullptr, {}, odds);
             return;
         }
         const Calculated previous{*last->programme, *last->schedule};
-        text = draftNarrative(now, &previous, "revision " + revisions.back().key);
+        text = draftNarrative(now, &previous, "revision " + revisions.back().key, odds);
     });
     return show::text(text);
 }

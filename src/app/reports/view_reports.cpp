@@ -7,11 +7,11 @@
 #include "app/delay/odds_words.h"
 #include "app/labour/demand_figure.h"
 #include "app/reports/pictures.h"
+#include "app/reports/weeks_sheet.h"
 #include "core/base/natural_order.h"
 #include "core/contract/damages_lines.h"
 #include "core/model/codes.h"
 #include "core/soundness/soundness.h"
-#include "core/weeks/look_ahead.h"
 
 #include <QCoreApplication>
 #include <QLocale>
@@ -241,44 +241,6 @@ Outcome narrative(Report& report, const SheetFacts& facts) {
     return noSuch(wanted);
 }
 
-/// The weeks ahead, by trade; of one trade or firm where the sheet is of that.
-Outcome weeks(Report& report, const SheetFacts& facts) {
-    const Programme& programme = facts.programme();
-    const int count = programme.job.weeksAhead.value_or(usualWeeksAhead);
-    const std::string& wanted = facts.sheet.subject;
-    const Date first = weekBegin(programme.job, facts.today());
-    ReportTable table;
-    table.name = Say::tr("Weeks ahead");
-    table.columns = {{Say::tr("ID")},  {Say::tr("Activity")}, {Say::tr("Place")},
-                     {Say::tr("Who")}, {Say::tr("Start")},    {Say::tr("Finish")}};
-    for (int week = 0; week < count; ++week)
-        table.columns.push_back(
-            {Say::tr("%1 · %2").arg(weekNumber(programme.job, first + 7 * week)).arg(show::shortDate(first + 7 * week)),
-             true});
-    std::string trade;
-    for (const WeekRow& one : weeksAhead(programme, facts.schedule(), facts.today(), count)) {
-        if (!wanted.empty() && one.trade != wanted && one.firm != wanted) continue;
-        if (table.rows.empty() || one.trade != trade)
-            table.rows.push_back({{cell::text(one.trade.empty() ? Say::tr("No trade") : show::text(one.trade))},
-                                  ReportRow::Kind::heading});
-        trade = one.trade;
-        const std::size_t at = programme.activities.indexOf(one.activity);
-        const Activity& activity = programme.activities[at];
-        const ActivityFigures& figures = facts.schedule().activities[at];
-        const Location* place = programme.locations.row(activity.location);
-        ReportRow row{{cell::text(show::text(activity.key)), cell::text(show::text(activity.name)),
-                       cell::text(place ? show::text(place->name) : QString()), cell::text(show::text(one.firm)),
-                       cell::date(dateOf(figures.earlyStart)), cell::date(completionDate(figures.earlyFinish))}};
-        for (const int days : one.days) row.cells.push_back(days > 0 ? cell::number(days) : cell::text({}));
-        table.rows.push_back(std::move(row));
-    }
-    if (table.rows.empty())
-        return inputError(wanted.empty() ? "nothing is to be done in these weeks"
-                                         : "\"" + wanted + "\" has nothing to do in these weeks");
-    report.table(std::move(table));
-    return done();
-}
-
 Outcome fill(Report& report, const Facts& facts) {
     switch (facts->sheet.view) {
     case SheetView::scope:
@@ -312,7 +274,7 @@ Outcome fill(Report& report, const Facts& facts) {
         passage::odds(report, facts);
         return done();
     case SheetView::weeks:
-        return weeks(report, *facts);
+        return weeksSheet(report, facts);
     case SheetView::narrative:
         return narrative(report, *facts);
     default:

@@ -60,13 +60,13 @@ QString dayName(int weekday) {
 
 } // namespace
 
-SiteTimeStage::SiteTimeStage(Document& document, Dialogs& dialogs, QWidget* parent)
+SiteTimeStage::SiteTimeStage(Document& document, Dialogs& dialogs, QSettings& settings, QWidget* parent)
     : Stage(parent), m_document(document), m_dialogs(dialogs), m_notice(new NoticeBar(this)),
       m_list(new CalendarList(document, this)), m_week(new WeekChart(this)), m_year(new YearChart(this)),
       m_panel(new CalendarPanel(document, this)),
       m_tabs(new TabRow({{tr("Calendars"), "siteTimeCalendars"}, {tr("Weather"), "siteTimeWeather"}}, this)),
-      m_pages(new QStackedWidget(this)), m_weather(new WeatherPage(document, dialogs, this)), m_title(new QLabel(this)),
-      m_yearTitle(new QLabel(this)) {
+      m_pages(new QStackedWidget(this)), m_weather(new WeatherPage(document, dialogs, settings, this)),
+      m_title(new QLabel(this)), m_yearTitle(new QLabel(this)) {
     setObjectName(QStringLiteral("siteTimeStage"));
     auto* layout = new QVBoxLayout(this);
     layout->setContentsMargins(0, 0, 0, 0);

@@ -8,6 +8,7 @@
 class QComboBox;
 class QLabel;
 class QPushButton;
+class QSettings;
 class QStackedWidget;
 
 namespace yarrin {
@@ -23,7 +24,7 @@ class YearChart;
 class SiteTimeStage : public Stage {
     Q_OBJECT
 public:
-    SiteTimeStage(Document& document, Dialogs& dialogs, QWidget* parent = nullptr);
+    SiteTimeStage(Document& document, Dialogs& dialogs, QSettings& settings, QWidget* parent = nullptr);
 
     NoticeBar& notice() override { return *m_notice; }
     void focusMain() override;

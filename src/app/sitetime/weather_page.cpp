@@ -5,11 +5,11 @@
 #include "app/base/format.h"
 #include "app/base/look.h"
 #include "app/sitetime/lost_chart.h"
+#include "app/sitetime/record_columns.h"
 #include "app/table/list_page.h"
 #include "app/window/dialogs.h"
 #include "core/time/typed_date.h"
 #include "core/weather/station.h"
-#include "edit/weather_edits.h"
 #include "store/workbook.h"
 
 #include <QComboBox>
@@ -32,8 +32,8 @@ QString monthName(Date month) {
 
 } // namespace
 
-WeatherPage::WeatherPage(Document& document, Dialogs& dialogs, QWidget* parent)
-    : QWidget(parent), m_document(document), m_dialogs(dialogs) {
+WeatherPage::WeatherPage(Document& document, Dialogs& dialogs, QSettings& settings, QWidget* parent)
+    : QWidget(parent), m_document(document), m_dialogs(dialogs), m_columns(new RecordColumns(settings, this)) {
     setObjectName(QStringLiteral("weatherPage"));
     buildThresholds();
     buildMonths();
@@ -41,6 +41,7 @@ WeatherPage::WeatherPage(Document& document, Dialogs& dialogs, QWidget* parent)
     column->setContentsMargins(0, 4, 0, 0);
     column->setSpacing(4);
     column->addWidget(buildHead());
+    column->addWidget(m_columns);
     auto* title = new QLabel(tr("When work stops"), this);
     title->setFont(headingFont());
     title->setContentsMargins(16, 4, 0, 0);
@@ -72,6 +73,8 @@ WeatherPage::WeatherPage(Document& document, Dialogs& dialogs, QWidget* parent)
     column->addWidget(m_list, 1);
     column->addWidget(buildTyping());
     connect(m_calendar, &QComboBox::activated, this, &WeatherPage::presentMonths);
+    connect(m_columns, &RecordColumns::said, this,
+            [this](const WeatherColumns& said) { bring(m_columns->sheet(), m_columns->name(), said); });
     connect(m_chart, &LostChart::monthChosen, this, [this](Date month) {
         for (std::size_t i = 0; i < m_months.size(); ++i)
             if (m_months[i].month == month)
@@ -84,7 +87,10 @@ WeatherPage::WeatherPage(Document& document, Dialogs& dialogs, QWidget* parent)
                     m_chart->choose(m_months[m_months.size() - 1 - m_list->model().sourceRow(at.row())].month);
             });
     // Calendars of another job have other ids.
-    connect(&document, &Document::replaced, this, [this] { m_calendar->clear(); });
+    connect(&document, &Document::replaced, this, [this] {
+        m_calendar->clear();
+        m_columns->hide();
+    });
     connect(&document, &Document::changed, this, [this] {
         if (isVisible()) refresh();
     });
@@ -104,7 +110,7 @@ QWidget* WeatherPage::buildHead() {
     m_forget->setMenu(new QMenu(m_forget));
     line->addWidget(m_words, 1);
     for (QPushButton* one : {table, station, m_forget}) line->addWidget(one);
-    connect(table, &QPushButton::clicked, this, &WeatherPage::bring);
+    connect(table, &QPushButton::clicked, this, [this] { bring(); });
     connect(station, &QPushButton::clicked, this, &WeatherPage::makeUp);
     return head;
 }
@@ -278,8 +284,20 @@ void WeatherPage::bring() {
     const auto book = readWorkbook(path.toStdString());
     if (!book.ok()) return emit refused(show::error(book.error()));
     if (book->sheets.empty()) return emit refused(tr("The table is empty"));
-    const auto read = readWeather(book->sheets.front(), QFileInfo(path).fileName().toStdString());
-    if (!read.ok()) return emit refused(show::error(read.error()));
+    bring(book->sheets.front(), QFileInfo(path).fileName(), m_columns->remembered());
+}
+
+void WeatherPage::bring(const Sheet& sheet, const QString& name, const WeatherColumns& columns) {
+    const auto read = readWeather(sheet, name.toStdString(), columns);
+    if (!read.ok()) {
+        // Where all columns are known, the fault is in a row.
+        const auto known = weatherColumns(sheet, columns);
+        const bool headings = !m_columns->isVisible() && !known.empty() &&
+                              std::any_of(known.begin(), known.end(), [](const auto& one) { return !one.known; });
+        if (headings) return m_columns->ask(sheet, name, show::error(read.error()));
+        return emit refused(show::error(read.error()));
+    }
+    m_columns->hide();
     if (!perform(tr("Weather records brought"), [&](Transaction& tx) { return addWeather(tx, read->months); })) return;
     QStringList notes;
     for (const std::string& note : read->notes) notes << show::text(note);

@@ -4,6 +4,7 @@
 
 #include "app/base/document.h"
 #include "core/weather/lost_days.h"
+#include "edit/weather_edits.h"
 
 #include <QWidget>
 
@@ -11,6 +12,7 @@ class QComboBox;
 class QLabel;
 class QLineEdit;
 class QPushButton;
+class QSettings;
 
 namespace yarrin {
 
@@ -19,13 +21,14 @@ struct ListColumn;
 class Dialogs;
 class ListPage;
 class LostChart;
+class RecordColumns;
 
 /// Weather as evidence: records from tables or the simulated station, thresholds by calendar, what they cost month by
 /// month against the allowance, how rare that is, and days beyond it as an event.
 class WeatherPage : public QWidget {
     Q_OBJECT
 public:
-    WeatherPage(Document& document, Dialogs& dialogs, QWidget* parent = nullptr);
+    WeatherPage(Document& document, Dialogs& dialogs, QSettings& settings, QWidget* parent = nullptr);
 
     void refresh();
 
@@ -42,6 +45,8 @@ private:
     void buildMonths();
     void presentMonths();
     void bring();
+    /// Faults of the headings are mended in place.
+    void bring(const Sheet& sheet, const QString& name, const WeatherColumns& columns);
     void makeUp();
     void addOne();
     void makeEvent(Risk risk);
@@ -50,6 +55,7 @@ private:
 
     Document& m_document;
     Dialogs& m_dialogs;
+    RecordColumns* m_columns;
     QLabel* m_words = nullptr;
     QPushButton* m_forget = nullptr;
     QComboBox* m_measure = nullptr;

@@ -73,7 +73,7 @@ Stage* MainWindow::makeStage(Place place) {
     case Place::contract:
         return new ContractStage(m_document);
     case Place::siteTime: {
-        auto* stage = new SiteTimeStage(m_document, m_dialogs);
+        auto* stage = new SiteTimeStage(m_document, m_dialogs, m_settings);
         connect(stage, &SiteTimeStage::activitiesWanted, this, &MainWindow::revealAll);
         return stage;
     }

@@ -218,6 +218,11 @@ Error beyondCalendars() {
 
 } // namespace
 
+int sureOf(const Job& job) {
+    const auto thousandths = job.sure ? (Fraction(*job.sure) * Fraction(1000)).rounded(0) : std::optional<Decimal>(800);
+    return thousandths ? int(thousandths->mantissa()) : 800;
+}
+
 Date OddsOfDate::at(int thousandths) const {
     return Date{} + int(atThousandth(sorted, thousandths));
 }

@@ -25,6 +25,9 @@ inline constexpr int usualOddsWidth = 5;
 inline constexpr std::uint32_t usualRuns = 5000;
 inline constexpr std::uint32_t mostRuns = 1'000'000;
 
+/// How sure a date or a sum shall be, in thousandths: what the job says, else 800.
+[[nodiscard]] int sureOf(const Job& job);
+
 /// One date as it came out: days of its completion, run by run.
 struct OddsOfDate {
     SectionId section; ///< none: all work

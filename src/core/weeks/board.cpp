@@ -101,4 +101,24 @@ WeekBoard weekBoard(const Programme& programme, const Schedule& dates, Date firs
     return board;
 }
 
+std::vector<BoardRow> lanesByFirm(const WeekBoard& board) {
+    std::map<std::pair<bool, std::string>, BoardRow> firms;
+    for (const BoardGroup& group : board.groups)
+        for (const BoardRow& row : group.rows) {
+            BoardRow& firm = firms[{row.firm.empty(), row.firm}];
+            firm.firm = row.firm;
+            firm.chips.insert(firm.chips.end(), row.chips.begin(), row.chips.end());
+        }
+    std::vector<BoardRow> lanes;
+    for (auto& [name, row] : firms) {
+        if (row.chips.empty()) continue;
+        // Of one day those of the first place come first.
+        std::stable_sort(row.chips.begin(), row.chips.end(),
+                         [](const BoardChip& a, const BoardChip& b) { return a.from < b.from; });
+        layLanes(row);
+        lanes.push_back(std::move(row));
+    }
+    return lanes;
+}
+
 } // namespace yarrin

@@ -42,5 +42,7 @@ struct WeekBoard {
 /// Groups by the outermost place in the order of the places, rows by trade in the order of its code, chips by their
 /// start; no order of activities decides. Points into the programme.
 [[nodiscard]] WeekBoard weekBoard(const Programme& programme, const Schedule& dates, Date first, int weeks);
+/// The same work in one row for each firm, by its name, that of none last.
+[[nodiscard]] std::vector<BoardRow> lanesByFirm(const WeekBoard& board);
 
 } // namespace yarrin
