@@ -5,6 +5,7 @@
 #include "core/network/network.h"
 #include "core/odds/uncertainty.h"
 #include "edit/activity_edits.h"
+#include "edit/place_edits.h"
 #include "edit/typed.h"
 
 #include <algorithm>
@@ -104,16 +105,12 @@ Fault takeScope(SpreadRule& rule, const Programme& programme, std::string_view t
     if (rule.activity = idOfKey(programme.activities, text); rule.activity) return {};
     if (text.starts_with("at "))
         if (rule.location = idOfKey(programme.locations, trimmed(text.substr(3))); rule.location) return {};
-    if (text.starts_with("item "))
-        if (rule.bookItem = idOfKey(programme.book, trimmed(text.substr(5))); rule.bookItem) return {};
-    for (const Code& code : programme.codes)
-        for (const CodeValue& value : code.values)
-            for (const char* between : {" ", "="})
-                if (lowered(text) == lowered(code.key + between + value.name)) {
-                    rule.code = code.id;
-                    rule.value = value.name;
-                    return {};
-                }
+    if (const auto kind = workKindFrom(programme, text); kind.ok()) {
+        rule.bookItem = kind->item;
+        rule.code = kind->code;
+        rule.value = kind->value;
+        return {};
+    }
     return inputError("there is nothing called \"" + text + "\"",
                       "write the id of an activity, at and a place, item and one of the output book, a code and its "
                       "value, or all");

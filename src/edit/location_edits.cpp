@@ -5,9 +5,9 @@
 #include "core/base/text.h"
 #include "core/quantity/figures.h"
 #include "edit/activity_edits.h"
+#include "edit/place_edits.h"
 
 #include <algorithm>
-#include <regex>
 #include <unordered_set>
 
 namespace yarrin {
@@ -41,20 +41,6 @@ Result<LocationId> insertLocation(Transaction& tx, std::size_t index, LocationId
     const LocationId id = location.id;
     tx.insert(index, std::move(location));
     return id;
-}
-
-/// "1+250" is 1250; "62" is 62.
-Result<Decimal> parseChainage(const std::string& text) {
-    const std::string typed = trimmed(text);
-    const std::size_t plus = typed.find('+');
-    if (plus == std::string::npos) return parseFigure(typed);
-    const auto kilometres = parseFigure(typed.substr(0, plus));
-    const auto metres = parseFigure(typed.substr(plus + 1));
-    if (!kilometres.ok()) return kilometres;
-    if (!metres.ok()) return metres;
-    const auto sum = exactly(Fraction(*kilometres) * Fraction(1000) + Fraction(*metres));
-    if (!sum) return inputError("\"" + typed + "\" is no chainage");
-    return *sum;
 }
 
 } // namespace
@@ -106,20 +92,11 @@ Outcome setChainage(Transaction& tx, LocationId id, const std::string& text) {
     Location location = *row;
     location.fromChainage.reset();
     location.toChainage.reset();
-    if (!trimmedView(text).empty()) {
-        static const std::regex form(
-            R"(^\s*(?:ch\.?\s*)?([0-9][0-9., +]*?)\s*(?:–|-|to|\.\.)\s*([0-9][0-9., +]*?)\s*(?:m)?\s*$)",
-            std::regex::icase);
-        std::smatch parts;
-        if (text.size() > 60 || !std::regex_match(text, parts, form))
-            return inputError("\"" + trimmed(text) + "\" is no range", "write it as \"0 – 62\" or \"1+250 to 1+300\"");
-        const auto from = parseChainage(parts[1]);
-        const auto to = parseChainage(parts[2]);
-        if (!from.ok()) return from.errors();
-        if (!to.ok()) return to.errors();
-        if (*to <= *from) return inputError("a range runs from the smaller chainage to the larger one");
-        location.fromChainage = *from;
-        location.toChainage = *to;
+    const auto stretch = parseStretch(text);
+    if (!stretch.ok()) return stretch.errors();
+    if (*stretch) {
+        location.fromChainage = (*stretch)->from;
+        location.toChainage = (*stretch)->to;
     }
     tx.set(std::move(location));
     return done();

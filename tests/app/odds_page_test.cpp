@@ -198,6 +198,33 @@ private slots:
                             .arg(day == 3 || day == 4 ? 15 : 5)
                             .toUtf8());
         table.close();
+        // A table of other headings asks what its columns are, and is known the next time.
+        QFile logger(m_folder.filePath(QStringLiteral("logger.csv")));
+        QVERIFY(logger.open(QIODevice::WriteOnly));
+        logger.write("TS,RR,battery\n2026-03-01,4,12.6\n");
+        logger.close();
+        desk.dialogs.open = logger.fileName();
+        press(desk, "weatherBring");
+        QVERIFY(desk.programme().weather.empty());
+        const auto column = [&](int at, const char* meaning) {
+            auto* box = desk.visible<QComboBox>(qPrintable(QStringLiteral("recordColumn%1").arg(at)));
+            box->setFocus();
+            box->lineEdit()->selectAll();
+            QTest::keyClicks(box, QString::fromUtf8(meaning));
+        };
+        column(0, "date");
+        press(desk, "recordColumnsBring");
+        QVERIFY(desk.programme().weather.empty()); // nothing is measured yet
+        QVERIFY(desk.find<QWidget>("recordColumns")->isVisible());
+        column(1, "rain (mm)");
+        press(desk, "recordColumnsBring");
+        QCOMPARE(desk.programme().weather.size(), std::size_t(1));
+        QVERIFY(!desk.find<QWidget>("recordColumns")->isVisible());
+        desk.trigger("editUndo");
+        press(desk, "weatherBring");
+        QCOMPARE(desk.programme().weather.size(), std::size_t(1));
+        QVERIFY(!desk.find<QWidget>("recordColumns")->isVisible());
+        desk.trigger("editUndo");
         desk.dialogs.open = table.fileName();
         press(desk, "weatherBring");
         QCOMPARE(desk.programme().weather.size(), std::size_t(1));

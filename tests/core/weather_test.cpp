@@ -189,6 +189,32 @@ private slots:
         QCOMPARE(readWeather(numbers, {})->months[0].month.first, dateFrom(2026, 3, 1));
     }
 
+    /// Headings of other people: what they are is said by name, a column is left out, two of one measure are not.
+    void namedColumns() {
+        const Sheet sheet = table({{"Station 7", ""},
+                                   {"TS", "WS10", "RR", "battery"},
+                                   {"2027-03-01", "15", "2", "12.6"},
+                                   {"2027-03-02", "4", "", "12.5"}});
+        const auto columns = weatherColumns(sheet, {{"battery", ""}});
+        QCOMPARE(columns.size(), std::size_t(4));
+        QCOMPARE(columns[1].heading, std::string("WS10"));
+        QCOMPARE(columns[1].example, std::string("15"));
+        QVERIFY(!columns[0].known && !columns[1].known && columns[3].known);
+        QVERIFY(!readWeather(sheet, "x").ok());
+        WeatherColumns named{{"TS", "date"}, {"WS10", "wind (m/s)"}, {"RR", "rain (mm)"}};
+        const auto unit = readWeather(sheet, "x", named);
+        QVERIFY(!unit.ok());
+        QVERIFY(unit.error().what.find("battery") != std::string::npos);
+        named["battery"] = "";
+        const auto read = readWeather(sheet, "x", named);
+        QVERIFY(read.ok());
+        QCOMPARE(read->months.size(), std::size_t(2));
+        QCOMPARE(read->months[0].measure, std::string("rain"));
+        QCOMPARE((*figuresOf(read->months[1]))[0], std::optional(Decimal(15)));
+        QCOMPARE((*figuresOf(read->months[0]))[1], std::optional<Decimal>());
+        named["RR"] = "wind (m/s)";
+        QVERIFY(!readWeather(sheet, "x", named).ok());
+    }
     void badTables_data() {
         QTest::addColumn<QString>("heading");
         QTest::addColumn<QString>("day");

@@ -273,6 +273,27 @@ private slots:
                 QVERIFY(row.chips[i].lane != row.chips[i - 1].lane || row.chips[i].from > row.chips[i - 1].to);
     }
 
+    /// Each firm has all of its work in one row, wherever it is, in lanes that do not overlap; nobody's comes last.
+    void lanes() {
+        Builder b = site();
+        b.change("C", [](Activity& c) { c.responsible = "Stoneworks"; });
+        const WeekBoard board = weekBoard(b.programme, schedule(b.programme), first, 6);
+        const std::vector<BoardRow> lanes = lanesByFirm(board);
+        std::size_t chips = 0;
+        for (std::size_t i = 0; i < lanes.size(); ++i) {
+            QVERIFY(i == 0 || lanes[i].firm.empty() || lanes[i - 1].firm < lanes[i].firm);
+            QVERIFY(i + 1 == lanes.size() || !lanes[i].firm.empty());
+            chips += lanes[i].chips.size();
+            for (const BoardChip& chip : lanes[i].chips) {
+                QCOMPARE(firmOf(b.programme, *b.programme.activities.row(chip.activity)), lanes[i].firm);
+                for (const BoardChip& other : lanes[i].chips)
+                    QVERIFY(&chip == &other || chip.lane != other.lane || chip.to < other.from || other.to < chip.from);
+            }
+        }
+        QCOMPARE(chips, std::size_t(board.activities));
+        QVERIFY(std::any_of(lanes.begin(), lanes.end(), [](const auto& one) { return one.firm == "Stoneworks"; }));
+    }
+
     void firms() {
         Builder b = site();
         Programme& p = b.programme;

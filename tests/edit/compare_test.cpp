@@ -137,6 +137,21 @@ private slots:
                                  "3 activities and 1 link", "2 activities wait for nothing, 2 lead to nothing"})
             QVERIFY2(text.find(part) != std::string::npos, (std::string(part) + " not in\n" + text).c_str());
         QVERIFY(text.find("Changes since") == std::string::npos);
+        // Where odds are known, each section's stand with its dates: certain work is on its day, come what may.
+        Section section;
+        section.id = SectionId{1};
+        section.key = "S1";
+        section.milestone = b.id("C");
+        section.completion = completionDate(figures.activities[2].earlyFinish);
+        p.sections.append(section);
+        const Schedule withSection = schedule(p);
+        const auto odds = simulate(p, Uncertainty{std::vector<std::optional<Spread>>(p.activities.size())}, {50});
+        QVERIFY(odds.ok());
+        const std::string sure = draftNarrative({p, withSection}, nullptr, {}, &*odds);
+        QVERIFY2(sure.find("of 50 runs") != std::string::npos && sure.find("| 100 % (") != std::string::npos &&
+                     sure.find("80 % sure by") != std::string::npos,
+                 sure.c_str());
+        p.sections.erase(0);
         Programme then = b.programme;
         Transaction tx(then);
         QVERIFY(setDuration(tx, then.activities[0].id, "9d").ok());

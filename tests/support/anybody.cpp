@@ -3,6 +3,7 @@
 #include "support/anybody.h"
 
 #include "core/network/schedule.h"
+#include "core/weeks/look_ahead.h"
 #include "edit/acceleration_edits.h"
 #include "edit/activity_edits.h"
 #include "edit/bar_edits.h"
@@ -17,6 +18,7 @@
 #include "edit/labour_edits.h"
 #include "edit/link_edits.h"
 #include "edit/location_edits.h"
+#include "edit/place_edits.h"
 #include "edit/progress_edits.h"
 #include "edit/row_edits.h"
 #include "edit/section_edits.h"
@@ -27,6 +29,7 @@
 #include "edit/squeeze_edits.h"
 #include "edit/table_import.h"
 #include "edit/weather_edits.h"
+#include "edit/week_edits.h"
 
 namespace yarrin::test {
 
@@ -37,7 +40,7 @@ public:
     Anybody(Transaction& tx, std::mt19937& random, Manners manners) : m_tx(tx), m_random(random), m_manners(manners) {}
 
     Outcome act() {
-        switch (below(17)) {
+        switch (below(19)) {
         case 0:
             return activity();
         case 1:
@@ -70,6 +73,10 @@ public:
             return sorting();
         case 15:
             return labour();
+        case 16:
+            return weeks();
+        case 17:
+            return apart();
         default:
             return tables();
         }
@@ -579,6 +586,81 @@ private:
             return below(3)
                        ? made(eventOfWeather(m_tx, some(p().calendars), monthOf(dateOf(p().job.start)), Risk::neutral))
                        : removeWeather(m_tx, "rain");
+        }
+    }
+    /// Promises, what work lacks, firms.
+    Outcome weeks() {
+        const Schedule dates = schedule(p());
+        const Date first = weekBegin(p().job, dateOf(p().job.start) + int(below(60)));
+        const Date begins = p().weeks.empty() || below(3) == 0 ? first : p().weeks[below(p().weeks.size())].begins;
+        const LackId lack = some(p().lacks);
+        const FirmId firm = some(p().firms);
+        const ActivityId activity = some(p().activities);
+        switch (below(12)) {
+        case 0:
+        case 1: {
+            if (!dates.ok()) return inputError("no dates");
+            std::vector<ActivityId> all;
+            for (const WeekRow& row : weeksAhead(p(), dates, begins, 1)) all.push_back(row.activity);
+            return commitWeek(m_tx, dates, begins, all, words(), {});
+        }
+        case 2:
+            return dates.ok() ? promiseLater(m_tx, dates, begins, activity) : Outcome(inputError("no dates"));
+        case 3:
+        case 4:
+            return setPromiseField(m_tx, begins, below(3), any<PromiseField>(3),
+                                   below(2) ? std::string(wordOf(any<Kept>(4))) : words());
+        case 5:
+            return dates.ok() ? enterPromise(m_tx, dates, begins, below(3)) : Outcome(inputError("no dates"));
+        case 6:
+            return made(addLack(m_tx, activity, below(2) ? shippedWords(WordList::lacking).front() : words()));
+        case 7:
+            return below(4) ? setLackField(m_tx, lack, any<LackField>(5), below(2) ? date() : words())
+                            : removeLacks(m_tx, std::span(&lack, 1));
+        case 8:
+            return made(addFirm(m_tx, words()));
+        case 9:
+            return below(4) ? setFirmField(m_tx, firm, any<FirmField>(2), words())
+                            : removeFirms(m_tx, std::span(&firm, 1));
+        case 10:
+            return setWords(m_tx, any<WordList>(1), {words(), words()});
+        default:
+            return removeWeek(m_tx, begins);
+        }
+    }
+    /// Ranges, directions, and how near work may come.
+    Outcome apart() {
+        const ActivityId activity = some(p().activities);
+        const PlaceRuleId rule = some(p().placeRules);
+        const auto kind = [&] {
+            if (below(2) && !p().book.empty()) return "item " + p().book[below(p().book.size())].key;
+            const Code* code = p().codes.row(some(p().codes));
+            if (!code || code->values.empty()) return below(2) ? std::string("all") : words();
+            return code->key + " " + code->values[below(code->values.size())].name;
+        };
+        switch (below(8)) {
+        case 0:
+        case 1:
+            return setStretch(m_tx, activity,
+                              below(4) ? std::to_string(below(60)) + " to " + std::to_string(below(90)) : words());
+        case 2:
+            return setTravel(m_tx, activity, any<Travel>(5));
+        case 3:
+            return setPace(m_tx, activity, p().bill.empty() ? words() : p().bill[below(p().bill.size())].key);
+        case 4:
+            return made(addPlaceRule(m_tx));
+        case 5:
+        case 6: {
+            const auto field = any<PlaceRuleField>(7);
+            const bool kinds = field == PlaceRuleField::one || field == PlaceRuleField::other;
+            return setPlaceRuleField(m_tx, rule, field,
+                                     kinds      ? kind()
+                                     : below(2) ? figure()
+                                     : below(2) ? std::string("yes")
+                                                : words());
+        }
+        default:
+            return removePlaceRules(m_tx, std::span(&rule, 1));
         }
     }
     /// What would bring any of a few activities in, one or two of it.

@@ -1,9 +1,9 @@
 // SPDX-FileCopyrightText: 2026 The Yarrin authors
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/record/next_revision.h"
-#include "app/delay/odds_study.h"
 
 #include "app/base/format.h"
+#include "app/delay/odds_study.h"
 #include "edit/narrative.h"
 
 #include <algorithm>
