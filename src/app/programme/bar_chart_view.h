@@ -9,8 +9,7 @@
 #include "app/programme/bar_colours.h"
 #include "app/programme/bar_tool.h"
 #include "app/programme/drag_preview.h"
-#include "core/network/calendar_set.h"
-#include "edit/activity_edits.h"
+#include "app/programme/work_hand.h"
 
 #include <QAbstractScrollArea>
 #include <QTimer>
@@ -92,18 +91,10 @@ private:
     [[nodiscard]] BarMetrics metrics() const;
     void updateScrollBars();
     void takeHorizontal(int value);
-    /// What a drag comes to: the change, its words for the history, and the few words beside the pointer.
-    struct Change {
-        QString words;
-        QString tag;
-        Document::Operation operation;
-        QString refusal; ///< where it cannot be
-    };
+    using Change = HandChange;
+    [[nodiscard]] WorkHand hand() const { return {m_document, m_calendars}; }
     [[nodiscard]] Change changeOf(const BarGesture& gesture, Qt::KeyboardModifiers keys) const;
-    [[nodiscard]] Change moved(const BarGesture& gesture, Qt::KeyboardModifiers keys) const;
-    [[nodiscard]] Change movedByLag(ActivityId id, Date date) const;
     [[nodiscard]] Change stretched(const BarGesture& gesture, bool freely, Solved follows) const;
-    [[nodiscard]] Change startStretched(const BarGesture& gesture, bool freely, Solved follows, Minutes rests) const;
     [[nodiscard]] Change pulled(const BarGesture& gesture, bool freely) const;
     [[nodiscard]] Change anchored(const BarGesture& gesture, bool more) const;
     void finish(const BarGesture& gesture, Qt::KeyboardModifiers keys, const QPoint& at);
@@ -120,8 +111,6 @@ private:
     [[nodiscard]] std::shared_ptr<const WorkCalendar> calendar(CalendarId id) const;
     [[nodiscard]] const ActivityFigures* figuresOf(ActivityId id) const;
     [[nodiscard]] bool isGround(ChartPoint at) const;
-    /// The day that a bar moved by so many pixels would be held at; none where it stays.
-    [[nodiscard]] std::optional<Date> landing(ActivityId id, double movedBy, bool freely) const;
     void previewDrag(Qt::KeyboardModifiers keys);
     void dragTo(const QPoint& at, Qt::KeyboardModifiers keys);
     void runOn();
