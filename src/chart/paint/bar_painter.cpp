@@ -12,13 +12,6 @@
 
 namespace yarrin {
 
-namespace {
-
-struct ToneColours {
-    QColor bar;
-    QColor done;
-};
-
 ToneColours coloursOf(Tone tone, const Theme& theme) {
     switch (tone) {
     case Tone::critical:
@@ -34,6 +27,8 @@ ToneColours coloursOf(Tone tone, const Theme& theme) {
     }
     return {theme.activity, theme.activityDone};
 }
+
+namespace {
 
 QColor faint(QColor colour, int alpha) {
     colour.setAlpha(alpha);

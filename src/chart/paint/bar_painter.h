@@ -12,6 +12,12 @@
 
 namespace yarrin {
 
+/// The colour of a bar and of what is done of it.
+struct ToneColours {
+    QColor bar, done;
+};
+[[nodiscard]] ToneColours coloursOf(Tone tone, const Theme& theme);
+
 /// Texts of a bar: in front of it, on it where there is room, and behind it.
 struct BarTexts {
     QString before, on, after;

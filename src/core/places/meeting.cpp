@@ -69,7 +69,7 @@ std::optional<AtOnce> fronts(const Mover& a, const Mover& b, const MetreSpan& sp
         found->to = std::max(found->to, until);
     };
     std::optional<Order> known; // who was first where that was told last
-    Order previous = Order::both;
+    bool any = false;
     Millimetres last = span.from, knownAt = span.from;
     Passing lastA{}, lastB{}, knownA{}, knownB{};
     for (const Millimetres at : placesWithin(span, a, b)) {
@@ -83,7 +83,7 @@ std::optional<AtOnce> fronts(const Mover& a, const Mover& b, const MetreSpan& sp
             return std::max({one.leaves, other.leaves, pa->leaves, pb->leaves});
         };
         if (order == Order::both) take(at, at, std::max(pa->arrives, pb->arrives), std::min(pa->leaves, pb->leaves));
-        if (order == Order::same && previous == Order::same) // both go along together
+        if (any && lastA.leaves == lastB.leaves && pa->arrives == pb->arrives) // both go along together
             take(last, at, since(lastA, lastB), until(lastA, lastB));
         if (order == Order::aFirst || order == Order::bFirst) {
             if (known && *known != order) take(knownAt, at, since(knownA, knownB), until(knownA, knownB));
@@ -92,7 +92,7 @@ std::optional<AtOnce> fronts(const Mover& a, const Mover& b, const MetreSpan& sp
             knownA = *pa;
             knownB = *pb;
         }
-        previous = order;
+        any = true;
         last = at;
         lastA = *pa;
         lastB = *pb;

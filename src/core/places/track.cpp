@@ -183,8 +183,12 @@ private:
         std::set<Minutes> stops{phase.to}; // working minutes at which a point is wanted
         const std::int64_t gone = phase.doneTo - phase.doneFrom;
         for (const Course::Step& step : course.steps())
-            if (step.done > phase.doneFrom && step.done < phase.doneTo)
-                stops.insert(phase.from + share(step.done - phase.doneFrom, phase.to - phase.from, gone));
+            if (step.done > phase.doneFrom && step.done < phase.doneTo) {
+                // The minutes before and behind it, so that it is right at every minute.
+                const Minutes at = phase.from + (step.done - phase.doneFrom) * (phase.to - phase.from) / gone;
+                stops.insert(std::min(at, phase.to));
+                stops.insert(std::min(at + 1, phase.to));
+            }
         if (m_days) {
             const Date last = dateOf(m_own.endOfMinute(phase.to));
             for (Date day = dateOf(m_own.startOfMinute(phase.from)) + 1; day <= last; day = day + 1)

@@ -1,0 +1,57 @@
+// SPDX-FileCopyrightText: 2026 The Yarrin authors
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+#include "chart/layout/place_layout.h"
+#include "chart/paint/theme.h"
+
+#include <QPainter>
+#include <QString>
+
+#include <functional>
+
+namespace yarrin {
+
+/// Turns a layout, with places along x and time along y, the way that it is shown.
+struct PlaceTurn {
+    bool timeAcross = false; ///< places down the side, time from left to right
+    [[nodiscard]] QPointF at(ChartPoint p) const { return timeAcross ? QPointF(p.y, p.x) : QPointF(p.x, p.y); }
+    [[nodiscard]] QRectF box(const Box& b) const {
+        return timeAcross ? QRectF(b.y, b.x, b.height, b.width) : QRectF(b.x, b.y, b.width, b.height);
+    }
+    [[nodiscard]] ChartPoint from(QPointF p) const {
+        return timeAcross ? ChartPoint{p.y(), p.x()} : ChartPoint{p.x(), p.y()};
+    }
+};
+
+struct PlaceInk {
+    const Theme& theme;
+    PlaceTurn turn = {};
+    QRectF area; ///< to be painted
+    std::function<bool(ActivityId)> isSelected = [](ActivityId) { return false; };
+    std::function<QColor(ActivityId)> colour = {}; ///< in place of that of its urgency; none: not valid
+    std::function<QString(SectionId)> pennant = [](SectionId) { return QString(); };
+    QString closed; ///< "closed"; empty: closures are not named
+    LinkId selectedLink = {};
+};
+
+/// Paints everything but the axes: what lies beneath, blocks, lines, clashes, words.
+void paintPlaces(QPainter& painter, const PlaceLayout& layout, const PlaceAxis& axis, double height,
+                 const PlaceInk& ink);
+
+/// How high, or wide, the heads of places are: names, then figures of chainage or names of columns.
+inline constexpr int placeHead = 40;
+inline constexpr int placeProfile = 34; ///< above it, the quantities
+inline constexpr int placeTimeWidth = 66;
+
+/// The heads of places along `axis`, in a strip of its width and `placeHead` in height; with time across, down the side
+/// in a strip of `wide`.
+void paintPlaceHeads(QPainter& painter, const PlaceAxis& axis, const PlaceInk& ink, double wide);
+/// Quantities by place above the heads.
+void paintPlaceProfile(QPainter& painter, const std::vector<ProfileBar>& bars, const PlaceAxis& axis,
+                       const PlaceInk& ink);
+/// Months and weeks down the side, in a strip of `placeTimeWidth`.
+void paintTimeDown(QPainter& painter, const AxisLayout& time, double height, const PlaceInk& ink,
+                   std::optional<double> dataDateY, const QString& dataDate);
+
+} // namespace yarrin
