@@ -2,12 +2,12 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "chart/layout/place_layout.h"
 #include "core/progress/progress_lines.h"
+#include "core/view/fields.h"
 
 #include <algorithm>
 #include <cmath>
 #include <functional>
 #include <map>
-#include <unordered_map>
 
 namespace yarrin {
 
@@ -87,46 +87,18 @@ void addTicks(const Children& children, PlaceBranch& branch) {
     }
 }
 
-/// The section whose milestone each activity leads to first: by date, then by key.
-std::vector<std::optional<std::size_t>> sectionsOf(const Programme& programme) {
-    std::vector<std::size_t> order(programme.sections.size());
-    for (std::size_t i = 0; i < order.size(); ++i) order[i] = i;
-    std::sort(order.begin(), order.end(), [&](std::size_t a, std::size_t b) {
-        const Section& one = programme.sections[a];
-        const Section& other = programme.sections[b];
-        return one.completion != other.completion ? one.completion < other.completion : one.key < other.key;
-    });
-    std::unordered_map<ActivityId, std::vector<ActivityId>> before;
-    for (const Link& link : programme.links) before[link.to].push_back(link.from);
-    std::unordered_map<ActivityId, std::size_t> first;
-    for (const std::size_t section : order) {
-        std::vector<ActivityId> open{programme.sections[section].milestone};
-        while (!open.empty()) {
-            const ActivityId at = open.back();
-            open.pop_back();
-            if (!at || !first.emplace(at, section).second) continue;
-            if (const auto found = before.find(at); found != before.end())
-                open.insert(open.end(), found->second.begin(), found->second.end());
-        }
-    }
-    std::vector<std::optional<std::size_t>> out(programme.activities.size());
-    for (std::size_t i = 0; i < out.size(); ++i)
-        if (const auto found = first.find(programme.activities[i].id); found != first.end()) out[i] = found->second;
-    return out;
-}
-
 void addSections(const Programme& programme, const Schedule& schedule, PlaceAxis& axis) {
     if (programme.sections.empty()) return;
-    const auto sections = sectionsOf(programme);
-    std::vector<std::map<std::size_t, int>> counted(axis.branches.size());
+    const FieldContext context(programme, schedule);
+    std::vector<std::map<SectionId, int>> counted(axis.branches.size());
     for (std::size_t i = 0; i < programme.activities.size(); ++i) {
         const Activity& activity = programme.activities[i];
-        if (activity.kind != ActivityKind::task || !sections[i] || schedule.activities[i].aside) continue;
-        if (const auto strip = axis.stripOf(activity.location)) ++counted[strip->branch][*sections[i]];
+        if (activity.kind != ActivityKind::task || schedule.activities[i].aside) continue;
+        if (const auto strip = axis.stripOf(activity.location))
+            if (const Section* section = context.sectionOf(i)) ++counted[strip->branch][section->id];
     }
     for (std::size_t b = 0; b < axis.branches.size(); ++b) {
-        for (const auto& [section, count] : counted[b])
-            axis.branches[b].sections.push_back(programme.sections[section].id);
+        for (const auto& [section, count] : counted[b]) axis.branches[b].sections.push_back(section);
         std::sort(axis.branches[b].sections.begin(), axis.branches[b].sections.end(), [&](SectionId a, SectionId c) {
             const Section& one = *programme.sections.row(a);
             const Section& other = *programme.sections.row(c);

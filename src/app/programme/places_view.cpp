@@ -1,0 +1,446 @@
+// SPDX-FileCopyrightText: 2026 The Yarrin authors
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "app/programme/places_view.h"
+
+#include "app/base/format.h"
+#include "app/base/look.h"
+#include "app/base/preferences.h"
+#include "chart/paint/bar_painter.h"
+
+#include <QPaintEvent>
+#include <QPainter>
+#include <QScrollBar>
+
+#include <algorithm>
+#include <cmath>
+
+namespace yarrin {
+
+/// The heads of places: above the chart, or down its side.
+class PlacesView::Heads : public QWidget {
+public:
+    explicit Heads(PlacesView& view) : QWidget(&view), m_view(view) {}
+
+protected:
+    void paintEvent(QPaintEvent*) override {
+        QPainter painter(this);
+        painter.fillRect(rect(), theme().panel);
+        const PlaceInk ink = m_view.ink();
+        const PlaceAxis& axis = m_view.places();
+        painter.save();
+        if (m_view.m_choice.timeAcross) {
+            painter.translate(0, -m_view.verticalScrollBar()->value());
+            paintPlaceHeads(painter, axis, ink, width());
+        } else {
+            painter.translate(-m_view.horizontalScrollBar()->value(), 0);
+            paintPlaceProfile(painter,
+                              profileBars(m_view.m_document.programme(), m_view.m_document.schedule(), m_view.placed(),
+                                          axis, m_view.profileItem()),
+                              axis, ink);
+            painter.translate(0, placeProfile);
+            paintPlaceHeads(painter, axis, ink, width());
+        }
+        painter.restore();
+        painter.setPen(QPen(theme().rule, 1));
+        if (m_view.m_choice.timeAcross)
+            painter.drawLine(QPointF(width() - 0.5, 0), QPointF(width() - 0.5, height()));
+        else
+            painter.drawLine(QPointF(0, height() - 0.5), QPointF(width(), height() - 0.5));
+    }
+
+private:
+    PlacesView& m_view;
+};
+
+/// The axis of time: down the side of the chart, or above it.
+class PlacesView::Times : public QWidget {
+public:
+    explicit Times(PlacesView& view) : QWidget(&view), m_view(view) {}
+
+protected:
+    void paintEvent(QPaintEvent*) override {
+        QPainter painter(this);
+        const Job& job = m_view.m_document.programme().job;
+        const Preferences& prefer = preferences();
+        const AxisStyle style{prefer.firstWeekday, prefer.weekNumbers == Preferences::WeekNumbers::iso,
+                              prefer.textSize};
+        const QString today = job.dataDate ? show::shortDate(dateOf(*job.dataDate)) : QString();
+        if (!m_view.m_choice.timeAcross) {
+            paintTimeDown(painter, axisFor(m_view.scale(), height(), dateOf(job.start), style), height(), m_view.ink(),
+                          m_view.layout().dataDateY, today);
+            return;
+        }
+        BarLayout contract;
+        const BarRequest request{m_view.m_document.programme(),
+                                 m_view.m_document.schedule(),
+                                 {},
+                                 0,
+                                 0,
+                                 m_view.scale(),
+                                 double(width()),
+                                 {},
+                                 {},
+                                 false,
+                                 nullptr};
+        layoutContract(request, contract);
+        contract.dataDateX = m_view.layout().dataDateY;
+        AxisInk ink{theme(), double(width()), {}, {}, today};
+        ink.ratePerDay = [&](const Fraction& rate) {
+            return show::local(show::money(rate, job.currency)) + PlacesView::tr("/d");
+        };
+        ink.pennant = [this](SectionId id) {
+            const Section* section = m_view.m_document.programme().sections.row(id);
+            return section ? show::text(section->key) : QString();
+        };
+        paintAxis(painter, axisFor(m_view.scale(), width(), dateOf(job.start), style), contract, ink);
+    }
+
+private:
+    PlacesView& m_view;
+};
+
+PlacesView::PlacesView(Document& document, ViewState& state, QWidget* parent)
+    : QAbstractScrollArea(parent), m_document(document), m_state(state), m_heads(new Heads(*this)),
+      m_times(new Times(*this)), m_preview(document, this), m_looking(this, [this] { viewport()->update(); }) {
+    setObjectName(QStringLiteral("placesView"));
+    setAccessibleName(tr("Places"));
+    setFrameShape(QFrame::NoFrame);
+    setFocusPolicy(Qt::StrongFocus);
+    viewport()->setMouseTracking(true);
+    viewport()->setBackgroundRole(QPalette::Base);
+    const auto changed = [this] {
+        m_placed.reset();
+        m_axis.reset();
+        m_shown.reset();
+        m_clashes.reset();
+        m_context.reset();
+        m_colours.reset();
+        invalidate();
+        if (isVisible()) {
+            updateBars();
+            lookForClashes();
+        } else {
+            m_looking.stop();
+        }
+    };
+    connect(&document, &Document::changed, this, changed);
+    connect(&document, &Document::replaced, this, [this] {
+        m_choice = {};
+        m_first = true;
+        drawOf({});
+    });
+    connect(&state, &ViewState::selectionChanged, this, &PlacesView::invalidate);
+    connect(&state, &ViewState::linkChanged, this, &PlacesView::invalidate);
+    connect(&state, &ViewState::outlineChanged, this, &PlacesView::invalidate);
+    connect(&state, &ViewState::timeChanged, this, [this] {
+        updateBars();
+        invalidate();
+    });
+    const auto lens = [this] {
+        m_shown.reset();
+        m_colours.reset();
+        invalidate();
+    };
+    connect(&state, &ViewState::lensChanged, this, lens);
+    connect(&state, &ViewState::rowsChanged, this, lens);
+    connect(&m_preview, &DragPreview::changed, this, [this] {
+        emit previewed(m_preview.what(), m_preview.ripple());
+        viewport()->update();
+    });
+    const auto scrolledTime = [this](int value) {
+        if (m_settingBars) return;
+        m_settingBars = true;
+        m_state.setTime(TimeScale{extent().first, m_state.pixelsPerDay()}.at(value), m_state.pixelsPerDay());
+        m_settingBars = false;
+        invalidate();
+    };
+    connect(verticalScrollBar(), &QScrollBar::valueChanged, this,
+            [this, scrolledTime](int value) { m_choice.timeAcross ? invalidate() : scrolledTime(value); });
+    connect(horizontalScrollBar(), &QScrollBar::valueChanged, this,
+            [this, scrolledTime](int value) { m_choice.timeAcross ? scrolledTime(value) : invalidate(); });
+    arrange();
+}
+
+void PlacesView::choose(const PlacesChoice& choice) {
+    const bool turned = choice.timeAcross != m_choice.timeAcross;
+    m_choice = choice;
+    m_axis.reset();
+    if (turned) arrange();
+    updateBars();
+    invalidate();
+}
+
+/// Room for the two axes.
+void PlacesView::arrange() {
+    if (m_choice.timeAcross)
+        setViewportMargins(scaled(150), axisHeight, 0, 0);
+    else
+        setViewportMargins(placeTimeWidth, placeProfile + placeHead, 0, 0);
+    setVerticalScrollBarPolicy(Qt::ScrollBarAsNeeded);
+    setHorizontalScrollBarPolicy(Qt::ScrollBarAsNeeded);
+    const QRect inner = viewport()->geometry();
+    if (m_choice.timeAcross) {
+        m_heads->setGeometry(0, inner.top(), inner.left(), inner.height());
+        m_times->setGeometry(inner.left(), 0, inner.width(), axisHeight);
+    } else {
+        m_heads->setGeometry(inner.left(), 0, inner.width(), placeProfile + placeHead);
+        m_times->setGeometry(0, inner.top(), placeTimeWidth, inner.height());
+    }
+}
+
+double PlacesView::timeLength() const {
+    return m_choice.timeAcross ? viewport()->width() : viewport()->height();
+}
+
+double PlacesView::placeLength() const {
+    return m_choice.timeAcross ? viewport()->height() : viewport()->width();
+}
+
+const PlacedWork& PlacesView::placed() const {
+    if (!m_placed) {
+        const Schedule& dates = m_document.schedule();
+        m_placed = dates.ok() ? placedWork(m_document.programme(), dates) : PlacedWork();
+    }
+    return *m_placed;
+}
+
+const PlaceAxis& PlacesView::places() const {
+    if (!m_axis) {
+        std::vector<LocationId> chosen = placeBranches(m_document.programme());
+        std::erase_if(chosen, [&](LocationId id) { return m_choice.hidden.contains(id); });
+        m_axis = m_document.schedule().ok() ? placeAxis(m_document.programme(), m_document.schedule(), chosen,
+                                                        placeLength(), textEnlargement())
+                                            : PlaceAxis();
+    }
+    return *m_axis;
+}
+
+const PlaceLayout& PlacesView::layout() const {
+    if (m_layout) return *m_layout;
+    if (!m_document.schedule().ok()) return m_layout.emplace();
+    const Lens& lens = m_state.lens();
+    if (!m_shown && (!lens.filter.empty() || !lens.words.empty())) {
+        m_shown.emplace();
+        for (const ChartRow& row : rowsFor(m_document.programme(), m_document.schedule(), lens, {}))
+            if (row.activity) m_shown->insert(row.activity);
+    }
+    static const Clashes none;
+    PlaceRequest request{m_document.programme(),
+                         m_document.schedule(),
+                         placed(),
+                         m_clashes ? *m_clashes : none,
+                         places(),
+                         scale(),
+                         timeLength(),
+                         m_state.outline(),
+                         m_state.current(),
+                         m_choice.links,
+                         m_choice.crews,
+                         m_shown ? &*m_shown : nullptr,
+                         6.2 + textEnlargement() * 0.5};
+    return m_layout.emplace(layoutPlaces(request));
+}
+
+void PlacesView::invalidate() {
+    m_layout.reset();
+    viewport()->update();
+    m_heads->update();
+    m_times->update();
+}
+
+/// Beside the window; what comes soon is there at once.
+void PlacesView::lookForClashes() {
+    if (m_clashes || !m_document.schedule().ok()) return;
+    using namespace std::chrono_literals;
+    auto programme = m_document.sharedProgramme();
+    auto dates = m_document.sharedSchedule();
+    m_looking.start(
+        60ms,
+        [programme, dates](WorkWatch&) -> std::shared_ptr<const Clashes> {
+            return std::make_shared<const Clashes>(clashesOf(*programme, *dates, placedWork(*programme, *dates)));
+        },
+        [this](std::shared_ptr<const Clashes> found) {
+            m_clashes = std::move(found);
+            invalidate();
+            emit clashesFound();
+        });
+}
+
+std::pair<Instant, Instant> PlacesView::extent() const {
+    Instant first = m_document.programme().job.start, last = first + 30 * minutesPerDay;
+    for (const Piece& piece : placed().pieces) {
+        first = std::min(first, piece.start);
+        last = std::max(last, piece.finish);
+    }
+    for (const Section& section : m_document.programme().sections)
+        last = std::max(last, startOf(section.completion + 1));
+    return {first, last};
+}
+
+void PlacesView::updateBars() {
+    if (m_settingBars) return;
+    m_settingBars = true;
+    QScrollBar* time = m_choice.timeAcross ? horizontalScrollBar() : verticalScrollBar();
+    QScrollBar* place = m_choice.timeAcross ? verticalScrollBar() : horizontalScrollBar();
+    const auto [first, last] = extent();
+    const TimeScale scale{first, m_state.pixelsPerDay()};
+    const double margin = timeLength() * 0.4, here = scale.x(m_state.left()), most = 1e9;
+    const double end = scale.x(last) + margin - timeLength();
+    time->setRange(int(std::clamp(std::min(-margin, here), -most, most)),
+                   int(std::clamp(std::max(end, here), -most, most)));
+    time->setPageStep(int(timeLength()));
+    time->setSingleStep(std::max(8, int(m_state.pixelsPerDay() * 7)));
+    time->setValue(int(std::clamp(here, -most, most)));
+    place->setRange(0, std::max(0, int(std::ceil(places().width - placeLength()))));
+    place->setPageStep(int(placeLength()));
+    place->setSingleStep(40);
+    m_settingBars = false;
+}
+
+void PlacesView::resizeEvent(QResizeEvent*) {
+    arrange();
+    m_axis.reset();
+    updateBars();
+    invalidate();
+}
+
+void PlacesView::showEvent(QShowEvent* event) {
+    QAbstractScrollArea::showEvent(event);
+    arrange();
+    updateBars();
+    lookForClashes();
+    if (std::exchange(m_first, false) && !placed().pieces.empty()) fit();
+}
+
+void PlacesView::fit() {
+    const auto [first, last] = extent();
+    const double days = double(last - first) / minutesPerDay + 14;
+    m_state.setTime(first - 5 * minutesPerDay,
+                    std::clamp(timeLength() / std::max(7.0, days), leastPixelsPerDay, mostPixelsPerDay));
+}
+
+void PlacesView::fitSelection() {
+    std::optional<Instant> first, last;
+    for (const Piece& piece : placed().pieces) {
+        if (!m_state.isSelected(piece.activity)) continue;
+        first = std::min(first.value_or(piece.start), piece.start);
+        last = std::max(last.value_or(piece.finish), piece.finish);
+    }
+    if (!first) return fit();
+    const double days = double(*last - *first) / minutesPerDay;
+    const double around = std::max(3.0, days * 0.15);
+    m_state.setTime(*first - Minutes(around * minutesPerDay),
+                    std::clamp(timeLength() / (days + 2 * around), leastPixelsPerDay, mostPixelsPerDay));
+}
+
+void PlacesView::zoomBy(double factor) {
+    m_state.zoomAt(timeLength() / 2, factor);
+}
+
+void PlacesView::bring(ActivityId id) {
+    for (const Piece& piece : placed().pieces) {
+        if (piece.activity != id) continue;
+        const double top = scale().x(piece.start), foot = scale().x(piece.finish);
+        if (top < 0 || foot > timeLength())
+            m_state.setTime(scale().at((top + foot) / 2 - timeLength() / 2), m_state.pixelsPerDay());
+        if (const auto strip = places().stripOf(piece.location)) {
+            QScrollBar* bar = m_choice.timeAcross ? verticalScrollBar() : horizontalScrollBar();
+            if (strip->x0 < bar->value() || strip->x1 > bar->value() + placeLength())
+                bar->setValue(int((strip->x0 + strip->x1 - placeLength()) / 2));
+        }
+        return;
+    }
+}
+
+void PlacesView::bring(const Clash& clash) {
+    const double middle = (scale().x(clash.from) + scale().x(clash.to)) / 2;
+    if (middle < 20 || middle > timeLength() - 20)
+        m_state.setTime(scale().at(middle - timeLength() / 2), m_state.pixelsPerDay());
+    m_state.select({clash.one, clash.other}, clash.other);
+}
+
+QPoint PlacesView::onViewport(ChartPoint at) const {
+    const QPointF turned = PlaceTurn{m_choice.timeAcross}.at(at);
+    return m_choice.timeAcross
+               ? QPoint(int(std::lround(turned.x())), int(std::lround(turned.y())) - verticalScrollBar()->value())
+               : QPoint(int(std::lround(turned.x())) - horizontalScrollBar()->value(), int(std::lround(turned.y())));
+}
+
+ChartPoint PlacesView::chartPoint(QPointF viewport) const {
+    if (m_choice.timeAcross) return {viewport.y() + verticalScrollBar()->value(), viewport.x()};
+    return {viewport.x() + horizontalScrollBar()->value(), viewport.y()};
+}
+
+BookItemId PlacesView::profileItem() const {
+    if (m_choice.profile && m_document.programme().book.row(m_choice.profile)) return m_choice.profile;
+    // The kind of work with the most places.
+    std::unordered_map<std::uint32_t, int> count;
+    BookItemId best;
+    for (const Piece& piece : placed().pieces) {
+        const Activity& activity = m_document.programme().activities[piece.index];
+        if (!activity.bookItem || !activity.measure || !piece.span) continue;
+        const int n = ++count[activity.bookItem.value];
+        const int most = best ? count[best.value] : 0;
+        if (n > most || (n == most && activity.bookItem < best)) best = activity.bookItem;
+    }
+    return best;
+}
+
+PlaceInk PlacesView::ink(bool) const {
+    PlaceInk ink{theme(), PlaceTurn{m_choice.timeAcross}, {}, {}, {}, {}, {}, {}};
+    ink.isSelected = [this](ActivityId id) { return m_state.isSelected(id); };
+    ink.pennant = [this](SectionId id) {
+        const Section* section = m_document.programme().sections.row(id);
+        return section ? show::text(section->key) : QString();
+    };
+    ink.closed = tr("closed");
+    ink.selectedLink = m_state.link();
+    if (m_state.lens().colour.empty() || !m_document.schedule().ok()) return ink;
+    if (!m_context) m_context.emplace(m_document.programme(), m_document.schedule(), &m_document.lookup());
+    if (!m_colours) m_colours.emplace(*m_context, m_state.lens().colour);
+    if (!m_colours->isEmpty())
+        ink.colour = [this](ActivityId id) {
+            return m_colours->colourOf(*m_context, m_document.programme().activities.indexOf(id));
+        };
+    return ink;
+}
+
+void PlacesView::paintEvent(QPaintEvent* event) {
+    QPainter painter(viewport());
+    if (places().branches.empty() || placed().pieces.empty()) {
+        painter.fillRect(rect(), theme().paper);
+        painter.setPen(theme().muted);
+        const QString words =
+            !m_document.schedule().ok() ? tr("The programme has no dates: mend it first.")
+            : m_document.programme().locations.empty()
+                ? tr("Work stands here by its place. Make the places in Scope: zones, floors, ranges of chainage.")
+            : places().branches.empty() ? tr("No place is chosen: say above which to show.")
+                                        : tr("No work has a place yet: give it one on its card, or draw it here.");
+        painter.drawText(viewport()->rect().adjusted(20, 0, -20, 0), Qt::AlignCenter | Qt::TextWordWrap, words);
+        if (places().branches.empty()) return;
+    }
+    const QPointF shift =
+        m_choice.timeAcross ? QPointF(0, -verticalScrollBar()->value()) : QPointF(-horizontalScrollBar()->value(), 0);
+    painter.translate(shift);
+    PlaceInk ink = this->ink();
+    ink.area = QRectF(event->rect()).translated(-shift);
+    if (!placed().pieces.empty() || !places().branches.empty())
+        paintPlaces(painter, layout(), places(), timeLength(), ink);
+    paintDrag(painter);
+    painter.resetTransform();
+    paintReadout(painter);
+    if (m_looking.isRunning()) {
+        painter.setFont(secondaryFont());
+        painter.setPen(theme().muted);
+        painter.drawText(viewport()->rect().adjusted(0, 4, -8, 0), Qt::AlignTop | Qt::AlignRight,
+                         tr("looking for clashes…"));
+    }
+}
+
+const PlaceShape* PlacesView::shapeOf(ActivityId id) const {
+    for (const PlaceShape& one : layout().shapes)
+        if (one.activity == id) return &one;
+    return nullptr;
+}
+
+} // namespace yarrin

@@ -1,0 +1,144 @@
+// SPDX-FileCopyrightText: 2026 The Yarrin authors
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+#include "app/base/document.h"
+#include "app/base/view_state.h"
+#include "app/base/waiting.h"
+#include "app/programme/bar_colours.h"
+#include "app/programme/drag_preview.h"
+#include "app/programme/work_hand.h"
+#include "chart/paint/place_painter.h"
+#include "edit/place_hands.h"
+
+#include <QAbstractScrollArea>
+
+#include <memory>
+#include <optional>
+#include <unordered_set>
+
+namespace yarrin {
+
+/// What a chart of places shows.
+struct PlacesChoice {
+    std::unordered_set<LocationId> hidden; ///< branches left out
+    bool timeAcross = false, links = false, crews = true;
+    BookItemId profile; ///< whose quantities stand above the places; none: the first that has any
+};
+
+/// Where against when: places along one side, time along the other, work as lines and blocks. Shares selection, time,
+/// zoom, lens and the compared programme with the bars; clashes are looked for beside the window.
+class PlacesView : public QAbstractScrollArea {
+    Q_OBJECT
+public:
+    PlacesView(Document& document, ViewState& state, QWidget* parent = nullptr);
+
+    [[nodiscard]] const PlacesChoice& choice() const { return m_choice; }
+    void choose(const PlacesChoice& choice);
+    [[nodiscard]] const PlaceLayout& layout() const;
+    [[nodiscard]] const PlaceAxis& places() const;
+    [[nodiscard]] const PlacedWork& placed() const;
+    /// Of the programme as it stands; null while they are looked for.
+    [[nodiscard]] const Clashes* clashes() const { return m_clashes ? m_clashes.get() : nullptr; }
+    [[nodiscard]] bool isWorking() const { return m_looking.isRunning(); }
+    void stop() { m_looking.stop(); }
+
+    /// Draws work of a kind with every drag, until Escape; none: drags select again.
+    void drawOf(std::optional<BookItemId> kind);
+    [[nodiscard]] bool draws() const { return m_drawn.has_value(); }
+
+    /// All of the work in sight, or what is selected.
+    void fit();
+    void fitSelection();
+    void zoomBy(double factor);
+    void bring(ActivityId id);
+    void bring(const Clash& clash);
+    /// Where a point of the layout lies on the viewport.
+    [[nodiscard]] QPoint onViewport(ChartPoint at) const;
+    [[nodiscard]] const DragPreview& preview() const { return m_preview; }
+    void addCrews(int by);
+
+signals:
+    void clashesFound();
+    void drawingEnded();
+    void menuWanted(const QPoint& globalPos, LinkId link);
+    void refused(const QString& reason);
+    void told(const QString& text);
+    void previewed(const QString& what, const yarrin::Ripple* ripple);
+    void clashChosen(std::size_t index);
+
+protected:
+    void paintEvent(QPaintEvent* event) override;
+    void resizeEvent(QResizeEvent* event) override;
+    void showEvent(QShowEvent* event) override;
+    void scrollContentsBy(int, int) override {}
+    void mousePressEvent(QMouseEvent* event) override;
+    void mouseMoveEvent(QMouseEvent* event) override;
+    void mouseReleaseEvent(QMouseEvent* event) override;
+    void mouseDoubleClickEvent(QMouseEvent* event) override;
+    void wheelEvent(QWheelEvent* event) override;
+    void keyPressEvent(QKeyEvent* event) override;
+    void contextMenuEvent(QContextMenuEvent* event) override;
+    bool viewportEvent(QEvent* event) override;
+
+private:
+    class Heads;
+    class Times;
+    friend class Heads;
+    friend class Times;
+    enum class Drag { none, body, start, finish, frame, draw };
+    /// Which way a drag went first: along the time or along the places.
+    enum class Way { open, time, place };
+
+    void arrange();
+    void invalidate();
+    void lookForClashes();
+    void updateBars();
+    [[nodiscard]] double timeLength() const; ///< pixels of the viewport along the time
+    [[nodiscard]] double placeLength() const;
+    [[nodiscard]] ChartPoint chartPoint(QPointF viewport) const;
+    [[nodiscard]] TimeScale scale() const { return {m_state.left(), m_state.pixelsPerDay()}; }
+    [[nodiscard]] PlaceInk ink(bool dark = true) const;
+    [[nodiscard]] std::pair<Instant, Instant> extent() const;
+    [[nodiscard]] HandChange changeOf() const;
+    [[nodiscard]] HandChange placeChange(const Activity& activity) const;
+    [[nodiscard]] std::optional<DrawnWork> drawn() const;
+    void preview(Qt::KeyboardModifiers keys);
+    void finishDrag();
+    void carryOut(const HandChange& change);
+    void selectFrame(bool more);
+    void paintDrag(QPainter& painter) const;
+    void paintReadout(QPainter& painter) const;
+    [[nodiscard]] QStringList readout() const;
+    [[nodiscard]] QString tip(const PlaceHit& hit) const;
+    void walk(int key);
+    [[nodiscard]] const PlaceShape* shapeOf(ActivityId id) const;
+    [[nodiscard]] BookItemId profileItem() const;
+
+    Document& m_document;
+    ViewState& m_state;
+    PlacesChoice m_choice;
+    QWidget* m_heads;
+    QWidget* m_times;
+    DragPreview m_preview;
+    mutable CalendarCache m_calendars;
+    mutable std::optional<PlacedWork> m_placed;
+    mutable std::optional<PlaceAxis> m_axis;
+    mutable std::optional<PlaceLayout> m_layout;
+    mutable std::optional<std::unordered_set<ActivityId>> m_shown; ///< what the lens leaves
+    mutable std::optional<FieldContext> m_context;
+    mutable std::optional<BarColours> m_colours;
+    std::shared_ptr<const Clashes> m_clashes;
+    bool m_settingBars = false, m_first = true;
+
+    Drag m_drag = Drag::none;
+    Way m_way = Way::open;
+    QPointF m_pressed, m_at; ///< on the viewport
+    bool m_moved = false;
+    Qt::KeyboardModifiers m_keys;
+    std::optional<BookItemId> m_drawn;
+    HandChange m_change;
+    Beside<std::shared_ptr<const Clashes>> m_looking;
+};
+
+} // namespace yarrin
