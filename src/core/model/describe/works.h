@@ -80,8 +80,8 @@ template <> struct Described<CodeMark> {
 };
 
 template <> struct Described<Stretch> {
-    static constexpr std::tuple fields{field(&Stretch::from, "from").column("range_from").needed().always(),
-                                       field(&Stretch::to, "to").column("range_to").needed().always()};
+    static constexpr std::tuple fields{field(&Stretch::from, "from").column("range_from").since(16).needed().always(),
+                                       field(&Stretch::to, "to").column("range_to").since(16).needed().always()};
 };
 
 template <> struct Described<Activity> {
