@@ -14,10 +14,11 @@
 namespace yarrin {
 
 std::span<const Verb> verbs() {
-    static const std::array<Verb, 24> list{billVerb,    calcVerb,   calendarVerb, cashVerb,    checkVerb,  compareVerb,
-                                           convertVerb, demandVerb, exposureVerb, freezeVerb,  impactVerb, levelVerb,
-                                           oddsVerb,    pathsVerb,  pictureVerb,  rowsVerb,    sealVerb,   sheetVerb,
-                                           squeezeVerb, takeVerb,   verifyVerb,   weatherVerb, weeksVerb,  whyVerb};
+    static const std::array<Verb, 24> list{billVerb,    calcVerb,    calendarVerb, cashVerb,     checkVerb,
+                                           compareVerb, convertVerb, demandVerb,   exposureVerb, freezeVerb,
+                                           impactVerb,  levelVerb,   oddsVerb,     pathsVerb,    pictureVerb,
+                                           rowsVerb,    sealVerb,    sheetVerb,    placesVerb,   squeezeVerb,
+                                           takeVerb,    verifyVerb,  weatherVerb,  weeksVerb,    whyVerb};
     return list;
 }
 

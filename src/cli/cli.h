@@ -97,6 +97,7 @@ extern const Verb sheetVerb;
 extern const Verb takeVerb;
 extern const Verb verifyVerb;
 extern const Verb weatherVerb;
+extern const Verb placesVerb;
 extern const Verb weeksVerb;
 extern const Verb whyVerb;
 

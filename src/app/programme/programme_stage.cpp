@@ -9,6 +9,7 @@
 #include "app/programme/logic_map.h"
 #include "app/programme/logic_page.h"
 #include "app/programme/overview.h"
+#include "app/programme/places_page.h"
 #include "app/programme/squeeze_page.h"
 #include "app/programme/why_strip.h"
 #include "app/soundness/soundness_page.h"
@@ -106,8 +107,8 @@ ProgrammeStage::ProgrammeStage(Document& document, ViewState& state, QWidget* pa
 
 /// Bars, and what can be said of the network as a whole. The row of their names stands in the corner of the axis.
 void ProgrammeStage::buildPages() {
-    auto* bars = new QWidget(this);
-    auto* column = new QVBoxLayout(bars);
+    m_bars = new QWidget(this);
+    auto* column = new QVBoxLayout(m_bars);
     column->setContentsMargins(0, 0, 0, 0);
     column->setSpacing(0);
     column->addWidget(m_empty, 1);
@@ -116,16 +117,20 @@ void ProgrammeStage::buildPages() {
     m_soundness = new SoundnessPage(m_document, m_state, this);
     m_squeeze = new SqueezePage(m_document, m_state, this);
     buildLogic();
+    buildPlaces();
     m_pages = new QStackedWidget(this);
-    for (QWidget* page : {bars, static_cast<QWidget*>(m_logic), belowTabs(m_squeeze), belowTabs(m_soundness)})
+    for (QWidget* page : {static_cast<QWidget*>(m_charts), static_cast<QWidget*>(m_logic), belowTabs(m_squeeze),
+                          belowTabs(m_soundness)})
         m_pages->addWidget(page);
     auto* layout = new QVBoxLayout(this);
     layout->setContentsMargins(0, 0, 0, 0);
     layout->setSpacing(0);
     layout->addWidget(&m_logic->line());
+    layout->addWidget(&m_places->line());
     layout->addWidget(m_strip);
     layout->addWidget(m_pages);
     m_tabs = new TabRow({{tr("Bars"), "programmeBars"},
+                         {tr("Places"), "programmePlaces"},
                          {tr("Logic"), "programmeLogic"},
                          {tr("Squeeze"), "programmeSqueeze"},
                          {tr("Soundness"), "programmeSoundness"}},
@@ -142,6 +147,7 @@ void ProgrammeStage::buildPages() {
     connect(m_squeeze, &SqueezePage::refused, m_notice, &NoticeBar::say);
     connect(m_squeeze, &SqueezePage::told, m_notice, &NoticeBar::tell);
     connect(m_question, &WhyQuestion::changed, this, &ProgrammeStage::arrange);
+    placeBars();
     arrange();
 }
 
@@ -152,6 +158,35 @@ QWidget* ProgrammeStage::belowTabs(QWidget* page) {
     column->setContentsMargins(0, scaled(34), 0, 0);
     column->addWidget(page);
     return below;
+}
+
+/// Places and bars, alone or both at once.
+void ProgrammeStage::buildPlaces() {
+    m_places = new PlacesPage(m_document, m_state, this);
+    m_charts = new QSplitter(Qt::Vertical, this);
+    m_charts->setObjectName(QStringLiteral("placesSplitter"));
+    m_charts->addWidget(m_places);
+    m_charts->addWidget(m_bars);
+    m_charts->setHandleWidth(1);
+    m_charts->setChildrenCollapsible(false);
+    PlacesView& view = m_places->view();
+    connect(m_places, &PlacesPage::refused, m_notice, &NoticeBar::say);
+    connect(m_places, &PlacesPage::told, m_notice, &NoticeBar::tell);
+    connect(m_places, &PlacesPage::barsWanted, this, &ProgrammeStage::placeBars);
+    connect(&view, &PlacesView::menuWanted, this, &ProgrammeStage::logicMenuWanted);
+    connect(&view, &PlacesView::previewed, this, &ProgrammeStage::previewed);
+}
+
+void ProgrammeStage::placeBars() {
+    const bool places = m_page == Page::places;
+    const PlacesPage::Bars wanted = m_places->bars();
+    m_places->setVisible(places);
+    m_bars->setVisible(!places || wanted != PlacesPage::Bars::none);
+    if (!places || wanted == PlacesPage::Bars::none) return;
+    const bool beside = wanted == PlacesPage::Bars::beside;
+    m_charts->setOrientation(beside ? Qt::Horizontal : Qt::Vertical);
+    const int all = beside ? m_charts->width() : m_charts->height();
+    m_charts->setSizes(beside ? QList<int>{all / 2, all - all / 2} : QList<int>{all * 2 / 3, all - all * 2 / 3});
 }
 
 void ProgrammeStage::buildLogic() {
@@ -178,17 +213,22 @@ void ProgrammeStage::buildLogic() {
 /// The lines above the page: the network's own, and the question's where it can be seen what it says.
 void ProgrammeStage::arrange() {
     const bool logic = page() == Page::logic;
+    m_places->line().setVisible(page() == Page::places);
     const int room = m_tabs->x() + m_tabs->width() + scaled(6);
     m_logic->line().setVisible(logic);
     m_logic->zoomLine().setVisible(logic);
     m_logic->setRoom(room);
+    m_places->setRoom(room);
     m_strip->layout()->setContentsMargins(logic ? scaled(10) : room, 3, 10, 3);
     m_strip->setVisible(logic || (page() == Page::bars && m_question->isAsked()));
 }
 
 void ProgrammeStage::show(Page page) {
-    m_pages->setCurrentIndex(int(page));
+    m_page = page;
+    // Bars and places share a page of the stack.
+    m_pages->setCurrentIndex(std::max(0, int(page) - 1));
     m_tabs->setCurrent(int(page));
+    placeBars();
     arrange();
     m_tabs->raise();
     focusMain();
@@ -204,14 +244,17 @@ void ProgrammeStage::toggleQuestion() {
 
 void ProgrammeStage::zoomBy(double factor) {
     if (page() == Page::logic) return logic().zoomBy(factor);
+    if (page() == Page::places) return m_places->view().zoomBy(factor);
     m_state.zoomAt(m_chart->viewport()->width() / 2.0, factor);
 }
 
 void ProgrammeStage::fit() {
+    if (page() == Page::places) return m_places->view().fit();
     page() == Page::logic ? logic().fit() : m_chart->fit();
 }
 
 void ProgrammeStage::fitSelection() {
+    if (page() == Page::places) return m_places->view().fitSelection();
     page() == Page::logic ? logic().fitSelection() : m_chart->fitSelection();
 }
 
@@ -220,19 +263,20 @@ void ProgrammeStage::editSelectedLink() {
 }
 
 ProgrammeStage::Page ProgrammeStage::page() const {
-    return Page(m_pages->currentIndex());
+    return m_page;
 }
 
 void ProgrammeStage::showNamed(const QString& name) {
     show(name == QLatin1String("soundness") ? Page::soundness
          : name == QLatin1String("squeeze") ? Page::squeeze
          : name == QLatin1String("logic")   ? Page::logic
+         : name == QLatin1String("places")  ? Page::places
                                             : Page::bars);
 }
 
 bool ProgrammeStage::isWorking() const {
-    return (page() == Page::logic && logic().isWorking()) || m_question->isWorking() || m_soundness->isWorking() ||
-           m_squeeze->isWorking();
+    return (page() == Page::logic && logic().isWorking()) || (page() == Page::places && m_places->view().isWorking()) ||
+           m_question->isWorking() || m_soundness->isWorking() || m_squeeze->isWorking();
 }
 
 /// Resources may be let go on rows of the table and on bars.
@@ -260,6 +304,7 @@ void ProgrammeStage::focusMain() {
     if (page() == Page::soundness) return m_soundness->setFocus();
     if (page() == Page::squeeze) return m_squeeze->setFocus();
     if (page() == Page::logic) return logic().setFocus();
+    if (page() == Page::places) return m_places->view().setFocus();
     if (m_empty->isHidden())
         m_table->setFocus();
     else

@@ -15,6 +15,7 @@ class ActivityTable;
 class Overview;
 class BarChartView;
 class LogicPage;
+class PlacesPage;
 class LogicView;
 class SoundnessPage;
 class SqueezePage;
@@ -33,16 +34,17 @@ public:
     [[nodiscard]] BarChartView& chart() const { return *m_chart; }
     NoticeBar& notice() override { return *m_notice; }
     void focusMain() override;
-    enum class Page { bars, logic, squeeze, soundness };
+    enum class Page { bars, places, logic, squeeze, soundness };
     void show(Page page);
     [[nodiscard]] Page page() const;
-    /// "bars", "logic", "squeeze" or "soundness".
+    /// "bars", "places", "logic", "squeeze" or "soundness".
     void showNamed(const QString& name) override;
     [[nodiscard]] bool isWorking() const override;
     [[nodiscard]] SoundnessPage& soundness() const { return *m_soundness; }
     [[nodiscard]] SqueezePage& squeeze() const { return *m_squeeze; }
     [[nodiscard]] LogicView& logic() const;
     [[nodiscard]] LogicPage& logicPage() const { return *m_logic; }
+    [[nodiscard]] PlacesPage& places() const { return *m_places; }
     [[nodiscard]] WhyQuestion& question() const { return *m_question; }
     /// Asks "why then?" of what is selected, or asks no more.
     void toggleQuestion();
@@ -60,10 +62,13 @@ public:
 signals:
     void reveal(ActivityId id);
     void logicMenuWanted(const QPoint& globalPos, LinkId link);
+    void previewed(const QString& what, const yarrin::Ripple* ripple);
 
 private:
     void buildPages();
     void buildLogic();
+    void buildPlaces();
+    void placeBars();
     [[nodiscard]] QWidget* belowTabs(QWidget* page);
     void arrange();
     void acceptResources();
@@ -76,13 +81,17 @@ private:
     Overview* m_overview;
     QWidget* m_empty;
     QStackedWidget* m_pages = nullptr;
+    QWidget* m_bars = nullptr;     ///< table, bars and overview
+    QSplitter* m_charts = nullptr; ///< places and bars, one or both
     LogicPage* m_logic = nullptr;
+    PlacesPage* m_places = nullptr;
     SoundnessPage* m_soundness = nullptr;
     SqueezePage* m_squeeze = nullptr;
     WhyQuestion* m_question = nullptr;
     WhyStrip* m_strip = nullptr;
     TabRow* m_tabs = nullptr;
     QSplitter* m_splitter;
+    Page m_page = Page::bars;
     bool m_overviewShown = true;
     QList<int> m_wide; ///< widths of table and chart before the table was made narrow
 };

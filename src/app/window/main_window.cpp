@@ -16,6 +16,7 @@
 #include "app/programme/bar_chart_view.h"
 #include "app/programme/link_line.h"
 #include "app/programme/logic_view.h"
+#include "app/programme/places_page.h"
 #include "app/programme/programme_stage.h"
 #include "app/progress/progress_stage.h"
 #include "app/record/compare_page.h"
@@ -286,6 +287,11 @@ void MainWindow::reveal(ActivityId id) {
         m_state.select(id);
         programmeStage().logic().setFocus();
         return programmeStage().logic().bring(id);
+    }
+    if (programme && programmeStage().page() == ProgrammeStage::Page::places) {
+        m_state.select(id);
+        programmeStage().places().view().setFocus();
+        return programmeStage().places().view().bring(id);
     }
     if (programme) programmeStage().show(ProgrammeStage::Page::bars);
     rows.reveal(id);

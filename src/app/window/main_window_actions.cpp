@@ -205,6 +205,10 @@ void MainWindow::buildChartActions(QMenu& menu) {
         go(Place::programme);
         programmeStage().show(ProgrammeStage::Page::logic);
     }));
+    menu.addAction(action(QStringLiteral("showPlaces"), tr("&Places"), QKeySequence(Qt::Key_F12), [this] {
+        go(Place::programme);
+        programmeStage().show(ProgrammeStage::Page::places);
+    }));
     menu.addAction(action(QStringLiteral("whyThenAsked"), tr("&Why then?"), QKeySequence(Qt::Key_F9), [this] {
         if (m_stack->currentIndex() != int(Place::programme)) go(Place::programme);
         const ProgrammeStage::Page page = programmeStage().page();
