@@ -14,10 +14,10 @@
 namespace yarrin {
 
 std::span<const Verb> verbs() {
-    static const std::array<Verb, 24> list{billVerb,    calcVerb,    calendarVerb, cashVerb,     checkVerb,
+    static const std::array<Verb, 25> list{billVerb,    calcVerb,    calendarVerb, cashVerb,     checkVerb,
                                            compareVerb, convertVerb, demandVerb,   exposureVerb, freezeVerb,
                                            impactVerb,  levelVerb,   oddsVerb,     pathsVerb,    pictureVerb,
-                                           rowsVerb,    sealVerb,    sheetVerb,    placesVerb,   squeezeVerb,
+                                           placesVerb,  rowsVerb,    sealVerb,     sheetVerb,    squeezeVerb,
                                            takeVerb,    verifyVerb,  weatherVerb,  weeksVerb,    whyVerb};
     return list;
 }
