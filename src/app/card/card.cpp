@@ -222,6 +222,7 @@ void Card::fill() {
     else
         howLong(activity, figures);
     delays(activity);
+    if (!m_buildUp) where(activity, figures);
     when(activity, figures);
     links(activity);
     if (!m_buildUp) why(activity, figures);

@@ -58,6 +58,7 @@ private:
     void field(const char* name, const QString& label, const QString& value, const QString& hint, int width,
                const std::function<void(const QString&)>& take);
     void labour(const Activity& activity, const ActivityFigures& figures);
+    void where(const Activity& activity, const ActivityFigures& figures);
     void why(const Activity& activity, const ActivityFigures& figures);
     void presentWhy(const Activity& activity, const WhyFound& found);
     void presentNear(const std::vector<struct NearPath>& near);

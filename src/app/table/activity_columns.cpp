@@ -11,6 +11,7 @@
 #include "edit/contract_edits.h"
 #include "edit/link_edits.h"
 #include "edit/location_edits.h"
+#include "edit/place_edits.h"
 
 #include <array>
 
@@ -318,6 +319,44 @@ ActivityColumn placeColumn() {
     return place;
 }
 
+ActivityColumn rangeColumn() {
+    ActivityColumn range = column("range", "Range, m", 90, "range of chainage");
+    range.quiet = true;
+    range.text = [](Cell x) {
+        return x.activity.stretchOfWork ? text(stretchText(*x.activity.stretchOfWork)) : QString();
+    };
+    range.commit = [](Transaction& tx, ActivityId id, const std::string& typed) { return setStretch(tx, id, typed); };
+    return range;
+}
+
+constexpr std::pair<const char*, Travel> travels[] = {
+    {"as its run", Travel::byItself}, {"stands", Travel::stands},           {"up", Travel::up},
+    {"down", Travel::down},           {"from both ends", Travel::fromEnds}, {"from the middle", Travel::fromMiddle}};
+ActivityColumn travelColumn() {
+    ActivityColumn travel = column("travel", "Direction", 90, "direction");
+    travel.quiet = true;
+    travel.text = [](Cell x) {
+        return x.activity.travel == Travel::byItself
+                   ? QString()
+                   : QString::fromLatin1(travels[std::size_t(x.activity.travel)].first);
+    };
+    travel.commit = [](Transaction& tx, ActivityId id, const std::string& typed) -> Outcome {
+        if (typed.empty()) return setTravel(tx, id, Travel::byItself);
+        for (const auto& [word, value] : travels)
+            if (typed == word) return setTravel(tx, id, value);
+        return inputError("\"" + typed + "\" is no direction",
+                          "write up, down, from both ends, from the middle or stands");
+    };
+    travel.editable = isTask;
+    travel.completion = GridModel::Completion::choice;
+    travel.choices = [](const Programme&) {
+        QStringList words;
+        for (const auto& [word, value] : travels) words << QLatin1String(word);
+        return words;
+    };
+    return travel;
+}
+
 ActivityColumn unitColumn() {
     ActivityColumn unit = column("unit", "Unit", 40, "unit");
     unit.quiet = true;
@@ -376,6 +415,8 @@ std::vector<ActivityColumn> buildUpColumns() {
                                    [](const Measure& m) { return decimalText(m.hoursPerUnit); }));
     columns.push_back(roundingColumn());
     columns.push_back(calendarColumn());
+    columns.push_back(rangeColumn());
+    columns.push_back(travelColumn());
     addTexts(columns);
     return columns;
 }
