@@ -782,6 +782,14 @@ programme = {
     "firms": firms,
     "firm": "Skerrow Marine", "logo": base64.b64encode(logo.encode()).decode(),
 }
+for row in activities:
+    if row["id"] in ("Y710", "Y720", "Y730"):
+        row["travel"] = "up"
+programme["apart"] = [
+    {"item": "D05", "other_item": "D10", "location": "CW", "days": 5, "note": "posts only into asphalt that has cooled and set"},
+    {"item": "M02", "other_item": "M03", "days": 3, "note": "underlayer surveyed before it is covered"},
+    {"location": "TE", "together": True, "note": "trades share the building"},
+]
 order = {row["id"]: i for i, row in enumerate(breakdown)}
 activities.sort(key=lambda row: order[row["breakdown"]])
 path = pathlib.Path(__file__).with_name("brannoch.yarrin.json")
