@@ -4,6 +4,7 @@
 
 #include "app/base/format.h"
 #include "app/base/look.h"
+#include "app/programme/balance_panel.h"
 #include "app/table/list_page.h"
 #include "core/model/words.h"
 #include "edit/link_edits.h"
@@ -57,9 +58,11 @@ PlacesPage::PlacesPage(Document& document, ViewState& state, QWidget* parent)
     buildLine();
     buildClashes();
     buildRules();
+    m_balance = new BalancePanel(document, this);
     buildChain();
     m_lists->addWidget(m_clashes);
     m_lists->addWidget(m_rules);
+    m_lists->addWidget(m_balance);
     m_splitter->addWidget(m_view);
     m_splitter->addWidget(m_lists);
     m_splitter->setStretchFactor(0, 1);
@@ -73,6 +76,8 @@ PlacesPage::PlacesPage(Document& document, ViewState& state, QWidget* parent)
     column->addWidget(m_chain);
     setFocusProxy(m_view);
     showBelow(Below::nothing);
+    connect(m_balance, &BalancePanel::refused, this, &PlacesPage::refused);
+    connect(m_balance, &BalancePanel::told, this, &PlacesPage::told);
     connect(m_view, &PlacesView::clashesFound, this, &PlacesPage::presentClashes);
     connect(m_view, &PlacesView::refused, this, &PlacesPage::refused);
     connect(m_view, &PlacesView::told, this, &PlacesPage::told);
@@ -89,6 +94,7 @@ PlacesPage::PlacesPage(Document& document, ViewState& state, QWidget* parent)
         m_rules->refresh();
         present();
         presentClashes();
+        m_balance->present();
         presentChain();
     });
     connect(&document, &Document::replaced, this, [this] { showBelow(Below::nothing); });
@@ -116,6 +122,12 @@ void PlacesPage::buildLine() {
     line->addStretch(1);
     m_apart = quietButton({}, "placesApart", m_line);
     m_found = quietButton({}, "placesClashes", m_line);
+    m_balanced = quietButton(tr("Balance"), "placesBalance", m_line);
+    m_balanced->setToolTip(
+        tr("Rates of the trades of a sequence over its places, crews that match, work without waits"));
+    line->addWidget(m_balanced);
+    connect(m_balanced, &QPushButton::clicked, this,
+            [this] { showBelow(m_below == Below::balance ? Below::nothing : Below::balance); });
     line->addWidget(m_apart);
     line->addWidget(m_found);
     connect(m_apart, &QPushButton::clicked, this,
@@ -279,14 +291,14 @@ void PlacesPage::showBelow(Below what) {
     m_lists->setVisible(what != Below::nothing);
     if (what == Below::clashes) m_lists->setCurrentWidget(m_clashes);
     if (what == Below::rules) m_lists->setCurrentWidget(m_rules);
+    if (what == Below::balance) m_lists->setCurrentWidget(m_balance);
     if (what == Below::nothing) return m_view->setFocus();
     presentClashes();
+    m_balance->present();
     m_rules->refresh();
     const int height = std::max(m_splitter->height(), 300);
     m_splitter->setSizes({height - scaled(180), scaled(180)});
 }
-
-// ----------------------------------------------------------------------------------------------------------- clashes
 
 void PlacesPage::buildClashes() {
     const auto at = [this](std::size_t row) -> const Clash& { return m_told[row]; };
@@ -382,8 +394,6 @@ void PlacesPage::presentClashes() {
     m_clashes->refresh();
 }
 
-// ------------------------------------------------------------------------------------------------------------- rules
-
 void PlacesPage::buildRules() {
     const auto at = [this](std::size_t row) -> const PlaceRule& { return m_document.programme().placeRules[row]; };
     const auto kinds = [this] {
@@ -460,9 +470,6 @@ void PlacesPage::buildRules() {
     });
     connect(&m_rules->table(), &GridView::refused, this, &PlacesPage::refused);
 }
-
-// ------------------------------------------------------------------------------------------------------- chains of
-// work
 
 void PlacesPage::linkChosen(ChainOrder order) {
     const std::vector<ActivityId> ids =

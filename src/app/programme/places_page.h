@@ -14,6 +14,7 @@ class QStackedWidget;
 
 namespace yarrin {
 
+class BalancePanel;
 class ListPage;
 
 /// Places against time with the line above it: which places, which quantities, what is drawn, what clashes; and below
@@ -28,7 +29,7 @@ public:
     void setRoom(int width);
     /// The line above, which stands beside those names.
     [[nodiscard]] QWidget& line() const { return *m_line; }
-    enum class Below { nothing, clashes, rules };
+    enum class Below { nothing, clashes, rules, balance };
     void showBelow(Below what);
     [[nodiscard]] Below below() const { return m_below; }
     [[nodiscard]] ListPage& clashes() const { return *m_clashes; }
@@ -66,11 +67,12 @@ private:
     PlacesView* m_view;
     QWidget* m_line;
     QPushButton *m_where = nullptr, *m_profile = nullptr, *m_draw = nullptr, *m_look = nullptr, *m_apart = nullptr,
-                *m_found = nullptr;
+                *m_found = nullptr, *m_balanced = nullptr;
     QSplitter* m_splitter;
     QStackedWidget* m_lists;
     ListPage* m_clashes = nullptr;
     ListPage* m_rules = nullptr;
+    BalancePanel* m_balance = nullptr;
     QWidget* m_chain;
     QHBoxLayout* m_chainLine;
     std::vector<ActivityId> m_chained; ///< what the line of lags tells of
