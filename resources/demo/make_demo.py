@@ -788,6 +788,7 @@ for row in activities:
 programme["apart"] = [
     {"item": "D05", "other_item": "D10", "location": "CW", "days": 5, "note": "posts only into asphalt that has cooled and set"},
     {"item": "M02", "other_item": "M03", "days": 3, "note": "underlayer surveyed before it is covered"},
+    {"item": "D10", "location": "YD", "together": True, "note": "fences stand along the edge"},
     {"location": "TE", "together": True, "note": "trades share the building"},
 ]
 order = {row["id"]: i for i, row in enumerate(breakdown)}

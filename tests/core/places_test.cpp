@@ -393,6 +393,23 @@ private slots:
         QCOMPARE(w.clashes().ahead(), std::size_t(0));
     }
 
+    /// Actual dates are told by the day: one that ended on the day on which the other began is no clash, on the day
+    /// after it is one.
+    void toldByTheDay() {
+        Works w;
+        w.work("A", 3, "CH1").work("B", 3, "CH1");
+        w.programme.job.dataDate = startOf(dateFrom(2027, 3, 8));
+        w.change("A", [](Activity& a) {
+            a.actualStart = startOf(dateFrom(2027, 3, 1)) + 480;
+            a.actualFinish = startOf(dateFrom(2027, 3, 3)) + 960;
+        });
+        w.change("B", [](Activity& b) { b.actualStart = startOf(dateFrom(2027, 3, 3)) + 480; });
+        QCOMPARE(told(w.programme, w.clashes()), Told{});
+        w.change("A", [](Activity& a) { a.actualFinish = startOf(dateFrom(2027, 3, 4)) + 960; });
+        QCOMPARE(told(w.programme, w.clashes()), (Told{"at_once A B 0-100"}));
+        QVERIFY(w.clashes().found[0].past);
+    }
+
     /// A crew that goes from bay to bay; with a lead it would have to be in two of them.
     void crews() {
         Works w;

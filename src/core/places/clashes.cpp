@@ -164,9 +164,16 @@ private:
     }
     [[nodiscard]] static bool along(const Piece& a, const Piece& b) { return a.span && b.span && a.line == b.line; }
 
+    /// Actual dates are told by the day: what ends on the day on which the other begins tells no order within it.
+    [[nodiscard]] bool toTheDay(const Piece& a, const Piece& b, Instant from, Instant to) const {
+        const Activity& one = m_programme.activities[a.index];
+        const Activity& other = m_programme.activities[b.index];
+        const bool told = (one.actualFinish && other.actualStart) || (other.actualFinish && one.actualStart);
+        return told && dateOf(from) == completionDate(to);
+    }
     bool meet(const Piece& a, const Piece& b, const Mover& p, const Mover& q, const Apart& apart) {
         const auto met = meetOf(p, q);
-        if (!met) return false;
+        if (!met || toTheDay(a, b, met->from, met->to)) return false;
         Clash& one = add(ClashKind::atOnce, a, b, standsBefore(key(a), key(b)), apart);
         if (along(a, b)) one.span = met->span;
         one.from = met->from;
@@ -241,6 +248,7 @@ private:
                     const Piece& b = m_placed.pieces[pieces[j]];
                     if (a.finish <= b.start) break;
                     if (m_tree.isIn(a.location, b.location) || m_tree.isIn(b.location, a.location)) continue;
+                    if (toTheDay(a, b, b.start, std::min(a.finish, b.finish))) continue;
                     Clash& one = add(ClashKind::crewTwice, a, b, true, {});
                     one.place = b.location;
                     one.from = b.start;
