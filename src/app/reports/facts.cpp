@@ -26,6 +26,7 @@ Needs needsOf(SheetView view) {
     case SheetView::cash:
     case SheetView::lines:
     case SheetView::soundness:
+    case SheetView::places:
         return {true, false, false, false};
     case SheetView::completion:
     case SheetView::exposure:

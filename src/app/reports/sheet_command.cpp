@@ -46,7 +46,8 @@ Result<KeptSheet> sheetOf(const Programme& programme, const SheetCommand& comman
     sheet.key = nameOf(*view).toStdString();
     sheet.subject = command.subject.toStdString();
     sheet.lens = command.lens.toStdString();
-    sheet.upright = *view != SheetView::bars && *view != SheetView::logic && *view != SheetView::weeks;
+    sheet.upright = *view != SheetView::bars && *view != SheetView::logic && *view != SheetView::weeks &&
+                    *view != SheetView::places;
     if (sheet.upright) sheet.paper = "A4";
     return sheet;
 }

@@ -7,6 +7,7 @@
 #include "app/delay/odds_words.h"
 #include "app/labour/demand_figure.h"
 #include "app/reports/pictures.h"
+#include "app/reports/places_sheet.h"
 #include "app/reports/weeks_sheet.h"
 #include "core/base/natural_order.h"
 #include "core/contract/damages_lines.h"
@@ -275,6 +276,8 @@ Outcome fill(Report& report, const Facts& facts) {
         return done();
     case SheetView::weeks:
         return weeksSheet(report, facts);
+    case SheetView::places:
+        return placesSheet(report, facts);
     case SheetView::narrative:
         return narrative(report, *facts);
     default:

@@ -8,6 +8,7 @@
 #include "app/reports/facts.h"
 #include "app/reports/view_reports.h"
 #include "app/window/dialogs.h"
+#include "chart/layout/place_layout.h"
 #include "core/base/natural_order.h"
 #include "core/model/resource_book.h"
 #include "core/model/words.h"
@@ -349,6 +350,9 @@ void SheetSettings::fillSubjects(const KeptSheet& sheet) {
         for (const Calendar& one : programme.calendars) add(one.key, one.name);
     if (sheet.view == SheetView::demand)
         for (const std::string& name : resourceNames(programme)) add(name, {});
+    if (sheet.view == SheetView::places)
+        for (const LocationId id : placeBranches(programme))
+            if (const Location* one = programme.locations.row(id)) add(one->key, one->name);
     if (sheet.view == SheetView::weeks) {
         if (const Code* trades = tradeCodeOf(programme))
             for (const CodeValue& one : trades->values) add(one.name, one.longName);
@@ -395,7 +399,8 @@ void SheetSettings::showWhatCounts(const KeptSheet& sheet) {
         m_rows[field]->setVisible(bars || sheet.view == SheetView::logic);
     m_rows[SheetField::subject]->setVisible(sheet.view == SheetView::completion || sheet.view == SheetView::statement ||
                                             sheet.view == SheetView::calendars || sheet.view == SheetView::demand ||
-                                            sheet.view == SheetView::weeks || sheet.view == SheetView::narrative);
+                                            sheet.view == SheetView::weeks || sheet.view == SheetView::places ||
+                                            sheet.view == SheetView::narrative);
     m_rows[SheetField::revision]->setVisible(sheet.view != SheetView::narrative &&
                                              (m_revision->count() > 1 || !sheet.revision.empty()));
     m_partsBox->setVisible(isReport(sheet.view));
