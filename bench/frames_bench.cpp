@@ -5,6 +5,7 @@
 #include "app/base/look.h"
 #include "app/programme/bar_chart_view.h"
 #include "app/programme/logic_view.h"
+#include "app/programme/places_page.h"
 #include "app/programme/programme_stage.h"
 #include "app/sheets/bars_sheet.h"
 #include "app/table/activity_table.h"
@@ -49,6 +50,71 @@ void mouse(QWidget& view, QEvent::Type type, QPoint at) {
     QMouseEvent event(type, at, view.mapToGlobal(at), type == QEvent::MouseMove ? Qt::NoButton : Qt::LeftButton,
                       release ? Qt::NoButton : Qt::LeftButton, {});
     QApplication::sendEvent(&view, &event);
+}
+
+/// A line of a hundred bays and a hundred zones, with the work of the programme shared out among them, half of it going
+/// up its bay: where against when.
+void places(MainWindow& window, ProgrammeStage& stage, const Programme& large) {
+    Programme placed = large;
+    const auto add = [&](LocationId parent, int from, int to) {
+        Location one;
+        one.id = placed.locations.freshId();
+        one.key = one.name = "P" + std::to_string(one.id.value);
+        one.parent = parent;
+        if (to > from) {
+            one.fromChainage = Decimal(from);
+            one.toChainage = Decimal(to);
+        }
+        const LocationId id = one.id;
+        placed.locations.append(std::move(one));
+        return id;
+    };
+    std::vector<LocationId> all;
+    const LocationId line = add({}, 0, 5000), zones = add({}, 0, 0);
+    for (int i = 0; i < 100; ++i) all.push_back(add(line, 50 * i, 50 * i + 50));
+    for (int i = 0; i < 20; ++i) all.push_back(add(zones, 0, 0));
+    auto rows = placed.activities.take();
+    for (std::size_t i = 0; i < rows.size(); ++i) {
+        if (rows[i].kind != ActivityKind::task) continue;
+        rows[i].location = all[i % all.size()];
+        if (i % all.size() < 100 && i % 2) rows[i].travel = Travel::up;
+    }
+    placed.activities.assign(std::move(rows));
+    PlaceRule together;
+    together.id = PlaceRuleId{1};
+    together.together = true;
+    placed.placeRules.append(together);
+    window.document().replace(placed, {});
+    for (int i = 0; i < 20; ++i) QApplication::processEvents();
+    PlacesView& view = stage.places().view();
+    frames("places open", 1, [&](int) {
+        stage.show(ProgrammeStage::Page::places);
+        while (view.isWorking()) QApplication::processEvents(QEventLoop::AllEvents, 5);
+    });
+    std::printf("%zu pieces, %zu in sight\n", view.placed().pieces.size(), view.layout().shapes.size());
+    QScrollBar& down = *view.verticalScrollBar();
+    frames("scrolling places, all in sight", 60, [&](int i) { down.setValue(down.value() + (i % 2 ? 9 : -7)); });
+    window.viewState().setTime(window.viewState().left() + 300 * minutesPerDay, 8);
+    QApplication::processEvents();
+    std::printf("%zu in sight\n", view.layout().shapes.size());
+    frames("scrolling places", 120, [&](int i) { down.setValue(down.value() + (i % 40 < 20 ? 40 : -40)); });
+    frames("zooming places", 60, [&](int i) { window.viewState().zoomAt(300, i % 30 < 15 ? 1.06 : 1 / 1.06); });
+    const auto& shapes = view.layout().shapes;
+    for (const PlaceShape& one : shapes) {
+        if (one.ways.empty() || one.box.y < 50 || one.box.y > 500) continue;
+        const QPoint grip = view.onViewport(
+            {(one.ways[0].front().x + one.ways[0].back().x) / 2, (one.ways[0].front().y + one.ways[0].back().y) / 2});
+        mouse(*view.viewport(), QEvent::MouseButtonPress, grip);
+        frames("dragging work over places", 60,
+               [&](int i) { mouse(*view.viewport(), QEvent::MouseMove, grip + QPoint(0, 10 + i % 60)); });
+        QKeyEvent escape(QEvent::KeyPress, Qt::Key_Escape, {});
+        QApplication::sendEvent(&view, &escape);
+        mouse(*view.viewport(), QEvent::MouseButtonRelease, grip);
+        break;
+    }
+    stage.show(ProgrammeStage::Page::bars);
+    window.document().replace(large, {});
+    for (int i = 0; i < 20; ++i) QApplication::processEvents();
 }
 
 } // namespace
@@ -137,6 +203,7 @@ int main(int count, char** words) {
         const auto written = window.writeSheet(folder.filePath(QStringLiteral("sheet.pdf")), {"A1", true, 1, 0});
         if (!written.ok()) std::printf("%s\n", written.error().sentence().c_str());
     });
+    places(window, stage, large);
     lens = shippedLenses().front();
     frames("typing words of a filter", 12, [&](int i) {
         lens.words = std::string("work 1 ").substr(0, std::size_t(1 + i % 6));
