@@ -9,6 +9,7 @@
 #include "edit/bill_edits.h"
 #include "edit/link_edits.h"
 #include "edit/location_edits.h"
+#include "edit/sequence_edits.h"
 
 #include <algorithm>
 #include <map>
@@ -113,6 +114,33 @@ Result<ActivityId> drawOne(Transaction& tx, const DrawnWork& drawn, LocationId p
     return id;
 }
 
+/// The parts of a line that a stretch of it covers by half at least, in its direction; else what is around it.
+std::vector<LocationId> partsWithin(const Programme& programme, const DrawnWork& drawn) {
+    std::vector<std::pair<Millimetres, LocationId>> parts;
+    for (const Location& one : programme.locations) {
+        if (one.parent != drawn.line || !one.fromChainage || !one.toChainage) continue;
+        const MetreSpan own{millimetres(*one.fromChainage), millimetres(*one.toChainage)};
+        const auto both = shared(own, *drawn.span);
+        if (both && 2 * both->length() >= own.length()) parts.emplace_back(own.from, one.id);
+    }
+    std::sort(parts.begin(), parts.end());
+    if (!drawn.up) std::reverse(parts.begin(), parts.end());
+    std::vector<LocationId> out;
+    for (const auto& [from, id] : parts) out.push_back(id);
+    if (out.empty()) out.push_back(around(programme, drawn.line, *drawn.span));
+    return out;
+}
+
+Result<std::vector<ActivityId>> drawSequence(Transaction& tx, const DrawnWork& drawn) {
+    const std::vector<LocationId> places = drawn.span ? partsWithin(tx.programme(), drawn) : drawn.places;
+    if (places.empty()) return inputError("no place lies beneath it", "draw over a place of the chart");
+    auto made = layOut(tx, drawn.sequence, proposedUnits(tx.programme(), drawn.sequence, places), {}, false);
+    if (!made.ok() || made->empty()) return made;
+    const Constraint held{ConstraintType::startNotBefore, {startOf(drawn.start), true}};
+    if (Outcome set = setConstraint(tx, made->front(), held); !set.ok()) return set.errors();
+    return made;
+}
+
 Schedule datesNow(const Programme& programme) {
     return schedule(programme);
 }
@@ -147,6 +175,7 @@ Outcome atLeast(Transaction& tx, ActivityId from, ActivityId to, LinkType type, 
 
 Result<std::vector<ActivityId>> drawWork(Transaction& tx, const DrawnWork& drawn) {
     if (drawn.finish < drawn.start) return inputError("it takes no time", "draw from its first day to its last one");
+    if (drawn.sequence) return drawSequence(tx, drawn);
     std::vector<ActivityId> made;
     if (drawn.span) {
         if (drawn.span->length() < 1000)

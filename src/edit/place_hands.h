@@ -15,9 +15,10 @@ namespace yarrin {
 
 /// What a hand draws over places and time.
 struct DrawnWork {
-    BookItemId item;  ///< of which kind of work; none: work without a quantity
-    std::string name; ///< where there is no item
-    LocationId line;  ///< along which it goes, with `span`
+    BookItemId item;     ///< of which kind of work; none: work without a quantity
+    SequenceId sequence; ///< else all of its steps, laid out over the places
+    std::string name;    ///< where there is no item
+    LocationId line;     ///< along which it goes, with `span`
     std::optional<MetreSpan> span;
     bool up = true;                 ///< its direction along the span
     std::vector<LocationId> places; ///< else one after the other
@@ -25,7 +26,8 @@ struct DrawnWork {
 };
 /// Adds what was drawn: one activity along a line, else one in each place, each after the one before. It is held at
 /// its first day. Work that is measured in metres takes its length, other work what its crews do in that time, in whole
-/// crews. Refused: no days, no length, nothing drawn over, longer than one crew takes.
+/// crews. A sequence is laid out over the places, or over the parts of the line, beneath it, and held at the first day.
+/// Refused: no days, no length, nothing drawn over, longer than one crew takes.
 [[nodiscard]] Result<std::vector<ActivityId>> drawWork(Transaction& tx, const DrawnWork& drawn);
 
 /// Moves an activity's own range, or one end of it, by so many metres within its location; work that takes all of its

@@ -203,9 +203,9 @@ void PlacesPage::fillDraw() {
     QMenu* menu = m_draw->menu();
     connect(menu, &QMenu::aboutToShow, this, [this, menu] {
         menu->clear();
-        const auto add = [&](QMenu* to, const QString& text, BookItemId id) {
-            to->addAction(text, this, [this, id] {
-                m_view->drawOf(id);
+        const auto add = [&](QMenu* to, const QString& text, PlacesView::Kind kind) {
+            to->addAction(text, this, [this, kind] {
+                m_view->drawOf(kind);
                 m_view->setFocus();
                 present();
                 emit told(tr("Drag from a place and a day to a place and a day; Escape ends it."));
@@ -216,8 +216,11 @@ void PlacesPage::fillDraw() {
         for (const BookItem& item : m_document.programme().book) {
             QMenu*& group = groups[item.group];
             if (!group) group = menu->addMenu(item.group.empty() ? tr("Other") : show::text(item.group));
-            add(group, tr("%1 (%2)").arg(show::text(item.name), show::text(item.unit)), item.id);
+            add(group, tr("%1 (%2)").arg(show::text(item.name), show::text(item.unit)), {item.id, {}});
         }
+        if (m_document.programme().sequences.empty()) return;
+        QMenu* sequences = menu->addMenu(tr("&Sequences"));
+        for (const Sequence& one : m_document.programme().sequences) add(sequences, show::text(one.key), {{}, one.id});
     });
 }
 
@@ -239,6 +242,12 @@ void PlacesPage::fillLook() {
                [this](bool is) { change([is](PlacesChoice& one) { one.links = is; }); });
         toggle("placesCrews", tr("Ways of &crews"), now.crews,
                [this](bool is) { change([is](PlacesChoice& one) { one.crews = is; }); });
+        toggle("placesUnits", tr("&Units of sequences as one block"), now.units, [this](bool is) {
+            change([is](PlacesChoice& one) {
+                one.units = is;
+                one.open.clear();
+            });
+        });
         menu->addSeparator();
         const auto bars = [&](const char* name, const QString& text, Bars how) {
             QAction* one = menu->addAction(text, this, [this, how] {

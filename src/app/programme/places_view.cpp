@@ -237,6 +237,7 @@ const PlaceLayout& PlacesView::layout() const {
                          m_choice.links,
                          m_choice.crews,
                          m_shown ? &*m_shown : nullptr,
+                         m_choice.units ? &m_choice.open : nullptr,
                          6.2 + textEnlargement() * 0.5};
     return m_layout.emplace(layoutPlaces(request));
 }

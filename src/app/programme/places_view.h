@@ -23,6 +23,8 @@ namespace yarrin {
 struct PlacesChoice {
     std::unordered_set<LocationId> hidden; ///< branches left out
     bool timeAcross = false, links = false, crews = true;
+    bool units = false; ///< those of sequences are one block each, but those that are open
+    std::unordered_set<LaidOutId> open;
     BookItemId profile; ///< whose quantities stand above the places; none: the first that has any
 };
 
@@ -44,7 +46,11 @@ public:
     void stop() { m_looking.stop(); }
 
     /// Draws work of a kind with every drag, until Escape; none: drags select again.
-    void drawOf(std::optional<BookItemId> kind);
+    struct Kind {
+        BookItemId item;
+        SequenceId sequence;
+    };
+    void drawOf(std::optional<Kind> kind);
     [[nodiscard]] bool draws() const { return m_drawn.has_value(); }
 
     /// All of the work in sight, or what is selected.
@@ -136,7 +142,7 @@ private:
     QPointF m_pressed, m_at; ///< on the viewport
     bool m_moved = false;
     Qt::KeyboardModifiers m_keys;
-    std::optional<BookItemId> m_drawn;
+    std::optional<Kind> m_drawn;
     HandChange m_change;
     Beside<std::shared_ptr<const Clashes>> m_looking;
 };

@@ -31,7 +31,7 @@ Millimetres snapped(Millimetres at, double millimetresPerPixel) {
 
 } // namespace
 
-void PlacesView::drawOf(std::optional<BookItemId> kind) {
+void PlacesView::drawOf(std::optional<Kind> kind) {
     const bool ended = m_drawn && !kind;
     m_drawn = kind;
     m_drag = Drag::none;
@@ -70,7 +70,10 @@ void PlacesView::mousePressEvent(QMouseEvent* event) {
         return;
     }
     const bool several = m_state.isSelected(hit.activity) && m_state.selection().size() > 1;
-    if (!several || m_state.current() != hit.activity) m_state.select(hit.activity);
+    if (const PlaceShape* unit = shapeOf(hit.activity); unit && !unit->inside.empty())
+        m_state.select(unit->inside, hit.activity); // a unit is what is inside
+    else if (!several || m_state.current() != hit.activity)
+        m_state.select(hit.activity);
     m_drag = hit.part == PlaceHit::Part::start    ? Drag::start
              : hit.part == PlaceHit::Part::finish ? Drag::finish
                                                   : Drag::body;
@@ -215,7 +218,9 @@ std::optional<DrawnWork> PlacesView::drawn() const {
     const bool turned = b.y < a.y;
     if (turned) std::swap(a, b);
     DrawnWork work;
-    work.item = m_drawn.value_or(BookItemId{});
+    const Kind kind = m_drawn.value_or(Kind{});
+    work.item = kind.item;
+    work.sequence = kind.sequence;
     work.name = tr("New work").toStdString();
     work.start = dateOf(scale().at(a.y) + minutesPerDay / 2);
     work.finish = std::max(work.start, dateOf(scale().at(b.y) + minutesPerDay / 2) + -1);
@@ -372,7 +377,20 @@ void PlacesView::wheelEvent(QWheelEvent* event) {
 
 void PlacesView::mouseDoubleClickEvent(QMouseEvent* event) {
     const PlaceHit hit = hitPlaces(layout(), chartPoint(event->position()));
-    if (hit.activity) fitSelection();
+    if (!hit.activity) return;
+    // A unit is opened to show what is inside, and what is inside becomes one block again.
+    if (m_choice.units) {
+        PlacesChoice choice = m_choice;
+        for (const LaidOut& unit : m_document.programme().laidOut) {
+            const bool in = std::any_of(unit.steps.begin(), unit.steps.end(),
+                                        [&](const LaidOutStep& step) { return step.activity == hit.activity; });
+            if (!in) continue;
+            if (!choice.open.erase(unit.id)) choice.open.insert(unit.id);
+            m_drag = Drag::none;
+            return choose(choice);
+        }
+    }
+    fitSelection();
 }
 
 void PlacesView::contextMenuEvent(QContextMenuEvent* event) {

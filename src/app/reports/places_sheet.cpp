@@ -36,8 +36,8 @@ void paintOn(QPainter& painter, const QSizeF& size, const Held& held) {
     const double days = double(held.last - held.first) / minutesPerDay + 14;
     const TimeScale scale{held.first - 5 * minutesPerDay, tall / std::max(7.0, days)};
     const PlaceRequest request{
-        programme, dates, held.placed, held.clashes, axis, scale, tall, held.outline ? &*held.outline : nullptr,
-        {},        false, true,        nullptr,      6.2};
+        programme, dates, held.placed, held.clashes, axis,    scale, tall, held.outline ? &*held.outline : nullptr,
+        {},        false, true,        nullptr,      nullptr, 6.2};
     const PlaceLayout layout = layoutPlaces(request);
     PlaceInk ink{Theme::light(), {}, {}, {}, {}, {}, {}, {}};
     ink.isSelected = [](ActivityId) { return false; };

@@ -8,6 +8,7 @@
 #include <cmath>
 #include <map>
 #include <set>
+#include <unordered_map>
 
 namespace yarrin {
 
@@ -55,12 +56,60 @@ private:
     }
     [[nodiscard]] bool isShown(ActivityId id) const { return !m_r.shown || m_r.shown->contains(id); }
 
+    /// Which unit of a sequence an activity belongs to, of those that are not open.
+    void findUnits() {
+        if (!m_r.open) return;
+        for (const LaidOut& unit : m_r.programme.laidOut)
+            if (!m_r.open->contains(unit.id))
+                for (const LaidOutStep& step : unit.steps)
+                    if (step.activity) m_unitOf[step.activity] = unit.id;
+    }
+    void unitShapes() {
+        std::map<LaidOutId, std::vector<const Piece*>> units;
+        for (const Piece& piece : m_r.placed.pieces)
+            if (const auto unit = m_unitOf.find(piece.activity); unit != m_unitOf.end() && isShown(piece.activity))
+                units[unit->second].push_back(&piece);
+        for (auto& [id, pieces] : units) {
+            std::sort(pieces.begin(), pieces.end(), [&](const Piece* a, const Piece* b) {
+                if (a->start != b->start) return a->start < b->start;
+                return m_r.programme.activities[a->index].key < m_r.programme.activities[b->index].key;
+            });
+            const auto strip = m_r.axis.stripOf(m_r.programme.laidOut.row(id)->location);
+            Instant finish = pieces.front()->finish;
+            for (const Piece* piece : pieces) finish = std::max(finish, piece->finish);
+            if (!strip || y(finish) < -40 || y(pieces.front()->start) > m_r.height + 40) continue;
+            PlaceShape one;
+            one.activity = pieces.front()->activity;
+            one.index = pieces.front()->index;
+            one.unit = id;
+            const double side = std::min(6.0, (strip->x1 - strip->x0) * inset), top = y(pieces.front()->start);
+            one.box = {strip->x0 + side, top, strip->x1 - strip->x0 - 2 * side, y(finish) - top};
+            one.tone = Tone::complete;
+            double done = 0, all = 0;
+            for (const Piece* piece : pieces) {
+                const ActivityFigures& figures = m_r.schedule.activities[piece->index];
+                one.inside.push_back(piece->activity);
+                const double weight = double(std::max<Minutes>(1, figures.duration));
+                done += weight * shareDone(m_r.programme.activities[piece->index], figures, {});
+                all += weight;
+                const Tone tone = toneOf(figures); // the most urgent of what is inside
+                if (one.tone == Tone::complete || tone == Tone::critical ||
+                    (tone == Tone::nearCritical && one.tone == Tone::plain))
+                    if (tone != Tone::complete) one.tone = tone;
+            }
+            one.doneY = top + one.box.height * done / all;
+            m_out.shapes.push_back(std::move(one));
+        }
+    }
+
     void shapes() {
+        findUnits();
+        unitShapes();
         for (const Piece& piece : m_r.placed.pieces) {
             const bool beside = m_r.outline && outlineIn(piece);
             const double top = y(piece.start), foot = y(piece.finish);
             if (!beside && (foot < -40 || top > m_r.height + 40)) continue;
-            if (!isShown(piece.activity)) continue;
+            if (!isShown(piece.activity) || m_unitOf.contains(piece.activity)) continue;
             if (const auto strip = stripOf(piece)) shape(piece, *strip);
         }
     }
@@ -188,6 +237,8 @@ private:
         const double top = std::max(0.0, one.box.y), foot = std::min(m_r.height, one.box.y + one.box.height);
         if (foot - top < leastLabelled) return;
         std::string text = m_r.programme.activities[one.index].name;
+        if (const LaidOut* unit = m_r.programme.laidOut.row(one.unit))
+            if (const Sequence* sequence = m_r.programme.sequences.row(unit->sequence)) text = sequence->key;
         // Within a place its name says nothing.
         if (const std::size_t comma = text.rfind(", "); comma != std::string::npos && !one.wide) text.resize(comma);
         const double room = one.box.width - 4;
@@ -337,6 +388,7 @@ private:
     const PlaceRequest& m_r;
     PlaceLayout m_out;
     std::vector<Box> m_taken;
+    std::unordered_map<ActivityId, LaidOutId> m_unitOf;
 };
 
 double distanceTo(const std::vector<ChartPoint>& way, ChartPoint at) {

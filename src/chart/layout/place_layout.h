@@ -79,6 +79,8 @@ struct PlaceShape {
     double doneY = 0;                   ///< done from the box's top to here
     std::optional<Box> outline;         ///< where the compared programme has it
     std::vector<ChartPoint> outlineWay; ///< the same of a line
+    LaidOutId unit;                     ///< of a sequence, as one block
+    std::vector<ActivityId> inside;     ///< of such a block, in order of time
     std::optional<double> floatY;       ///< of the selected one
 };
 /// The name of a run, or of a piece, and where it stands.
@@ -137,7 +139,9 @@ struct PlaceRequest {
     ActivityId selected;
     bool links = false, crews = true;
     const std::unordered_set<ActivityId>* shown = nullptr; ///< that the filter leaves; null: all
-    double letter = 6.2;                                   ///< how wide a letter is, about
+    /// Units of sequences are blocks that follow their insides, but those that are open; null: all is open.
+    const std::unordered_set<LaidOutId>* open = nullptr;
+    double letter = 6.2; ///< how wide a letter is, about
 };
 [[nodiscard]] PlaceLayout layoutPlaces(const PlaceRequest& request);
 
