@@ -102,6 +102,13 @@ PlacesPage::PlacesPage(Document& document, ViewState& state, QWidget* parent)
     present();
 }
 
+void PlacesPage::showEvent(QShowEvent* event) {
+    QWidget::showEvent(event);
+    present();
+    presentClashes();
+    presentChain();
+}
+
 QPushButton* PlacesPage::menuButton(const char* name, const QString& accessible) {
     QPushButton* button = quietButton({}, name, m_line);
     button->setAccessibleName(accessible);

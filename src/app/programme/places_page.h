@@ -43,6 +43,9 @@ signals:
     void told(const QString& text);
     void barsWanted();
 
+protected:
+    void showEvent(QShowEvent* event) override;
+
 private:
     [[nodiscard]] QPushButton* menuButton(const char* name, const QString& accessible);
     void buildLine();

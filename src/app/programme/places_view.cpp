@@ -10,6 +10,7 @@
 #include <QPaintEvent>
 #include <QPainter>
 #include <QScrollBar>
+#include <QTimer>
 
 #include <algorithm>
 #include <cmath>
@@ -33,10 +34,13 @@ protected:
             paintPlaceHeads(painter, axis, ink, width());
         } else {
             painter.translate(-m_view.horizontalScrollBar()->value(), 0);
-            paintPlaceProfile(painter,
-                              profileBars(m_view.m_document.programme(), m_view.m_document.schedule(), m_view.placed(),
-                                          axis, m_view.profileItem()),
-                              axis, ink);
+            const Programme& programme = m_view.m_document.programme();
+            const BookItem* item = programme.book.row(m_view.profileItem());
+            paintPlaceProfile(
+                painter,
+                item ? profileBars(programme, m_view.m_document.schedule(), m_view.placed(), axis, item->id)
+                     : std::vector<ProfileBar>(),
+                item ? tr("%1, %2").arg(show::text(item->name), show::text(item->unit)) : QString(), axis, ink);
             painter.translate(0, placeProfile);
             paintPlaceHeads(painter, axis, ink, width());
         }
@@ -310,7 +314,11 @@ void PlacesView::showEvent(QShowEvent* event) {
     arrange();
     updateBars();
     lookForClashes();
-    if (std::exchange(m_first, false) && !placed().pieces.empty()) fit();
+    // Once it has its size.
+    if (std::exchange(m_first, false))
+        QTimer::singleShot(0, this, [this] {
+            if (!placed().pieces.empty()) fit();
+        });
 }
 
 void PlacesView::fit() {

@@ -13,9 +13,9 @@ namespace yarrin {
 
 namespace {
 
-constexpr double gap = 18;          ///< between branches
-constexpr double lineColumns = 7.5; ///< a line is as wide as so many columns
-constexpr double leastColumn = 34;
+constexpr double gap = 18;        ///< between branches
+constexpr double lineColumns = 7; ///< a line is as wide as so many columns
+constexpr double leastColumn = 30;
 
 bool hasChainage(const Location& one) {
     return one.fromChainage && one.toChainage && *one.fromChainage < *one.toChainage;
@@ -93,7 +93,10 @@ void addSections(const Programme& programme, const Schedule& schedule, PlaceAxis
     std::vector<std::map<SectionId, int>> counted(axis.branches.size());
     for (std::size_t i = 0; i < programme.activities.size(); ++i) {
         const Activity& activity = programme.activities[i];
-        if (activity.kind != ActivityKind::task || schedule.activities[i].aside) continue;
+        // What is complete owes nothing any more.
+        if (activity.kind != ActivityKind::task || schedule.activities[i].aside ||
+            schedule.activities[i].state == NodeState::complete)
+            continue;
         if (const auto strip = axis.stripOf(activity.location))
             if (const Section* section = context.sectionOf(i)) ++counted[strip->branch][section->id];
     }
@@ -212,8 +215,8 @@ PlaceAxis placeAxis(const Programme& programme, const Schedule& schedule, std::s
         branch.x1 = x + unit * (branch.span ? lineColumns : double(columns[b].size()));
         for (std::size_t c = 0; c < columns[b].size(); ++c) {
             const Location& one = *columns[b][c];
-            branch.columns.push_back(
-                {one.id, one.name.empty() ? one.key : one.name, x + unit * double(c), x + unit * double(c + 1)});
+            branch.columns.push_back({one.id, one.name.empty() ? one.key : one.name, one.key, x + unit * double(c),
+                                      x + unit * double(c + 1)});
         }
         if (branch.span) addTicks(children, branch);
         x = branch.x1 + gap;
@@ -248,9 +251,8 @@ std::vector<ProfileBar> profileBars(const Programme& programme, const Schedule& 
     std::vector<ProfileBar> bars;
     std::map<const PlaceBranch*, double> greatest;
     for (const auto& [at, sum] : sums) {
-        ProfileBar bar{at.first, at.second, sum.quantity / std::max(0.001, sum.length), 0, 0, {}};
+        ProfileBar bar{at.first, at.second, sum.quantity / std::max(0.001, sum.length), 0, 0, sum.quantity};
         bar.done = sum.quantity > 0 ? std::clamp(sum.done / sum.quantity, 0.0, 1.0) : 0;
-        bar.text = Decimal(std::llround(sum.quantity)).text();
         double& most = greatest[axis.branchAt((at.first + at.second) / 2)];
         most = std::max(most, bar.value);
         bars.push_back(std::move(bar));

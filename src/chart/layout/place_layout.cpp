@@ -137,7 +137,7 @@ private:
         one.doneY = one.box.y + one.box.height * shareDone(activity, figures, {});
         if (moves(piece.travel))
             for (const Way& way : sketchOf(m_r.programme, m_r.schedule, piece)) one.ways.push_back(drawn(branch, way));
-        if (m_r.outline) outline(piece, strip, one);
+        if (m_r.outline && !one.wide) outline(piece, strip, one);
         if (piece.activity == m_r.selected && figures.totalFloat && *figures.totalFloat > 0 && figures.lateFinish)
             one.floatY = y(*figures.lateFinish);
         m_out.shapes.push_back(std::move(one));
@@ -159,8 +159,7 @@ private:
         if (span == m_r.outline->spans.end() || !(span->second.first < span->second.second)) return;
         const double top = y(span->second.first), foot = y(span->second.second);
         if (one.ways.empty()) {
-            one.outline = Box{one.wide ? strip.x0 + 2 : one.box.x + one.box.width + 1.5, top,
-                              one.wide ? strip.x1 - strip.x0 - 4 : outlineWidth, foot - top};
+            one.outline = Box{one.box.x + one.box.width + 1.5, top, outlineWidth, foot - top};
             return;
         }
         if (piece.travel == Travel::up) one.outlineWay = {{strip.x0, top}, {strip.x1, foot}};
@@ -270,7 +269,7 @@ private:
                 box.x = branch.x(one.span->from);
                 box.width = std::max(6.0, branch.x(one.span->to) - box.x);
             }
-            m_out.clashes.push_back({i, box});
+            m_out.clashes.push_back({i, one.past, box});
         }
     }
 

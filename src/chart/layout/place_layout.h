@@ -17,7 +17,7 @@ namespace yarrin {
 /// A place of its own width: a zone, a floor, a lane.
 struct PlaceColumn {
     LocationId location;
-    std::string name;
+    std::string name, key;
     double x0 = 0, x1 = 0;
 };
 struct PlaceTick {
@@ -94,6 +94,7 @@ struct PlaceLabel {
 };
 struct ClashShape {
     std::size_t clash = 0; ///< place among the clashes
+    bool past = false;
     Box box;
 };
 struct PlaceWash {
@@ -160,7 +161,7 @@ struct ProfileBar {
     double value = 0; ///< a metre along a line, else of the place
     double part = 0;  ///< of the greatest in its branch
     double done = 0;  ///< 0 to 1
-    std::string text; ///< the quantity
+    double quantity = 0;
 };
 /// The quantities of a kind of work by place: of work that is of the item of the book.
 [[nodiscard]] std::vector<ProfileBar> profileBars(const Programme& programme, const Schedule& schedule,

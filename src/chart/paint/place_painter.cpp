@@ -5,6 +5,7 @@
 #include "chart/paint/bar_painter.h"
 #include "chart/paint/way_painter.h"
 
+#include <QLocale>
 #include <QPainterPath>
 
 #include <algorithm>
@@ -54,7 +55,7 @@ public:
             if (one.ways.empty() && !one.wide) block(one);
         for (const PlaceShape& one : m_layout.shapes)
             if (!one.ways.empty()) line(one);
-        for (const ClashShape& one : m_layout.clashes) hatch(m_p, boxOf(one.box), m_t.critical);
+        for (const ClashShape& one : m_layout.clashes) hatch(m_p, boxOf(one.box), one.past ? m_t.muted : m_t.critical);
         links();
         dates();
         labels();
@@ -243,7 +244,7 @@ private:
                     m_p.drawText(box.translated(by), Qt::AlignCenter, fits);
             }
             m_p.setPen(selected && one.onGround ? m_t.accent : inkOf(one));
-            if (fits.size() >= 3 || fits == text) m_p.drawText(box, Qt::AlignCenter, fits);
+            if (fits.size() >= 6 || fits == text) m_p.drawText(box, Qt::AlignCenter, fits);
             m_p.restore();
         }
     }
@@ -305,9 +306,12 @@ void paintPlaceHeads(QPainter& painter, const PlaceAxis& axis, const PlaceInk& i
         painter.setPen(t.muted);
         for (const PlaceColumn& column : branch.columns) {
             const QRectF cell = box(column.x0, column.x1, middle, foot);
+            // Its short name where there is no room for the whole one.
+            QString text = QString::fromStdString(column.name);
+            if (painter.fontMetrics().horizontalAdvance(text) > cell.width() - 2)
+                text = QString::fromStdString(column.key);
             painter.drawText(cell, Qt::AlignCenter,
-                             painter.fontMetrics().elidedText(QString::fromStdString(column.name), Qt::ElideRight,
-                                                              int(cell.width()) - 2));
+                             painter.fontMetrics().elidedText(text, Qt::ElideRight, int(cell.width()) - 1));
         }
         for (const PlaceTick& tick : branch.ticks) {
             painter.setPen(QPen(t.rule, 1));
@@ -332,29 +336,46 @@ void paintPlaceHeads(QPainter& painter, const PlaceAxis& axis, const PlaceInk& i
     }
 }
 
-void paintPlaceProfile(QPainter& painter, const std::vector<ProfileBar>& bars, const PlaceAxis& axis,
-                       const PlaceInk& ink) {
+void paintPlaceProfile(QPainter& painter, const std::vector<ProfileBar>& bars, const QString& what,
+                       const PlaceAxis& axis, const PlaceInk& ink) {
     const Theme& t = ink.theme;
     painter.setRenderHint(QPainter::Antialiasing, false);
-    const double tall = placeProfile - 14;
+    const double tall = placeProfile - 17;
     for (const ProfileBar& bar : bars) {
         const double height = std::max(1.0, tall * bar.part);
         const QRectF box(bar.x0 + 1.5, placeProfile - 1 - height, std::max(1.0, bar.x1 - bar.x0 - 3), height);
         painter.fillRect(box, t.activity);
-        if (bar.done > 0) {
-            QRectF done = box;
-            done.setTop(box.bottom() - box.height() * bar.done);
-            painter.fillRect(done, t.activityDone);
-        }
+        if (bar.done <= 0) continue;
+        // As on blocks, what is done runs along an edge.
+        QRectF done = box;
+        done.setRight(done.left() + std::min(5.0, box.width() * 0.3));
+        done.setTop(box.bottom() - box.height() * bar.done);
+        painter.fillRect(done, t.activityDone);
     }
     painter.setFont(secondaryFont());
     painter.setPen(t.muted);
-    for (const ProfileBar& bar : bars) {
-        const double wide = painter.fontMetrics().horizontalAdvance(QString::fromStdString(bar.text));
-        if (wide > bar.x1 - bar.x0 - 2) continue;
-        const double height = std::max(1.0, tall * bar.part);
-        painter.drawText(QRectF(bar.x0, placeProfile - 1 - height - 13, bar.x1 - bar.x0, 12), Qt::AlignCenter,
-                         QString::fromStdString(bar.text));
+    // From the least to the most, and in all, over each branch that has any.
+    for (const PlaceBranch& branch : axis.branches) {
+        double least = 0, most = 0, all = 0;
+        int count = 0;
+        for (const ProfileBar& bar : bars) {
+            if (bar.x0 < branch.x0 - 0.5 || bar.x1 > branch.x1 + 0.5) continue;
+            least = count == 0 ? bar.quantity : std::min(least, bar.quantity);
+            most = std::max(most, bar.quantity);
+            all += bar.quantity;
+            ++count;
+        }
+        if (count == 0) continue;
+        const QLocale plain(QLocale::English);
+        const auto figure = [&](double value) { return plain.toString(std::llround(value)); };
+        const QString figures =
+            count > 1 && std::llround(least) != std::llround(most)
+                ? figure(least) + QStringLiteral(" – ") + figure(most) + QStringLiteral(" · Σ ") + figure(all)
+                : figure(all);
+        const QRectF line(branch.x0, 1, branch.x1 - branch.x0, 13);
+        painter.drawText(
+            line, Qt::AlignVCenter,
+            painter.fontMetrics().elidedText(what + QStringLiteral(": ") + figures, Qt::ElideRight, int(line.width())));
     }
     painter.setPen(QPen(t.rule, 1));
     painter.drawLine(QPointF(0, placeProfile - 0.5), QPointF(axis.width, placeProfile - 0.5));

@@ -48,8 +48,8 @@ inline constexpr int placeTimeWidth = 66;
 /// in a strip of `wide`.
 void paintPlaceHeads(QPainter& painter, const PlaceAxis& axis, const PlaceInk& ink, double wide);
 /// Quantities by place above the heads.
-void paintPlaceProfile(QPainter& painter, const std::vector<ProfileBar>& bars, const PlaceAxis& axis,
-                       const PlaceInk& ink);
+void paintPlaceProfile(QPainter& painter, const std::vector<ProfileBar>& bars, const QString& what,
+                       const PlaceAxis& axis, const PlaceInk& ink);
 /// Months and weeks down the side, in a strip of `placeTimeWidth`.
 void paintTimeDown(QPainter& painter, const AxisLayout& time, double height, const PlaceInk& ink,
                    std::optional<double> dataDateY, const QString& dataDate);
