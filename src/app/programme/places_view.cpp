@@ -40,7 +40,9 @@ protected:
                 painter,
                 item ? profileBars(programme, m_view.m_document.schedule(), m_view.placed(), axis, item->id)
                      : std::vector<ProfileBar>(),
-                item ? tr("%1, %2").arg(show::text(item->name), show::text(item->unit)) : QString(), axis, ink);
+                item ? tr("%1, %2").arg(show::text(item->name).section(QLatin1Char(','), 0, 0), show::text(item->unit))
+                     : QString(),
+                axis, ink);
             painter.translate(0, placeProfile);
             paintPlaceHeads(painter, axis, ink, width());
         }

@@ -110,7 +110,7 @@ Outcome placesSheet(Report& report, const std::shared_ptr<const SheetFacts>& fac
     }
     ReportPicture picture;
     picture.name = QStringLiteral("places");
-    picture.height = 560;
+    picture.height = 800;
     picture.paint = [held](QPainter& painter, const QSizeF& size) { paintOn(painter, size, *held); };
     report.picture(std::move(picture));
     addClashes(report, *held);

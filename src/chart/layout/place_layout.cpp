@@ -241,6 +241,18 @@ private:
         // Within a place its name says nothing.
         if (const std::size_t comma = text.rfind(", "); comma != std::string::npos && !one.wide) text.resize(comma);
         const double room = one.box.width - 4;
+        if (room < 10) return;
+        const double wanted = m_r.letter * double(text.size()) + 2;
+        // A slim and tall block has its name upright.
+        if (room < wanted && foot - top >= std::min(wanted, 40.0) && foot - top > room) {
+            const double length = std::min(wanted, foot - top - 4);
+            for (const double at : {top + 2, (top + foot - length) / 2, foot - length - 2}) {
+                if (!take({one.box.x, at, one.box.width, length})) continue;
+                m_out.labels.push_back(
+                    {text, one.activity, {one.box.x + one.box.width / 2, at + length / 2}, -90, length, false});
+                return;
+            }
+        }
         if (room < 14) return;
         const Box box{one.box.x, top + 1, one.box.width, leastLabelled};
         // Where its head is taken, anywhere below it.

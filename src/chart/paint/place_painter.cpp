@@ -234,6 +234,7 @@ private:
                 angle = 90 - angle;
                 if (angle > 90) angle -= 180;
             }
+            // Upright names lie flat where time goes across.
             if (!m_ink.turn.timeAcross || one.onGround) m_p.rotate(angle);
             const double width = one.width > 0 ? one.width : metrics.horizontalAdvance(text) + 4;
             const QRectF box(-width / 2, -8, width, 16);
