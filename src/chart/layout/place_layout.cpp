@@ -222,7 +222,7 @@ private:
         // Off the line, on the side away from what is done: up and to the right.
         const double off = 8;
         for (const double share : {0.5, 0.3, 0.7}) {
-            const ChartPoint on{a.x + dx * share, a.y + dy * share};
+            const ChartPoint on = way[std::size_t(double(way.size() - 1) * share)]; // on the way, not on its chord
             const ChartPoint at{on.x + off * std::sin(turned), on.y - off * std::cos(turned)};
             const double w = std::abs(width * std::cos(turned)) + std::abs(12 * std::sin(turned));
             const double h = std::abs(width * std::sin(turned)) + std::abs(12 * std::cos(turned));
@@ -281,8 +281,29 @@ private:
                 box.x = branch.x(one.span->from);
                 box.width = std::max(6.0, branch.x(one.span->to) - box.x);
             }
-            m_out.clashes.push_back({i, one.past, box});
+            m_out.clashes.push_back({i, one.past, box, {}});
+            if (one.kind == ClashKind::tooSoon && branch.span && one.span)
+                between(one, box.x, box.x + box.width, m_out.clashes.back());
         }
+    }
+
+    /// What lies between two lines over a stretch of them.
+    void between(const Clash& clash, double from, double to, ClashShape& shape) const {
+        std::vector<ChartPoint> sides[2];
+        double least = m_r.height, most = 0;
+        for (const PlaceShape& one : m_out.shapes)
+            if (one.activity == clash.one || one.activity == clash.other)
+                for (const auto& way : one.ways)
+                    for (const ChartPoint& point : way)
+                        if (point.x >= from - 0.5 && point.x <= to + 0.5) {
+                            sides[one.activity == clash.other].push_back(point);
+                            least = std::min(least, point.y);
+                            most = std::max(most, point.y);
+                        }
+        if (sides[0].size() < 2 || sides[1].size() < 2) return;
+        shape.between = sides[0];
+        shape.between.insert(shape.between.end(), sides[1].rbegin(), sides[1].rend());
+        shape.box = {from, least, to - from, most - least};
     }
 
     /// Damages run from each section's date on, over the places that owe it.

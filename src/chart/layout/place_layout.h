@@ -96,6 +96,7 @@ struct ClashShape {
     std::size_t clash = 0; ///< place among the clashes
     bool past = false;
     Box box;
+    std::vector<ChartPoint> between; ///< of two lines, what lies between them; else empty
 };
 struct PlaceWash {
     Box box;

@@ -21,9 +21,10 @@ QColor faint(QColor colour, int alpha) {
 }
 
 /// Oblique strokes over a box: told apart without colour.
-void hatch(QPainter& painter, const QRectF& box, const QColor& colour) {
+void hatch(QPainter& painter, const QPainterPath& shape, const QColor& colour) {
+    const QRectF box = shape.boundingRect();
     painter.save();
-    painter.setClipRect(box, Qt::IntersectClip);
+    painter.setClipPath(shape, Qt::IntersectClip);
     painter.setPen(QPen(colour, 1));
     const double high = box.height();
     for (double x = box.left() - high; x < box.right(); x += 5)
@@ -31,7 +32,7 @@ void hatch(QPainter& painter, const QRectF& box, const QColor& colour) {
     painter.restore();
     painter.setPen(QPen(colour, 1));
     painter.setBrush(Qt::NoBrush);
-    painter.drawRect(box);
+    painter.drawPath(shape);
 }
 
 class Painter {
@@ -55,7 +56,17 @@ public:
             if (one.ways.empty() && !one.wide) block(one);
         for (const PlaceShape& one : m_layout.shapes)
             if (!one.ways.empty()) line(one);
-        for (const ClashShape& one : m_layout.clashes) hatch(m_p, boxOf(one.box), one.past ? m_t.muted : m_t.critical);
+        for (const ClashShape& one : m_layout.clashes) {
+            QPainterPath shape;
+            if (one.between.empty()) {
+                shape.addRect(boxOf(one.box));
+            } else {
+                shape.moveTo(at(one.between.front()));
+                for (const ChartPoint& point : one.between) shape.lineTo(at(point));
+                shape.closeSubpath();
+            }
+            hatch(m_p, shape, one.past ? m_t.muted : m_t.critical);
+        }
         links();
         dates();
         labels();
