@@ -54,7 +54,7 @@ class WholeWindowTest : public QObject {
             if (stage != QLatin1String("stage5")) continue;
             desk.trigger("checkSoundness"); // before other pages select anything
             settled(QStringLiteral("programme/soundness"));
-            for (const char* page : {"logic", "squeeze"}) {
+            for (const char* page : {"places", "logic", "squeeze"}) {
                 desk.window.findChild<ProgrammeStage*>()->showNamed(QString::fromLatin1(page));
                 settled(QStringLiteral("programme/") + QLatin1String(page));
             }

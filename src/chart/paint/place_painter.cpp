@@ -246,7 +246,8 @@ private:
                 if (angle > 90) angle -= 180;
             }
             // Upright names lie flat where time goes across.
-            if (!m_ink.turn.timeAcross || one.onGround) m_p.rotate(angle);
+            if (m_ink.turn.timeAcross && !one.onGround) angle = angle == 0 ? -90 : 0;
+            m_p.rotate(angle);
             const double width = one.width > 0 ? one.width : metrics.horizontalAdvance(text) + 4;
             const QRectF box(-width / 2, -8, width, 16);
             const QString fits = one.width > 0 ? metrics.elidedText(text, Qt::ElideRight, width) : text;
