@@ -352,6 +352,17 @@ void PlacesPage::buildClashes() {
                              shownRows([this] { return m_told.size(); }), std::move(columns), this);
     m_clashes->stretch(QStringLiteral("other"));
     m_clashes->setEmptyText(tr("Nothing is in the way of anything else."));
+    addClashButtons();
+    connect(m_clashes->table().selectionModel(), &QItemSelectionModel::currentRowChanged, this, [this] {
+        if (const Clash* one = chosenClash(); one && m_clashes->table().hasFocus()) m_view->bring(*one);
+    });
+    connect(&m_clashes->table(), &QAbstractItemView::clicked, this, [this] {
+        if (const Clash* one = chosenClash()) m_view->bring(*one);
+    });
+    connect(&m_clashes->table(), &GridView::refused, this, &PlacesPage::refused);
+}
+
+void PlacesPage::addClashButtons() {
     auto* apart = quietButton(tr("Keep apart"), "placesKeepApart", m_clashes);
     apart->setToolTip(tr("Makes the links that keep the two apart, and makes them as long as is wanted"));
     auto* meant = quietButton(tr("Meant so…"), "placesMeant", m_clashes);
@@ -370,13 +381,6 @@ void PlacesPage::buildClashes() {
         perform(tr("Clash meant so"),
                 [&, text = reason.toStdString()](Transaction& tx) { return setClashAside(tx, clash, text); });
     });
-    connect(m_clashes->table().selectionModel(), &QItemSelectionModel::currentRowChanged, this, [this] {
-        if (const Clash* one = chosenClash(); one && m_clashes->table().hasFocus()) m_view->bring(*one);
-    });
-    connect(&m_clashes->table(), &QAbstractItemView::clicked, this, [this] {
-        if (const Clash* one = chosenClash()) m_view->bring(*one);
-    });
-    connect(&m_clashes->table(), &GridView::refused, this, &PlacesPage::refused);
 }
 
 const Clash* PlacesPage::chosenClash() const {
@@ -410,7 +414,7 @@ void PlacesPage::presentClashes() {
     m_clashes->refresh();
 }
 
-void PlacesPage::buildRules() {
+std::vector<ListColumn> PlacesPage::ruleColumns() {
     const auto at = [this](std::size_t row) -> const PlaceRule& { return m_document.programme().placeRules[row]; };
     const auto kinds = [this] {
         QStringList words{tr("all work")};
@@ -460,11 +464,15 @@ void PlacesPage::buildRules() {
     };
     add("metres", tr("Metres apart"), 90, PlaceRuleField::metres).right = true;
     add("note", tr("Note"), 160, PlaceRuleField::note);
+    return columns;
+}
+
+void PlacesPage::buildRules() {
     m_rules = new ListPage(QStringLiteral("placesRuleList"), tr("Rules for places"),
                            documentRows(
                                m_document, [this] { return m_document.programme().placeRules.size(); },
                                [](std::size_t) { return tr("Rule for places"); }),
-                           std::move(columns), this);
+                           ruleColumns(), this);
     m_rules->stretch(QStringLiteral("note"));
     m_rules->setEmptyText(
         tr("Without rules no two pieces of work may be in one place at one time. A rule lets kinds of "
@@ -479,8 +487,8 @@ void PlacesPage::buildRules() {
         if (const std::size_t size = m_document.programme().placeRules.size(); size > 0)
             m_rules->editCell(size - 1, QStringLiteral("one"));
     });
-    m_rules->letRemove(tr("Remove this rule"), [this, at](std::size_t row) {
-        const PlaceRuleId id = at(row).id;
+    m_rules->letRemove(tr("Remove this rule"), [this](std::size_t row) {
+        const PlaceRuleId id = m_document.programme().placeRules[row].id;
         return m_document.perform(tr("Rule for places removed"),
                                   [id](Transaction& tx) { return removePlaceRules(tx, std::span(&id, 1)); });
     });

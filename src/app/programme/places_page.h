@@ -16,6 +16,7 @@ namespace yarrin {
 
 class BalancePanel;
 class ListPage;
+struct ListColumn;
 
 /// Places against time with the line above it: which places, which quantities, what is drawn, what clashes; and below
 /// it the lists of clashes and of the rules that they follow from.
@@ -50,6 +51,8 @@ private:
     [[nodiscard]] QPushButton* menuButton(const char* name, const QString& accessible);
     void buildLine();
     void buildClashes();
+    void addClashButtons();
+    [[nodiscard]] std::vector<ListColumn> ruleColumns();
     void buildRules();
     void buildChain();
     void fillWhere();

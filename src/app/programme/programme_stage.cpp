@@ -175,6 +175,7 @@ void ProgrammeStage::buildPlaces() {
     connect(m_places, &PlacesPage::barsWanted, this, &ProgrammeStage::placeBars);
     connect(&view, &PlacesView::menuWanted, this, &ProgrammeStage::logicMenuWanted);
     connect(&view, &PlacesView::previewed, this, &ProgrammeStage::previewed);
+    connect(m_chart, &BarChartView::previewed, this, &ProgrammeStage::previewed);
 }
 
 void ProgrammeStage::placeBars() {

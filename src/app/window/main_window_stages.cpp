@@ -86,7 +86,6 @@ Stage* MainWindow::makeStage(Place place) {
     }
     case Place::programme: {
         auto* stage = withOdds(new ProgrammeStage(m_document, m_state), *m_odds);
-        connect(&stage->chart(), &BarChartView::previewed, m_standing, &Standing::preview);
         connect(stage, &ProgrammeStage::previewed, m_standing, &Standing::preview);
         connect(&stage->table(), &GridView::menuWanted, this, &MainWindow::showRowMenu);
         connect(&stage->chart(), &BarChartView::menuWanted, this, &MainWindow::showChartMenu);
