@@ -32,12 +32,8 @@ LocationId around(const Programme& programme, LocationId line, const MetreSpan& 
     LocationId best = line;
     Millimetres least = 0;
     for (const Location& one : programme.locations) {
-        bool in = false;
-        std::size_t left = programme.locations.size() + 1;
-        for (const Location* up = &one; up && left-- > 0 && !in; up = programme.locations.row(up->parent))
-            in = up->id == line;
-        if (!in || !one.fromChainage || !one.toChainage) continue;
-        const MetreSpan own{millimetres(*one.fromChainage), millimetres(*one.toChainage)};
+        if (!hasChainage(one) || !isWithin(programme, one.id, line)) continue;
+        const MetreSpan own = chainageOf(one);
         if (own.from > span.from || own.to < span.to) continue;
         if (least == 0 || own.length() < least) {
             least = own.length();
@@ -118,8 +114,8 @@ Result<ActivityId> drawOne(Transaction& tx, const DrawnWork& drawn, LocationId p
 std::vector<LocationId> partsWithin(const Programme& programme, const DrawnWork& drawn) {
     std::vector<std::pair<Millimetres, LocationId>> parts;
     for (const Location& one : programme.locations) {
-        if (one.parent != drawn.line || !one.fromChainage || !one.toChainage) continue;
-        const MetreSpan own{millimetres(*one.fromChainage), millimetres(*one.toChainage)};
+        if (one.parent != drawn.line || !hasChainage(one)) continue;
+        const MetreSpan own = chainageOf(one);
         const auto both = shared(own, *drawn.span);
         if (both && 2 * both->length() >= own.length()) parts.emplace_back(own.from, one.id);
     }

@@ -17,10 +17,6 @@ constexpr double gap = 18;        ///< between branches
 constexpr double lineColumns = 7; ///< a line is as wide as so many columns
 constexpr double leastColumn = 30;
 
-bool hasChainage(const Location& one) {
-    return one.fromChainage && one.toChainage && *one.fromChainage < *one.toChainage;
-}
-
 using Children = std::map<std::uint32_t, std::vector<const Location*>>;
 Children childrenOf(const Programme& programme) {
     Children children;
@@ -59,8 +55,8 @@ void addTicks(const Children& children, PlaceBranch& branch) {
     if (const auto below = children.find(branch.root.value); below != children.end())
         for (const Location* one : below->second)
             if (hasChainage(*one)) {
-                edges.push_back(millimetres(*one->fromChainage));
-                edges.push_back(millimetres(*one->toChainage));
+                edges.push_back(chainageOf(*one).from);
+                edges.push_back(chainageOf(*one).to);
             }
     std::sort(edges.begin(), edges.end());
     edges.erase(std::unique(edges.begin(), edges.end()), edges.end());
@@ -131,10 +127,7 @@ void addStrips(const Programme& programme, PlaceAxis& axis) {
         }
         if (!branch.span) continue;
         for (const Location& one : programme.locations) {
-            bool in = false;
-            std::size_t left = programme.locations.size() + 1;
-            for (const Location* up = &one; up && left-- > 0 && !in; up = programme.locations.row(up->parent))
-                in = up->id == branch.root;
+            const bool in = isWithin(programme, one.id, branch.root);
             const auto stretch = in ? stretchOf(programme, one.id) : std::nullopt;
             if (!stretch) continue;
             const double a = branch.x(std::clamp(millimetres(stretch->from), branch.span->from, branch.span->to));
@@ -195,7 +188,7 @@ PlaceAxis placeAxis(const Programme& programme, const Schedule& schedule, std::s
         branch.name = root.name.empty() ? root.key : root.name;
         std::vector<const Location*> inside;
         if (hasChainage(root)) {
-            branch.span = MetreSpan{millimetres(*root.fromChainage), millimetres(*root.toChainage)};
+            branch.span = chainageOf(root);
             units += lineColumns;
         } else {
             innermost(children, root, inside);

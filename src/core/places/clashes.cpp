@@ -307,15 +307,11 @@ Apart apartOf(const Programme& programme, const Piece& a, const Piece& b) {
     if (programme.placeRules.empty()) return apart;
     const Activity& one = programme.activities[a.index];
     const Activity& other = programme.activities[b.index];
-    const auto within = [&](LocationId place, LocationId rule) {
-        std::size_t left = programme.locations.size() + 1;
-        for (; place && left-- > 0; place = programme.locations.row(place)->parent)
-            if (place == rule) return true;
-        return false;
-    };
     int best = 0;
     for (const PlaceRule& rule : programme.placeRules) {
-        if (rule.location && !(within(a.location, rule.location) && within(b.location, rule.location))) continue;
+        if (rule.location &&
+            !(isWithin(programme, a.location, rule.location) && isWithin(programme, b.location, rule.location)))
+            continue;
         const int fits = narrowness(rule, one, other);
         if (fits == 0 || fits < best) continue;
         if (fits > best) apart = {};

@@ -108,18 +108,9 @@ void changesWithin(const WorkCalendar& own, Instant from, Instant to, std::vecto
         const Instant next = own.startOfMinute(n);
         Instant change = next;
         if (next <= at) { // it works: to the end of this spell
-            Minutes low = 1, high = 2;
-            const auto unbroken = [&](Minutes more) { return own.endOfMinute(n + more) - at == more; };
-            while (unbroken(high) && at + high < to) {
-                low = high;
-                high *= 2;
-            }
-            if (unbroken(high)) return;
-            while (low + 1 < high) {
-                const Minutes middle = low + (high - low) / 2;
-                (unbroken(middle) ? low : high) = middle;
-            }
-            change = at + low;
+            const Minutes last = own.worked(to);
+            if (n >= last) return;
+            change = own.endOfMinute(endOfSpell(own, n, last));
         }
         if (!(change < to)) return;
         if (change > from) out.push_back(change);

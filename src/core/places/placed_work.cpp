@@ -14,10 +14,6 @@ namespace yarrin {
 
 namespace {
 
-bool hasChainage(const Location& one) {
-    return one.fromChainage && one.toChainage && *one.fromChainage < *one.toChainage;
-}
-
 /// The outermost location with chainage on the way up.
 LocationId lineOf(const Programme& programme, LocationId id) {
     LocationId line;
@@ -171,6 +167,21 @@ Profile addedUp(const std::vector<std::pair<MetreSpan, Decimal>>& given) {
 
 } // namespace
 
+bool hasChainage(const Location& one) {
+    return one.fromChainage && one.toChainage && *one.fromChainage < *one.toChainage;
+}
+
+MetreSpan chainageOf(const Location& one) {
+    return {millimetres(*one.fromChainage), millimetres(*one.toChainage)};
+}
+
+bool isWithin(const Programme& programme, LocationId one, LocationId other) {
+    std::size_t left = programme.locations.size() + 1;
+    for (const Location* up = programme.locations.row(one); up && left-- > 0; up = programme.locations.row(up->parent))
+        if (up->id == other) return true;
+    return false;
+}
+
 PlacedWork placedWork(const Programme& programme, const Schedule& schedule) {
     return Placer(programme, schedule).run();
 }
@@ -187,7 +198,7 @@ Profile profileOf(const Programme& programme, BillItemId item, LocationId line) 
     const Location* at = programme.locations.row(row->location);
     if (at && hasChainage(*at) && lineOf(programme, at->id) == line)
         if (const Placed placed = placedOf(programme, item); placed.left.sign() > 0)
-            given.emplace_back(*spanOf(Stretch{*at->fromChainage, *at->toChainage}), placed.left);
+            given.emplace_back(chainageOf(*at), placed.left);
     return addedUp(given);
 }
 
@@ -206,7 +217,7 @@ Profile paceOf(const Programme& programme, const Activity& activity, const Metre
         const BillItem* item = programme.bill.row(one.item);
         if (one.activity != activity.id || !item || item->unit != unit) continue;
         const Location* at = programme.locations.row(item->location);
-        const auto place = at && hasChainage(*at) ? spanOf(Stretch{*at->fromChainage, *at->toChainage}) : std::nullopt;
+        const auto place = at && hasChainage(*at) ? std::optional(chainageOf(*at)) : std::nullopt;
         const auto both = place ? shared(*place, span) : std::nullopt;
         finer = finer || (both && *both != span);
         given.emplace_back(both.value_or(span), one.quantity);

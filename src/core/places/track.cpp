@@ -145,24 +145,6 @@ void add(Way& way, Instant when, Millimetres at) {
     way.push_back({when, at});
 }
 
-/// The last working minute up to which work goes on without a break from minute n on, n < last.
-Minutes endOfSpell(const WorkCalendar& own, Minutes n, Minutes last) {
-    const Instant start = own.startOfMinute(n);
-    const auto unbroken = [&](Minutes to) { return own.endOfMinute(to) - start == to - n; };
-    Minutes low = n + 1, step = 240;
-    while (low < last && unbroken(std::min(last, low + step))) {
-        low = std::min(last, low + step);
-        step *= 2;
-    }
-    Minutes high = std::min(last, low + step);
-    if (low >= last) return last;
-    while (low + 1 < high) {
-        const Minutes middle = low + (high - low) / 2;
-        (unbroken(middle) ? low : high) = middle;
-    }
-    return unbroken(high) ? high : low;
-}
-
 class Walker {
 public:
     Walker(const WorkCalendar& own, const Piece& piece, const std::vector<Phase>& phases, bool days)
@@ -236,6 +218,23 @@ std::vector<Way> walked(const Programme& programme, const Schedule& schedule, co
 }
 
 } // namespace
+
+Minutes endOfSpell(const WorkCalendar& own, Minutes n, Minutes last) {
+    const Instant start = own.startOfMinute(n);
+    const auto unbroken = [&](Minutes to) { return own.endOfMinute(to) - start == to - n; };
+    Minutes low = n + 1, step = 240;
+    while (low < last && unbroken(std::min(last, low + step))) {
+        low = std::min(last, low + step);
+        step *= 2;
+    }
+    Minutes high = std::min(last, low + step);
+    if (low >= last) return last;
+    while (low + 1 < high) {
+        const Minutes middle = low + (high - low) / 2;
+        (unbroken(middle) ? low : high) = middle;
+    }
+    return unbroken(high) ? high : low;
+}
 
 Millimetres millimetres(const Decimal& metres) {
     const auto rounded = (Fraction(metres) * Fraction(1000)).rounded(0);

@@ -40,6 +40,15 @@ struct Passing {
 };
 [[nodiscard]] std::optional<Passing> passing(const Way& way, Millimetres at);
 
+/// The last working minute up to which a calendar works without a break from minute n on, n < last.
+[[nodiscard]] Minutes endOfSpell(const WorkCalendar& own, Minutes n, Minutes last);
+
+/// Whether a location has a range of chainage of its own.
+[[nodiscard]] bool hasChainage(const Location& one);
+[[nodiscard]] MetreSpan chainageOf(const Location& one);
+/// Whether a location is another one, or lies in it.
+[[nodiscard]] bool isWithin(const Programme& programme, LocationId one, LocationId other);
+
 /// How much of a quantity lies in each stretch of a line, in order and without gaps.
 struct ProfilePart {
     MetreSpan span;
