@@ -321,7 +321,7 @@ private slots:
         QCOMPARE(end.found.size(), std::size_t(1));
         QCOMPARE(end.found[0].gap, Minutes(240));
         QCOMPARE(end.found[0].span->to, Millimetres(400'000));
-        QVERIFY(std::abs(end.found[0].span->from - 400'000 * 2 / 4.5) < 1500);
+        QVERIFY(std::abs(double(end.found[0].span->from) - 400'000 * 2 / 4.5) < 1500);
         // Metres: A 20 m a day, five days behind, is 100 m.
         w.change("B", [](Activity& b) { b.duration = 20 * 480; });
         six.days.reset();
@@ -505,13 +505,13 @@ private:
                                             int wanted) {
         const auto both = shared(*a.span, *b.span);
         if (!both) return "none";
-        const auto track = [&](const Piece& piece) {
+        const auto trackOf = [&](const Piece& piece) {
             std::vector<double> at;
             if (piece.travel != Travel::stands)
                 for (Instant t = piece.start; t <= piece.finish; t = t + 1) at.push_back(counted(p, dates, piece, t));
             return at;
         };
-        const std::vector<double> tracks[] = {track(a), track(b)};
+        const std::vector<double> tracks[] = {trackOf(a), trackOf(b)};
         const auto placed = [&](const Piece& piece, Instant t) {
             return tracks[&piece == &b][std::size_t(t - piece.start)];
         };

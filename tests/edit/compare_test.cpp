@@ -145,7 +145,11 @@ private slots:
         section.completion = completionDate(figures.activities[2].earlyFinish);
         p.sections.append(section);
         const Schedule withSection = schedule(p);
-        const auto odds = simulate(p, Uncertainty{std::vector<std::optional<Spread>>(p.activities.size())}, {50});
+        Uncertainty certain;
+        certain.spreads.resize(p.activities.size());
+        OddsWish wish;
+        wish.runs = 50;
+        const auto odds = simulate(p, certain, wish);
         QVERIFY(odds.ok());
         const std::string sure = draftNarrative({p, withSection}, nullptr, {}, &*odds);
         QVERIFY2(sure.find("of 50 runs") != std::string::npos && sure.find("| 100 % (") != std::string::npos &&
