@@ -147,7 +147,7 @@ private slots:
         open(desk);
         const QPoint at = middle(desk, "D");
         pull(desk, at, at + QPoint(0, int(std::lround(desk.days(7)))), false);
-        QVERIFY(view(desk).preview().schedule());
+        QTRY_VERIFY(view(desk).preview().schedule());
         QTest::keyClick(&view(desk), Qt::Key_Escape); // nothing of it is left
         QTest::mouseRelease(view(desk).viewport(), Qt::LeftButton, {}, at);
         QCOMPARE(start(desk, "D"), dateFrom(2027, 3, 1));
@@ -272,7 +272,7 @@ private slots:
         const Date before = start(desk, "B");
         press(desk, "placesKeepApart");
         QTRY_VERIFY(view(desk).clashes() && view(desk).clashes()->ahead() == 0);
-        QCOMPARE(start(desk, "B"), before + 5); // eight working days instead of five: over a weekend
+        QCOMPARE(start(desk, "B"), before + 3); // eight working days behind A instead of five
         desk.trigger("editUndo");
         QCOMPARE(start(desk, "B"), before);
         QTRY_VERIFY(view(desk).clashes() && view(desk).clashes()->ahead() == 1);
@@ -306,7 +306,7 @@ private slots:
         desk.window.viewState().select(desk.id("A"));
         auto* range = desk.visible<QLineEdit>("cardRange");
         range->setFocus();
-        QTest::keyClicks(range, QStringLiteral("100 – 250"));
+        QTest::keyClicks(range, QStringLiteral("100 - 250"));
         QTest::keyClick(range, Qt::Key_Return);
         QApplication::processEvents();
         QCOMPARE(desk.programme().activities.row(desk.id("A"))->stretchOfWork, std::optional(Stretch{100, 250}));
@@ -319,7 +319,7 @@ private slots:
         range = desk.visible<QLineEdit>("cardRange");
         range->setFocus();
         range->selectAll();
-        QTest::keyClicks(range, QStringLiteral("300 – 900"));
+        QTest::keyClicks(range, QStringLiteral("300 - 900"));
         QTest::keyClick(range, Qt::Key_Return);
         QApplication::processEvents();
         QVERIFY(desk.programme() == before);
