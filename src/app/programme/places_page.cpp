@@ -249,6 +249,8 @@ void PlacesPage::fillLook() {
                [this](bool is) { change([is](PlacesChoice& one) { one.links = is; }); });
         toggle("placesCrews", tr("Ways of &crews"), now.crews,
                [this](bool is) { change([is](PlacesChoice& one) { one.crews = is; }); });
+        toggle("placesKey", tr("&Key to signs and colours"), now.key,
+               [this](bool is) { change([is](PlacesChoice& one) { one.key = is; }); });
         toggle("placesUnits", tr("&Units of sequences as one block"), now.units, [this](bool is) {
             change([is](PlacesChoice& one) {
                 one.units = is;

@@ -440,6 +440,7 @@ void PlacesView::paintEvent(QPaintEvent* event) {
     paintDrag(painter);
     painter.resetTransform();
     paintReadout(painter);
+    if (m_choice.key) paintKey(painter);
     if (m_looking.isRunning()) {
         painter.setFont(secondaryFont());
         painter.setPen(theme().muted);

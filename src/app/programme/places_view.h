@@ -23,6 +23,7 @@ namespace yarrin {
 struct PlacesChoice {
     std::unordered_set<LocationId> hidden; ///< branches left out
     bool timeAcross = false, links = false, crews = true;
+    bool key = false;   ///< what signs and colours mean
     bool units = false; ///< those of sequences are one block each, but those that are open
     std::unordered_set<LaidOutId> open;
     BookItemId profile; ///< whose quantities stand above the places; none: the first that has any
@@ -115,6 +116,7 @@ private:
     void selectFrame(bool more);
     void paintDrag(QPainter& painter) const;
     void paintReadout(QPainter& painter) const;
+    void paintKey(QPainter& painter) const;
     [[nodiscard]] QStringList readout() const;
     [[nodiscard]] QString tip(const PlaceHit& hit) const;
     void walk(int key);
