@@ -223,7 +223,7 @@ private slots:
         QTest::newRow("no unit") << "wind"
                                  << "2027-03-02"
                                  << "3"
-                                 << "row 1: \"wind\" says no unit; head the column like wind (m/s)";
+                                 << "row 1: \"wind\" says no unit; head the column like wind (m/s), or say what it is";
         QTest::newRow("no day") << "wind (m/s)"
                                 << "2027-02-30"
                                 << "3"
