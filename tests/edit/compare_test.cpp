@@ -141,7 +141,7 @@ private slots:
         Section section;
         section.id = SectionId{1};
         section.key = "S1";
-        section.milestone = b.id("C");
+        section.milestone = b.id("C*");
         section.completion = completionDate(figures.activities[2].earlyFinish);
         p.sections.append(section);
         const Schedule withSection = schedule(p);

@@ -128,7 +128,7 @@ void LogicPage::present() {
     const LogicChoice& choice = m_view->choice();
     const auto field = fieldNamed(m_document.programme(), choice.lanes);
     m_lanes->setText(tr("Lanes: %1")
-                         .arg(choice.lanes.empty()  ? tr("as in the table")
+                         .arg(choice.lanes.empty()  ? tr("the table's")
                               : choice.lanes == "-" ? tr("one for all")
                               : field               ? show::text(field->label).toLower()
                                                     : tr("none")));

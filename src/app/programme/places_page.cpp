@@ -69,11 +69,11 @@ PlacesPage::PlacesPage(Document& document, ViewState& state, QWidget* parent)
     m_splitter->setStretchFactor(1, 0);
     m_splitter->setHandleWidth(1);
     m_splitter->setChildrenCollapsible(false);
-    auto* column = new QVBoxLayout(this);
-    column->setContentsMargins(0, 0, 0, 0);
-    column->setSpacing(0);
-    column->addWidget(m_splitter, 1);
-    column->addWidget(m_chain);
+    m_column = new QVBoxLayout(this);
+    m_column->setContentsMargins(0, 0, 0, 0);
+    m_column->setSpacing(0);
+    m_column->addWidget(m_splitter, 1);
+    m_column->addWidget(m_chain);
     setFocusProxy(m_view);
     showBelow(Below::nothing);
     connect(m_balance, &BalancePanel::refused, this, &PlacesPage::refused);
@@ -109,6 +109,26 @@ void PlacesPage::showEvent(QShowEvent* event) {
     presentChain();
 }
 
+void PlacesPage::resizeEvent(QResizeEvent* event) {
+    QWidget::resizeEvent(event);
+    arrangeLine();
+}
+
+/// What finds no room at the end of the line, with larger letters or in a small window, stands below it.
+void PlacesPage::arrangeLine() {
+    int wide = m_line->layout()->contentsMargins().left() + 30;
+    for (QPushButton* one : {m_where, m_profile, m_draw, m_look, m_balanced, m_apart, m_found})
+        wide += one->sizeHint().width() + 4;
+    if (!m_column) return; // not built yet
+    const bool below = wide > width();
+    if (below == (m_right->parentWidget() == this)) return;
+    if (below)
+        m_column->insertWidget(0, m_right, 0, Qt::AlignRight);
+    else
+        m_line->layout()->addWidget(m_right);
+    m_right->show();
+}
+
 QPushButton* PlacesPage::menuButton(const char* name, const QString& accessible) {
     QPushButton* button = quietButton({}, name, m_line);
     button->setAccessibleName(accessible);
@@ -127,16 +147,19 @@ void PlacesPage::buildLine() {
     m_draw = menuButton("placesDraw", tr("Draw work of a kind"));
     m_look = menuButton("placesLook", tr("How it is shown"));
     line->addStretch(1);
-    m_apart = quietButton({}, "placesApart", m_line);
-    m_found = quietButton({}, "placesClashes", m_line);
-    m_balanced = quietButton(tr("Balance"), "placesBalance", m_line);
+    m_right = new QWidget(m_line);
+    auto* right = new QHBoxLayout(m_right);
+    right->setContentsMargins(0, 0, 0, 0);
+    right->setSpacing(2);
+    m_balanced = quietButton(tr("Balance"), "placesBalance", m_right);
     m_balanced->setToolTip(
         tr("Rates of the trades of a sequence over its places, crews that match, work without waits"));
-    line->addWidget(m_balanced);
     connect(m_balanced, &QPushButton::clicked, this,
             [this] { showBelow(m_below == Below::balance ? Below::nothing : Below::balance); });
-    line->addWidget(m_apart);
-    line->addWidget(m_found);
+    m_apart = quietButton({}, "placesApart", m_right);
+    m_found = quietButton({}, "placesClashes", m_right);
+    for (QPushButton* one : {m_balanced, m_apart, m_found}) right->addWidget(one);
+    line->addWidget(m_right);
     connect(m_apart, &QPushButton::clicked, this,
             [this] { showBelow(m_below == Below::rules ? Below::nothing : Below::rules); });
     connect(m_found, &QPushButton::clicked, this,
@@ -149,6 +172,7 @@ void PlacesPage::buildLine() {
 
 void PlacesPage::setRoom(int width) {
     m_line->layout()->setContentsMargins(width, 3, 10, 3);
+    arrangeLine();
 }
 
 void PlacesPage::change(const std::function<void(PlacesChoice&)>& how) {
@@ -294,14 +318,15 @@ void PlacesPage::present() {
         }
     QString where = shown.size() == qsizetype(branches.size()) && shown.size() > 3 ? tr("all places")
                                                                                    : shown.join(QStringLiteral(", "));
-    if (where.size() > 30) where = show::countOf(shown.size(), "place", "places");
-    m_where->setText(tr("Where: %1").arg(where.isEmpty() ? tr("nowhere") : where));
+    if (where.size() > 22) where = show::countOf(shown.size(), "place", "places");
+    m_where->setText(where.isEmpty() ? tr("No places") : where.left(1).toUpper() + where.mid(1));
     const BookItem* item = programme.book.row(m_view->choice().profile);
-    m_profile->setText(item ? tr("Quantity: %1").arg(show::text(item->name)) : tr("Quantity by place"));
+    m_profile->setText(item ? tr("Quantity of %1").arg(show::text(item->key)) : tr("Quantity"));
     m_draw->setText(m_view->draws() ? tr("Drawing… Esc ends") : tr("Draw"));
     m_look->setText(tr("Show"));
     m_apart->setText(programme.placeRules.empty() ? tr("Rules") : tr("Rules: %1").arg(programme.placeRules.size()));
     m_apart->setToolTip(tr("What kinds of work may be together in a place, or keep days or metres apart"));
+    arrangeLine();
 }
 
 void PlacesPage::showBelow(Below what) {
@@ -413,6 +438,7 @@ void PlacesPage::presentClashes() {
                      : ahead == 0 ? tr("No clash ahead")
                                   : tr("%1 ahead").arg(show::countOf(qint64(ahead), "clash", "clashes")));
     setInk(m_found, ahead > 0 ? Ink::critical : Ink::muted);
+    arrangeLine();
     m_clashes->refresh();
 }
 

@@ -11,6 +11,7 @@ class QLabel;
 class QPushButton;
 class QSplitter;
 class QStackedWidget;
+class QVBoxLayout;
 
 namespace yarrin {
 
@@ -46,10 +47,12 @@ signals:
 
 protected:
     void showEvent(QShowEvent* event) override;
+    void resizeEvent(QResizeEvent* event) override;
 
 private:
     [[nodiscard]] QPushButton* menuButton(const char* name, const QString& accessible);
     void buildLine();
+    void arrangeLine();
     void buildClashes();
     void addClashButtons();
     [[nodiscard]] std::vector<ListColumn> ruleColumns();
@@ -72,6 +75,8 @@ private:
     ViewState& m_state;
     PlacesView* m_view;
     QWidget* m_line;
+    QWidget* m_right = nullptr; ///< the end of the line
+    QVBoxLayout* m_column = nullptr;
     QPushButton *m_where = nullptr, *m_profile = nullptr, *m_draw = nullptr, *m_look = nullptr, *m_apart = nullptr,
                 *m_found = nullptr, *m_balanced = nullptr;
     QSplitter* m_splitter;
