@@ -9,7 +9,7 @@ start "$ROOM/job.yarrin"
 key alt+5 F12
 shot places
 # A second line behind the first one, drawn from a place and a day to a place and a day.
-clk 609 107; key Down Return
+clk 518 107; key Down Return
 drag 150 295 1010 632
 key Escape
 shot drawn
