@@ -36,10 +36,12 @@ protected:
             painter.translate(-m_view.horizontalScrollBar()->value(), 0);
             const Programme& programme = m_view.m_document.programme();
             const BookItem* item = programme.book.row(m_view.profileItem());
+            if (!m_view.m_profile)
+                m_view.m_profile =
+                    item ? profileBars(programme, m_view.m_document.schedule(), m_view.placed(), axis, item->id)
+                         : std::vector<ProfileBar>();
             paintPlaceProfile(
-                painter,
-                item ? profileBars(programme, m_view.m_document.schedule(), m_view.placed(), axis, item->id)
-                     : std::vector<ProfileBar>(),
+                painter, *m_view.m_profile,
                 item ? tr("%1, %2").arg(show::text(item->name).section(QLatin1Char(','), 0, 0), show::text(item->unit))
                      : QString(),
                 axis, ink);
@@ -135,12 +137,12 @@ PlacesView::PlacesView(Document& document, ViewState& state, QWidget* parent)
         m_first = true;
         drawOf({});
     });
-    connect(&state, &ViewState::selectionChanged, this, &PlacesView::invalidate);
-    connect(&state, &ViewState::linkChanged, this, &PlacesView::invalidate);
+    connect(&state, &ViewState::selectionChanged, this, &PlacesView::invalidateTime);
+    connect(&state, &ViewState::linkChanged, this, &PlacesView::invalidateTime);
     connect(&state, &ViewState::outlineChanged, this, &PlacesView::invalidate);
     connect(&state, &ViewState::timeChanged, this, [this] {
         updateBars();
-        invalidate();
+        invalidateTime();
     });
     const auto lens = [this] {
         m_shown.reset();
@@ -158,7 +160,7 @@ PlacesView::PlacesView(Document& document, ViewState& state, QWidget* parent)
         m_settingBars = true;
         m_state.setTime(TimeScale{extent().first, m_state.pixelsPerDay()}.at(value), m_state.pixelsPerDay());
         m_settingBars = false;
-        invalidate();
+        invalidateTime();
     };
     connect(verticalScrollBar(), &QScrollBar::valueChanged, this,
             [this, scrolledTime](int value) { m_choice.timeAcross ? invalidate() : scrolledTime(value); });
@@ -249,9 +251,15 @@ const PlaceLayout& PlacesView::layout() const {
 }
 
 void PlacesView::invalidate() {
+    m_profile.reset();
+    m_heads->update();
+    invalidateTime();
+}
+
+/// What the heads of places do not tell.
+void PlacesView::invalidateTime() {
     m_layout.reset();
     viewport()->update();
-    m_heads->update();
     m_times->update();
 }
 

@@ -99,6 +99,7 @@ private:
 
     void arrange();
     void invalidate();
+    void invalidateTime();
     void lookForClashes();
     void updateBars();
     [[nodiscard]] double timeLength() const; ///< pixels of the viewport along the time
@@ -133,6 +134,7 @@ private:
     mutable std::optional<PlacedWork> m_placed;
     mutable std::optional<PlaceAxis> m_axis;
     mutable std::optional<PlaceLayout> m_layout;
+    mutable std::optional<std::vector<ProfileBar>> m_profile;      ///< of the programme and the axis as they stand
     mutable std::optional<std::unordered_set<ActivityId>> m_shown; ///< what the lens leaves
     mutable std::optional<FieldContext> m_context;
     mutable std::optional<BarColours> m_colours;

@@ -376,8 +376,8 @@ private:
         }
     }
 
-    [[nodiscard]] std::map<ActivityId, const PlaceShape*> byActivity() const {
-        std::map<ActivityId, const PlaceShape*> found;
+    [[nodiscard]] std::unordered_map<ActivityId, const PlaceShape*> byActivity() const {
+        std::unordered_map<ActivityId, const PlaceShape*> found;
         for (const PlaceShape& one : m_out.shapes) found.emplace(one.activity, &one);
         return found;
     }
@@ -393,6 +393,8 @@ private:
     void crewWays() {
         const auto shapes = byActivity();
         for (const Link& link : m_r.programme.links) {
+            const Activity* first = m_r.programme.activities.row(link.from);
+            if (!first || !first->bookItem || !first->location) continue;
             const auto from = shapes.find(link.from), to = shapes.find(link.to);
             if (from == shapes.end() || to == shapes.end()) continue;
             const Activity& a = m_r.programme.activities[from->second->index];

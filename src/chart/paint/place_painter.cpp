@@ -251,11 +251,8 @@ private:
             const double width = one.width > 0 ? one.width : metrics.horizontalAdvance(text) + 4;
             const QRectF box(-width / 2, -8, width, 16);
             const QString fits = one.width > 0 ? metrics.elidedText(text, Qt::ElideRight, width) : text;
-            if (one.onGround) { // a halo, so that lines beneath do not run through it
-                m_p.setPen(faint(m_t.paper, 220));
-                for (const QPointF& by : {QPointF(-1, 0), QPointF(1, 0), QPointF(0, -1), QPointF(0, 1)})
-                    m_p.drawText(box.translated(by), Qt::AlignCenter, fits);
-            }
+            if (one.onGround) // paper behind it, so that lines beneath do not run through it
+                m_p.fillRect(QRectF(-width / 2, -6, width, 12), faint(m_t.paper, 190));
             m_p.setPen(selected && one.onGround ? m_t.accent : inkOf(one));
             if (fits.size() >= 6 || fits == text) m_p.drawText(box, Qt::AlignCenter, fits);
             m_p.restore();

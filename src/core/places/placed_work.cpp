@@ -165,6 +165,44 @@ Profile addedUp(const std::vector<std::pair<MetreSpan, Decimal>>& given) {
     return profile;
 }
 
+/// By what an activity does of bill items.
+Profile paceFrom(const Programme& programme, const Activity& activity, const MetreSpan& span,
+                 const std::vector<const Allocation*>& own) {
+    if (activity.pace) return profileOf(programme, activity.pace, lineOf(programme, activity.location));
+    // Items that lie at places within its range; one that says nothing finer than the range spoils nothing.
+    std::set<std::string> units; // metres and tonnes do not add up
+    for (const Allocation* one : own)
+        if (const BillItem* item = programme.bill.row(one->item)) units.insert(item->unit);
+    if (!activity.measure && units.size() != 1) return {};
+    const std::string& unit = activity.measure ? activity.measure->unit : *units.begin();
+    std::vector<std::pair<MetreSpan, Decimal>> given;
+    bool finer = false;
+    for (const Allocation* one : own) {
+        const BillItem* item = programme.bill.row(one->item);
+        if (!item || item->unit != unit) continue;
+        const Location* at = programme.locations.row(item->location);
+        const auto place = at && hasChainage(*at) ? std::optional(chainageOf(*at)) : std::nullopt;
+        const auto both = place ? shared(*place, span) : std::nullopt;
+        finer = finer || (both && *both != span);
+        given.emplace_back(both.value_or(span), one->quantity);
+    }
+    return finer ? addedUp(given) : Profile();
+}
+
+/// The paces of all that moves: what each does of the bill is found in one go.
+void addPaces(const Programme& programme, PlacedWork& placed) {
+    std::unordered_map<ActivityId, std::vector<const Allocation*>> own;
+    for (const Allocation& one : programme.allocations) own[one.activity].push_back(&one);
+    for (Piece& piece : placed.pieces) {
+        if (!moves(piece.travel) || !piece.span) continue;
+        const Activity& activity = programme.activities[piece.index];
+        const auto found = own.find(activity.id);
+        if (found == own.end() && !activity.pace) continue;
+        piece.pace = paceFrom(programme, activity, *piece.span,
+                              found == own.end() ? std::vector<const Allocation*>() : found->second);
+    }
+}
+
 } // namespace
 
 bool hasChainage(const Location& one) {
@@ -183,7 +221,9 @@ bool isWithin(const Programme& programme, LocationId one, LocationId other) {
 }
 
 PlacedWork placedWork(const Programme& programme, const Schedule& schedule) {
-    return Placer(programme, schedule).run();
+    PlacedWork placed = Placer(programme, schedule).run();
+    addPaces(programme, placed);
+    return placed;
 }
 
 Profile profileOf(const Programme& programme, BillItemId item, LocationId line) {
@@ -203,26 +243,10 @@ Profile profileOf(const Programme& programme, BillItemId item, LocationId line) 
 }
 
 Profile paceOf(const Programme& programme, const Activity& activity, const MetreSpan& span) {
-    if (activity.pace) return profileOf(programme, activity.pace, lineOf(programme, activity.location));
-    // Items that lie at places within its range; one that says nothing finer than the range spoils nothing.
-    std::vector<std::pair<MetreSpan, Decimal>> given;
-    bool finer = false;
-    std::set<std::string> units; // metres and tonnes do not add up
+    std::vector<const Allocation*> own;
     for (const Allocation& one : programme.allocations)
-        if (const BillItem* item = programme.bill.row(one.item); item && one.activity == activity.id)
-            units.insert(item->unit);
-    if (!activity.measure && units.size() != 1) return {};
-    const std::string& unit = activity.measure ? activity.measure->unit : *units.begin();
-    for (const Allocation& one : programme.allocations) {
-        const BillItem* item = programme.bill.row(one.item);
-        if (one.activity != activity.id || !item || item->unit != unit) continue;
-        const Location* at = programme.locations.row(item->location);
-        const auto place = at && hasChainage(*at) ? std::optional(chainageOf(*at)) : std::nullopt;
-        const auto both = place ? shared(*place, span) : std::nullopt;
-        finer = finer || (both && *both != span);
-        given.emplace_back(both.value_or(span), one.quantity);
-    }
-    return finer ? addedUp(given) : Profile();
+        if (one.activity == activity.id) own.push_back(&one);
+    return paceFrom(programme, activity, span, own);
 }
 
 } // namespace yarrin

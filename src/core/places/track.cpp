@@ -202,7 +202,7 @@ std::vector<Way> walked(const Programme& programme, const Schedule& schedule, co
     const ActivityFigures& figures = schedule.activities[piece.index];
     const WorkCalendar& own = schedule.calendarOf(figures);
     const std::vector<Phase> phases = phasesOf(activity, figures, own, programme.job.dataDate);
-    const Profile profile = paceOf(programme, activity, *piece.span);
+    const Profile& profile = piece.pace;
     const Walker walker(own, piece, phases, days);
     const Millimetres a = piece.span->from, b = piece.span->to, middle = a + (b - a) / 2;
     switch (piece.travel) {

@@ -67,6 +67,7 @@ struct Piece {
     Travel travel = Travel::stands; ///< never byItself
     Instant start, finish;
     std::size_t run = none; ///< that it is a part of
+    Profile pace;           ///< by what quantities it goes, where it moves; empty: evenly
     static constexpr std::size_t none = static_cast<std::size_t>(-1);
 };
 
