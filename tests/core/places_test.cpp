@@ -410,6 +410,25 @@ private slots:
         QVERIFY(w.clashes().found[0].past);
     }
 
+    /// Two lines that begin together, and two rules of as many days: whatever the order of rows, the same is told.
+    void ties() {
+        Works w;
+        w.work("A", 10, "CW", Travel::up).work("B", 5, "CW", Travel::up);
+        w.rule(2);
+        PlaceRule clock = w.rule(2);
+        clock.daysOf = LagCalendar::continuous;
+        w.set(clock);
+        std::mt19937 random(6);
+        for (int i = 0; i < 10; ++i) {
+            const Clashes found = w.clashes();
+            QCOMPARE(found.found.size(), std::size_t(1));
+            QCOMPARE(found.found[0].kind, ClashKind::tooSoon);
+            QCOMPARE(key(w.programme, found.found[0].one), std::string("B")); // the faster one is in front
+            QCOMPARE(found.found[0].wanted, Minutes(2 * 480));
+            shuffle(w.programme, random);
+        }
+    }
+
     /// A crew that goes from bay to bay; with a lead it would have to be in two of them.
     void crews() {
         Works w;

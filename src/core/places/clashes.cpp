@@ -318,7 +318,9 @@ Apart apartOf(const Programme& programme, const Piece& a, const Piece& b) {
         const bool first = fits > best;
         best = fits;
         apart.together = rule.together && (first || apart.together);
-        if (rule.days && (!apart.days || *apart.days < *rule.days)) {
+        // Of as many days the calendar that stands first among the choices: no order of rows decides.
+        if (rule.days &&
+            (!apart.days || *apart.days < *rule.days || (*apart.days == *rule.days && rule.daysOf < apart.daysOf))) {
             apart.days = rule.days;
             apart.daysOf = rule.daysOf;
         }

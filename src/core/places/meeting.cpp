@@ -152,12 +152,20 @@ std::optional<Behind> behindOf(const Mover& a, const Mover& b, const DayCount& i
         for (const DayCount* days : {&ifAFirst, &ifBFirst}) addChanges(*one, *days, *span, places);
     std::sort(places.begin(), places.end());
     places.erase(std::unique(places.begin(), places.end()), places.end());
+    // Where both pass a place at one instant, the order elsewhere tells who is in front.
+    bool usual = true;
+    for (const Millimetres at : places) {
+        const auto pa = timeAt(a, at), pb = timeAt(b, at);
+        if (!pa || !pb || orderOf(*pa, *pb) == Order::same) continue;
+        usual = pa->leaves <= pb->arrives;
+        break;
+    }
     std::optional<Behind> out;
     std::optional<std::pair<Millimetres, Minutes>> before; // place, and by how much the gap falls short
     for (const Millimetres at : places) {
         const auto pa = timeAt(a, at), pb = timeAt(b, at);
         if (!pa || !pb) continue;
-        const bool aFirst = pa->leaves <= pb->arrives;
+        const bool aFirst = orderOf(*pa, *pb) == Order::same ? usual : pa->leaves <= pb->arrives;
         const Instant from = aFirst ? pa->leaves : pb->leaves, to = aFirst ? pb->arrives : pa->arrives;
         const Minutes gap = (aFirst ? ifAFirst : ifBFirst).between(from, to);
         const Minutes wanted = aFirst ? wantedIfAFirst : wantedIfBFirst, shortBy = wanted - gap;
