@@ -21,23 +21,9 @@ class PlacesPageTest : public QObject {
     /// A road of 400 m in four bays, two dolphins; A and B go up the road, D stands at a dolphin.
     static Programme works() {
         Builder b;
-        const auto place = [&](const char* key, int parent, int from, int to) {
-            Location one;
-            one.id = b.programme.locations.freshId();
-            one.key = one.name = key;
-            one.parent = LocationId{std::uint32_t(parent)};
-            if (to > from) {
-                one.fromChainage = Decimal(from);
-                one.toChainage = Decimal(to);
-            }
-            b.programme.locations.append(one);
-        };
-        place("RD", 0, 0, 400);
-        for (int bay = 0; bay < 4; ++bay)
-            place(("CH" + std::to_string(bay + 1)).c_str(), 1, 100 * bay, 100 * bay + 100);
-        place("BE", 0, 0, 0);
-        place("D1", 6, 0, 0);
-        place("D2", 6, 0, 0);
+        b.place("RD", {}, 0, 400);
+        for (int bay = 0; bay < 4; ++bay) b.place("CH" + std::to_string(bay + 1), "RD", 100 * bay, 100 * bay + 100);
+        b.place("BE", {}).place("D1", "BE").place("D2", "BE");
         b.task("A", 20).task("B", 20).task("D", 5).milestone("M").link("A", "M").link("B", "M").link("D", "M");
         b.link("A", "B", LinkType::ss, 5 * 480);
         for (const char* key : {"A", "B"})

@@ -27,24 +27,6 @@ struct Works : Builder {
         place("D1", "BE");
         place("D2", "BE");
     }
-    Location& place(const std::string& key, const std::string& parent, int from = 0, int to = 0) {
-        Location one;
-        one.id = programme.locations.freshId();
-        one.key = one.name = key;
-        one.parent = at(parent);
-        if (to > from) {
-            one.fromChainage = Decimal(from);
-            one.toChainage = Decimal(to);
-        }
-        programme.locations.append(one);
-        m_last = one;
-        return m_last;
-    }
-    [[nodiscard]] LocationId at(const std::string& key) const {
-        for (const Location& one : programme.locations)
-            if (one.key == key) return one.id;
-        return {};
-    }
     Works& work(const std::string& key, int days, const std::string& where, Travel travel = Travel::byItself,
                 std::optional<Stretch> own = {}) {
         task(key, days);
@@ -76,7 +58,6 @@ struct Works : Builder {
     }
 
 private:
-    Location m_last;
     PlaceRule m_rule;
 };
 

@@ -26,17 +26,6 @@ struct Road : Builder {
         item(1, "K", "m", 10);
         item(2, "W", "m3", 4);
     }
-    void place(const std::string& key, const std::string& parent, int from = 0, int to = 0) {
-        Location one;
-        one.id = programme.locations.freshId();
-        one.key = one.name = key;
-        one.parent = at(parent);
-        if (to > from) {
-            one.fromChainage = Decimal(from);
-            one.toChainage = Decimal(to);
-        }
-        programme.locations.append(one);
-    }
     void item(std::uint32_t id, const std::string& key, const std::string& unit, int output) {
         BookItem one;
         one.id = BookItemId{id};
@@ -44,11 +33,6 @@ struct Road : Builder {
         one.unit = unit;
         one.outputPerCrewDay = Decimal(output);
         programme.book.append(one);
-    }
-    [[nodiscard]] LocationId at(const std::string& key) const {
-        for (const Location& one : programme.locations)
-            if (one.key == key) return one.id;
-        return {};
     }
     void work(const std::string& key, int days, const std::string& where, Travel travel = Travel::stands) {
         task(key, days);

@@ -91,6 +91,25 @@ Builder& Builder::constrain(const std::string& key, ConstraintType type, const s
     });
 }
 
+Builder& Builder::place(const std::string& key, const std::string& parent, int from, int to) {
+    Location one;
+    one.id = programme.locations.freshId();
+    one.key = one.name = key;
+    one.parent = at(parent);
+    if (to > from) {
+        one.fromChainage = Decimal(from);
+        one.toChainage = Decimal(to);
+    }
+    programme.locations.append(std::move(one));
+    return *this;
+}
+
+LocationId Builder::at(const std::string& key) const {
+    for (const Location& one : programme.locations)
+        if (one.key == key) return one.id;
+    return {};
+}
+
 Builder& Builder::section(const std::string& key, const std::string& milestone, const std::string& completion,
                           int rate) {
     Section section;

@@ -21,6 +21,9 @@ public:
     Builder& link(const std::string& from, const std::string& to, LinkType type = LinkType::fs, Minutes lag = 0,
                   LagCalendar calendar = LagCalendar::standard);
     Builder& constrain(const std::string& key, ConstraintType type, const std::string& date);
+    /// A location by its key, with chainage in whole metres where `to` is greater than `from`.
+    Builder& place(const std::string& key, const std::string& parent, int from = 0, int to = 0);
+    [[nodiscard]] LocationId at(const std::string& key) const;
     Builder& section(const std::string& key, const std::string& milestone, const std::string& completion, int rate);
     Builder& change(const std::string& key, const std::function<void(Activity&)>& apply);
 
