@@ -724,6 +724,9 @@ register = [
     risk("R9", "Controls proved at the works", 0.5, "added_work", "B560", -10, -6, -4, note="a chance: less to try on site"),
     risk("R10", "Power supply late", 0.15, "access", "K010", 5, 10, 15, "employer", group="Power"),
     risk("R11", "Power supply only after the season", 0.05, "access", "K010", 20, 30, 40, "employer", group="Power"),
+    {"id": "R12", "title": "Harbour closed to plant afloat", "risk": "neutral", "chance": 0.08, "owner": "the port authority",
+     "note": "a wreck in the fairway, say", "effects": [
+         {"kind": "suspension", "calendar": "marine6", "low": 2, "likely": 4, "high": 10}]},
 ]
 # Who does the work, invented.
 firms = [

@@ -356,12 +356,38 @@ std::string riskText(const Programme& programme, const RegisteredRisk& risk, Ris
     return {};
 }
 
-Outcome addRiskEffect(Transaction& tx, RiskId id, std::string_view activity) {
+namespace {
+
+/// On what an effect is: an activity, else a calendar.
+Fault takeTarget(RiskEffect& effect, const Programme& programme, std::string_view typed) {
+    const std::string key = trimmed(typed);
+    const ActivityId activity = idOfKey(programme.activities, key);
+    const CalendarId calendar = activity ? CalendarId{} : idOfKey(programme.calendars, key);
+    if (!activity && !calendar)
+        return inputError("there is no activity " + key, "nor a calendar: write the id of one of them");
+    effect.activity = activity;
+    effect.calendar = calendar;
+    if (calendar) {
+        const bool wasDays = effect.kind == EffectKind::suspension;
+        effect.kind = EffectKind::suspension;
+        if (!wasDays) effect.low = effect.likely = effect.high = Decimal(5);
+    } else {
+        effect.from = effect.to = {};
+    }
+    return {};
+}
+
+} // namespace
+
+Outcome addRiskEffect(Transaction& tx, RiskId id, std::string_view target) {
     const Programme& programme = tx.programme();
     return changeRow<RegisteredRisk>(tx, id, riskGone, [&](RegisteredRisk& risk) -> Fault {
         RiskEffect effect;
-        effect.activity = idOfKey(programme.activities, trimmed(activity));
-        if (!effect.activity) return inputError("there is no activity " + trimmed(activity));
+        if (Fault fault = takeTarget(effect, programme, target)) return fault;
+        if (effect.calendar) {
+            risk.effects.push_back(effect);
+            return {};
+        }
         const Decimal day = dayOf(programme, effect.activity);
         effect.low = effect.likely = effect.high = Decimal(5 * day.mantissa());
         const Activity* row = programme.activities.row(effect.activity);
@@ -390,10 +416,14 @@ Outcome setRiskEffectField(Transaction& tx, RiskId id, std::size_t index, RiskEf
         RiskEffect& effect = risk.effects[index];
         const Decimal before = unitOf(programme, effect);
         switch (field) {
-        case RiskEffectField::activity:
-            effect.activity = idOfKey(programme.activities, trimmed(text));
-            if (!effect.activity) return inputError("there is no activity " + trimmed(text));
+        case RiskEffectField::target:
+            if (Fault fault = takeTarget(effect, programme, text)) return fault;
+            if (effect.calendar) return {};
             break;
+        case RiskEffectField::from:
+            return readDate(effect.from, text);
+        case RiskEffectField::to:
+            return readDate(effect.to, text);
         case RiskEffectField::kind: {
             const EffectKind was = effect.kind;
             if (Fault fault = choose(effect.kind, text)) return fault;
@@ -429,10 +459,15 @@ Outcome setRiskEffectField(Transaction& tx, RiskId id, std::size_t index, RiskEf
 
 std::string riskEffectText(const Programme& programme, const RiskEffect& effect, RiskEffectField field) {
     switch (field) {
-    case RiskEffectField::activity: {
+    case RiskEffectField::target: {
         const Activity* activity = programme.activities.row(effect.activity);
-        return activity ? activity->key : std::string();
+        const Calendar* calendar = programme.calendars.row(effect.calendar);
+        return activity ? activity->key : calendar ? calendar->key : std::string();
     }
+    case RiskEffectField::from:
+        return effect.from ? isoDate(*effect.from) : std::string();
+    case RiskEffectField::to:
+        return effect.to ? isoDate(*effect.to) : std::string();
     case RiskEffectField::kind:
         return std::string(wordOf(effect.kind));
     case RiskEffectField::figures:

@@ -33,11 +33,12 @@ enum class RiskField { key, title, risk, chance, group, off, event, owner, note 
 [[nodiscard]] Outcome setRiskField(Transaction& tx, RiskId id, RiskField field, std::string_view text);
 [[nodiscard]] std::string riskText(const Programme& programme, const RegisteredRisk& risk, RiskField field);
 
-/// What a risk does to an activity, which is named by its id.
-[[nodiscard]] Outcome addRiskEffect(Transaction& tx, RiskId id, std::string_view activity);
+/// What a risk does to an activity, or to a calendar: named by its id.
+[[nodiscard]] Outcome addRiskEffect(Transaction& tx, RiskId id, std::string_view target);
 [[nodiscard]] Outcome removeRiskEffect(Transaction& tx, RiskId id, std::size_t index);
-enum class RiskEffectField { activity, kind, figures, shape };
-/// Figures are days (of work, without work, or until access), or factors: "5 10 20", "-10 -6 -4".
+enum class RiskEffectField { target, kind, figures, shape, from, to };
+/// Figures are days (of work, without work, or until access), or factors: "5 10 20", "-10 -6 -4". A calendar can only
+/// be without work; between which days that begins is a date, or nothing.
 [[nodiscard]] Outcome setRiskEffectField(Transaction& tx, RiskId id, std::size_t index, RiskEffectField field,
                                          std::string_view text);
 [[nodiscard]] std::string riskEffectText(const Programme& programme, const RiskEffect& effect, RiskEffectField field);

@@ -10,7 +10,7 @@ namespace yarrin {
 
 /// Takes away what names rows that are about to go, as it is described: rows that stand on them go too, and what named
 /// those; others forget them. Fields that an operation of its own decides about are left to it. Made for the ids that
-/// forget.cpp lists: every table is looked through for each, which is long to compile.
+/// forget.cpp lists.
 template <typename Id> void forget(Transaction& tx, std::span<const Id> ids);
 
 } // namespace yarrin

@@ -7,7 +7,7 @@
 #include "edit/transaction.h"
 
 #include <map>
-#include <tuple>
+#include <typeindex>
 #include <unordered_map>
 
 namespace yarrin {
@@ -30,17 +30,8 @@ public:
     }
 
 private:
-    template <typename Id> std::unordered_map<std::uint32_t, std::uint32_t>& of() {
-        return std::get<Kept<Id>>(m_kept).numbers;
-    }
-    template <typename Id> struct Kept { std::unordered_map<std::uint32_t, std::uint32_t> numbers; };
-    std::tuple<Kept<CalendarId>, Kept<BreakdownId>, Kept<LocationId>, Kept<ActivityId>, Kept<LinkId>, Kept<SectionId>,
-               Kept<EventId>, Kept<BookItemId>, Kept<BillItemId>, Kept<AllocationId>, Kept<LimitId>, Kept<SequenceId>,
-               Kept<LaidOutId>, Kept<AccelerationId>, Kept<MileId>, Kept<CodeId>, Kept<LensId>, Kept<ResourceId>,
-               Kept<CostEntryId>, Kept<SoundnessLimitId>, Kept<SetAsideId>, Kept<SheetId>, Kept<SpreadRuleId>,
-               Kept<RiskId>, Kept<WeatherMonthId>, Kept<ThresholdId>, Kept<FirmId>, Kept<ListWordId>, Kept<LackId>,
-               Kept<WeekId>, Kept<PlaceRuleId>>
-        m_kept;
+    template <typename Id> std::unordered_map<std::uint32_t, std::uint32_t>& of() { return m_kept[typeid(Id)]; }
+    std::unordered_map<std::type_index, std::unordered_map<std::uint32_t, std::uint32_t>> m_kept;
 };
 
 /// Puts the new numbers into all that a row, or a part of one, names.

@@ -284,7 +284,8 @@ void addNew(std::vector<TableStatement>& all, std::vector<Migration>& steps, Lat
         if (all[i].name != table || all[i].until != now) continue;
         std::string sql = all[i].sql;
         // Before the bracket that ends the columns, or what follows them.
-        const std::size_t key = sql.find(",\n  PRIMARY KEY (");
+        std::size_t key = sql.find(",\n  PRIMARY KEY (");
+        if (key == std::string::npos) key = sql.find(", PRIMARY KEY ("); // of a list that came later
         sql.insert(key != std::string::npos ? key : sql.rfind(')'), columns);
         all[i].until = version - 1;
         all.push_back({version, now, table, std::move(sql)});

@@ -10,6 +10,7 @@
 #include "app/record/record_stage.h"
 #include "app/sitetime/site_time_stage.h"
 #include "desk.h"
+#include "edit/chance_edits.h"
 #include "support/any_edit.h"
 
 #include <QAbstractButton>
@@ -35,6 +36,13 @@ class WholeWindowTest : public QObject {
 
     [[nodiscard]] QString settings() const { return m_folder.filePath(QStringLiteral("s.ini")); }
 
+    static void openDemo(Desk& desk) {
+        desk.window.openDemo();
+        const Outcome few = desk.document().perform(
+            QStringLiteral("few runs"), [](Transaction& tx) { return setOddsField(tx, OddsField::runs, "200"); });
+        QVERIFY(few.ok());
+    }
+
     /// Calls a function on every stage, and every page of those that have several.
     static void onEveryPage(Desk& desk, const std::function<void(const QString&)>& look) {
         const auto settled = [&](const QString& name) {
@@ -43,8 +51,8 @@ class WholeWindowTest : public QObject {
             // Odds come a while after the last change, and stand in the foot of every page.
             auto* odds = desk.window.findChild<OddsStudy*>();
             if (saysOdds(desk.programme())) QTRY_VERIFY_WITH_TIMEOUT(odds->current(), 60000);
-            // What drives them takes as long again for each thing: what was found by now will do.
-            if (odds && odds->current() && odds->isRunning()) odds->stop();
+            // What drives them takes as long again for each thing, so that the demo has few runs here.
+            if (odds) QTRY_VERIFY_WITH_TIMEOUT(!odds->isRunning(), 60000);
             QTRY_VERIFY_WITH_TIMEOUT(!delay || !delay->isWorking(), 60000);
             QApplication::processEvents();
             look(name);
@@ -186,7 +194,7 @@ private slots:
     /// Whoever cannot see the window is told what every control is, and tests find each by its name.
     void everyControlCanBeNamed() {
         Desk desk(small(), settings());
-        desk.window.openDemo();
+        openDemo(desk);
         int controls = 0;
         QStringList nameless;
         onEveryPage(desk, [&](const QString& page) {
@@ -230,7 +238,7 @@ private slots:
         wanted.textSize = larger;
         setPreferences(*qApp, desk.settings, wanted);
         const auto back = qScopeGuard([&] { setPreferences(*qApp, desk.settings, Preferences()); });
-        desk.window.openDemo();
+        openDemo(desk);
         QStringList cut;
         onEveryPage(desk, [&](const QString& page) {
             for (QPushButton* button : desk.window.findChildren<QPushButton*>())
@@ -245,7 +253,7 @@ private slots:
     /// In a small window everything still has a place: no page asks for more than there is, and the standing shows.
     void aSmallWindowHoldsEveryPage() {
         Desk desk(small(), settings());
-        desk.window.openDemo();
+        openDemo(desk);
         desk.window.resize(960, 640);
         onEveryPage(desk, [&](const QString& page) {
             QVERIFY2(desk.window.width() <= 1024 && desk.window.height() <= 640, qPrintable(page));
@@ -266,7 +274,7 @@ private slots:
         for (const bool dark : {true, false}) {
             applyLook(*qApp, dark);
             Desk desk(small(), settings());
-            desk.window.openDemo();
+            openDemo(desk);
             onEveryPage(desk, [&](const QString& page) {
                 if (page == QLatin1String("stage9")) return; // paper is white in any look
                 const double light = brightness(desk.window.grab().toImage());
@@ -280,14 +288,14 @@ private slots:
     void anotherLookIsWornAtOnceAndWhole() {
         applyLook(*qApp, false);
         Desk begunLight(small(), settings());
-        begunLight.window.openDemo();
+        openDemo(begunLight);
         pictures(begunLight); // everything is built and filled in the light look
         begunLight.trigger("darkLook");
         QVERIFY(theme().dark);
         QVERIFY(begunLight.find<QAction>("darkLook")->isChecked());
         const auto worn = pictures(begunLight);
         Desk begunDark(small(), settings());
-        begunDark.window.openDemo();
+        openDemo(begunDark);
         pictures(begunDark);
         sameEverywhere(worn, pictures(begunDark));
         begunLight.trigger("darkLook");
@@ -298,9 +306,9 @@ private slots:
     void aStageBuiltLateIsNoOther() {
         Desk early(small(), settings());
         pictures(early);
-        early.window.openDemo();
+        openDemo(early);
         Desk late(small(), settings());
-        late.window.openDemo();
+        openDemo(late);
         auto some = pictures(early), others = pictures(late);
         // Which row of the bill a table chose when the keyboard first came to it shows beside these pages.
         for (auto* one : {&some, &others})
@@ -311,7 +319,7 @@ private slots:
     /// A page is painted the same at twice the resolution, only finer.
     void highResolutionShowsTheSame() {
         Desk desk(small(), settings());
-        desk.window.openDemo();
+        openDemo(desk);
         onEveryPage(desk, [&](const QString& page) {
             const QImage once = desk.window.grab().toImage();
             QImage twice(desk.window.size() * 2, QImage::Format_RGB32);

@@ -39,6 +39,32 @@ struct Works : EverydayHistory<Works> {
         const Decimal minutes(days * minutesPerDay);
         return does(EffectKind::addedWork, key, minutes, minutes, minutes);
     }
+    /// A calendar of whole days: so many a week, from Monday; or as the one that it extends.
+    CalendarId calendar(const std::string& key, int daysAWeek, CalendarId extends = {}) {
+        Calendar one;
+        one.id = programme.calendars.freshId();
+        one.key = one.name = key;
+        one.dayMinutes = minutesPerDay;
+        one.extends = extends;
+        for (int day = 0; day < 7 && daysAWeek > 0; ++day)
+            one.week[std::size_t(day)] = day < daysAWeek ? DayWork{{0, minutesPerDay}} : DayWork{};
+        const CalendarId id = one.id;
+        programme.calendars.append(std::move(one));
+        return id;
+    }
+    Works& worksTo(const std::string& key, CalendarId calendar) {
+        change(key, [&](Activity& a) { a.calendar = calendar; });
+        return *this;
+    }
+    [[nodiscard]] static RiskEffect closes(CalendarId calendar, int days, int from, int to) {
+        RiskEffect effect;
+        effect.kind = EffectKind::suspension;
+        effect.calendar = calendar;
+        effect.low = effect.likely = effect.high = Decimal(days);
+        effect.from = march(from);
+        effect.to = march(to);
+        return effect;
+    }
     SpreadRule& rule(SpreadRule one) {
         one.id = programme.spreads.freshId();
         programme.spreads.append(one);
@@ -259,6 +285,94 @@ private slots:
         QCOMPARE(finishes(EffectKind::quantity, Decimal(5, 1)), (std::vector<Date>{march(5), march(6), march(1)}));
         QCOMPARE(finishes(EffectKind::addedWork, Decimal(minutesPerDay)),
                  (std::vector<Date>{march(11), march(12), march(1)}));
+    }
+
+    /// A closed calendar stops the work that goes to it, for its own working days, and that of calendars that extend
+    /// it; the last day on which it matters is the one on which the work would end.
+    void closuresOfCalendars() {
+        const auto finishes = [](int days, int from, int daysAWeek = 7, int ofOther = 0, bool closeOther = false) {
+            Works job;
+            for (const char* key : {"A", "B", "C"}) job.addWork(key, 10);
+            const CalendarId own = job.calendar("own", daysAWeek), extending = job.calendar("narrow", ofOther, own);
+            job.worksTo("A", own).worksTo("B", extending);
+            job.risk("R1", 1, {Works::closes(closeOther ? extending : own, days, from, from)});
+            const auto odds = simulate(job.programme, *uncertaintyOf(job.programme), {3, 1, 1, true});
+            return std::vector<Date>{*odds->finishAt(0, 500), *odds->finishAt(1, 500), *odds->finishAt(2, 500)};
+        };
+        const auto dates = [](int a, int b) { return std::vector<Date>{march(a), march(b), march(10)}; };
+        QCOMPARE(finishes(3, 5), dates(13, 13));
+        QCOMPARE(finishes(4, 5), dates(14, 14));
+        QCOMPARE(finishes(0, 5), dates(10, 10));
+        QCOMPARE(finishes(3, 10), dates(13, 13));
+        QCOMPARE(finishes(3, 11), dates(10, 10));
+        QCOMPARE(finishes(3, 5, 7, 0, true), dates(10, 13)); // what extends it is no part of what it extends
+        // The 6th is a Saturday: two days of a week of five are Monday and Tuesday.
+        QCOMPARE(finishes(0, 6, 5), dates(12, 12));
+        QCOMPARE(finishes(2, 6, 5), dates(16, 16));
+        // From Friday to Monday, and so four days of one that works on all.
+        QCOMPARE(finishes(2, 5, 5, 7), dates(16, 14));
+    }
+
+    /// It begins on any day of those between which it may, all alike; what lies behind the data date cannot.
+    void whenClosuresBegin() {
+        Works job;
+        job.addWork("A", 10);
+        job.worksTo("A", job.calendar("own", 7));
+        RegisteredRisk& risk = job.risk("R1", 1, {Works::closes(CalendarId{1}, 1, 1, 20)});
+        Odds odds = run(job.programme);
+        QVERIFY(near(shareOf(odds, 11), 0.5, odds.runs));
+        QCOMPARE(shareOf(odds, 10) + shareOf(odds, 11), 1.0);
+        const auto held = driversOf(job.programme, *uncertaintyOf(job.programme), {4000, 11, 2}, odds, 800, {});
+        QCOMPARE((*held)[0].key, std::string("R1"));
+        QCOMPARE((*held)[0].days, (std::vector<double>{1}));
+        risk.chance = Decimal(4, 1);
+        job.put(risk);
+        odds = run(job.programme);
+        QVERIFY(near(shareOf(odds, 11), 0.2, odds.runs));
+        (void)job.at(11); // nothing is left of the first ten days, so ten stay: the work has not begun
+        risk.chance = Decimal(1);
+        job.put(risk);
+        odds = run(job.programme);
+        QCOMPARE(shareOf(odds, 21), 1.0);
+        risk.effects[0].to = march(10);
+        job.put(risk);
+        const auto uncertainty = uncertaintyOf(job.programme);
+        QCOMPARE(uncertainty->notes, (std::vector<std::string>{"R1 can close own no more: its days have passed"}));
+        QCOMPARE(shareOf(run(job.programme), 20), 1.0);
+        // Without days of its own it begins between the data date and the finish.
+        risk.effects[0].from = risk.effects[0].to = {};
+        job.put(risk);
+        QCOMPARE(shareOf(run(job.programme), 21), 1.0);
+    }
+
+    /// Two calendars that one risk closes are closed together; how the rows stand decides nothing.
+    void closuresTogether() {
+        Works job;
+        for (const char* key : {"A", "B"}) job.addWork(key, 10);
+        const CalendarId one = job.calendar("one", 7), two = job.calendar("two", 7);
+        job.worksTo("A", one).worksTo("B", two);
+        RegisteredRisk& risk = job.risk("R1", 0.5, {Works::closes(one, 2, 1, 20), Works::closes(two, 2, 1, 20)});
+        const auto both = [&] {
+            const auto odds = simulate(job.programme, *uncertaintyOf(job.programme), {500, 3, 2, true});
+            std::vector<std::int64_t> days = odds->finish.days;
+            for (int p = 100; p <= 1000; p += 100)
+                for (const char* key : {"A", "B"})
+                    days.push_back(*odds->finishAt(job.programme.activities.indexOf(job.id(key)), p) - Date{});
+            return days;
+        };
+        const auto before = both();
+        const auto odds = simulate(job.programme, *uncertaintyOf(job.programme), {500, 3, 2, true});
+        for (int p = 5; p <= 1000; p += 5) QCOMPARE(odds->finishAt(0, p), odds->finishAt(1, p));
+        QCOMPARE(odds->risks.size(), std::size_t(1));
+        QVERIFY(*odds->risks[0].cruciality > 0.5);
+        std::mt19937 random(4);
+        for (int i = 0; i < 5; ++i) {
+            shuffleRows(job.programme.calendars, random);
+            shuffleRows(job.programme.activities, random);
+            std::reverse(risk.effects.begin(), risk.effects.end());
+            job.put(risk);
+            QCOMPARE(both(), before);
+        }
     }
 
     /// Low with three in four, high with one in four.
@@ -512,6 +626,24 @@ private slots:
         QVERIFY(faultOfRisk(1, fine).empty());
         QCOMPARE(faultOfRisk(1.01, fine), std::string("a chance lies from 0 to 100 %"));
         QCOMPARE(faultOfRisk(-0.01, fine), std::string("a chance lies from 0 to 100 %"));
+        const auto closure = [&](auto&& change) {
+            return faultOfRisk(0.5, [&](Works& job) {
+                RiskEffect effect = Works::closes(job.calendar("own", 7), 3, 5, 9);
+                change(effect, job);
+                return effect;
+            });
+        };
+        QVERIFY(closure([](RiskEffect&, Works&) {}).empty());
+        QCOMPARE(closure([](RiskEffect& e, Works&) { e.kind = EffectKind::addedWork; }),
+                 std::string("own: a calendar can only have days without work"));
+        QCOMPARE(closure([](RiskEffect& e, Works&) { e.to = march(4); }),
+                 std::string("own: the last day on which it may begin is before the first"));
+        QCOMPARE(closure([](RiskEffect& e, Works&) { e.high = Decimal(longestClosure + 1); }),
+                 std::string("own: a closure has from 0 to 366 working days"));
+        QCOMPARE(closure([](RiskEffect& e, Works& job) { e.activity = job.id("A"); }),
+                 std::string("own: an effect is on an activity or on a calendar, not on both"));
+        QCOMPARE(closure([](RiskEffect& e, Works&) { e.calendar = CalendarId{9}; }),
+                 std::string("an effect names no calendar of the programme"));
         QVERIFY(!faultOfRisk(0.5, [](Works& job) { return job.adds("M", 1); }).empty());
         QVERIFY(!faultOfRisk(0.5, [](Works& job) {
                      return job.does(EffectKind::output, "A", Decimal(0), Decimal(1), Decimal(1));

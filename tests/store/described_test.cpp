@@ -282,9 +282,11 @@ private slots:
             Transaction tx(p);
             const auto check = [&]<typename Id>(Id id) {
                 forget<Id>(tx, std::span(&id, 1));
-                const std::set<Id> going{id};
+                describe::Going going;
+                going.add(id);
                 forEachRowType([&]<typename Row>(Row*) {
-                    for (const Row& row : tableOf<Row>(p)) QVERIFY((!describe::names<Row, Id>(row, going)));
+                    for (const Row& row : tableOf<Row>(p))
+                        QVERIFY(describe::leftOf(row, going) == describe::Left::asItIs);
                 });
                 ++forgotten;
             };

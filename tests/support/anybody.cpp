@@ -546,6 +546,10 @@ private:
             const Activity* row = p().activities.row(some(p().activities));
             return row && below(5) ? row->key : words();
         };
+        const auto target = [&] {
+            const Calendar* calendar = below(3) ? nullptr : p().calendars.row(some(p().calendars));
+            return calendar ? calendar->key : key();
+        };
         const std::string three = std::to_string(below(3)) + " 2 " + std::to_string(1 + below(4));
         switch (below(14)) {
         case 0:
@@ -564,12 +568,13 @@ private:
             return setRiskField(m_tx, risk, any<RiskField>(9), below(2) ? words() : std::to_string(below(120)));
         case 5:
         case 6:
-            return addRiskEffect(m_tx, risk, key());
+            return addRiskEffect(m_tx, risk, target());
         case 7:
-            return setRiskEffectField(m_tx, risk, below(2), any<RiskEffectField>(4),
+            return setRiskEffectField(m_tx, risk, below(2), any<RiskEffectField>(6),
                                       below(3)   ? three
                                       : below(2) ? std::string(wordOf(any<EffectKind>(5)))
-                                                 : key());
+                                      : below(2) ? isoDate(dateOf(p().job.start) + int(below(90)))
+                                                 : target());
         case 8:
             return below(3) ? removeRiskEffect(m_tx, risk, below(2)) : removeRisks(m_tx, std::span(&risk, 1));
         case 9:

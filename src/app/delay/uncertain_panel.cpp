@@ -204,7 +204,7 @@ QString UncertainPanel::effectsText(const RegisteredRisk& risk) const {
     QStringList list;
     for (const RiskEffect& effect : risk.effects)
         list << QStringLiteral("%1 %2").arg(
-            show::text(riskEffectText(m_document.programme(), effect, RiskEffectField::activity)),
+            show::text(riskEffectText(m_document.programme(), effect, RiskEffectField::target)),
             show::text(riskEffectText(m_document.programme(), effect, RiskEffectField::figures)));
     return list.join(QStringLiteral("; "));
 }
@@ -293,6 +293,8 @@ std::vector<ListColumn> UncertainPanel::effectColumns() {
             if (!risk || row >= risk->effects.size()) return QString();
             const RiskEffect& effect = risk->effects[row];
             if (field == RiskEffectField::kind) return effects().of(effect.kind);
+            if (field == RiskEffectField::from) return effect.from ? show::date(*effect.from) : QString();
+            if (field == RiskEffectField::to) return effect.to ? show::date(*effect.to) : QString();
             if (field == RiskEffectField::shape) return shapes().of(effect.shape);
             return show::text(riskEffectText(m_document.programme(), effect, field));
         };
@@ -301,22 +303,28 @@ std::vector<ListColumn> UncertainPanel::effectColumns() {
         };
         return c;
     };
-    add("activity", tr("On"), 70, RiskEffectField::activity);
+    add("target", tr("On"), 70, RiskEffectField::target);
     ListColumn& name = columns.emplace_back();
     name.name = QStringLiteral("name");
-    name.title = tr("Activity");
+    name.title = tr("Activity or calendar");
     name.width = 120;
     name.quiet = true;
     name.text = [this](std::size_t row) {
         const RegisteredRisk* risk = chosenRisk();
-        const Activity* activity = risk && row < risk->effects.size()
-                                       ? m_document.programme().activities.row(risk->effects[row].activity)
-                                       : nullptr;
-        return activity ? show::text(activity->name) : QString();
+        if (!risk || row >= risk->effects.size()) return QString();
+        const Programme& programme = m_document.programme();
+        const Activity* activity = programme.activities.row(risk->effects[row].activity);
+        const Calendar* calendar = programme.calendars.row(risk->effects[row].calendar);
+        return activity   ? show::text(activity->name)
+               : calendar ? tr("calendar %1").arg(show::text(calendar->name))
+                          : QString();
     };
     choose(add("kind", tr("What"), 120, RiskEffectField::kind), effects());
     add("figures", tr("Low – likely – high"), 120, RiskEffectField::figures).right = true;
     choose(add("shape", tr("Spread"), 70, RiskEffectField::shape), shapes());
+    // Closures of calendars begin between two days.
+    add("from", tr("Begins from"), 82, RiskEffectField::from).quiet = true;
+    add("to", tr("Begins until"), 82, RiskEffectField::to).quiet = true;
     return columns;
 }
 
@@ -333,7 +341,10 @@ QWidget* UncertainPanel::buildEffects(QWidget* parent) {
     setInk(m_effectTitle, Ink::muted);
     m_addEffect = quietButton(tr("+ Effect"), "riskEffectAdd", part);
     line->addWidget(m_effectTitle, 1);
+    m_addClosure = quietButton(tr("+ Closure"), "riskClosureAdd", part);
+    m_addClosure->setToolTip(tr("Closes a calendar for some of its working days"));
     line->addWidget(m_addEffect);
+    line->addWidget(m_addClosure);
     column->addLayout(line);
     m_effects =
         new ListPage(QStringLiteral("riskEffects"), tr("What the risk does"),
@@ -350,12 +361,14 @@ QWidget* UncertainPanel::buildEffects(QWidget* parent) {
     });
     column->addWidget(m_effects, 1);
     connect(m_addEffect, &QPushButton::clicked, this, &UncertainPanel::addEffect);
+    connect(m_addClosure, &QPushButton::clicked, this, &UncertainPanel::addClosure);
     connect(&m_effects->table(), &GridView::refused, this, &UncertainPanel::refused);
     connect(&m_effects->table(), &QAbstractItemView::doubleClicked, this, [this](const QModelIndex& index) {
         const RegisteredRisk* risk = chosenRisk();
         const bool named = index.isValid() && m_effects->model().columnName(index.column()) == QLatin1String("name");
-        if (named && risk && std::size_t(index.row()) < risk->effects.size())
-            emit reveal(risk->effects[m_effects->model().sourceRow(index.row())].activity);
+        if (!named || !risk || std::size_t(index.row()) >= risk->effects.size()) return;
+        const RiskEffect& effect = risk->effects[m_effects->model().sourceRow(index.row())];
+        if (effect.activity) emit reveal(effect.activity);
     });
     return part;
 }
@@ -386,11 +399,26 @@ void UncertainPanel::addEffect() {
     for (const Activity& activity : m_document.programme().activities)
         if (activity.kind == ActivityKind::task && !activity.actualFinish) key = activity.key;
     if (key.empty()) return emit refused(tr("There is no work left on which it could act"));
+    addEffectOn(key);
+}
+
+/// The job's own calendar at first.
+void UncertainPanel::addClosure() {
+    if (!chosenRisk()) return emit refused(tr("Choose a risk first"));
+    const Programme& programme = m_document.programme();
+    const Calendar* calendar = programme.calendars.row(programme.job.defaultCalendar);
+    if (!calendar && !programme.calendars.empty()) calendar = &programme.calendars[0];
+    if (!calendar) return emit refused(tr("There is no calendar that could be closed: see the stage Site time"));
+    addEffectOn(calendar->key);
+}
+
+void UncertainPanel::addEffectOn(const std::string& key) {
+    const RegisteredRisk* risk = chosenRisk();
     const std::size_t place = risk->effects.size();
     perform(tr("%1 does more").arg(show::text(risk->key)),
             [&](Transaction& tx) { return addRiskEffect(tx, m_risk, key); });
     refresh();
-    m_effects->editCell(place, QStringLiteral("activity"));
+    m_effects->editCell(place, QStringLiteral("target"));
 }
 
 QWidget* UncertainPanel::buildSettings() {
@@ -448,6 +476,7 @@ void UncertainPanel::presentEffects() {
     m_effectTitle->setText(risk ? tr("What %1 does, all of it together or nothing").arg(show::text(risk->key))
                                 : tr("Choose a risk to see what it does"));
     m_addEffect->setEnabled(risk != nullptr);
+    m_addClosure->setEnabled(risk != nullptr);
     m_effects->refresh();
 }
 

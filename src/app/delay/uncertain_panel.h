@@ -46,6 +46,8 @@ private:
     void addRule();
     void addRisk();
     void addEffect();
+    void addClosure();
+    void addEffectOn(const std::string& key);
     void learn();
     void presentEffects();
     void perform(const QString& text, const std::function<Outcome(Transaction&)>& edit);
@@ -59,7 +61,7 @@ private:
     ListPage* m_risks = nullptr;
     ListPage* m_effects = nullptr;
     QLabel* m_effectTitle = nullptr;
-    QPushButton* m_addEffect = nullptr;
+    QPushButton *m_addEffect = nullptr, *m_addClosure = nullptr;
     QComboBox* m_weather = nullptr;
     QLabel* m_weatherWords = nullptr;
     std::vector<FieldEdit*> m_fields;

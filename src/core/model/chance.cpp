@@ -38,7 +38,30 @@ const Code* codeNamed(const Programme& programme, CodeId id, std::string_view na
     return nullptr;
 }
 
+std::optional<Error> faultOfClosure(const RiskEffect& effect, const Programme& programme) {
+    const Calendar* calendar = programme.calendars.row(effect.calendar);
+    if (!calendar) return inputError("an effect names no calendar of the programme");
+    const std::string of = calendar->key + ": ";
+    if (effect.activity) return inputError(of + "an effect is on an activity or on a calendar, not on both");
+    if (effect.kind != EffectKind::suspension)
+        return inputError(of + "a calendar can only have days without work", "choose no work, days");
+    if (effect.shape == SpreadShape::twoPoint)
+        return inputError(of + "an effect has one draw, not two points", "make two risks of one group of it");
+    if (auto fault = faultOfThree(effect.low, effect.likely, effect.high, effect.shape)) {
+        fault->what = of + fault->what;
+        return fault;
+    }
+    if (effect.low.sign() < 0 || effect.high > Decimal(longestClosure))
+        return inputError(of + "a closure has from 0 to " + std::to_string(longestClosure) + " working days");
+    if (effect.from && effect.to && *effect.to < *effect.from)
+        return inputError(of + "the last day on which it may begin is before the first", "turn them round");
+    return {};
+}
+
 std::optional<Error> faultOfEffect(const RiskEffect& effect, const Programme& programme) {
+    if (effect.calendar) return faultOfClosure(effect, programme);
+    if (effect.from || effect.to)
+        return inputError("only closures of calendars begin between days", "an activity's come with its own work");
     const Activity* activity = programme.activities.row(effect.activity);
     if (!activity) return inputError("an effect names no activity of the programme");
     const std::string of = activity->key + ": ";

@@ -48,14 +48,18 @@ struct SpreadRule {
     friend bool operator==(const SpreadRule&, const SpreadRule&) = default;
 };
 
-/// One thing that a risk does to an activity, if it strikes. Figures are as those of an event: minutes of added work
-/// (below 0: less), working days of suspension from the start, factors of quantity or output, days after the planned
-/// start.
+/// One thing that a risk does to an activity, or to a calendar, if it strikes. Figures are as those of an event:
+/// minutes of added work (below 0: less), working days of suspension from the start, factors of quantity or output,
+/// days after the planned start. A calendar can only be suspended, for working days of its own, from a day that is
+/// drawn.
 struct RiskEffect {
     EffectKind kind = EffectKind::addedWork;
-    ActivityId activity;
+    ActivityId activity; ///< on this, or on `calendar`
     Decimal low, likely, high;
     SpreadShape shape = SpreadShape::triangular;
+    CalendarId calendar{}; ///< with all that extend it
+    /// Between which days, both included, a closure of a calendar begins; none: from the data date, to the finish.
+    std::optional<Date> from{}, to{};
     friend bool operator==(const RiskEffect&, const RiskEffect&) = default;
 };
 
@@ -75,6 +79,7 @@ struct RegisteredRisk {
 };
 
 inline constexpr std::size_t longestChanceText = 400, mostRiskEffects = 200;
+inline constexpr int longestClosure = 366; ///< working days
 
 struct Programme;
 /// Why a rule, or a risk, cannot be; none where it can.

@@ -14,7 +14,7 @@ using PhiloxKey = std::array<std::uint32_t, 2>;
 [[nodiscard]] PhiloxCounter philox(PhiloxCounter counter, PhiloxKey key);
 
 /// What a draw is for.
-enum class DrawKind : std::uint32_t { activity, group, job, risk, choice, weather };
+enum class DrawKind : std::uint32_t { activity, group, job, risk, choice, weather, closure };
 
 /// A number above 0 and below 1, (k + 1/2) / 2^52: of one input in one run.
 [[nodiscard]] double uniformDraw(std::uint64_t seed, std::uint32_t run, DrawKind kind, std::uint32_t id);

@@ -135,13 +135,13 @@ private:
         return place->second;
     }
     PlannedRisk planned(const RegisteredRisk& risk) {
-        PlannedRisk out{risk.id, risk.chance.toDouble(), {}, m_uncertainty.held.contains(risk.id)};
+        PlannedRisk out{risk.id, risk.chance.toDouble(), {}, closuresBy(risk), m_uncertainty.held.contains(risk.id)};
         std::vector<RiskEffect> effects = risk.effects;
         std::stable_sort(effects.begin(), effects.end(), [](const RiskEffect& a, const RiskEffect& b) {
             return std::pair(a.kind, a.activity) < std::pair(b.kind, b.activity);
         });
         for (const RiskEffect& effect : effects) {
-            const std::uint32_t node = nodeOf(effect.activity);
+            const std::uint32_t node = effect.calendar ? Network::noNode : nodeOf(effect.activity);
             if (node == Network::noNode) continue;
             const Node& at = m_network.nodes[node];
             const bool access = effect.kind == EffectKind::access;
@@ -161,6 +161,23 @@ private:
             out.hits.push_back(std::move(hit));
         }
         return out;
+    }
+    /// Closures that may begin on or after the data date, in the order of their calendars.
+    [[nodiscard]] std::vector<PlannedClosure> closuresBy(const RegisteredRisk& risk) const {
+        const Date today = dateOf(m_programme.job.dataDate.value_or(m_programme.job.start));
+        const Date last = completionDate(m_forecast.programmeFinish.value_or(m_programme.job.start));
+        std::vector<PlannedClosure> all;
+        for (const RiskEffect& effect : risk.effects) {
+            if (!effect.calendar) continue;
+            const Date from = std::max(today, effect.from.value_or(today)),
+                       to = effect.to.value_or(std::max(last, from));
+            const Spread days{effect.low.toDouble(), effect.likely.toDouble(), effect.high.toDouble(), effect.shape,
+                              0.5};
+            if (from <= to) all.push_back({effect.calendar, SpreadQuantile(days), from, to});
+        }
+        std::stable_sort(all.begin(), all.end(),
+                         [](const PlannedClosure& a, const PlannedClosure& b) { return a.calendar < b.calendar; });
+        return all;
     }
     /// Lags of anchors are counted on the hammock's own calendar, or without where no node of the network works to it.
     [[nodiscard]] std::uint16_t calendarOfLags(const Activity& hammock) const {
@@ -218,6 +235,14 @@ std::optional<std::pair<std::size_t, double>> RiskGroup::struck(std::uint64_t se
     return {};
 }
 
+std::set<CalendarId> closableIn(const RunPlan& plan) {
+    std::set<CalendarId> all;
+    for (const RiskGroup& group : plan.risks)
+        for (const PlannedRisk& risk : group.risks)
+            for (const PlannedClosure& closure : risk.closures) all.insert(closure.calendar);
+    return all;
+}
+
 Result<std::shared_ptr<const ReadyRuns>> readyRuns(const Programme& programme, const Uncertainty& uncertainty,
                                                    std::uint64_t seed) {
     const double all = uncertainty.alikeAll, group = uncertainty.alike;
@@ -246,9 +271,9 @@ Result<std::shared_ptr<const ReadyRuns>> readyRuns(const Programme& programme, c
     planner.risks();
     planner.sections();
     planner.hammocks();
-    plan.weather =
-        std::make_shared<DrawnWeather>(programme, network, uncertainty.weather,
-                                       ready->forecast.programmeFinish.value_or(programme.job.start), ready->notes);
+    plan.calendars = std::make_shared<DrawnCalendars>(programme, network, uncertainty.weather,
+                                                      ready->forecast.programmeFinish.value_or(programme.job.start),
+                                                      closableIn(plan), ready->notes);
     constexpr std::ptrdiff_t manyAlone = 20;
     if (group == 0 && std::count_if(plan.drawn.begin(), plan.drawn.end(),
                                     [](const DrawnWork& one) { return !one.certain; }) > manyAlone)

@@ -3,7 +3,7 @@
 #pragma once
 
 #include "core/network/schedule.h"
-#include "core/odds/drawn_weather.h"
+#include "core/odds/drawn_calendars.h"
 #include "core/odds/draws.h"
 #include "core/odds/uncertainty.h"
 
@@ -37,6 +37,7 @@ struct PlannedRisk {
     RiskId id;
     double chance = 0;
     std::vector<RiskHit> hits;
+    std::vector<PlannedClosure> closures;
     bool held = false;
 };
 /// Of which one strikes at most, in the order of their ids.
@@ -70,7 +71,7 @@ struct RunPlan {
     std::vector<SpreadQuantile> quantiles;
     std::vector<std::uint32_t> groups; ///< numbers by which they are drawn
     std::vector<RiskGroup> risks;
-    std::shared_ptr<const DrawnWeather> weather;
+    std::shared_ptr<const DrawnCalendars> calendars;
     std::vector<HiredHammock> hammocks;
     std::vector<std::pair<std::size_t, std::uint32_t>> sections; ///< index of the section, and its milestone's node
     double ofJob = 0, ofGroup = 0, ofOwn = 1; ///< shares of what is common: square roots of correlations
@@ -91,6 +92,9 @@ struct RunPlan {
         return share * own + ofJob * all + ofGroup * group;
     }
 };
+
+/// Calendars that risks of a plan may close.
+[[nodiscard]] std::set<CalendarId> closableIn(const RunPlan& plan);
 
 /// A programme made ready for runs. The plan points into the rest.
 struct ReadyRuns {

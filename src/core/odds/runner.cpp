@@ -22,11 +22,11 @@ public:
 
     /// False where a date would lie beyond what calendars know.
     bool run(std::uint32_t number) {
-        if (m_plan.weather->any()) {
-            m_felt = m_plan.weather->inRun(m_plan.seed, number);
-            for (const DrawnWeather::Felt& one : m_felt) m_runner.use(one.index, *one.calendar);
-        }
         strike(number);
+        if (m_plan.calendars->any()) {
+            m_felt = m_plan.calendars->inRun(m_plan.seed, number, m_closures);
+            for (const DrawnCalendars::Felt& one : m_felt) m_runner.use(one.index, *one.calendar);
+        }
         draw(number);
         const PassResult& found = m_runner.run(m_work, m_plan.required);
         if (found.beyond) return false;
@@ -57,9 +57,22 @@ private:
         m_struck.clear();
         for (const auto& [node, bound] : m_held) m_network.nodes[node].startBound = bound;
         m_held.clear();
+        m_closures.clear();
         for (const RiskGroup& group : m_plan.risks)
-            if (const auto struck = group.struck(m_plan.seed, number))
-                for (const RiskHit& hit : group.risks[struck->first].hits) take(hit, hit.amount(struck->second));
+            if (const auto struck = group.struck(m_plan.seed, number)) {
+                const PlannedRisk& risk = group.risks[struck->first];
+                for (const RiskHit& hit : risk.hits) take(hit, hit.amount(struck->second));
+                closeBy(risk, number, struck->second);
+            }
+    }
+    /// All closures of a risk begin equally far between the first and the last day on which each may.
+    void closeBy(const PlannedRisk& risk, std::uint32_t number, double amount) {
+        if (risk.closures.empty()) return;
+        const double when = uniformDraw(m_plan.seed, number, DrawKind::closure, risk.id.value);
+        for (const PlannedClosure& one : risk.closures) {
+            const int begins = int(std::floor(when * double(one.to - one.from + 1)));
+            m_closures.push_back({one.calendar, one.from + begins, int(std::floor(one.days(amount) + 0.5))});
+        }
     }
     void take(const RiskHit& hit, double amount) {
         if (hit.kind == EffectKind::access) {
@@ -144,7 +157,8 @@ private:
     std::vector<std::uint32_t> m_path;
     std::vector<std::uint8_t> m_from;
     std::vector<double> m_groups;
-    std::vector<DrawnWeather::Felt> m_felt;
+    std::vector<DrawnClosure> m_closures;
+    std::vector<DrawnCalendars::Felt> m_felt;
 };
 
 } // namespace

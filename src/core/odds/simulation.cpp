@@ -168,7 +168,7 @@ void addRisks(Odds& odds, const RunPlan& plan) {
     for (const RiskGroup& group : plan.risks)
         for (std::size_t place = 0; place < group.risks.size(); ++place) {
             const PlannedRisk& risk = group.risks[place];
-            if (risk.hits.empty()) continue;
+            if (risk.hits.empty() && risk.closures.empty()) continue;
             OddsOfRisk& out = odds.risks.emplace_back();
             out.risk = risk.id;
             out.bySection.resize(odds.sections.size());
@@ -177,7 +177,8 @@ void addRisks(Odds& odds, const RunPlan& plan) {
             for (std::uint32_t run = 0; run < odds.runs; ++run)
                 if (const auto one = group.struck(plan.seed, run); one && one->first == place) {
                     ++struck;
-                    amounts[run] = changeOf(risk.hits.front(), one->second);
+                    amounts[run] = risk.hits.empty() ? risk.closures.front().days(one->second)
+                                                     : changeOf(risk.hits.front(), one->second);
                 }
             out.struck = double(struck) / double(odds.runs);
             out.cruciality =
@@ -281,7 +282,7 @@ Result<Odds> simulate(const Programme& programme, const Uncertainty& uncertainty
     addActivities(odds, plan, kept, wish.runs, threads);
     addRisks(odds, plan);
     addFinishes(odds, plan, kept);
-    odds.weatherYears = plan.weather->any() ? plan.weather->years() : 0;
+    odds.weatherYears = plan.calendars->any() ? plan.calendars->years() : 0;
     return odds;
 }
 
@@ -366,8 +367,9 @@ RunPlan heldPlan(const ReadyRuns& ready, const Uncertainty& uncertainty, const H
                 risk.held || (holding.driver.kind == OddsDriver::Kind::risk && risk.id.value == holding.driver.id);
     if (holding.driver.kind == OddsDriver::Kind::weather) {
         std::vector<std::string> notes;
-        plan.weather =
-            std::make_shared<DrawnWeather>(plan.programme, plan.network, OddsWeather::none, Instant{}, notes);
+        plan.calendars = std::make_shared<DrawnCalendars>(
+            plan.programme, plan.network, OddsWeather::none,
+            ready.forecast.programmeFinish.value_or(plan.programme.job.start), closableIn(plan), notes);
     }
     return plan;
 }

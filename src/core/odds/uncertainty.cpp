@@ -141,11 +141,17 @@ Result<Uncertainty> uncertaintyOf(const Programme& programme) {
     if (job.alikeAll) made.alikeAll = number(*job.alikeAll);
     made.risks = true;
     made.weather = job.oddsWeather;
+    const Date today = dateOf(job.dataDate.value_or(job.start));
     for (const RegisteredRisk& risk : programme.risks)
-        for (const RiskEffect& effect : risk.effects)
-            if (const Activity* activity = programme.activities.row(effect.activity);
-                !risk.off && activity && activity->actualFinish)
+        for (const RiskEffect& effect : risk.effects) {
+            const Activity* activity = programme.activities.row(effect.activity);
+            const Calendar* calendar = programme.calendars.row(effect.calendar);
+            if (risk.off) continue;
+            if (activity && activity->actualFinish)
                 made.notes.push_back(risk.key + " can do nothing to " + activity->key + " any more, which is complete");
+            if (calendar && effect.to && *effect.to < today)
+                made.notes.push_back(risk.key + " can close " + calendar->key + " no more: its days have passed");
+        }
     return made;
 }
 

@@ -27,13 +27,15 @@ template <> struct Described<SpreadRule> {
 };
 
 template <> struct Described<RiskEffect> {
-    static constexpr std::tuple fields{
-        field(&RiskEffect::kind, "kind").needed().always(),
-        field(&RiskEffect::activity, "activity").needed().always().gone(WhenGone::goesToo),
-        field(&RiskEffect::low, "low").needed().always(),
-        field(&RiskEffect::likely, "likely").needed().always(),
-        field(&RiskEffect::high, "high").needed().always(),
-        field(&RiskEffect::shape, "shape")};
+    static constexpr std::tuple fields{field(&RiskEffect::kind, "kind").needed().always(),
+                                       field(&RiskEffect::activity, "activity").gone(WhenGone::goesToo),
+                                       field(&RiskEffect::calendar, "calendar").since(16).gone(WhenGone::goesToo),
+                                       field(&RiskEffect::low, "low").needed().always(),
+                                       field(&RiskEffect::likely, "likely").needed().always(),
+                                       field(&RiskEffect::high, "high").needed().always(),
+                                       field(&RiskEffect::shape, "shape"),
+                                       field(&RiskEffect::from, "from").column("from_date").since(16),
+                                       field(&RiskEffect::to, "to").column("to_date").since(16)};
 };
 
 template <> struct Described<RegisteredRisk> {

@@ -4,6 +4,11 @@
 
 #include "core/model/describe/described.h"
 
+#include <algorithm>
+#include <typeindex>
+#include <unordered_map>
+#include <unordered_set>
+
 namespace yarrin::describe {
 
 /// The table that an id names a row of.
@@ -66,34 +71,54 @@ void forEachDangling(const Programme& programme, const Row& row, const Function&
     });
 }
 
-/// Whether a row names one of these, so that it would have to change, or go, where they go.
-template <typename Row, typename Id, typename Going> bool names(const Row& row, const Going& going) {
-    bool any = false;
+/// Rows that go, of any kind.
+class Going {
+public:
+    /// False where it goes already.
+    template <typename Id> bool add(Id id) { return m_ids[typeid(Id)].insert(id.value).second; }
+    template <typename Id> [[nodiscard]] bool contains(Id id) const {
+        const auto found = m_ids.find(typeid(Id));
+        return found != m_ids.end() && found->second.contains(id.value);
+    }
+
+private:
+    std::unordered_map<std::type_index, std::unordered_set<std::uint32_t>> m_ids;
+};
+
+/// What of a row names rows that go, where no operation of its own decides: nothing, what is cleared, or what it
+/// cannot stand without.
+enum class Left { asItIs, changed, nothing };
+template <typename Row> Left leftOf(const Row& row, const Going& going) {
+    Left left = Left::asItIs;
     forEachReference(row, [&](const auto& field, auto id) {
-        if constexpr (std::is_same_v<decltype(id), Id>)
-            any = any || (field.whenGone != WhenGone::byAnEdit && going.contains(id));
+        if (field.whenGone == WhenGone::byAnEdit || !going.contains(id)) return;
+        // A part that stands on what goes is taken out of its list; the row stands.
+        using Owner = typename std::decay_t<decltype(field)>::Row;
+        const bool goes = std::is_same_v<Owner, Row> && field.whenGone == WhenGone::goesToo;
+        left = std::max(left, goes ? Left::nothing : Left::changed);
     });
-    return any;
+    return left;
 }
 
 /// Makes a row, or a part of one, forget rows that go: what names them is cleared, parts that stand on them go. True
 /// where it cannot stand without them.
-template <typename Id, typename Going, typename Row> bool forgetIn(Row& row, const Going& going) {
+template <typename Row> bool forgetIn(Row& row, const Going& going) {
     bool goes = false;
     forEachField<Row>([&](const auto& field) {
         using Value = typename std::decay_t<decltype(field)>::Value;
         Value& value = row.*field.member;
-        if constexpr (std::is_same_v<Value, Id>) {
-            if (!going.contains(value) || field.whenGone == WhenGone::byAnEdit) return;
+        if constexpr (IsId<Value>::value) {
+            if (field.whenGone == WhenGone::byAnEdit || !going.contains(value)) return;
             if (field.whenGone == WhenGone::goesToo)
                 goes = true;
             else
                 value = {};
-        } else if constexpr (std::is_same_v<Value, std::vector<Id>>) {
-            std::erase_if(value, [&](Id id) { return going.contains(id); });
         } else if constexpr (IsList<Value>::value) {
-            if constexpr (IsDescribed<typename Value::value_type>)
-                std::erase_if(value, [&](auto& part) { return forgetIn<Id>(part, going); });
+            using Part = typename Value::value_type;
+            if constexpr (IsId<Part>::value)
+                std::erase_if(value, [&](Part id) { return going.contains(id); });
+            else if constexpr (IsDescribed<Part>)
+                std::erase_if(value, [&](Part& part) { return forgetIn(part, going); });
         }
     });
     return goes;

@@ -1,6 +1,6 @@
 // SPDX-FileCopyrightText: 2026 The Yarrin authors
 // SPDX-License-Identifier: GPL-3.0-or-later
-#include "core/odds/drawn_weather.h"
+#include "core/odds/drawn_calendars.h"
 
 #include "core/odds/draws.h"
 #include "core/time/calendar_parts.h"
@@ -34,19 +34,35 @@ std::string keyOf(const ResolvedCalendar& calendar) {
 
 } // namespace
 
-DrawnWeather::DrawnWeather(const Programme& programme, const Network& network, OddsWeather from, Instant finish,
-                           std::vector<std::string>& notes) {
+DrawnCalendars::DrawnCalendars(const Programme& programme, const Network& network, OddsWeather from, Instant finish,
+                               const std::set<CalendarId>& closable, std::vector<std::string>& notes) {
     const Job& job = programme.job;
     const Date today = dateOf(job.dataDate.value_or(job.start)), last = dateOf(finish);
-    // Runs take longer than the forecast; what lies behind this loses the allowance again.
+    // Runs take longer than the forecast; what lies behind this loses the allowance again, and is never closed.
     constexpr int longer = 2, atLeast = 200, atMost = 7300;
-    const Date horizon = today + std::clamp((last - today) * longer, atLeast, atMost);
+    m_horizon = today + std::clamp((last - today) * longer, atLeast, atMost);
     m_windowFrom = dateOf(job.start) + -400;
-    m_windowTo = horizon + 800;
-    for (Date month = today; month <= horizon; month = next(monthOf(month)).first) m_months.push_back(month);
+    m_windowTo = m_horizon + 800;
+    for (Date month = today; month <= m_horizon; month = next(monthOf(month)).first) m_months.push_back(month);
     m_low = job.allowanceLow.value_or(Decimal(1)).toDouble();
     m_high = job.allowanceHigh.value_or(Decimal(1)).toDouble();
     m_byFactor = from == OddsWeather::allowance;
+    findSources(programme, from, notes);
+    findClosable(programme, closable);
+    const auto closes = [&](const std::string& key) {
+        return std::any_of(m_closable.begin(), m_closable.end(),
+                           [&](const auto& one) { return one.second.keys.contains(key); });
+    };
+    for (std::uint16_t i = 0; i < network.calendars.size(); ++i) {
+        bool felt = false;
+        forEachPart(network.calendars[i]->definition(), [&](const ResolvedCalendar& part) {
+            felt = felt || m_sources.contains(keyOf(part)) || closes(keyOf(part));
+        });
+        if (felt) m_felt.emplace_back(i, network.calendars[i]->definition());
+    }
+}
+
+void DrawnCalendars::findSources(const Programme& programme, OddsWeather from, std::vector<std::string>& notes) {
     const WeatherRecord record(programme);
     for (const Calendar& row : programme.calendars) {
         const auto resolved = resolve(programme.calendars.rows(), row.id);
@@ -62,16 +78,27 @@ DrawnWeather::DrawnWeather(const Programme& programme, const Network& network, O
     }
     if (from == OddsWeather::none || (m_byFactor && m_low == 1 && m_high == 1)) m_sources.clear();
     if (!m_byFactor && !m_sources.empty()) findRecorded(programme, record, notes);
-    for (std::uint16_t i = 0; i < network.calendars.size(); ++i) {
-        bool felt = false;
-        forEachPart(network.calendars[i]->definition(),
-                    [&](const ResolvedCalendar& part) { felt = felt || m_sources.contains(keyOf(part)); });
-        if (felt) m_felt.emplace_back(i, network.calendars[i]->definition());
+}
+
+void DrawnCalendars::findClosable(const Programme& programme, const std::set<CalendarId>& closable) {
+    for (const CalendarId id : closable) {
+        auto resolved = resolve(programme.calendars.rows(), id);
+        if (!resolved.ok()) continue;
+        Closable one{std::make_shared<WorkCalendar>(std::move(resolved).value(), m_windowFrom, m_windowTo), {}};
+        for (const Calendar& row : programme.calendars) {
+            CalendarId at = row.id;
+            for (std::size_t steps = 0; at && steps <= programme.calendars.size(); ++steps) {
+                if (at == id) one.keys.insert(row.key);
+                const Calendar* above = programme.calendars.row(at);
+                at = above ? above->extends : CalendarId{};
+            }
+        }
+        m_closable.emplace(id, std::move(one));
     }
 }
 
-void DrawnWeather::findRecorded(const Programme& programme, const WeatherRecord& record,
-                                std::vector<std::string>& notes) {
+void DrawnCalendars::findRecorded(const Programme& programme, const WeatherRecord& record,
+                                  std::vector<std::string>& notes) {
     std::set<int> julys;
     for (const Date month : record.months()) julys.insert(julyOf(month));
     std::map<std::string, ResolvedCalendar> calendars;
@@ -106,7 +133,7 @@ void DrawnWeather::findRecorded(const Programme& programme, const WeatherRecord&
     }
 }
 
-std::vector<MonthLost> DrawnWeather::lostOf(const Source& source, const Choice& choice) const {
+std::vector<MonthLost> DrawnCalendars::lostOf(const Source& source, const Choice& choice) const {
     std::vector<MonthLost> lost;
     for (std::size_t i = 0; i < m_months.size(); ++i) {
         const double chosen = choice.at(julyOf(m_months[i]));
@@ -124,43 +151,82 @@ std::vector<MonthLost> DrawnWeather::lostOf(const Source& source, const Choice& 
     return lost;
 }
 
-void DrawnWeather::put(ResolvedCalendar& calendar, const Choice& choice) const {
+void DrawnCalendars::put(ResolvedCalendar& calendar, const Choice& choice) const {
     if (const auto source = m_sources.find(keyOf(calendar)); source != m_sources.end())
         calendar.lostIn = lostOf(source->second, choice);
     for (ResolvedCalendar& other : calendar.meets) put(other, choice);
 }
 
-std::vector<DrawnWeather::Felt> DrawnWeather::inRun(std::uint64_t seed, std::uint32_t run) const {
+DrawnCalendars::Choice DrawnCalendars::choiceOf(std::uint64_t seed, std::uint32_t run) const {
     Choice choice;
+    if (m_sources.empty()) return choice;
     for (const Date month : m_months) {
         const int july = julyOf(month);
         if (choice.contains(july)) continue;
         const double share = uniformDraw(seed, run, DrawKind::weather, std::uint32_t(july));
         choice[july] = m_byFactor ? m_low + share * (m_high - m_low) : std::floor(share * double(m_recorded.size()));
     }
+    return choice;
+}
+
+std::optional<DaySpan> DrawnCalendars::daysOf(const DrawnClosure& closure) const {
+    const auto found = m_closable.find(closure.calendar);
+    if (found == m_closable.end() || closure.days <= 0 || closure.first > m_horizon) return {};
+    const WorkCalendar& calendar = *found->second.calendar;
+    std::optional<DaySpan> span;
+    int left = closure.days;
+    for (Date day = closure.first; left > 0 && day < m_windowTo; day = day + 1) {
+        if (!calendar.worksOn(day)) continue;
+        span = {span ? span->first : day, day};
+        --left;
+    }
+    return span;
+}
+
+bool DrawnCalendars::close(ResolvedCalendar& calendar, std::span<const Closed> closed) const {
+    bool any = false;
+    for (const Closed& one : closed)
+        if (m_closable.at(one.calendar).keys.contains(keyOf(calendar))) {
+            calendar.exceptions.push_back({one.days.first, one.days.last, false, {}, "closed", {}, {}});
+            any = true;
+        }
+    for (ResolvedCalendar& other : calendar.meets) any = close(other, closed) || any;
+    return any;
+}
+
+std::vector<DrawnCalendars::Felt> DrawnCalendars::inRun(std::uint64_t seed, std::uint32_t run,
+                                                        std::span<const DrawnClosure> closures) const {
+    const Choice choice = choiceOf(seed, run);
+    std::vector<Closed> closed;
+    for (const DrawnClosure& one : closures)
+        if (const auto days = daysOf(one)) closed.push_back({one.calendar, *days});
     std::vector<Felt> out;
     for (const auto& [index, definition] : m_felt) {
         ResolvedCalendar calendar = definition;
         put(calendar, choice);
+        if (close(calendar, closed)) { // no two closures are alike, so that it is not worth keeping
+            out.push_back({index, std::make_shared<WorkCalendar>(std::move(calendar), m_windowFrom, m_windowTo)});
+            continue;
+        }
         std::vector<int> days;
         forEachPart(calendar, [&](const ResolvedCalendar& part) {
             for (const MonthLost& one : part.lostIn) days.push_back(one.days);
         });
-        const std::pair key{index, std::move(days)};
-        std::shared_ptr<const WorkCalendar> found;
-        {
-            const std::lock_guard lock(m_mutex);
-            if (const auto known = m_known.find(key); known != m_known.end()) found = known->second;
-        }
-        if (!found) {
-            found = std::make_shared<WorkCalendar>(std::move(calendar), m_windowFrom, m_windowTo);
-            constexpr std::size_t mostKnown = 1500;
-            const std::lock_guard lock(m_mutex);
-            if (m_known.size() < mostKnown) m_known.emplace(key, found);
-        }
-        out.push_back({index, std::move(found)});
+        out.push_back({index, calendarFor({index, std::move(days)}, std::move(calendar))});
     }
     return out;
+}
+
+std::shared_ptr<const WorkCalendar> DrawnCalendars::calendarFor(Known key, ResolvedCalendar calendar) const {
+    {
+        const std::lock_guard lock(m_mutex);
+        if (const auto known = m_known.find(key); known != m_known.end()) return known->second;
+    }
+    auto made = std::make_shared<const WorkCalendar>(std::move(calendar), m_windowFrom, m_windowTo);
+    constexpr std::size_t mostKnown = 1500;
+    const std::lock_guard lock(m_mutex);
+    if (m_known.size() < mostKnown) m_known.emplace(std::move(key), made);
+    return made;
 }
 
 } // namespace yarrin
