@@ -6,6 +6,7 @@
 #include "core/model/phrases.h"
 #include "core/time/day_plan.h"
 #include "edit/contract_edits.h"
+#include "edit/forget.h"
 
 #include <algorithm>
 #include <map>
@@ -275,6 +276,14 @@ Outcome removeCalendar(Transaction& tx, CalendarId id, CalendarId replacement) {
         job.defaultCalendar = replacement;
         tx.setJob(std::move(job));
     }
+    // What closes it closes the one that takes its place, where that can be closed; its thresholds go with it.
+    if (tx.programme().calendars.row(replacement))
+        for (RegisteredRisk risk : std::vector(tx.programme().risks.rows())) {
+            for (RiskEffect& effect : risk.effects)
+                if (effect.calendar == id) effect.calendar = replacement;
+            tx.set(std::move(risk));
+        }
+    forget<CalendarId>(tx, std::span(&id, 1));
     tx.erase<Calendar>(id);
     for (const Calendar& calendar : tx.programme().calendars)
         if (const auto resolved = resolve(tx.programme().calendars.rows(), calendar.id); !resolved.ok())

@@ -268,6 +268,36 @@ std::string spreadText(const Programme& programme, const SpreadRule& rule, Sprea
     return {};
 }
 
+Outcome learnSpreadRule(Transaction& tx, std::string_view trade) {
+    const Programme& programme = tx.programme();
+    const auto learnt = learnSpread(programme, trade);
+    const Code* code = tradeCodeOf(programme);
+    if (!learnt || (!trade.empty() && !code))
+        return inputError("fewer than five activities with quantities are complete",
+                          "there is nothing to learn from yet");
+    SpreadRuleId id;
+    for (const SpreadRule& rule : programme.spreads) {
+        const bool ofAll = !rule.activity && !rule.bookItem && !rule.location && !rule.code;
+        const bool ofTrade = code && rule.code == code->id && rule.value == trade;
+        if (trade.empty() ? ofAll : ofTrade) id = rule.id; // of several the last counts
+    }
+    if (!id) {
+        const auto added = addSpreadRule(tx, trade.empty() ? "all" : code->key + " " + std::string(trade));
+        if (!added.ok()) return added.errors();
+        id = *added;
+    }
+    const std::string figures = learnt->low.text() + " " + learnt->likely.text() + " " + learnt->high.text();
+    const std::string note = "achieved by " + std::to_string(learnt->samples) + " complete activities";
+    for (const auto& [field, text] :
+         {std::pair{SpreadField::shape, std::string("triangular")}, std::pair{SpreadField::in, std::string("factor")},
+          std::pair{SpreadField::figures, figures}, std::pair{SpreadField::tenths, std::string("yes")},
+          std::pair{SpreadField::note, note}})
+        if (Outcome set = setSpreadField(tx, id, field, text); !set.ok()) return set;
+    const SpreadRule& rule = *tx.programme().spreads.row(id);
+    const Spread spread{rule.low.toDouble(), rule.likely.toDouble(), rule.high.toDouble(), rule.shape, 0.5};
+    return fromTenths(spread).ok() ? done() : setSpreadField(tx, id, SpreadField::tenths, "");
+}
+
 Result<RiskId> addRisk(Transaction& tx, std::string_view title) {
     RegisteredRisk risk;
     risk.id = tx.programme().risks.freshId();

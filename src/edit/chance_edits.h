@@ -24,6 +24,11 @@ enum class SpreadField { scope, figures, in, shape, chance, tenths, note };
 /// The text that setSpreadField reads back.
 [[nodiscard]] std::string spreadText(const Programme& programme, const SpreadRule& rule, SpreadField field);
 
+/// Makes the rule of all work, or of a value of the job's trades, say what complete work has shown: tenths of a
+/// triangle where there are such, else the least and the most. Refused where fewer than five activities have shown
+/// anything.
+[[nodiscard]] Outcome learnSpreadRule(Transaction& tx, std::string_view trade);
+
 /// A line of the register. Its id is the next that is free.
 [[nodiscard]] Result<RiskId> addRisk(Transaction& tx, std::string_view title);
 [[nodiscard]] Outcome removeRisks(Transaction& tx, std::span<const RiskId> ids);

@@ -150,6 +150,71 @@ private slots:
         QCOMPARE(chart.plot().content().sorted.front(), chart.plot().content().sorted.back());
     }
 
+    /// A calendar closed for certain, for three of its days, between two dates; a late column tells why it is late.
+    void closedCalendar() {
+        Desk desk(slipway(), settings("closed.ini"));
+        openOdds(desk);
+        press(desk, "uncertainRisks");
+        press(desk, "riskAdd");
+        cell(desk, "riskRegister", 0, "chance", QStringLiteral("100 %"));
+        press(desk, "riskClosureAdd");
+        QCOMPARE(shown(desk, "riskEffects", 0, "target"), QStringLiteral("five"));
+        QVERIFY(shown(desk, "riskEffects", 0, "name").startsWith(QStringLiteral("calendar ")));
+        cell(desk, "riskEffects", 0, "figures", QStringLiteral("3 3 3"));
+        cell(desk, "riskEffects", 0, "from", QStringLiteral("3 Mar 2027"));
+        cell(desk, "riskEffects", 0, "to", QStringLiteral("2 Mar 2027"));
+        QVERIFY(!desk.programme().risks[0].effects[0].to); // it would end before it begins
+        cell(desk, "riskEffects", 0, "to", QStringLiteral("3 Mar 2027"));
+        cell(desk, "riskEffects", 0, "kind", QStringLiteral("more work, days"));
+        QVERIFY(desk.programme().risks[0].effects[0].kind == EffectKind::suspension);
+        wait(desk);
+        // Wednesday to Friday are lost: the end moves from Friday the 12th to Wednesday the 17th.
+        const OddsPlot& plot = desk.find<OddsChart>("oddsDates")->plot();
+        const std::int64_t end = dateFrom(2027, 3, 17) - Date{};
+        QCOMPARE(plot.content().sorted.front(), end);
+        QCOMPARE(plot.content().sorted.back(), end);
+        QCOMPARE(words(desk, "oddsSum"), QStringLiteral("£5,000"));
+        cell(desk, "riskRegister", 0, "chance", QStringLiteral("50 %"));
+        wait(desk);
+        auto& chart = *desk.find<OddsChart>("oddsDates");
+        QTest::mouseClick(&chart, Qt::LeftButton, {}, QPoint(chart.plot().xOf(double(end) + 0.5), chart.height() / 2));
+        QVERIFY2(words(desk, "oddsDateWords").contains(QStringLiteral("R1 struck in 100 % of them, in ")),
+                 qPrintable(words(desk, "oddsDateWords")));
+    }
+
+    /// What is complete is offered as rules to learn, one for all and one for each trade that has shown enough.
+    void learning() {
+        Builder job;
+        Code trade;
+        trade.id = CodeId{1};
+        trade.key = "Trade";
+        trade.values = {{"Fixer", {}, {}}, {"Mason", {}, {}}};
+        job.programme.codes.append(trade);
+        for (int number = 1; number <= 6; ++number) {
+            const std::string key = "F" + std::to_string(number);
+            job.task(key, 8).change(key, [&](Activity& a) {
+                a.measure = Measure{};
+                a.measure->quantity = Decimal(80);
+                a.measure->outputPerCrewDay = Decimal(10);
+                if (number < 6) a.codes = {{CodeId{1}, "Fixer"}};
+                a.actualStart = *parseInstant("2027-03-01T08:00");
+                a.actualFinish = *parseInstant(number < 5 ? "2027-03-10T17:00" : "2027-03-12T17:00");
+            });
+        }
+        job.programme.job.dataDate = parseInstant("2027-04-01T08:00");
+        Desk desk(job.programme, settings("learn.ini"));
+        openOdds(desk);
+        press(desk, "uncertainWork");
+        QMenu& menu = *desk.visible<QPushButton>("spreadLearn")->menu();
+        emit menu.aboutToShow();
+        QCOMPARE(menu.actions().size(), qsizetype(2)); // of Masons nothing is complete
+        QVERIFY(menu.actions()[1]->text().startsWith(QStringLiteral("Trade Fixer: 1 – 1 – 1.25, 5 complete")));
+        menu.actions()[1]->trigger();
+        QCOMPARE(shown(desk, "spreadRules", 0, "for"), QStringLiteral("Trade Fixer"));
+        desk.trigger("editUndo");
+        QVERIFY(desk.programme().spreads.empty());
+    }
+
     /// It is enough: the runs so far are taken, and it says how many.
     void stopped() {
         Desk desk(slipway(), settings("stop.ini"));

@@ -375,6 +375,26 @@ private slots:
         }
     }
 
+    /// Among runs that end late stands out what made them late, and nothing that only struck beside it.
+    void whatStrikesOftener() {
+        Works job = oneInARow();
+        job.addWork("B", 2);
+        job.risk("R1", 0.3, {job.adds("A", 5)});
+        job.risk("R2", 0.5, {job.adds("B", 5)});
+        const Odds odds = run(job.programme);
+        const auto on = [&](int from, int to) {
+            return commonerAmong(odds, odds.finish, march(from) - Date{}, march(to) - Date{});
+        };
+        const auto late = on(11, 20);
+        QCOMPARE(late.size(), std::size_t(1));
+        QCOMPARE(late[0].risk, job.programme.risks[0].id);
+        QCOMPARE(late[0].among, 1.0);
+        QCOMPARE(late[0].inAll, shareOf(odds, 15));
+        QVERIFY(on(10, 10).empty());
+        QVERIFY(on(1, 20).empty());
+        QVERIFY(on(16, 20).empty());
+    }
+
     /// Low with three in four, high with one in four.
     void twoPoints() {
         Works job = oneInARow();

@@ -3,6 +3,7 @@
 // Rules of spread, risks and what the job keeps for its odds, as they are typed; what cannot be is refused and leaves
 // no trace; what goes takes along what stood on it.
 #include "edit/activity_edits.h"
+#include "edit/calendar_edits.h"
 #include "edit/chance_edits.h"
 #include "edit/sorting_edits.h"
 #include "support/builder.h"
@@ -163,7 +164,7 @@ private slots:
         QCOMPARE(set(0, RiskEffectField::kind, "output"), std::string());
         QCOMPARE(shown(0, RiskEffectField::figures), std::string("1 – 1 – 1"));
         QVERIFY(!set(0, RiskEffectField::figures, "0 1 1").empty());
-        QVERIFY(!set(0, RiskEffectField::activity, "M").empty()); // a milestone has no output
+        QVERIFY(!set(0, RiskEffectField::target, "M").empty()); // a milestone has no output
         QVERIFY(!set(1, RiskEffectField::kind, "added_work").empty());
         QVERIFY(!set(9, RiskEffectField::figures, "1").empty());
         // A task of which a risk speaks cannot become a milestone behind its back.
@@ -172,6 +173,93 @@ private slots:
                  }).empty());
         QVERIFY(tried(p, [&](Transaction& tx) { return removeRiskEffect(tx, id, 0); }).empty());
         QCOMPARE(p.risks[0].effects.size(), std::size_t(1));
+    }
+
+    /// A calendar can be closed, and nothing else; it takes its closures along where another takes its place.
+    void closures() {
+        Programme p = site().programme;
+        (void)tried(p, [&](Transaction& tx) { return outcome(addRisk(tx, "Strike")); });
+        const RiskId id = p.risks[0].id;
+        const std::string own = p.calendars[0].key;
+        QVERIFY(tried(p, [&](Transaction& tx) { return addRiskEffect(tx, id, own); }).empty());
+        const auto effect = [&]() -> const RiskEffect& { return p.risks[0].effects[0]; };
+        const auto set = [&](RiskEffectField field, std::string_view text) {
+            return tried(p, [&](Transaction& tx) { return setRiskEffectField(tx, id, 0, field, text); });
+        };
+        const auto shown = [&](RiskEffectField field) { return riskEffectText(p, effect(), field); };
+        QVERIFY(effect().calendar == p.calendars[0].id && effect().kind == EffectKind::suspension);
+        QCOMPARE(shown(RiskEffectField::target), own);
+        QCOMPARE(set(RiskEffectField::figures, "1 3 8"), std::string());
+        QCOMPARE(shown(RiskEffectField::figures), std::string("1 – 3 – 8"));
+        QCOMPARE(set(RiskEffectField::from, "2027-04-05"), std::string());
+        QVERIFY(set(RiskEffectField::to, "2027-04-04").find("before the first") != std::string::npos);
+        QCOMPARE(set(RiskEffectField::to, "2027-04-30"), std::string());
+        QCOMPARE(shown(RiskEffectField::to), std::string("2027-04-30"));
+        QVERIFY(set(RiskEffectField::kind, "added_work").find("days without work") != std::string::npos);
+        QVERIFY(set(RiskEffectField::figures, "1 3 400").find("366") != std::string::npos);
+        QVERIFY(set(RiskEffectField::target, "nowhere").find("nor a calendar") != std::string::npos);
+        // Turned to an activity it has no days between which it begins, and back again.
+        QCOMPARE(set(RiskEffectField::target, "A"), std::string());
+        QVERIFY(!effect().calendar && !effect().from && !effect().to && effect().activity);
+        QVERIFY(!set(RiskEffectField::from, "2027-04-05").empty());
+        QCOMPARE(set(RiskEffectField::kind, "output"), std::string());
+        QCOMPARE(set(RiskEffectField::target, own), std::string());
+        QCOMPARE(shown(RiskEffectField::figures), std::string("5 – 5 – 5"));
+        // The calendar goes.
+        Calendar other = p.calendars[0];
+        other.id = p.calendars.freshId();
+        other.key = "other";
+        p.calendars.append(other);
+        Threshold threshold;
+        threshold.id = ThresholdId{1};
+        threshold.calendar = p.calendars[0].id;
+        threshold.measure = "rain";
+        threshold.unit = "mm";
+        threshold.above = Decimal(5);
+        p.thresholds.append(threshold);
+        QCOMPARE(tried(p, [&](Transaction& tx) { return removeCalendar(tx, p.calendars[0].id, other.id); }),
+                 std::string());
+        QVERIFY(effect().calendar == other.id && p.thresholds.empty());
+    }
+
+    /// From seven complete activities of a trade come a rule for it and, asked for, one for all; five are wanted.
+    void learning() {
+        Builder b;
+        Code trade;
+        trade.id = CodeId{1};
+        trade.key = "Trade";
+        trade.values = {{"Fixer", {}, {}}, {"Mason", {}, {}}};
+        b.programme.codes.append(trade);
+        // Eight days each as planned; done by Fixers in 8, 8, 8, 8, 10, 10 and 16 of them.
+        int number = 0;
+        for (const int took : {8, 8, 8, 8, 10, 10, 16}) {
+            const std::string key = "F" + std::to_string(++number);
+            b.task(key, 8);
+            b.change(key, [&](Activity& a) {
+                a.measure = Measure{};
+                a.measure->quantity = Decimal(80);
+                a.measure->outputPerCrewDay = Decimal(10);
+                a.codes = {{CodeId{1}, "Fixer"}};
+                a.actualStart = *parseInstant("2027-03-01T08:00");
+                const Date last = dateFrom(2027, 3, 1) + (took <= 8 ? 9 : took <= 10 ? 11 : 21);
+                a.actualFinish = startOf(last) + 17 * 60;
+            });
+        }
+        b.programme.job.dataDate = parseInstant("2027-04-01T08:00");
+        Programme p = b.programme;
+        const auto learn = [&](const char* of) {
+            return tried(p, [&](Transaction& tx) { return learnSpreadRule(tx, of); });
+        };
+        QVERIFY(learn("Mason").find("fewer than five") != std::string::npos);
+        QCOMPARE(learn("Fixer"), std::string());
+        QCOMPARE(p.spreads.size(), std::size_t(1));
+        QCOMPARE(spreadText(p, p.spreads[0], SpreadField::scope), std::string("Trade Fixer"));
+        QCOMPARE(p.spreads[0].note, std::string("achieved by 7 complete activities"));
+        QCOMPARE(p.spreads[0].high, Decimal(2));
+        QCOMPARE(learn(""), std::string());
+        QCOMPARE(p.spreads.size(), std::size_t(2));
+        QCOMPARE(learn("Fixer"), std::string()); // the rule that is there is taken again
+        QCOMPARE(p.spreads.size(), std::size_t(2));
     }
 
     void ofTheJob() {

@@ -147,7 +147,10 @@ private slots:
         }
         const fs::path path = file("faulty.yarrin");
         int failures = 0;
-        for (int at = 1;; ++at) {
+        // An older file is brought up to date by the same hundreds of writes whatever the deed: the first has each of
+        // them fail, the others share them.
+        const int step = first && deed > 0 ? int(deeds().size()) - 1 : 1;
+        for (int at = step > 1 ? deed : 1;; at += step) {
             QVERIFY2(at < 5000, "it never ends");
             spill(path, bytes);
             fs::remove(path.string() + "-journal");

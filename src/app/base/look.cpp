@@ -6,6 +6,7 @@
 #include <QFile>
 #include <QFontDatabase>
 #include <QLayout>
+#include <QMenu>
 #include <QPainter>
 #include <QPushButton>
 #include <QStyle>
@@ -149,6 +150,13 @@ QPushButton* quietButton(const QString& text, const char* name, QWidget* parent)
     auto* button = new QPushButton(text, parent);
     button->setObjectName(QLatin1String(name));
     button->setProperty("quiet", true);
+    return button;
+}
+
+QPushButton* quietMenuButton(const char* name, const QString& accessible, QWidget* parent) {
+    QPushButton* button = quietButton({}, name, parent);
+    button->setAccessibleName(accessible);
+    button->setMenu(new QMenu(button));
     return button;
 }
 

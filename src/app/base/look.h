@@ -47,6 +47,9 @@ void keepHeight(QWidget* widget, int pixels);
 /// A button that is only its words until the pointer is on it.
 [[nodiscard]] QPushButton* quietButton(const QString& text, const char* name, QWidget* parent);
 
+/// The same with a menu, for a choice that shows what is chosen; it is named for those who cannot see.
+[[nodiscard]] QPushButton* quietMenuButton(const char* name, const QString& accessible, QWidget* parent);
+
 /// Empties a layout that is filled anew with every change.
 void clearLayout(QLayout* layout);
 

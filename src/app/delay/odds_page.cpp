@@ -404,12 +404,22 @@ void OddsPage::tellColumn(qint64 from, qint64 to) {
     const OddsOfDate& date = *chosenDate(*found->odds);
     const auto in =
         std::count_if(date.days.begin(), date.days.end(), [&](std::int64_t day) { return day >= from && day <= to; });
-    m_dateWords->setText(
+    QString words =
         from == to
             ? tr("%1 end on %2").arg(show::countOf(qint64(in), "run", "runs"), show::date(Date{std::int32_t(from)}))
             : tr("%1 end from %2 to %3")
                   .arg(show::countOf(qint64(in), "run", "runs"), show::date(Date{std::int32_t(from)}),
-                       show::date(Date{std::int32_t(to)})));
+                       show::date(Date{std::int32_t(to)}));
+    // As many as a line holds.
+    constexpr std::size_t most = 2;
+    const auto oftener = commonerAmong(*found->odds, date, from, to);
+    for (std::size_t i = 0; i < std::min(most, oftener.size()); ++i)
+        if (const RegisteredRisk* risk = m_document.programme().risks.row(oftener[i].risk))
+            words += tr(" · %1 struck in %2 % of them, in %3 % of all")
+                         .arg(show::text(risk->key))
+                         .arg(std::lround(oftener[i].among * 100))
+                         .arg(std::lround(oftener[i].inAll * 100));
+    m_dateWords->setText(words);
 }
 
 } // namespace yarrin

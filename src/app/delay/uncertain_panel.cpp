@@ -17,6 +17,7 @@
 #include <QGridLayout>
 #include <QHBoxLayout>
 #include <QLabel>
+#include <QMenu>
 #include <QPushButton>
 #include <QSplitter>
 #include <QStackedWidget>
@@ -144,7 +145,8 @@ QWidget* UncertainPanel::buildRules() {
     m_rules->setEmptyText(
         tr("Work is certain so far. The narrowest rule counts: an activity, an item of the output book, "
            "a place, a code, all work."));
-    auto* learnButton = quietButton(tr("Learn from what was done"), "spreadLearn", m_rules);
+    auto* learnButton = quietMenuButton("spreadLearn", tr("Learn from what was done"), m_rules);
+    learnButton->setText(tr("Learn from what was done"));
     learnButton->setToolTip(tr("How far what is complete came from what was planned"));
     auto* addButton = quietButton(tr("+ Add"), "spreadAdd", m_rules);
     m_rules->line().addWidget(learnButton);
@@ -155,7 +157,7 @@ QWidget* UncertainPanel::buildRules() {
                                   [id](Transaction& tx) { return removeSpreadRules(tx, std::span(&id, 1)); });
     });
     connect(addButton, &QPushButton::clicked, this, &UncertainPanel::addRule);
-    connect(learnButton, &QPushButton::clicked, this, &UncertainPanel::learn);
+    connect(learnButton->menu(), &QMenu::aboutToShow, this, [this, learnButton] { fillLearn(learnButton->menu()); });
     connect(&m_rules->table(), &GridView::refused, this, &UncertainPanel::refused);
     return m_rules;
 }
@@ -170,34 +172,31 @@ void UncertainPanel::addRule() {
         m_rules->editCell(size - 1, QStringLiteral("for"));
 }
 
-/// Proposes what the job itself has shown: the rule for all work, from all that is complete.
-void UncertainPanel::learn() {
-    const auto learnt = learnSpread(m_document.programme(), {});
-    if (!learnt)
-        return emit refused(
-            tr("Fewer than five activities with quantities are complete: there is nothing to learn from yet"));
-    perform(tr("Spread learnt from what was done"), [&](Transaction& tx) -> Outcome {
-        SpreadRuleId id;
-        for (const SpreadRule& rule : tx.programme().spreads)
-            if (!rule.activity && !rule.bookItem && !rule.location && !rule.code) id = rule.id;
-        if (!id) {
-            const auto added = addSpreadRule(tx, "all");
-            if (!added.ok()) return added.errors();
-            id = *added;
-        }
-        const std::string figures = learnt->low.text() + " " + learnt->likely.text() + " " + learnt->high.text();
-        const std::string note = "achieved by " + std::to_string(learnt->samples) + " complete activities";
-        for (const auto& [field, text] :
-             {std::pair{SpreadField::shape, std::string("triangular")},
-              std::pair{SpreadField::in, std::string("factor")}, std::pair{SpreadField::figures, figures},
-              std::pair{SpreadField::tenths, std::string("yes")}, std::pair{SpreadField::note, note}})
-            if (Outcome set = setSpreadField(tx, id, field, text); !set.ok()) return set;
-        // What has no such tenths is taken as least and most.
-        const SpreadRule& rule = *tx.programme().spreads.row(id);
-        const Spread spread{rule.low.toDouble(), rule.likely.toDouble(), rule.high.toDouble(), rule.shape, 0.5};
-        return fromTenths(spread).ok() ? done() : setSpreadField(tx, id, SpreadField::tenths, "");
-    });
-    refresh();
+/// What the job itself has shown: of all work, or of a trade of which enough is complete.
+void UncertainPanel::fillLearn(QMenu* menu) {
+    menu->clear();
+    const Programme& programme = m_document.programme();
+    const auto add = [&](const QString& of, const std::string& trade) {
+        const auto learnt = learnSpread(programme, trade);
+        if (!learnt) return;
+        const QString figures =
+            QStringLiteral("%1 – %2 – %3")
+                .arg(show::number(learnt->low), show::number(learnt->likely), show::number(learnt->high));
+        QAction* action = menu->addAction(tr("%1: %2, %3 complete").arg(of, figures).arg(learnt->samples));
+        connect(action, &QAction::triggered, this, [this, trade] {
+            perform(tr("Spread learnt from what was done"),
+                    [&](Transaction& tx) { return learnSpreadRule(tx, trade); });
+            refresh();
+        });
+    };
+    add(tr("All work"), {});
+    if (const Code* code = tradeCodeOf(programme))
+        for (const CodeValue& value : code->values)
+            add(show::text(code->key) + QLatin1Char(' ') + show::text(value.name), value.name);
+    if (menu->isEmpty())
+        menu->addAction(
+                tr("Fewer than five activities with quantities are complete: there is nothing to learn from yet"))
+            ->setEnabled(false);
 }
 
 QString UncertainPanel::effectsText(const RegisteredRisk& risk) const {

@@ -8,6 +8,7 @@
 
 class QComboBox;
 class QLabel;
+class QMenu;
 class QPushButton;
 class QStackedWidget;
 
@@ -48,7 +49,7 @@ private:
     void addEffect();
     void addClosure();
     void addEffectOn(const std::string& key);
-    void learn();
+    void fillLearn(QMenu* menu);
     void presentEffects();
     void perform(const QString& text, const std::function<Outcome(Transaction&)>& edit);
     [[nodiscard]] const RegisteredRisk* chosenRisk() const;

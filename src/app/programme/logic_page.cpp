@@ -22,9 +22,9 @@ LogicPage::LogicPage(Document& document, ViewState& state, QWidget* parent)
     auto* line = new QHBoxLayout(m_line);
     line->setContentsMargins(10, 3, 10, 3);
     line->setSpacing(4);
-    m_lanes = menuButton("logicLanes", tr("Lanes"));
-    m_within = menuButton("logicWithin", tr("Rows within a lane"));
-    m_boxes = menuButton("logicBoxes", tr("What boxes say"));
+    m_lanes = quietMenuButton("logicLanes", tr("Lanes"), m_line);
+    m_within = quietMenuButton("logicWithin", tr("Rows within a lane"), m_line);
+    m_boxes = quietMenuButton("logicBoxes", tr("What boxes say"), m_line);
     line->addWidget(m_lanes);
     line->addWidget(m_within);
     line->addWidget(m_boxes);
@@ -73,13 +73,6 @@ void LogicPage::buildZoom() {
     add(QStringLiteral("+"), "logicLarger", tr("Larger"), [this] { m_view->zoomBy(1.25); });
     add(tr("Fit"), "logicFit", tr("All of it"), [this] { m_view->fit(); });
     connect(m_view, &LogicView::zoomChanged, this, &LogicPage::present);
-}
-
-QPushButton* LogicPage::menuButton(const char* name, const QString& accessible) {
-    QPushButton* button = quietButton({}, name, m_line);
-    button->setAccessibleName(accessible);
-    button->setMenu(new QMenu(button));
-    return button;
 }
 
 void LogicPage::setRoom(int width) {

@@ -29,7 +29,6 @@ public:
     [[nodiscard]] QWidget& zoomLine() const { return *m_zoomLine; }
 
 private:
-    [[nodiscard]] QPushButton* menuButton(const char* name, const QString& accessible);
     void buildZoom();
     void fillLanes();
     void fillFields(bool corner);

@@ -129,23 +129,16 @@ void PlacesPage::arrangeLine() {
     m_right->show();
 }
 
-QPushButton* PlacesPage::menuButton(const char* name, const QString& accessible) {
-    QPushButton* button = quietButton({}, name, m_line);
-    button->setAccessibleName(accessible);
-    button->setMenu(new QMenu(button));
-    m_line->layout()->addWidget(button);
-    return button;
-}
-
 void PlacesPage::buildLine() {
     m_line->setObjectName(QStringLiteral("placesLine"));
     auto* line = new QHBoxLayout(m_line);
     line->setContentsMargins(10, 3, 10, 3);
     line->setSpacing(2);
-    m_where = menuButton("placesWhere", tr("Which places are shown"));
-    m_profile = menuButton("placesProfile", tr("Whose quantities stand above the places"));
-    m_draw = menuButton("placesDraw", tr("Draw work of a kind"));
-    m_look = menuButton("placesLook", tr("How it is shown"));
+    m_where = quietMenuButton("placesWhere", tr("Which places are shown"), m_line);
+    m_profile = quietMenuButton("placesProfile", tr("Whose quantities stand above the places"), m_line);
+    m_draw = quietMenuButton("placesDraw", tr("Draw work of a kind"), m_line);
+    m_look = quietMenuButton("placesLook", tr("How it is shown"), m_line);
+    for (QPushButton* button : {m_where, m_profile, m_draw, m_look}) line->addWidget(button);
     line->addStretch(1);
     m_right = new QWidget(m_line);
     auto* right = new QHBoxLayout(m_right);

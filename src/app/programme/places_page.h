@@ -50,7 +50,6 @@ protected:
     void resizeEvent(QResizeEvent* event) override;
 
 private:
-    [[nodiscard]] QPushButton* menuButton(const char* name, const QString& accessible);
     void buildLine();
     void arrangeLine();
     void buildClashes();

@@ -174,9 +174,11 @@ void addRisks(Odds& odds, const RunPlan& plan) {
             out.bySection.resize(odds.sections.size());
             std::vector<double> amounts(odds.runs, 0.0);
             std::size_t struck = 0;
+            out.strikes.resize(odds.runs);
             for (std::uint32_t run = 0; run < odds.runs; ++run)
                 if (const auto one = group.struck(plan.seed, run); one && one->first == place) {
                     ++struck;
+                    out.strikes[run] = true;
                     amounts[run] = risk.hits.empty() ? risk.closures.front().days(one->second)
                                                      : changeOf(risk.hits.front(), one->second);
                 }
@@ -284,6 +286,24 @@ Result<Odds> simulate(const Programme& programme, const Uncertainty& uncertainty
     addFinishes(odds, plan, kept);
     odds.weatherYears = plan.calendars->any() ? plan.calendars->years() : 0;
     return odds;
+}
+
+std::vector<Commoner> commonerAmong(const Odds& odds, const OddsOfDate& date, std::int64_t from, std::int64_t to) {
+    std::vector<std::size_t> in;
+    for (std::size_t run = 0; run < date.days.size(); ++run)
+        if (date.days[run] >= from && date.days[run] <= to) in.push_back(run);
+    std::vector<Commoner> out;
+    if (in.empty() || in.size() == date.days.size()) return out;
+    for (const OddsOfRisk& risk : odds.risks) {
+        const auto hits = std::count_if(in.begin(), in.end(), [&](std::size_t run) { return risk.strikes[run]; });
+        const double n = double(in.size()), among = double(hits) / n, p = risk.struck;
+        constexpr double deviations = 3;
+        if (among - p > deviations * std::sqrt(p * (1 - p) / n)) out.push_back({risk.risk, among, p});
+    }
+    std::sort(out.begin(), out.end(), [](const Commoner& a, const Commoner& b) {
+        return std::pair(b.among - b.inAll, a.risk) < std::pair(a.among - a.inAll, b.risk);
+    });
+    return out;
 }
 
 std::optional<int> intervalWidth(const Programme& programme, const OddsOfDate& odds, int thousandths) {

@@ -59,7 +59,8 @@ struct OddsOfActivity {
 /// What a risk of the register has to do with it: its amount is 0 where it does not strike.
 struct OddsOfRisk {
     RiskId risk;
-    double struck = 0; ///< share of runs
+    double struck = 0;         ///< share of runs
+    std::vector<bool> strikes; ///< by run
     std::optional<double> cruciality;
     std::vector<std::optional<double>> bySection;
 };
@@ -87,6 +88,16 @@ struct Odds {
 /// missing. An error where the programme cannot be calculated or an input cannot be.
 [[nodiscard]] Result<Odds> simulate(const Programme& programme, const Uncertainty& uncertainty, const OddsWish& wish,
                                     std::stop_token stop = {});
+
+/// What strikes oftener among some of the runs than among all.
+struct Commoner {
+    RiskId risk;
+    double among = 0, inAll = 0; ///< shares of runs
+};
+/// Risks that strike oftener among the runs that end from one day to another, by so much more than chance would have
+/// it (three standard deviations of drawing as many of all runs), the greatest surplus first.
+[[nodiscard]] std::vector<Commoner> commonerAmong(const Odds& odds, const OddsOfDate& date, std::int64_t from,
+                                                  std::int64_t to);
 
 /// How wide the interval of a percentile is, in working days of the calendar of the section's milestone, of all work in
 /// days of the week; none where there are too few runs.
