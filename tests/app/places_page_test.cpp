@@ -9,6 +9,7 @@
 #include <QComboBox>
 #include <QMenu>
 #include <QPushButton>
+#include <QScrollBar>
 #include <QTemporaryDir>
 
 using namespace yarrin;
@@ -177,6 +178,134 @@ private slots:
         QVERIFY(range && range->from == Decimal(0) && std::abs(range->to.toDouble() - 300) < 6);
     }
 
+    /// Pieces that read as one line are taken as one by a double click, and moved as one; a click takes a piece again.
+    void aLineAsAWhole() {
+        Programme p = works();
+        Builder b;
+        b.programme = std::move(p);
+        for (int bay = 1; bay <= 3; ++bay) {
+            const std::string key = "P" + std::to_string(bay);
+            b.task(key, 10).change(key, [&](Activity& a) {
+                a.location = LocationId(std::uint32_t(1 + bay));
+                a.bookItem = BookItemId{1};
+                a.travel = Travel::up;
+            });
+            if (bay > 1) b.link("P" + std::to_string(bay - 1), key);
+        }
+        Desk desk(b.programme, m_folder.filePath(QStringLiteral("line.ini")));
+        open(desk);
+        QVERIFY(shape(desk, "P1").run != Piece::none && shape(desk, "P1").run == shape(desk, "P3").run);
+        const QPoint at = middle(desk, "P2");
+        QTest::mouseClick(view(desk).viewport(), Qt::LeftButton, {}, at);
+        QCOMPARE(desk.window.viewState().selection().size(), std::size_t(1));
+        QTest::mouseDClick(view(desk).viewport(), Qt::LeftButton, {}, at);
+        QCOMPARE(desk.window.viewState().selection().size(), std::size_t(3));
+        const int days = int(std::lround(desk.days(7)));
+        pull(desk, at, at + QPoint(0, days));
+        QCOMPARE(start(desk, "P1"), dateFrom(2027, 3, 8));
+        QCOMPARE(start(desk, "P2"), dateFrom(2027, 3, 22));
+        QCOMPARE(start(desk, "P3"), dateFrom(2027, 4, 5));
+        const Activity& second = *desk.programme().activities.row(desk.id("P2"));
+        QVERIFY(!second.constraint); // it follows its link
+        QCOMPARE(desk.window.viewState().selection().size(), std::size_t(3));
+        const Programme moved = desk.programme();
+        pull(desk, middle(desk, "P2"), middle(desk, "P2") + QPoint(60, 0));
+        QVERIFY(desk.programme() == moved && !desk.notice().isEmpty());
+        desk.trigger("editUndo");
+        QCOMPARE(start(desk, "P1"), dateFrom(2027, 3, 1));
+        QTest::mouseClick(view(desk).viewport(), Qt::LeftButton, {}, middle(desk, "P3"));
+        QCOMPARE(desk.window.viewState().selection().size(), std::size_t(1));
+        // What has begun stays where it is: the rest is moved.
+        Programme begun = desk.programme();
+        begun.job.dataDate = parseInstant("2027-03-03T08:00");
+        Activity first = *begun.activities.row(desk.id("P1"));
+        first.actualStart = parseInstant("2027-03-01T08:00");
+        begun.activities.replace(begun.activities.indexOf(first.id), first);
+        desk.window.document().replace(begun, {});
+        open(desk);
+        const Date before = start(desk, "P2");
+        QTest::mouseDClick(view(desk).viewport(), Qt::LeftButton, {}, middle(desk, "P2"));
+        pull(desk, middle(desk, "P2"), middle(desk, "P2") + QPoint(0, days));
+        QCOMPARE(start(desk, "P1"), dateFrom(2027, 3, 1));
+        QCOMPARE(start(desk, "P2"), before + 7);
+    }
+
+    /// A group that is folded in table and bars is one block that follows its insides, and is opened here and there.
+    void groupsAsBlocks() {
+        Programme p = works();
+        BreakdownNode group;
+        group.id = BreakdownId{1};
+        group.key = "RD";
+        group.name = "Road";
+        p.breakdown.append(group);
+        for (const char* key : {"A", "B"}) {
+            Activity row = p.activities[key[0] == 'A' ? 0 : 1];
+            row.breakdown = group.id;
+            p.activities.replace(p.activities.indexOf(row.id), row);
+        }
+        Desk desk(p, m_folder.filePath(QStringLiteral("group.ini")));
+        open(desk);
+        ViewState& state = desk.window.viewState();
+        std::uint32_t number = 0;
+        for (const ChartRow& row : rowsFor(desk.programme(), desk.document().schedule(), state.lens(), {}))
+            if (row.isGroup && row.node == 1) number = row.group;
+        QVERIFY(number > 0);
+        choose(desk, "placesLook", QStringLiteral("Groups folded in the bars as one block"));
+        QCOMPARE(view(desk).layout().shapes.size(), std::size_t(3));
+        state.setFolded(number, true);
+        QCOMPARE(view(desk).layout().shapes.size(), std::size_t(2));
+        const PlaceShape block = shape(desk, "A");
+        QCOMPARE(block.inside, (std::vector<ActivityId>{desk.id("A"), desk.id("B")}));
+        const TimeScale scale{state.left(), state.pixelsPerDay()};
+        const auto& b = of(desk.programme(), desk.document().schedule(), "B");
+        QVERIFY(std::abs(block.box.y + block.box.height - scale.x(b.earlyFinish)) < 0.01);
+        // Moved, all of it moves.
+        const QPoint at = middle(desk, "A");
+        pull(desk, at, at + QPoint(0, int(std::lround(desk.days(7)))));
+        QCOMPARE(start(desk, "A"), dateFrom(2027, 3, 8));
+        QCOMPARE(start(desk, "B"), dateFrom(2027, 3, 15));
+        desk.trigger("editUndo");
+        QTest::mouseDClick(view(desk).viewport(), Qt::LeftButton, {}, at);
+        QVERIFY(state.folded().empty());
+        QCOMPARE(view(desk).layout().shapes.size(), std::size_t(3));
+    }
+
+    /// What was painted is moved along when one scrolls; it is the same as if all of it were painted anew.
+    void scrolledAsIfPainted() {
+        Desk desk(works(), m_folder.filePath(QStringLiteral("scroll.ini")));
+        open(desk);
+        desk.window.viewState().select(desk.id("A"));
+        const auto grabbed = [&] {
+            QApplication::processEvents();
+            return view(desk).viewport()->grab().toImage();
+        };
+        const auto anew = [&] {
+            view(desk).choose(view(desk).choice());
+            return grabbed();
+        };
+        for (const bool across : {false, true}) {
+            PlacesChoice choice = view(desk).choice();
+            choice.timeAcross = across;
+            view(desk).choose(choice);
+            desk.window.viewState().setTime(*parseInstant("2027-02-20T00:00"), 11.0);
+            QScrollBar& bar = *(across ? view(desk).horizontalScrollBar() : view(desk).verticalScrollBar());
+            (void)grabbed();
+            for (const int by : {40, 3, -90, 61, 7, 200, -33}) {
+                bar.setValue(bar.value() + by);
+                const QImage moved = grabbed(), fresh = anew();
+                int differs = 0;
+                for (int y = 0; y < fresh.height(); ++y)
+                    for (int x = 0; x < fresh.width(); ++x) {
+                        const QRgb p = moved.pixel(x, y), q = fresh.pixel(x, y);
+                        differs += std::abs(qRed(p) - qRed(q)) + std::abs(qGreen(p) - qGreen(q)) +
+                                       std::abs(qBlue(p) - qBlue(q)) >
+                                   60;
+                    }
+                QVERIFY2(differs == 0, qPrintable(QStringLiteral("%1 pixels after %2").arg(differs).arg(by)));
+            }
+        }
+    }
+
     /// Work is drawn, one piece after the other, until Escape; a drag beside all places says so.
     void drawn() {
         Desk desk(works(), m_folder.filePath(QStringLiteral("draw.ini")));
@@ -216,6 +345,15 @@ private slots:
         pull(desk, column(0, dateFrom(2027, 4, 5)), column(1, dateFrom(2027, 4, 19)));
         QCOMPARE(desk.programme().activities.size(), std::size_t(8));
         QCOMPARE(desk.programme().links.size(), links + 1);
+        // Without an item it has a name of one's own.
+        desk.trigger("editUndo");
+        choose(desk, "placesDraw", QStringLiteral("Work without a quantity"));
+        QTest::keyClicks(desk.visible<QLineEdit>("placesName"), QStringLiteral("Set out"));
+        pull(desk, column(0, dateFrom(2027, 4, 5)), column(1, dateFrom(2027, 4, 19)));
+        QCOMPARE(desk.programme().activities.size(), std::size_t(8));
+        for (const char* place : {"Set out, D1", "Set out, D2"})
+            QVERIFY(std::any_of(desk.programme().activities.begin(), desk.programme().activities.end(),
+                                [&](const Activity& one) { return one.name == place; }));
         // Refused beside all places; nothing is half done.
         const Programme before = desk.programme();
         const int beside = int((road.x1 + berth.x0) / 2);

@@ -119,6 +119,7 @@ void PlacesPage::arrangeLine() {
     int wide = m_line->layout()->contentsMargins().left() + 30;
     for (QPushButton* one : {m_where, m_profile, m_draw, m_look, m_balanced, m_apart, m_found})
         wide += one->sizeHint().width() + 4;
+    if (m_view->drawsWithoutItem()) wide += m_name->width() + 4;
     if (!m_column) return; // not built yet
     const bool below = wide > width();
     if (below == (m_right->parentWidget() == this)) return;
@@ -138,7 +139,18 @@ void PlacesPage::buildLine() {
     m_profile = quietMenuButton("placesProfile", tr("Whose quantities stand above the places"), m_line);
     m_draw = quietMenuButton("placesDraw", tr("Draw work of a kind"), m_line);
     m_look = quietMenuButton("placesLook", tr("How it is shown"), m_line);
-    for (QPushButton* button : {m_where, m_profile, m_draw, m_look}) line->addWidget(button);
+    m_name = new QLineEdit(m_line);
+    m_name->setObjectName(QStringLiteral("placesName"));
+    m_name->setAccessibleName(tr("What the drawn work is called"));
+    m_name->setPlaceholderText(tr("New work"));
+    m_name->setMaxLength(200);
+    m_name->setFixedWidth(scaled(130));
+    m_name->hide();
+    connect(m_name, &QLineEdit::textChanged, this,
+            [this](const QString& name) { m_view->setDrawnName(name.trimmed()); });
+    connect(m_name, &QLineEdit::returnPressed, m_view, qOverload<>(&QWidget::setFocus));
+    for (QWidget* one : std::initializer_list<QWidget*>{m_where, m_profile, m_draw, m_name, m_look})
+        line->addWidget(one);
     line->addStretch(1);
     m_right = new QWidget(m_line);
     auto* right = new QHBoxLayout(m_right);
@@ -230,8 +242,12 @@ void PlacesPage::fillDraw() {
         const auto add = [&](QMenu* to, const QString& text, PlacesView::Kind kind) {
             to->addAction(text, this, [this, kind] {
                 m_view->drawOf(kind);
-                m_view->setFocus();
+                m_name->clear();
                 present();
+                if (m_view->drawsWithoutItem())
+                    m_name->setFocus();
+                else
+                    m_view->setFocus();
                 emit told(tr("Drag from a place and a day to a place and a day; Escape ends it."));
             });
         };
@@ -274,6 +290,8 @@ void PlacesPage::fillLook() {
                 one.open.clear();
             });
         });
+        toggle("placesGroups", tr("&Groups folded in the bars as one block"), now.groups,
+               [this](bool is) { change([is](PlacesChoice& one) { one.groups = is; }); });
         menu->addSeparator();
         const auto bars = [&](const char* name, const QString& text, Bars how) {
             QAction* one = menu->addAction(text, this, [this, how] {
@@ -316,6 +334,7 @@ void PlacesPage::present() {
     const BookItem* item = programme.book.row(m_view->choice().profile);
     m_profile->setText(item ? tr("Quantity of %1").arg(show::text(item->key)) : tr("Quantity"));
     m_draw->setText(m_view->draws() ? tr("Drawing… Esc ends") : tr("Draw"));
+    m_name->setVisible(m_view->drawsWithoutItem());
     m_look->setText(tr("Show"));
     m_apart->setText(programme.placeRules.empty() ? tr("Rules") : tr("Rules: %1").arg(programme.placeRules.size()));
     m_apart->setToolTip(tr("What kinds of work may be together in a place, or keep days or metres apart"));

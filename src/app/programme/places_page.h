@@ -8,6 +8,7 @@
 
 class QHBoxLayout;
 class QLabel;
+class QLineEdit;
 class QPushButton;
 class QSplitter;
 class QStackedWidget;
@@ -76,6 +77,7 @@ private:
     QWidget* m_line;
     QWidget* m_right = nullptr; ///< the end of the line
     QVBoxLayout* m_column = nullptr;
+    QLineEdit* m_name = nullptr;
     QPushButton *m_where = nullptr, *m_profile = nullptr, *m_draw = nullptr, *m_look = nullptr, *m_apart = nullptr,
                 *m_found = nullptr, *m_balanced = nullptr;
     QSplitter* m_splitter;

@@ -119,6 +119,8 @@ PlacesView::PlacesView(Document& document, ViewState& state, QWidget* parent)
     const auto changed = [this] {
         m_placed.reset();
         m_axis.reset();
+        m_kept = {};
+        m_blocks.reset();
         m_shown.reset();
         m_clashes.reset();
         m_context.reset();
@@ -142,10 +144,11 @@ PlacesView::PlacesView(Document& document, ViewState& state, QWidget* parent)
     connect(&state, &ViewState::outlineChanged, this, &PlacesView::invalidate);
     connect(&state, &ViewState::timeChanged, this, [this] {
         updateBars();
-        invalidateTime();
+        moved();
     });
     const auto lens = [this] {
         m_shown.reset();
+        m_blocks.reset();
         m_colours.reset();
         invalidate();
     };
@@ -160,12 +163,21 @@ PlacesView::PlacesView(Document& document, ViewState& state, QWidget* parent)
         m_settingBars = true;
         m_state.setTime(TimeScale{extent().first, m_state.pixelsPerDay()}.at(value), m_state.pixelsPerDay());
         m_settingBars = false;
-        invalidateTime();
+        moved();
     };
-    connect(verticalScrollBar(), &QScrollBar::valueChanged, this,
-            [this, scrolledTime](int value) { m_choice.timeAcross ? invalidate() : scrolledTime(value); });
-    connect(horizontalScrollBar(), &QScrollBar::valueChanged, this,
-            [this, scrolledTime](int value) { m_choice.timeAcross ? scrolledTime(value) : invalidate(); });
+    const auto scrolledPlaces = [this] {
+        m_heads->update();
+        viewport()->update();
+    };
+    connect(verticalScrollBar(), &QScrollBar::valueChanged, this, [this, scrolledTime, scrolledPlaces](int value) {
+        m_choice.timeAcross ? scrolledPlaces() : scrolledTime(value);
+    });
+    connect(horizontalScrollBar(), &QScrollBar::valueChanged, this, [this, scrolledTime, scrolledPlaces](int value) {
+        m_choice.timeAcross ? scrolledTime(value) : scrolledPlaces();
+    });
+    connect(&lookChanges(), &LookChanges::changed, this, &PlacesView::invalidate);
+    m_zooming.setSingleShot(true);
+    connect(&m_zooming, &QTimer::timeout, viewport(), qOverload<>(&QWidget::update));
     arrange();
 }
 
@@ -173,6 +185,8 @@ void PlacesView::choose(const PlacesChoice& choice) {
     const bool turned = choice.timeAcross != m_choice.timeAcross;
     m_choice = choice;
     m_axis.reset();
+    m_kept = {};
+    m_blocks.reset();
     if (turned) arrange();
     updateBars();
     invalidate();
@@ -212,6 +226,22 @@ const PlacedWork& PlacesView::placed() const {
     return *m_placed;
 }
 
+/// Units of sequences, and groups as they are folded in table and bars.
+std::vector<PlaceBlock> PlacesView::blocks() const {
+    std::vector<PlaceBlock> all;
+    const Programme& programme = m_document.programme();
+    if (m_choice.units) all = unitBlocks(programme, m_choice.open);
+    if (!m_choice.groups || m_state.folded().empty()) return all;
+    Lens lens = m_state.lens();
+    lens.totals = true; // so that groups know what is in them
+    for (ChartRow& row : rowsFor(programme, m_document.schedule(), lens, m_state.folded())) {
+        if (!row.isGroup || !row.folded) continue;
+        PlaceBlock& one = all.emplace_back(PlaceBlock{std::move(row.title), {}, row.group, {}, {}});
+        for (const std::size_t i : row.inside) one.inside.push_back(programme.activities[i].id);
+    }
+    return all;
+}
+
 const PlaceAxis& PlacesView::places() const {
     if (!m_axis) {
         std::vector<LocationId> chosen = placeBranches(m_document.programme());
@@ -233,6 +263,7 @@ const PlaceLayout& PlacesView::layout() const {
             if (row.activity) m_shown->insert(row.activity);
     }
     static const Clashes none;
+    if (!m_blocks) m_blocks = blocks();
     PlaceRequest request{m_document.programme(),
                          m_document.schedule(),
                          placed(),
@@ -245,9 +276,9 @@ const PlaceLayout& PlacesView::layout() const {
                          m_choice.links,
                          m_choice.crews,
                          m_shown ? &*m_shown : nullptr,
-                         m_choice.units ? &m_choice.open : nullptr,
+                         &*m_blocks,
                          6.2 + textEnlargement() * 0.5};
-    return m_layout.emplace(layoutPlaces(request));
+    return m_layout.emplace(layoutPlaces(request, m_kept));
 }
 
 void PlacesView::invalidate() {
@@ -258,6 +289,12 @@ void PlacesView::invalidate() {
 
 /// What the heads of places do not tell.
 void PlacesView::invalidateTime() {
+    m_picture.reset();
+    moved();
+}
+
+/// The same work lies elsewhere, or is longer or shorter.
+void PlacesView::moved() {
     m_layout.reset();
     viewport()->update();
     m_times->update();
@@ -315,6 +352,7 @@ void PlacesView::updateBars() {
 void PlacesView::resizeEvent(QResizeEvent*) {
     arrange();
     m_axis.reset();
+    m_kept = {};
     updateBars();
     invalidate();
 }
@@ -353,7 +391,14 @@ void PlacesView::fitSelection() {
 }
 
 void PlacesView::zoomBy(double factor) {
-    m_state.zoomAt(timeLength() / 2, factor);
+    zoomAt(timeLength() / 2, factor);
+}
+
+/// By hand: so that zooming stays smooth where there is much to paint.
+void PlacesView::zoomAt(double at, double factor) {
+    constexpr int stillFor = 90; // milliseconds
+    m_zooming.start(stillFor);
+    m_state.zoomAt(at, factor);
 }
 
 void PlacesView::bring(ActivityId id) {
@@ -422,39 +467,6 @@ PlaceInk PlacesView::ink(bool) const {
             return m_colours->colourOf(*m_context, m_document.programme().activities.indexOf(id));
         };
     return ink;
-}
-
-void PlacesView::paintEvent(QPaintEvent* event) {
-    QPainter painter(viewport());
-    if (places().branches.empty() || placed().pieces.empty()) {
-        painter.fillRect(rect(), theme().paper);
-        painter.setPen(theme().muted);
-        const QString words =
-            !m_document.schedule().ok() ? tr("The programme has no dates: mend it first.")
-            : m_document.programme().locations.empty()
-                ? tr("Work stands here by its place. Make the places in Scope: zones, floors, ranges of chainage.")
-            : places().branches.empty() ? tr("No place is chosen: say above which to show.")
-                                        : tr("No work has a place yet: give it one on its card, or draw it here.");
-        painter.drawText(viewport()->rect().adjusted(20, 0, -20, 0), Qt::AlignCenter | Qt::TextWordWrap, words);
-        if (places().branches.empty()) return;
-    }
-    const QPointF shift =
-        m_choice.timeAcross ? QPointF(0, -verticalScrollBar()->value()) : QPointF(-horizontalScrollBar()->value(), 0);
-    painter.translate(shift);
-    PlaceInk ink = this->ink();
-    ink.area = QRectF(event->rect()).translated(-shift);
-    if (!placed().pieces.empty() || !places().branches.empty())
-        paintPlaces(painter, layout(), places(), timeLength(), ink);
-    paintDrag(painter);
-    painter.resetTransform();
-    paintReadout(painter);
-    if (m_choice.key) paintKey(painter);
-    if (m_looking.isRunning()) {
-        painter.setFont(secondaryFont());
-        painter.setPen(theme().muted);
-        painter.drawText(viewport()->rect().adjusted(0, 4, -8, 0), Qt::AlignTop | Qt::AlignRight,
-                         tr("looking for clashes…"));
-    }
 }
 
 const PlaceShape* PlacesView::shapeOf(ActivityId id) const {

@@ -12,6 +12,8 @@
 #include "edit/place_hands.h"
 
 #include <QAbstractScrollArea>
+#include <QPixmap>
+#include <QTimer>
 
 #include <memory>
 #include <optional>
@@ -26,7 +28,8 @@ struct PlacesChoice {
     bool key = false;   ///< what signs and colours mean
     bool units = false; ///< those of sequences are one block each, but those that are open
     std::unordered_set<LaidOutId> open;
-    BookItemId profile; ///< whose quantities stand above the places; none: the first that has any
+    bool groups = false; ///< what is folded in table and bars is one block
+    BookItemId profile;  ///< whose quantities stand above the places; none: the first that has any
 };
 
 /// Where against when: places along one side, time along the other, work as lines and blocks. Shares selection, time,
@@ -53,6 +56,9 @@ public:
     };
     void drawOf(std::optional<Kind> kind);
     [[nodiscard]] bool draws() const { return m_drawn.has_value(); }
+    [[nodiscard]] bool drawsWithoutItem() const { return m_drawn && !m_drawn->item && !m_drawn->sequence; }
+    /// What work is called that is drawn without an item; empty: new work.
+    void setDrawnName(const QString& name) { m_drawnName = name; }
 
     /// All of the work in sight, or what is selected.
     void fit();
@@ -100,6 +106,12 @@ private:
     void arrange();
     void invalidate();
     void invalidateTime();
+    void moved();
+    void paintWork(QPainter& painter);
+    void paintPicture(const QRectF& area);
+    [[nodiscard]] QPointF scrolledBy() const;
+    void paintStretched(QPainter& painter) const;
+    void zoomAt(double at, double factor);
     void lookForClashes();
     void updateBars();
     [[nodiscard]] double timeLength() const; ///< pixels of the viewport along the time
@@ -121,8 +133,11 @@ private:
     [[nodiscard]] QStringList readout() const;
     [[nodiscard]] QString tip(const PlaceHit& hit) const;
     void walk(int key);
+    bool selectLine(ActivityId id);
     [[nodiscard]] const PlaceShape* shapeOf(ActivityId id) const;
     [[nodiscard]] BookItemId profileItem() const;
+    [[nodiscard]] std::vector<PlaceBlock> blocks() const;
+    bool toggleBlock(ActivityId id);
 
     Document& m_document;
     ViewState& m_state;
@@ -134,6 +149,19 @@ private:
     mutable std::optional<PlacedWork> m_placed;
     mutable std::optional<PlaceAxis> m_axis;
     mutable std::optional<PlaceLayout> m_layout;
+    mutable std::optional<std::vector<PlaceBlock>> m_blocks; ///< of the lens and what is folded
+    mutable PlaceKept m_kept;                                ///< of the placed work and the axis
+    /// Work as it was painted last: scrolled along, so that only what comes into sight is painted.
+    struct Picture {
+        QPixmap pixels;
+        Instant anchor;
+        double time = 0; ///< where the anchor lies, along the time
+        int place = 0;   ///< how far places were scrolled
+        double pixelsPerDay = 0;
+        double took = 0; ///< milliseconds to paint all of it
+    };
+    std::optional<Picture> m_picture;
+    QTimer m_zooming;                                              ///< runs while one zooms by hand
     mutable std::optional<std::vector<ProfileBar>> m_profile;      ///< of the programme and the axis as they stand
     mutable std::optional<std::unordered_set<ActivityId>> m_shown; ///< what the lens leaves
     mutable std::optional<FieldContext> m_context;
@@ -147,6 +175,7 @@ private:
     bool m_moved = false;
     Qt::KeyboardModifiers m_keys;
     std::optional<Kind> m_drawn;
+    QString m_drawnName;
     HandChange m_change;
     Beside<std::shared_ptr<const Clashes>> m_looking;
 };

@@ -70,9 +70,12 @@ void PlacesView::mousePressEvent(QMouseEvent* event) {
         return;
     }
     const bool several = m_state.isSelected(hit.activity) && m_state.selection().size() > 1;
+    const std::vector<ActivityId> chosen = m_state.selection();
     if (const PlaceShape* unit = shapeOf(hit.activity); unit && !unit->inside.empty())
         m_state.select(unit->inside, hit.activity); // a unit is what is inside
-    else if (!several || m_state.current() != hit.activity)
+    else if (several)
+        m_state.select(chosen, hit.activity); // they are grasped together
+    else
         m_state.select(hit.activity);
     m_drag = hit.part == PlaceHit::Part::start    ? Drag::start
              : hit.part == PlaceHit::Part::finish ? Drag::finish
@@ -114,6 +117,10 @@ void PlacesView::finishDrag() {
     emit previewed({}, nullptr);
     if (!m_moved) {
         if (drag == Drag::frame && !(m_keys & Qt::ControlModifier)) m_state.clearSelection();
+        // A click on one of several that did not move them means that one.
+        const PlaceShape* shape = shapeOf(m_state.current());
+        if (drag == Drag::body && m_state.selection().size() > 1 && shape && shape->inside.empty())
+            m_state.select(m_state.current());
         viewport()->update();
         return;
     }
@@ -166,9 +173,9 @@ HandChange PlacesView::changeOf() const {
     const double days = (m_choice.timeAcross ? by.x() : by.y()) / m_state.pixelsPerDay();
     const WorkHand hand(m_document, m_calendars);
     if (m_drag == Drag::body) {
-        HandChange change = hand.moved(activity->id, days, m_keys);
-        // A run of pieces is grasped as a whole: what follows its first one comes along by its links.
-        return change;
+        const auto& chosen = m_state.selection();
+        return chosen.size() > 1 ? hand.movedTogether(chosen, activity->id, days, m_keys)
+                                 : hand.moved(activity->id, days, m_keys);
     }
     Solved follows = Solved::crews;
     if (preferences().stretched == Preferences::Stretched::output) follows = Solved::output;
@@ -179,6 +186,8 @@ HandChange PlacesView::changeOf() const {
 /// Sideways: another place, or another range of chainage.
 HandChange PlacesView::placeChange(const Activity& activity) const {
     const QString key = show::text(activity.key);
+    if (m_state.selection().size() > 1)
+        return {{}, {}, {}, tr("Several move together in time only: take them to other places one by one.")};
     const ChartPoint from = chartPoint(m_pressed), to = chartPoint(m_at);
     const PlaceBranch* branch = places().branchAt(from.x);
     const auto stretch = stretchOf(m_document.programme(), activity);
@@ -221,7 +230,7 @@ std::optional<DrawnWork> PlacesView::drawn() const {
     const Kind kind = m_drawn.value_or(Kind{});
     work.item = kind.item;
     work.sequence = kind.sequence;
-    work.name = tr("New work").toStdString();
+    work.name = (m_drawnName.isEmpty() ? tr("New work") : m_drawnName).toStdString();
     work.start = dateOf(scale().at(a.y) + minutesPerDay / 2);
     work.finish = std::max(work.start, dateOf(scale().at(b.y) + minutesPerDay / 2) + -1);
     const PlaceBranch* branch = places().branchAt(a.x);
@@ -369,7 +378,7 @@ void PlacesView::wheelEvent(QWheelEvent* event) {
     const QPoint by = event->angleDelta();
     if (event->modifiers() & Qt::ControlModifier) {
         const QPointF at = event->position();
-        m_state.zoomAt(m_choice.timeAcross ? at.x() : at.y(), std::pow(1.0015, by.y()));
+        zoomAt(m_choice.timeAcross ? at.x() : at.y(), std::pow(1.0015, by.y()));
         return event->accept();
     }
     QAbstractScrollArea::wheelEvent(event);
@@ -378,19 +387,43 @@ void PlacesView::wheelEvent(QWheelEvent* event) {
 void PlacesView::mouseDoubleClickEvent(QMouseEvent* event) {
     const PlaceHit hit = hitPlaces(layout(), chartPoint(event->position()));
     if (!hit.activity) return;
-    // A unit is opened to show what is inside, and what is inside becomes one block again.
-    if (m_choice.units) {
-        PlacesChoice choice = m_choice;
-        for (const LaidOut& unit : m_document.programme().laidOut) {
-            const bool in = std::any_of(unit.steps.begin(), unit.steps.end(),
-                                        [&](const LaidOutStep& step) { return step.activity == hit.activity; });
-            if (!in) continue;
-            if (!choice.open.erase(unit.id)) choice.open.insert(unit.id);
-            m_drag = Drag::none;
-            return choose(choice);
-        }
-    }
+    if (toggleBlock(hit.activity)) return;
+    m_drag = Drag::none;
+    if (selectLine(hit.activity)) return;
     fitSelection();
+}
+
+/// A block is opened to show what is inside, and what is inside of an open unit becomes one block again.
+bool PlacesView::toggleBlock(ActivityId id) {
+    m_drag = Drag::none;
+    const PlaceShape* shape = shapeOf(id);
+    if (shape && shape->block)
+        if (const std::uint32_t group = (*m_blocks)[*shape->block].group) {
+            m_state.setFolded(group, false);
+            return true;
+        }
+    if (!m_choice.units) return false;
+    PlacesChoice choice = m_choice;
+    for (const LaidOut& unit : m_document.programme().laidOut) {
+        const bool in = std::any_of(unit.steps.begin(), unit.steps.end(),
+                                    [&](const LaidOutStep& step) { return step.activity == id; });
+        if (!in) continue;
+        if (!choice.open.erase(unit.id)) choice.open.insert(unit.id);
+        choose(choice);
+        return true;
+    }
+    return false;
+}
+
+/// All pieces of the line that a piece is a part of; false where it stands alone.
+bool PlacesView::selectLine(ActivityId id) {
+    const PlaceShape* shape = shapeOf(id);
+    if (!shape || shape->run == Piece::none) return false;
+    std::vector<ActivityId> all;
+    for (const std::size_t piece : placed().runs[shape->run].pieces) all.push_back(placed().pieces[piece].activity);
+    if (all.size() < 2) return false;
+    m_state.select(all, id);
+    return true;
 }
 
 void PlacesView::contextMenuEvent(QContextMenuEvent* event) {
@@ -431,134 +464,6 @@ QString PlacesView::tip(const PlaceHit& hit) const {
     if (hit.clash && m_clashes && *hit.clash < m_clashes->found.size())
         lines << show::text(sentenceOf(programme, m_clashes->found[*hit.clash]));
     return lines.join(QLatin1Char('\n'));
-}
-
-// ------------------------------------------------------------------------------------------------- what is seen of it
-
-void PlacesView::paintDrag(QPainter& painter) const {
-    if (m_drag == Drag::none || !m_moved) return;
-    const PlaceTurn turn{m_choice.timeAcross};
-    const QPointF a = turn.at(chartPoint(m_pressed)), b = turn.at(chartPoint(m_at));
-    painter.setRenderHint(QPainter::Antialiasing);
-    painter.setPen(QPen(theme().accent, 1.6));
-    painter.setBrush(Qt::NoBrush);
-    if (m_drag == Drag::frame) {
-        QColor ground = theme().selection;
-        ground.setAlpha(120);
-        painter.setBrush(ground);
-        painter.setPen(QPen(theme().accent, 1, Qt::DashLine));
-        painter.drawRect(QRectF(a, b).normalized());
-        return;
-    }
-    if (m_drag == Drag::draw) {
-        painter.setPen(QPen(theme().accent, 2.4));
-        painter.drawLine(a, b);
-        painter.setBrush(theme().paper);
-        painter.drawEllipse(a, 4, 4);
-        painter.drawEllipse(b, 4, 4);
-        return;
-    }
-    // Where everything would stand.
-    const Schedule* then = m_preview.schedule();
-    if (!then || !then->ok()) return;
-    for (const PlaceShape& one : layout().shapes) {
-        if (one.index >= then->activities.size() || one.index >= m_document.schedule().activities.size()) continue;
-        const ActivityFigures& now = m_document.schedule().activities[one.index];
-        const ActivityFigures& f = then->activities[one.index];
-        if (f.id != now.id || (f.earlyStart == now.earlyStart && f.earlyFinish == now.earlyFinish)) continue;
-        yarrin::Box ghost = one.box;
-        ghost.y = scale().x(f.earlyStart);
-        ghost.height = scale().x(f.earlyFinish) - ghost.y;
-        QPen pen(theme().accent, one.activity == m_state.current() ? 1.8 : 1);
-        pen.setDashPattern({4, 2});
-        painter.setPen(pen);
-        if (one.ways.empty()) {
-            painter.drawRect(turn.box(ghost));
-        } else {
-            const ChartPoint &from = one.ways.front().front(), &to = one.ways.front().back();
-            painter.drawLine(turn.at({from.x, ghost.y}), turn.at({to.x, ghost.y + ghost.height}));
-        }
-    }
-}
-
-/// Rate, crews and days of what is dragged, or is selected.
-QStringList PlacesView::readout() const {
-    if (m_drag == Drag::draw) {
-        const auto work = drawn();
-        if (!work) return {};
-        const int days = work->finish - work->start + 1;
-        QStringList lines;
-        if (work->span) {
-            const double length = metres(work->span->length());
-            lines << tr("%1 m a day over %2 m")
-                         .arg(QString::number(length / days, 'f', length / days < 10 ? 1 : 0),
-                              QString::number(length, 'f', 0));
-        } else {
-            lines << show::countOf(qint64(work->places.size()), "place", "places");
-        }
-        lines << tr("%1 to %2").arg(show::shortDate(work->start), show::date(work->finish));
-        if (!m_preview.fault().isEmpty()) lines << m_preview.fault();
-        return lines;
-    }
-    const Programme& programme = m_document.programme();
-    const std::size_t at = programme.activities.indexOf(m_state.current());
-    const bool drags = m_drag != Drag::none && m_drag != Drag::frame && m_moved;
-    const Schedule* dates =
-        drags && m_preview.schedule() && m_preview.schedule()->ok() ? m_preview.schedule() : &m_document.schedule();
-    if (at >= programme.activities.size() || at >= dates->activities.size()) return {};
-    const Activity& activity = programme.activities[at];
-    const ActivityFigures& f = dates->activities[at];
-    const PlaceShape* shape = shapeOf(activity.id);
-    if (!shape || (!drags && shape->ways.empty())) return {};
-    const Minutes day = dates->calendarOf(f).dayMinutes();
-    const double days = double(std::max<Minutes>(1, f.duration)) / double(std::max<Minutes>(1, day));
-    QStringList first;
-    if (const auto stretch = stretchOf(programme, activity); stretch && !shape->ways.empty()) {
-        const double rate = (stretch->to.toDouble() - stretch->from.toDouble()) / days;
-        first << tr("%1 m a day").arg(QString::number(rate, 'f', rate < 10 ? 1 : 0));
-    }
-    if (activity.measure && activity.measure->crews && !drags)
-        first << show::text(activity.measure->crews->text()) +
-                     (*activity.measure->crews == Decimal(1) ? tr(" crew") : tr(" crews"));
-    first << show::daysWithUnit(f.duration, day);
-    QStringList lines{first.join(QStringLiteral(" · "))};
-    if (drags) {
-        lines << (m_change.refusal.isEmpty() ? m_change.tag : m_change.refusal);
-        lines << tr("%1 to %2").arg(show::shortDate(dateOf(f.earlyStart)), show::date(completionDate(f.earlyFinish)));
-        if (!m_preview.fault().isEmpty()) lines << m_preview.fault();
-    }
-    return lines;
-}
-
-void PlacesView::paintReadout(QPainter& painter) const {
-    const QStringList lines = readout();
-    if (lines.isEmpty()) return;
-    const PlaceShape* shape = shapeOf(m_state.current());
-    const bool drags = m_drag != Drag::none && m_moved;
-    QPointF at = m_at + QPointF(16, 14);
-    if (!drags) {
-        if (!shape || shape->ways.empty()) return;
-        const ChartPoint end = shape->ways.front().back();
-        at = onViewport(end) + QPointF(-150, 12);
-    }
-    painter.setRenderHint(QPainter::Antialiasing);
-    const QFont bold = boldened(secondaryFont()), plain = secondaryFont();
-    double width = 0;
-    for (int i = 0; i < lines.size(); ++i)
-        width = std::max(width, QFontMetricsF(i == 0 ? bold : plain).horizontalAdvance(lines[i]));
-    const double line = QFontMetricsF(bold).height();
-    const QSizeF size(width + 16, line * double(lines.size()) + 8);
-    at.setX(std::clamp(at.x(), 2.0, std::max(2.0, viewport()->width() - size.width() - 2)));
-    at.setY(std::clamp(at.y(), 2.0, std::max(2.0, viewport()->height() - size.height() - 2)));
-    const QRectF box(at, size);
-    painter.setPen(QPen(theme().accent, 1));
-    painter.setBrush(theme().paper);
-    painter.drawRoundedRect(box, 3, 3);
-    for (int i = 0; i < lines.size(); ++i) {
-        painter.setFont(i == 0 ? bold : plain);
-        painter.setPen(i == 0 ? theme().accent : theme().muted);
-        painter.drawText(QRectF(at.x() + 8, at.y() + 4 + line * i, width + 2, line), Qt::AlignVCenter, lines[i]);
-    }
 }
 
 } // namespace yarrin

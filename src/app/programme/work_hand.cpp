@@ -9,6 +9,7 @@
 
 #include <algorithm>
 #include <cmath>
+#include <set>
 
 namespace yarrin {
 
@@ -67,6 +68,40 @@ HandChange WorkHand::moved(ActivityId id, double by, Qt::KeyboardModifiers keys)
     return {tr("%1 held: start not before %2").arg(key, show::date(*date)),
             show::weekdayDate(*date),
             [id, day = *date](Transaction& tx) { return setConstraint(tx, id, heldAt(day)); },
+            {}};
+}
+
+HandChange WorkHand::movedTogether(std::span<const ActivityId> ids, ActivityId grasped, double by,
+                                   Qt::KeyboardModifiers keys) const {
+    const Programme& programme = m_document.programme();
+    const Schedule& schedule = m_document.schedule();
+    std::set<ActivityId> movable;
+    for (const ActivityId id : ids) {
+        const Activity* row = programme.activities.row(id);
+        if (row && row->kind != ActivityKind::hammock && !row->actualStart && !row->actualFinish) movable.insert(id);
+    }
+    if (movable.empty()) return {{}, {}, {}, tr("All of it has begun: its dates are in Progress.")};
+    std::vector<Document::Operation> operations;
+    for (const ActivityId id : movable) {
+        const auto into = m_document.lookup().into(id);
+        const bool follows = std::any_of(into.begin(), into.end(), [&](LinkId link) {
+            const std::size_t at = programme.links.indexOf(link);
+            return schedule.driving[at] && movable.contains(programme.links[at].from);
+        });
+        if (follows) continue;
+        HandChange one = moved(id, by, keys);
+        if (!one.refusal.isEmpty()) return one;
+        if (one.operation) operations.push_back(std::move(one.operation));
+    }
+    if (operations.empty()) return {};
+    const auto date = landing(grasped, by, keys & Qt::AltModifier);
+    return {tr("%1 moved together").arg(show::countOf(qint64(movable.size()), "activity", "activities")),
+            date ? show::weekdayDate(*date) : QString(),
+            [operations](Transaction& tx) {
+                for (const Document::Operation& operation : operations)
+                    if (Outcome outcome = operation(tx); !outcome.ok()) return outcome;
+                return done();
+            },
             {}};
 }
 

@@ -9,6 +9,7 @@
 #include <QCoreApplication>
 
 #include <optional>
+#include <span>
 
 namespace yarrin {
 
@@ -40,6 +41,10 @@ public:
     [[nodiscard]] std::optional<Date> landing(ActivityId id, double days, bool freely) const;
     /// Moved in time: held there, or by the lags of what drives it, as the preferences say and Shift turns round.
     [[nodiscard]] HandChange moved(ActivityId id, double days, Qt::KeyboardModifiers keys) const;
+    /// Several at once, by as many days each: those that no other of them drives are moved, the rest follows its links;
+    /// what has begun stays. `grasped` is the one beneath the pointer.
+    [[nodiscard]] HandChange movedTogether(std::span<const ActivityId> ids, ActivityId grasped, double days,
+                                           Qt::KeyboardModifiers keys) const;
     /// Its finish, or with `atStart` its start, goes to an instant; the other end stays.
     [[nodiscard]] HandChange stretched(ActivityId id, bool atStart, double days, bool freely, Solved follows) const;
 

@@ -25,9 +25,10 @@ bool overlaps(const Box& a, const Box& b) {
 
 class Builder {
 public:
-    explicit Builder(const PlaceRequest& request) : m_r(request) {}
+    Builder(const PlaceRequest& request, PlaceKept& kept) : m_r(request), m_kept(kept) {}
 
     PlaceLayout run() {
+        if (!m_kept.known) keep();
         shapes();
         std::stable_sort(m_out.shapes.begin(), m_out.shapes.end(),
                          [](const PlaceShape& a, const PlaceShape& b) { return rank(a) < rank(b); });
@@ -46,8 +47,32 @@ public:
 private:
     [[nodiscard]] static int rank(const PlaceShape& one) { return one.wide ? 0 : one.ways.empty() ? 1 : 2; }
     [[nodiscard]] double y(Instant t) const { return m_r.scale.x(t); }
+    void keep() {
+        m_kept = {};
+        m_kept.known = true;
+        const std::vector<Piece>& pieces = m_r.placed.pieces;
+        m_kept.ways.resize(pieces.size());
+        m_kept.strips.reserve(pieces.size());
+        std::vector<std::set<std::uint16_t>> used(m_r.axis.branches.size());
+        std::unordered_map<ActivityId, std::size_t> places;
+        for (std::size_t i = 0; i < pieces.size(); ++i) {
+            const auto& strip = m_kept.strips.emplace_back(found(pieces[i]));
+            if (strip) used[strip->branch].insert(m_r.schedule.activities[pieces[i].index].calendar);
+            places.emplace(pieces[i].activity, i);
+        }
+        for (const auto& one : used) m_kept.calendars.emplace_back(one.begin(), one.end());
+        // The same work elsewhere, one behind the other.
+        for (const Link& link : m_r.programme.links) {
+            const auto from = places.find(link.from), to = places.find(link.to);
+            if (from == places.end() || to == places.end()) continue;
+            const Piece &p = pieces[from->second], &q = pieces[to->second];
+            const Activity &a = m_r.programme.activities[p.index], &b = m_r.programme.activities[q.index];
+            if (!a.bookItem || a.bookItem != b.bookItem || a.location == b.location) continue;
+            if (p.run == Piece::none || p.run != q.run) m_kept.crews.emplace_back(from->second, to->second);
+        }
+    }
     /// What a piece takes up along the places.
-    [[nodiscard]] std::optional<PlaceAxis::Strip> stripOf(const Piece& piece) const {
+    [[nodiscard]] std::optional<PlaceAxis::Strip> found(const Piece& piece) const {
         const auto strip = m_r.axis.stripOf(piece.location);
         if (!strip) return {};
         const PlaceBranch& branch = m_r.axis.branches[strip->branch];
@@ -56,61 +81,77 @@ private:
     }
     [[nodiscard]] bool isShown(ActivityId id) const { return !m_r.shown || m_r.shown->contains(id); }
 
-    /// Which unit of a sequence an activity belongs to, of those that are not open.
-    void findUnits() {
-        if (!m_r.open) return;
-        for (const LaidOut& unit : m_r.programme.laidOut)
-            if (!m_r.open->contains(unit.id))
-                for (const LaidOutStep& step : unit.steps)
-                    if (step.activity) m_unitOf[step.activity] = unit.id;
+    /// Which block an activity is in.
+    void findBlocks() {
+        if (!m_r.blocks) return;
+        for (std::size_t i = 0; i < m_r.blocks->size(); ++i)
+            for (const ActivityId id : (*m_r.blocks)[i].inside) m_blockOf.emplace(id, i);
     }
-    void unitShapes() {
-        std::map<LaidOutId, std::vector<const Piece*>> units;
-        for (const Piece& piece : m_r.placed.pieces)
-            if (const auto unit = m_unitOf.find(piece.activity); unit != m_unitOf.end() && isShown(piece.activity))
-                units[unit->second].push_back(&piece);
-        for (auto& [id, pieces] : units) {
-            std::sort(pieces.begin(), pieces.end(), [&](const Piece* a, const Piece* b) {
-                if (a->start != b->start) return a->start < b->start;
-                return m_r.programme.activities[a->index].key < m_r.programme.activities[b->index].key;
-            });
-            const auto strip = m_r.axis.stripOf(m_r.programme.laidOut.row(id)->location);
-            Instant finish = pieces.front()->finish;
-            for (const Piece* piece : pieces) finish = std::max(finish, piece->finish);
-            if (!strip || y(finish) < -40 || y(pieces.front()->start) > m_r.height + 40) continue;
-            PlaceShape one;
-            one.activity = pieces.front()->activity;
-            one.index = pieces.front()->index;
-            one.unit = id;
-            const double side = std::min(6.0, (strip->x1 - strip->x0) * inset), top = y(pieces.front()->start);
-            one.box = {strip->x0 + side, top, strip->x1 - strip->x0 - 2 * side, y(finish) - top};
-            one.tone = Tone::complete;
-            double done = 0, all = 0;
-            for (const Piece* piece : pieces) {
-                const ActivityFigures& figures = m_r.schedule.activities[piece->index];
-                one.inside.push_back(piece->activity);
-                const double weight = double(std::max<Minutes>(1, figures.duration));
-                done += weight * shareDone(m_r.programme.activities[piece->index], figures, {});
-                all += weight;
-                const Tone tone = toneOf(figures); // the most urgent of what is inside
-                if (one.tone == Tone::complete || tone == Tone::critical ||
-                    (tone == Tone::nearCritical && one.tone == Tone::plain))
-                    if (tone != Tone::complete) one.tone = tone;
-            }
-            one.doneY = top + one.box.height * done / all;
-            m_out.shapes.push_back(std::move(one));
+    void blockShapes() {
+        // By block and branch.
+        std::map<std::pair<std::size_t, std::size_t>, std::vector<std::size_t>> blocks;
+        for (std::size_t i = 0; i < m_r.placed.pieces.size(); ++i) {
+            const auto block = m_blockOf.find(m_r.placed.pieces[i].activity);
+            const auto& strip = m_kept.strips[i];
+            if (block == m_blockOf.end() || !isShown(m_r.placed.pieces[i].activity) || !strip) continue;
+            const bool whole = bool((*m_r.blocks)[block->second].place);
+            blocks[{block->second, whole ? 0 : strip->branch}].push_back(i);
         }
+        for (auto& [key, pieces] : blocks) blockShape(key.first, pieces);
+    }
+    void blockShape(std::size_t block, std::vector<std::size_t>& places) {
+        const PlaceBlock& of = (*m_r.blocks)[block];
+        const auto piece = [&](std::size_t i) -> const Piece& { return m_r.placed.pieces[i]; };
+        std::sort(places.begin(), places.end(), [&](std::size_t a, std::size_t b) {
+            if (piece(a).start != piece(b).start) return piece(a).start < piece(b).start;
+            return m_r.programme.activities[piece(a).index].key < m_r.programme.activities[piece(b).index].key;
+        });
+        auto strip = of.place ? m_r.axis.stripOf(of.place) : m_kept.strips[places.front()];
+        Instant finish = piece(places.front()).finish;
+        for (const std::size_t i : places) {
+            finish = std::max(finish, piece(i).finish);
+            if (of.place || !strip) continue;
+            strip->x0 = std::min(strip->x0, m_kept.strips[i]->x0);
+            strip->x1 = std::max(strip->x1, m_kept.strips[i]->x1);
+        }
+        const double top = y(piece(places.front()).start);
+        if (!strip || y(finish) < -40 || top > m_r.height + 40) return;
+        PlaceShape one;
+        one.activity = piece(places.front()).activity;
+        one.index = piece(places.front()).index;
+        one.block = block;
+        const PlaceBranch& branch = m_r.axis.branches[strip->branch];
+        const double width = strip->x1 - strip->x0, side = std::min(6.0, width * inset);
+        const double column = branch.columns.empty() ? width : branch.columns.front().x1 - branch.columns.front().x0;
+        one.wide = !of.place && (branch.span ? width > 0.7 * (branch.x1 - branch.x0) : width > column * 1.5);
+        one.box = {strip->x0 + side, top, width - 2 * side, y(finish) - top};
+        one.tone = Tone::complete;
+        double done = 0, all = 0;
+        for (const std::size_t i : places) {
+            const ActivityFigures& figures = m_r.schedule.activities[piece(i).index];
+            one.inside.push_back(piece(i).activity);
+            const double weight = double(std::max<Minutes>(1, figures.duration));
+            done += weight * shareDone(m_r.programme.activities[piece(i).index], figures, {});
+            all += weight;
+            const Tone tone = toneOf(figures); // the most urgent of what is inside
+            if (one.tone == Tone::complete || tone == Tone::critical ||
+                (tone == Tone::nearCritical && one.tone == Tone::plain))
+                if (tone != Tone::complete) one.tone = tone;
+        }
+        one.doneY = top + one.box.height * done / all;
+        m_out.shapes.push_back(std::move(one));
     }
 
     void shapes() {
-        findUnits();
-        unitShapes();
-        for (const Piece& piece : m_r.placed.pieces) {
+        findBlocks();
+        blockShapes();
+        for (std::size_t i = 0; i < m_r.placed.pieces.size(); ++i) {
+            const Piece& piece = m_r.placed.pieces[i];
             const bool beside = m_r.outline && outlineIn(piece);
             const double top = y(piece.start), foot = y(piece.finish);
             if (!beside && (foot < -40 || top > m_r.height + 40)) continue;
-            if (!isShown(piece.activity) || m_unitOf.contains(piece.activity)) continue;
-            if (const auto strip = stripOf(piece)) shape(piece, *strip);
+            if (!isShown(piece.activity) || m_blockOf.contains(piece.activity)) continue;
+            if (const auto& strip = m_kept.strips[i]) shape(i, *strip);
         }
     }
     [[nodiscard]] bool outlineIn(const Piece& piece) const {
@@ -118,7 +159,8 @@ private:
         return span != m_r.outline->spans.end() && y(span->second.second) >= 0 && y(span->second.first) <= m_r.height;
     }
 
-    void shape(const Piece& piece, const PlaceAxis::Strip& strip) {
+    void shape(std::size_t place, const PlaceAxis::Strip& strip) {
+        const Piece& piece = m_r.placed.pieces[place];
         const Activity& activity = m_r.programme.activities[piece.index];
         const ActivityFigures& figures = m_r.schedule.activities[piece.index];
         const PlaceBranch& branch = m_r.axis.branches[strip.branch];
@@ -135,8 +177,11 @@ private:
         one.box = {strip.x0 + side, y(piece.start), width - 2 * side - (m_r.outline && side > 0 ? outlineWidth + 1 : 0),
                    y(piece.finish) - y(piece.start)};
         one.doneY = one.box.y + one.box.height * shareDone(activity, figures, {});
-        if (moves(piece.travel))
-            for (const Way& way : sketchOf(m_r.programme, m_r.schedule, piece)) one.ways.push_back(drawn(branch, way));
+        if (moves(piece.travel)) {
+            auto& ways = m_kept.ways[place];
+            if (!ways) ways = sketchOf(m_r.programme, m_r.schedule, piece);
+            for (const Way& way : *ways) one.ways.push_back(drawn(branch, way));
+        }
         if (m_r.outline && !one.wide) outline(piece, strip, one);
         if (piece.activity == m_r.selected && figures.totalFloat && *figures.totalFloat > 0 && figures.lateFinish)
             one.floatY = y(*figures.lateFinish);
@@ -179,7 +224,12 @@ private:
     void labels() {
         std::set<std::size_t> named;
         // Runs first, at their longest piece in sight; then what stands, by its size.
-        for (std::size_t r = 0; r < m_r.placed.runs.size(); ++r) lineLabel(r);
+        std::map<std::size_t, std::vector<const PlaceShape*>> runs;
+        for (const PlaceShape& one : m_out.shapes)
+            if (one.run != Piece::none && !one.ways.empty() && one.box.y + one.box.height > 10 &&
+                one.box.y < m_r.height - 10)
+                runs[one.run].push_back(&one);
+        for (auto& [run, seen] : runs) lineLabel(m_r.placed.runs[run], seen);
         std::vector<std::size_t> order;
         for (std::size_t i = 0; i < m_out.shapes.size(); ++i) order.push_back(i);
         std::stable_sort(order.begin(), order.end(), [&](std::size_t a, std::size_t b) {
@@ -194,12 +244,7 @@ private:
         }
     }
     /// The name of a run stands along its middle piece that is in sight.
-    void lineLabel(std::size_t run) {
-        const Run& row = m_r.placed.runs[run];
-        std::vector<const PlaceShape*> seen;
-        for (const PlaceShape& one : m_out.shapes)
-            if (one.run == run && !one.ways.empty() && one.box.y + one.box.height > 10 && one.box.y < m_r.height - 10)
-                seen.push_back(&one);
+    void lineLabel(const Run& row, std::vector<const PlaceShape*>& seen) {
         std::sort(seen.begin(), seen.end(), [](const auto* a, const auto* b) { return a->box.y < b->box.y; });
         for (std::size_t step = 0; step < seen.size(); ++step) {
             // From the middle outwards, until one has room.
@@ -236,8 +281,7 @@ private:
         const double top = std::max(0.0, one.box.y), foot = std::min(m_r.height, one.box.y + one.box.height);
         if (foot - top < leastLabelled) return;
         std::string text = m_r.programme.activities[one.index].name;
-        if (const LaidOut* unit = m_r.programme.laidOut.row(one.unit))
-            if (const Sequence* sequence = m_r.programme.sequences.row(unit->sequence)) text = sequence->key;
+        if (one.block) text = (*m_r.blocks)[*one.block].name;
         // Within a place its name says nothing.
         if (const std::size_t comma = text.rfind(", "); comma != std::string::npos && !one.wide) text.resize(comma);
         const double room = one.box.width - 4;
@@ -329,14 +373,9 @@ private:
 
     /// Seasons in which a calendar of a branch has no work, longer than a break.
     void closures() {
-        for (std::size_t b = 0; b < m_r.axis.branches.size(); ++b) {
-            std::set<std::uint16_t> used;
-            for (const Piece& piece : m_r.placed.pieces)
-                if (const auto strip = m_r.axis.stripOf(piece.location); strip && strip->branch == b)
-                    used.insert(m_r.schedule.activities[piece.index].calendar);
-            for (const std::uint16_t calendar : used)
+        for (std::size_t b = 0; b < m_r.axis.branches.size(); ++b)
+            for (const std::uint16_t calendar : m_kept.calendars[b])
                 closuresOf(m_r.axis.branches[b], *m_r.schedule.calendars[calendar]);
-        }
     }
     void closuresOf(const PlaceBranch& branch, const WorkCalendar& calendar) {
         Instant at = m_r.scale.at(0) - 120 * minutesPerDay;
@@ -389,18 +428,12 @@ private:
         if (!one.ways.empty()) return one.ways.front().back();
         return {one.box.x + one.box.width / 2, one.box.y + one.box.height};
     }
-    /// The same work elsewhere, one behind the other.
     void crewWays() {
         const auto shapes = byActivity();
-        for (const Link& link : m_r.programme.links) {
-            const Activity* first = m_r.programme.activities.row(link.from);
-            if (!first || !first->bookItem || !first->location) continue;
-            const auto from = shapes.find(link.from), to = shapes.find(link.to);
+        for (const auto& [one, other] : m_kept.crews) {
+            const auto from = shapes.find(m_r.placed.pieces[one].activity);
+            const auto to = shapes.find(m_r.placed.pieces[other].activity);
             if (from == shapes.end() || to == shapes.end()) continue;
-            const Activity& a = m_r.programme.activities[from->second->index];
-            const Activity& b = m_r.programme.activities[to->second->index];
-            if (!a.bookItem || a.bookItem != b.bookItem || a.location == b.location) continue;
-            if (from->second->run != Piece::none && from->second->run == to->second->run) continue;
             m_out.ways.push_back({finishOfShape(*from->second), startOfShape(*to->second)});
         }
     }
@@ -420,9 +453,10 @@ private:
     }
 
     const PlaceRequest& m_r;
+    PlaceKept& m_kept;
     PlaceLayout m_out;
     std::vector<Box> m_taken;
-    std::unordered_map<ActivityId, LaidOutId> m_unitOf;
+    std::unordered_map<ActivityId, std::size_t> m_blockOf;
 };
 
 double distanceTo(const std::vector<ChartPoint>& way, ChartPoint at) {
@@ -438,8 +472,26 @@ double distanceTo(const std::vector<ChartPoint>& way, ChartPoint at) {
 
 } // namespace
 
+std::vector<PlaceBlock> unitBlocks(const Programme& programme, const std::unordered_set<LaidOutId>& open) {
+    std::vector<PlaceBlock> blocks;
+    for (const LaidOut& unit : programme.laidOut) {
+        if (open.contains(unit.id)) continue;
+        const Sequence* sequence = programme.sequences.row(unit.sequence);
+        PlaceBlock& one =
+            blocks.emplace_back(PlaceBlock{sequence ? sequence->key : std::string(), unit.id, 0, unit.location, {}});
+        for (const LaidOutStep& step : unit.steps)
+            if (step.activity) one.inside.push_back(step.activity);
+    }
+    return blocks;
+}
+
+PlaceLayout layoutPlaces(const PlaceRequest& request, PlaceKept& kept) {
+    return Builder(request, kept).run();
+}
+
 PlaceLayout layoutPlaces(const PlaceRequest& request) {
-    return Builder(request).run();
+    PlaceKept kept;
+    return layoutPlaces(request, kept);
 }
 
 PlaceHit hitPlaces(const PlaceLayout& layout, ChartPoint at) {

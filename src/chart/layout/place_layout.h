@@ -79,7 +79,7 @@ struct PlaceShape {
     double doneY = 0;                   ///< done from the box's top to here
     std::optional<Box> outline;         ///< where the compared programme has it
     std::vector<ChartPoint> outlineWay; ///< the same of a line
-    LaidOutId unit;                     ///< of a sequence, as one block
+    std::optional<std::size_t> block;   ///< of those asked for, that it is
     std::vector<ActivityId> inside;     ///< of such a block, in order of time
     std::optional<double> floatY;       ///< of the selected one
 };
@@ -128,6 +128,17 @@ struct PlaceLayout {
     std::optional<double> dataDateY;
 };
 
+/// Work that is shown as one block, which follows its insides: a unit of a sequence, or a group of rows.
+struct PlaceBlock {
+    std::string name;
+    LaidOutId unit;
+    std::uint32_t group = 0;
+    LocationId place; ///< that it takes; none: all that its work takes, in each branch
+    std::vector<ActivityId> inside;
+};
+/// The units of sequences, but those that are open.
+[[nodiscard]] std::vector<PlaceBlock> unitBlocks(const Programme& programme, const std::unordered_set<LaidOutId>& open);
+
 /// What to lay out: places along x, time along y from 0 to `height`, as `scale` has it.
 struct PlaceRequest {
     const Programme& programme;
@@ -141,10 +152,19 @@ struct PlaceRequest {
     ActivityId selected;
     bool links = false, crews = true;
     const std::unordered_set<ActivityId>* shown = nullptr; ///< that the filter leaves; null: all
-    /// Units of sequences are blocks that follow their insides, but those that are open; null: all is open.
-    const std::unordered_set<LaidOutId>* open = nullptr;
-    double letter = 6.2; ///< how wide a letter is, about
+    const std::vector<PlaceBlock>* blocks = nullptr; ///< what is shown as one; of several the first takes an activity
+    double letter = 6.2;                             ///< how wide a letter is, about
 };
+/// What of a layout is the same wherever one looks: kept by who lays out again and again, with the placed work and the
+/// axis that it was made for. All of it is found when it is first wanted; by place among the pieces.
+struct PlaceKept {
+    bool known = false;
+    std::vector<std::optional<PlaceAxis::Strip>> strips;
+    std::vector<std::optional<std::vector<Way>>> ways;      ///< of those that were in sight
+    std::vector<std::vector<std::uint16_t>> calendars;      ///< that work of a branch goes to, by branch
+    std::vector<std::pair<std::size_t, std::size_t>> crews; ///< pieces of the same work, one behind the other
+};
+[[nodiscard]] PlaceLayout layoutPlaces(const PlaceRequest& request, PlaceKept& kept);
 [[nodiscard]] PlaceLayout layoutPlaces(const PlaceRequest& request);
 
 /// What lies at a point: the last drawn first.

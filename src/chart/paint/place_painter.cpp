@@ -10,6 +10,7 @@
 
 #include <algorithm>
 #include <cmath>
+#include <unordered_map>
 
 namespace yarrin {
 
@@ -40,7 +41,13 @@ public:
     Painter(QPainter& painter, const PlaceLayout& layout, const PlaceAxis& axis, double height, const PlaceInk& ink)
         : m_p(painter), m_layout(layout), m_axis(axis), m_height(height), m_ink(ink), m_t(ink.theme) {}
 
-    void paint() {
+    void words() {
+        m_p.setRenderHint(QPainter::Antialiasing);
+        closed();
+        dates();
+        labels();
+    }
+    void work() {
         m_p.setRenderHint(QPainter::Antialiasing);
         ground();
         for (const PlaceShape& one : m_layout.shapes)
@@ -68,8 +75,10 @@ public:
             hatch(m_p, shape, one.past ? m_t.muted : m_t.critical);
         }
         links();
-        dates();
-        labels();
+        if (m_layout.dataDateY) {
+            m_p.setPen(QPen(m_t.accent, 1.6));
+            m_p.drawLine(at({0, *m_layout.dataDateY}), at({m_axis.width, *m_layout.dataDateY}));
+        }
     }
 
 private:
@@ -102,6 +111,9 @@ private:
             m_p.drawLine(at({branch.x1, 0}), at({branch.x1, m_height}));
             m_p.setPen(QPen(faint(m_t.rule, 130), 1));
         }
+    }
+    /// In the corner that is in sight of each season without work.
+    void closed() {
         if (m_ink.closed.isEmpty()) return;
         m_p.setFont(secondaryFont());
         m_p.setPen(m_t.muted);
@@ -209,10 +221,6 @@ private:
         }
     }
     void dates() {
-        if (m_layout.dataDateY) {
-            m_p.setPen(QPen(m_t.accent, 1.6));
-            m_p.drawLine(at({0, *m_layout.dataDateY}), at({m_axis.width, *m_layout.dataDateY}));
-        }
         m_p.setFont(boldened(secondaryFont()));
         for (const PlaceDate& one : m_layout.dates) {
             QPen pen(m_t.contractDate, 1);
@@ -235,6 +243,8 @@ private:
     void labels() {
         m_p.setFont(secondaryFont());
         const QFontMetricsF metrics(m_p.font());
+        std::unordered_map<ActivityId, const PlaceShape*> shapes;
+        for (const PlaceShape& one : m_layout.shapes) shapes.emplace(one.activity, &one);
         for (const PlaceLabel& one : m_layout.labels) {
             const QString text = QString::fromStdString(one.text);
             const bool selected = m_ink.isSelected(one.activity);
@@ -253,22 +263,19 @@ private:
             const QString fits = one.width > 0 ? metrics.elidedText(text, Qt::ElideRight, width) : text;
             if (one.onGround) // paper behind it, so that lines beneath do not run through it
                 m_p.fillRect(QRectF(-width / 2, -6, width, 12), faint(m_t.paper, 190));
-            m_p.setPen(selected && one.onGround ? m_t.accent : inkOf(one));
+            m_p.setPen(selected && one.onGround ? m_t.accent : inkOf(one, shapes));
             if (fits.size() >= 6 || fits == text) m_p.drawText(box, Qt::AlignCenter, fits);
             m_p.restore();
         }
     }
     /// Dark on light blocks, light on dark ones.
-    [[nodiscard]] QColor inkOf(const PlaceLabel& label) const {
-        if (label.onGround) return m_t.ink;
-        for (const PlaceShape& one : m_layout.shapes)
-            if (one.activity == label.activity) {
-                if (one.wide) return m_t.ink;
-                const QColor ground = colours(one).bar;
-                const double light = 0.299 * ground.redF() + 0.587 * ground.greenF() + 0.114 * ground.blueF();
-                return light > 0.5 ? QColor(0x24, 0x30, 0x3a) : QColor(0xff, 0xff, 0xff);
-            }
-        return m_t.ink;
+    [[nodiscard]] QColor inkOf(const PlaceLabel& label,
+                               const std::unordered_map<ActivityId, const PlaceShape*>& shapes) const {
+        const auto shape = shapes.find(label.activity);
+        if (label.onGround || shape == shapes.end() || shape->second->wide) return m_t.ink;
+        const QColor ground = colours(*shape->second).bar;
+        const double light = 0.299 * ground.redF() + 0.587 * ground.greenF() + 0.114 * ground.blueF();
+        return light > 0.5 ? QColor(0x24, 0x30, 0x3a) : QColor(0xff, 0xff, 0xff);
     }
 
     QPainter& m_p;
@@ -286,8 +293,10 @@ QString metresText(Millimetres at) {
 } // namespace
 
 void paintPlaces(QPainter& painter, const PlaceLayout& layout, const PlaceAxis& axis, double height,
-                 const PlaceInk& ink) {
-    Painter(painter, layout, axis, height, ink).paint();
+                 const PlaceInk& ink, PlaceLayer layer) {
+    Painter places(painter, layout, axis, height, ink);
+    if (layer != PlaceLayer::words) places.work();
+    if (layer != PlaceLayer::work) places.words();
 }
 
 void paintPlaceHeads(QPainter& painter, const PlaceAxis& axis, const PlaceInk& ink, double wide) {

@@ -35,9 +35,11 @@ struct PlaceInk {
     LinkId selectedLink = {};
 };
 
+/// What moves along with the places and the time when one scrolls, and the words that find another place then.
+enum class PlaceLayer { all, work, words };
 /// Paints everything but the axes: what lies beneath, blocks, lines, clashes, words.
 void paintPlaces(QPainter& painter, const PlaceLayout& layout, const PlaceAxis& axis, double height,
-                 const PlaceInk& ink);
+                 const PlaceInk& ink, PlaceLayer layer = PlaceLayer::all);
 
 /// How high, or wide, the heads of places are: names, then figures of chainage or names of columns.
 inline constexpr int placeHead = 40;
