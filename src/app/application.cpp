@@ -220,7 +220,8 @@ void selectAndZoom(MainWindow& window, const QCommandLineParser& parser) {
 int runApplication(int& count, char** words) {
     QApplication::setApplicationName(QStringLiteral("yarrin"));
     QApplication::setOrganizationName(QStringLiteral("yarrin"));
-    QApplication::setApplicationVersion(QStringLiteral("0.1.0"));
+    QApplication::setApplicationVersion(QStringLiteral(YARRIN_VERSION));
+    QGuiApplication::setDesktopFileName(QStringLiteral("org.yarrin.Yarrin"));
     QApplication application(count, words);
     // The toolkit takes over the language of the system for all libraries; numbers of files know none.
     std::setlocale(LC_NUMERIC, "C");

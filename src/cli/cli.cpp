@@ -178,6 +178,14 @@ ExitStatus runCli(std::span<const std::string> arguments, CliStreams streams) {
         printOverview(streams.out);
         return streams.out.flush() ? ExitStatus::done : ExitStatus::file;
     }
+    if (arguments.size() == 1 && (arguments[0] == "--manual" || arguments[0] == "--completion")) {
+        arguments[0] == "--manual" ? printManual(streams.out) : printCompletion(streams.out);
+        return streams.out.flush() ? ExitStatus::done : ExitStatus::file;
+    }
+    if (arguments[0] == "--version") {
+        streams.out << "yarrin-cli " << YARRIN_VERSION << "\n";
+        return streams.out.flush() ? ExitStatus::done : ExitStatus::file;
+    }
     const auto all = verbs();
     const auto verb = std::find_if(all.begin(), all.end(), [&](const Verb& v) { return v.name == arguments[0]; });
     if (verb == all.end()) return usageFault("", "there is no verb " + arguments[0], streams);

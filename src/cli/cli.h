@@ -36,6 +36,10 @@ struct Verb {
 /// Runs `yarrin-cli` with the arguments behind its name.
 [[nodiscard]] ExitStatus runCli(std::span<const std::string> arguments, CliStreams streams);
 
+/// The manual page of the command line (man 1), and words that a shell completes (bash), from the verbs' own help.
+void printManual(std::ostream& out);
+void printCompletion(std::ostream& out);
+
 /// Prints errors, a line each, and tells the exit status that they ask for: a file's fault goes before a programme's.
 ExitStatus report(const std::vector<Error>& errors, std::string_view file, CliStreams streams);
 /// "GBP 64000": a sum rounded to the currency's minor unit.

@@ -20,7 +20,8 @@ std::string programBeside(const std::string& name, const std::string& folder, co
     if (const char* named = std::getenv(variable); named && *named) return named;
     std::error_code failed;
     const fs::path here = fs::read_symlink("/proc/self/exe", failed).parent_path();
-    for (const std::string& place : {name, "../" + folder + "/" + name, "../src/" + folder + "/" + name})
+    for (const std::string& place :
+         {name, "../libexec/yarrin/" + name, "../" + folder + "/" + name, "../src/" + folder + "/" + name})
         if (const fs::path program = here / place; ::access(program.c_str(), X_OK) == 0) return program.string();
     return {};
 }
