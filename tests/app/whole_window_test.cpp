@@ -102,6 +102,10 @@ class WholeWindowTest : public QObject {
             desk.window.findChild<RecordStage*>()->showNamed(QString::fromLatin1(page));
             settled(QStringLiteral("record/") + QLatin1String(page));
         }
+        for (const char* page : {"openGuide", "openKeys"}) {
+            desk.trigger(page);
+            settled(QString::fromLatin1(page));
+        }
     }
 
     /// Where in the window a widget is, for a message.

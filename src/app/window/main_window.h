@@ -55,9 +55,10 @@ public:
         delay,
         sheets,
         record,
-        preferences
+        preferences,
+        guide
     };
-    static constexpr std::size_t placeCount = std::size_t(Place::preferences) + 1;
+    static constexpr std::size_t placeCount = std::size_t(Place::guide) + 1;
     void go(Place place);
     /// Goes to a stage, a page of it and a row by their names on the command line: "build-up/book"; the programme where
     /// there is no such stage.
@@ -91,6 +92,11 @@ private:
     void buildZoomActions(QMenu& menu);
     void buildWeeksAction(QMenu& menu);
     void buildWayActions(QMenu& menu);
+    void buildHelpMenu();
+    /// The guide, at the page for where one is.
+    void openGuide();
+    /// All keys of the menus, in Markdown.
+    [[nodiscard]] QString keysText() const;
     /// A stage, and what was chosen there.
     struct Spot {
         Place place = Place::programme;

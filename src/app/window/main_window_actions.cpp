@@ -44,11 +44,7 @@ void MainWindow::buildActions() {
     buildEditMenu();
     buildViewMenu();
     buildActivityMenu();
-    QMenu* help = menuBar()->addMenu(tr("&Help"));
-    help->addAction(action(QStringLiteral("openDemo"), tr("Open the &demo"), {}, [this] {
-        if (mayLeave()) openDemo();
-    }));
-    help->addAction(action(QStringLiteral("about"), tr("&About Yarrin"), {}, [this] { m_dialogs.about(this); }));
+    buildHelpMenu();
     QList<QAction*> commands;
     for (QAction* menu : menuBar()->actions())
         for (QAction* one : menu->menu()->actions())

@@ -6,6 +6,7 @@
 #include "app/card/card.h"
 #include "app/contract/contract_stage.h"
 #include "app/delay/delay_stage.h"
+#include "app/guide/guide_stage.h"
 #include "app/labour/labour_stage.h"
 #include "app/lens/lens_pane.h"
 #include "app/programme/bar_chart_view.h"
@@ -108,6 +109,11 @@ Stage* MainWindow::makeStage(Place place) {
     case Place::preferences: {
         auto* page = new PreferencesPage([this](const Preferences& wanted) { prefer(wanted); });
         connect(page, &PreferencesPage::left, this, [this] { travel(m_back, m_ahead); });
+        return page;
+    }
+    case Place::guide: {
+        auto* page = new GuideStage([this] { return keysText(); });
+        connect(page, &GuideStage::left, this, [this] { travel(m_back, m_ahead); });
         return page;
     }
     case Place::record:
