@@ -243,6 +243,9 @@ int runApplication(int& count, char** words) {
     SystemDialogs dialogs;
     MainWindow window(settings, dialogs, dateOfToday());
     const QString picture = parser.value(QStringLiteral("picture"));
+    // With nothing to open one begins where a job is chosen.
+    const bool nothing = parser.positionalArguments().isEmpty() && !parser.isSet(QStringLiteral("demo"));
+    if (nothing && !parser.isSet(QStringLiteral("stage"))) window.goNamed(QStringLiteral("start"), {});
     if (picture.isEmpty()) window.setKeeping(keepingOf(settings));
     if (parser.isSet(QStringLiteral("export-xlsx")))
         return exportFrom(parser.isSet(QStringLiteral("demo")) ? QStringLiteral(":/demo/brannoch.yarrin")
@@ -262,7 +265,7 @@ int runApplication(int& count, char** words) {
     midnight.start(20000);
     window.show();
     if (parser.isSet(QStringLiteral("stage")) || parser.isSet(QStringLiteral("select")) ||
-        parser.positionalArguments().isEmpty())
+        parser.isSet(QStringLiteral("demo")))
         window.goNamed(parser.value(QStringLiteral("stage")), parser.value(QStringLiteral("select")));
     settle();
     if (parser.isSet(QStringLiteral("timing"))) std::printf("painted after %.0f ms\n", sinceStart());

@@ -257,7 +257,7 @@ private slots:
         desk.trigger("editUndo");
         drawLink(desk, "A010", true, "A030", false);
         desk.dialogs.unsaved = Dialogs::Unsaved::cancel;
-        desk.trigger("fileNew");
+        desk.newJob();
         QCOMPARE(desk.programme().links.size(), std::size_t(4));
     }
 };

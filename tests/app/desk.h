@@ -15,6 +15,7 @@
 #include <QLineEdit>
 #include <QMouseEvent>
 #include <QPrinter>
+#include <QPushButton>
 #include <QSettings>
 #include <QTest>
 
@@ -114,6 +115,12 @@ public:
             QApplication::processEvents(QEventLoop::AllEvents, 10);
         }
         qFatal("no %s shows", name);
+    }
+    /// A new job as it is proposed.
+    void newJob() {
+        trigger("fileNew");
+        QTest::mouseClick(visible<QPushButton>("newMake"), Qt::LeftButton);
+        QApplication::processEvents();
     }
     ActivityTable& table() { return *find<ActivityTable>("programmeTable"); }
     BarChartView& chart() { return *find<BarChartView>("barChart"); }

@@ -20,9 +20,7 @@ class GuideTest : public QObject {
     Q_OBJECT
     QTemporaryDir m_folder;
 
-    static QString heading(Desk& desk) {
-        return desk.find<QTextBrowser>("guidePage")->document()->firstBlock().text();
-    }
+    static QString heading(Desk& desk) { return desk.find<QTextBrowser>("guidePage")->document()->firstBlock().text(); }
     static QString chosen(Desk& desk) {
         const QListWidgetItem* item = desk.find<QListWidget>("guideContents")->currentItem();
         return item ? item->text().trimmed() : QString();

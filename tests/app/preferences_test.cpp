@@ -108,7 +108,7 @@ private slots:
         QVERIFY(desk.window.openFile(other));
         QCOMPARE(desk.window.viewState().lens().lines, 1);
         QVERIFY(desk.table().isVisible());
-        desk.trigger("fileNew"); // leaves it
+        desk.newJob(); // leaves it
         QVERIFY(desk.window.openFile(job));
         QApplication::processEvents();
         QVERIFY(!desk.table().isVisible());
@@ -124,7 +124,7 @@ private slots:
         QCOMPARE(desk.window.viewState().pixelsPerDay(), ppd);
         QCOMPARE(desk.table().activities().rowCount(), 4); // the filter hides the milestone
         // What is broken there is as if it had not been kept.
-        desk.trigger("fileNew");
+        desk.newJob();
         desk.settings.beginGroup(QStringLiteral("jobs"));
         for (const QString& one : desk.settings.childGroups()) {
             desk.settings.setValue(one + QStringLiteral("/lens"), QStringLiteral("{"));

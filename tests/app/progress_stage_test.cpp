@@ -150,7 +150,7 @@ private slots:
         QVERIFY(desk.document().freeze(QStringLiteral("A"), QStringLiteral("Update"), QStringLiteral("n")).ok());
         desk.trigger("newUpdate");
         QVERIFY(desk.visible<QLineEdit>("updateDate")->isVisible());
-        desk.trigger("fileNew");
+        desk.newJob();
         QVERIFY2(!desk.find<QLineEdit>("updateDate")->isVisible(), "the line belongs to a programme that is gone");
         desk.trigger("newUpdate");
         auto* date = desk.visible<QLineEdit>("updateDate");

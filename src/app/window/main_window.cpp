@@ -457,6 +457,7 @@ void MainWindow::outlineContract() {
 
 void MainWindow::setKeeping(Keeping keeping) {
     m_document.keeper().setKeeping(std::move(keeping));
+    if (m_stack->currentIndex() == int(Place::start)) fillStartPage();
     offerLeftBehind();
 }
 

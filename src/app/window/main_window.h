@@ -56,9 +56,10 @@ public:
         sheets,
         record,
         preferences,
-        guide
+        guide,
+        start
     };
-    static constexpr std::size_t placeCount = std::size_t(Place::guide) + 1;
+    static constexpr std::size_t placeCount = std::size_t(Place::start) + 1;
     void go(Place place);
     /// Goes to a stage, a page of it and a row by their names on the command line: "build-up/book"; the programme where
     /// there is no such stage.
@@ -93,6 +94,11 @@ private:
     void buildWeeksAction(QMenu& menu);
     void buildWayActions(QMenu& menu);
     void buildHelpMenu();
+    [[nodiscard]] class StartPage* makeStartPage();
+    /// Jobs of late and what was left unsaved, as they are now.
+    void fillStartPage();
+    void beginNew(const struct NewJob& job);
+    void beginLike();
     /// The guide, at the page for where one is.
     void openGuide();
     /// All keys of the menus, in Markdown.
@@ -129,6 +135,7 @@ private:
     bool mayDrop();
     /// Keeps how the window stands for the job in it; has it stand so again.
     void rememberJob();
+    [[nodiscard]] Place placeOfJob() const;
     void recallJob();
     void partAsKept(Stage& stage);
     bool save();

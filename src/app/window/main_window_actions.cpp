@@ -54,9 +54,15 @@ void MainWindow::buildActions() {
 
 void MainWindow::buildFileMenu() {
     QMenu* menu = menuBar()->addMenu(tr("&File"));
-    menu->addAction(action(QStringLiteral("fileNew"), tr("&New"), QKeySequence::New, [this] {
-        if (mayLeave()) m_document.replace(Document::blank(m_today), {});
+    menu->addAction(action(QStringLiteral("fileNew"), tr("&New…"), QKeySequence::New, [this] {
+        go(Place::start);
+        stageAt(Place::start).showNamed(QStringLiteral("new"));
     }));
+    menu->addAction(
+        action(QStringLiteral("startPage"), tr("S&tart page"), QKeySequence(Qt::CTRL | Qt::SHIFT | Qt::Key_N), [this] {
+            go(Place::start);
+            stageAt(Place::start).showNamed({});
+        }));
     menu->addAction(action(QStringLiteral("fileOpen"), tr("&Open…"), QKeySequence::Open, [this] {
         if (!mayLeave()) return;
         const QString path = m_dialogs.fileToOpen(this, {});

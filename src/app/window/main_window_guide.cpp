@@ -1,12 +1,17 @@
 // SPDX-FileCopyrightText: 2026 The Yarrin authors
 // SPDX-License-Identifier: GPL-3.0-or-later
-// Help within the window.
+// Where one begins, and help.
+#include "app/base/format.h"
 #include "app/guide/guide_stage.h"
 #include "app/window/main_window.h"
 #include "app/window/stages.h"
+#include "app/window/start_page.h"
+#include "edit/new_job.h"
+#include "store/file.h"
 
 #include <QAbstractButton>
 #include <QMenuBar>
+#include <QSettings>
 #include <QStackedWidget>
 
 namespace yarrin {
@@ -44,6 +49,74 @@ void MainWindow::openGuide() {
     auto& guide = stageAs<GuideStage>(Place::guide);
     go(Place::guide);
     guide.open(title, pages);
+}
+
+StartPage* MainWindow::makeStartPage() {
+    auto* page = new StartPage(m_today);
+    const auto opened = [this](bool ok) {
+        // A job that was open before is gone back to where one was in it.
+        if (ok && m_stack->currentIndex() == int(Place::start)) go(Place::programme);
+    };
+    connect(page, &StartPage::newWanted, this, &MainWindow::beginNew);
+    connect(page, &StartPage::likeWanted, this, &MainWindow::beginLike);
+    connect(page, &StartPage::openWanted, this, [this] { findChild<QAction*>(QStringLiteral("fileOpen"))->trigger(); });
+    connect(page, &StartPage::demoWanted, this, [this] {
+        if (!mayLeave()) return;
+        openDemo();
+        go(Place::programme);
+    });
+    connect(page, &StartPage::billWanted, this,
+            [this] { findChild<QAction*>(QStringLiteral("importBill"))->trigger(); });
+    connect(page, &StartPage::scheduleWanted, this,
+            [this] { findChild<QAction*>(QStringLiteral("importSchedule"))->trigger(); });
+    connect(page, &StartPage::pathWanted, this, [this, opened](const QString& path) {
+        if (mayLeave()) opened(openFile(path));
+    });
+    connect(page, &StartPage::unsavedWanted, this, [this, opened](const QString& path) {
+        if (!mayLeave()) return;
+        const Outcome adopted = m_document.adopt(path);
+        if (!adopted.ok()) say(show::error(adopted.error()));
+        opened(adopted.ok());
+    });
+    connect(page, &StartPage::forgetWanted, this, [this](const QString& path) {
+        QStringList recent = m_settings.value(QStringLiteral("recent")).toStringList();
+        recent.removeAll(path);
+        m_settings.setValue(QStringLiteral("recent"), recent);
+        refreshRecent();
+        fillStartPage();
+    });
+    connect(page, &StartPage::left, this, [this] {
+        if (m_back.empty()) return go(Place::programme);
+        travel(m_back, m_ahead);
+    });
+    return page;
+}
+
+void MainWindow::fillStartPage() {
+    std::vector<StartPage::Unsaved> unsaved;
+    for (const LeftBehind& one : m_document.keeper().leftBehind())
+        if (one.fault.isEmpty() && one.spareOf.isEmpty())
+            unsaved.push_back({one.path, one.title, show::moment(one.last.toStdString())});
+    stageAs<StartPage>(Place::start).setJobs(m_settings.value(QStringLiteral("recent")).toStringList(), unsaved);
+}
+
+void MainWindow::beginNew(const NewJob& job) {
+    auto made = newJob(job);
+    if (!made.ok()) return say(show::error(made.error()));
+    if (!mayLeave()) return;
+    m_document.replace(std::move(made).value(), {});
+    go(Place::programme);
+}
+
+/// Another job's ways without its work.
+void MainWindow::beginLike() {
+    const QString path = m_dialogs.fileToOpen(this, {});
+    if (path.isEmpty()) return;
+    const auto other = readProgramme(path.toStdString());
+    if (!other.ok()) return say(show::error(other.error()));
+    if (!mayLeave()) return;
+    m_document.replace(likeJob(*other), {});
+    go(Place::contract);
 }
 
 QString MainWindow::keysText() const {

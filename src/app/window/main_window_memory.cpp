@@ -46,11 +46,22 @@ void forgetOldest(QSettings& settings) {
 
 } // namespace
 
+/// Where one was last in the job itself.
+MainWindow::Place MainWindow::placeOfJob() const {
+    const auto ofJob = [](Place place) {
+        return place != Place::start && place != Place::guide && place != Place::preferences;
+    };
+    if (const auto here = Place(m_stack->currentIndex()); ofJob(here)) return here;
+    for (auto spot = m_back.rbegin(); spot != m_back.rend(); ++spot)
+        if (ofJob(spot->place)) return spot->place;
+    return Place::programme;
+}
+
 void MainWindow::rememberJob() {
     if (m_document.path().isEmpty()) return;
     m_settings.beginGroup(groupOf(m_document.path()));
     m_settings.setValue(QStringLiteral("geometry"), saveGeometry());
-    m_settings.setValue(QStringLiteral("stage"), QLatin1String(infoOf(Place(m_stack->currentIndex())).name));
+    m_settings.setValue(QStringLiteral("stage"), QLatin1String(infoOf(placeOfJob()).name));
     const Activity* chosen = m_document.programme().activities.row(m_state.current());
     m_settings.setValue(QStringLiteral("chosen"), chosen ? show::text(chosen->key) : QString());
     m_settings.setValue(QStringLiteral("lens"), show::text(lensToJson(keptFrom(m_state.lens()))));

@@ -22,6 +22,7 @@
 #include "app/window/rail.h"
 #include "app/window/stages.h"
 #include "app/window/standing.h"
+#include "app/window/start_page.h"
 
 #include <QApplication>
 #include <QFileInfo>
@@ -116,6 +117,8 @@ Stage* MainWindow::makeStage(Place place) {
         connect(page, &GuideStage::left, this, [this] { travel(m_back, m_ahead); });
         return page;
     }
+    case Place::start:
+        return makeStartPage();
     case Place::record:
         break;
     }
@@ -158,6 +161,7 @@ ActivityTable& MainWindow::table() {
 void MainWindow::go(Place place) {
     if (place != Place(m_stack->currentIndex())) leaveSpot();
     Stage& stage = stageAt(place);
+    if (place == Place::start) fillStartPage();
     const StageInfo& info = infoOf(place);
     m_rail->setCurrent(info.icon ? int(place) : -1); // the record is no stage of the work
     m_stack->setCurrentIndex(int(place));

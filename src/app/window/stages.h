@@ -40,7 +40,8 @@ inline constexpr std::array<StageInfo, MainWindow::placeCount> stages{
       QT_TRANSLATE_NOOP("yarrin::MainWindow", "S&heets"), 9, false},
      {MainWindow::Place::record, "record", nullptr, "", "", 0, false},
      {MainWindow::Place::preferences, "preferences", nullptr, "", "", 0, false},
-     {MainWindow::Place::guide, "guide", nullptr, "", "", 0, false}}};
+     {MainWindow::Place::guide, "guide", nullptr, "", "", 0, false},
+     {MainWindow::Place::start, "start", nullptr, "", "", 0, false}}};
 
 [[nodiscard]] constexpr const StageInfo& infoOf(MainWindow::Place place) {
     return stages[static_cast<std::size_t>(place)];

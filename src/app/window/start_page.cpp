@@ -1,0 +1,346 @@
+// SPDX-FileCopyrightText: 2026 The Yarrin authors
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "app/window/start_page.h"
+
+#include "app/base/format.h"
+#include "app/base/look.h"
+#include "app/table/inline_message.h"
+#include "edit/typed.h"
+
+#include <QComboBox>
+#include <QFileInfo>
+#include <QGridLayout>
+#include <QKeyEvent>
+#include <QLabel>
+#include <QLineEdit>
+#include <QPushButton>
+#include <QScrollArea>
+#include <QStackedWidget>
+#include <QVBoxLayout>
+
+namespace yarrin {
+
+namespace {
+
+QLabel* heading(const QString& text, QWidget* parent) {
+    auto* label = new QLabel(text.toUpper(), parent);
+    label->setFont(boldened(secondaryFont()));
+    setInk(label, Ink::muted);
+    return label;
+}
+
+} // namespace
+
+StartPage::StartPage(Date today, QWidget* parent)
+    : Stage(parent), m_today(today), m_notice(new NoticeBar(this)), m_right(new QStackedWidget(this)),
+      m_jobs(new QWidget), m_list(new QVBoxLayout(m_jobs)), m_looking(this) {
+    setObjectName(QStringLiteral("startPage"));
+    auto* columns = new QHBoxLayout(this);
+    columns->setContentsMargins(28, 22, 28, 16);
+    columns->setSpacing(36);
+    columns->addWidget(buildWays());
+    m_jobs->setObjectName(QStringLiteral("startJobs"));
+    m_list->setContentsMargins(0, 0, 0, 0);
+    m_list->setSpacing(6);
+    auto* scroll = new QScrollArea(m_right);
+    scroll->setObjectName(QStringLiteral("startScroll"));
+    scroll->setFrameShape(QFrame::NoFrame);
+    scroll->setWidgetResizable(true);
+    scroll->setWidget(m_jobs);
+    scroll->setFocusPolicy(Qt::NoFocus);
+    m_right->addWidget(scroll);
+    m_right->addWidget(buildForm());
+    columns->addWidget(m_right, 1);
+}
+
+QWidget* StartPage::buildWays() {
+    auto* side = new QWidget(this);
+    auto* column = new QVBoxLayout(side);
+    column->setContentsMargins(0, 0, 0, 0);
+    column->setSpacing(3);
+    auto* title = new QLabel(QStringLiteral("Yarrin"), side);
+    QFont large = headingFont();
+    large.setPointSizeF(large.pointSizeF() * 1.6);
+    title->setFont(large);
+    auto* words = new QLabel(tr("Programmes from quantities, and what delay costs."), side);
+    words->setWordWrap(true);
+    setInk(words, Ink::muted);
+    column->addWidget(title);
+    column->addWidget(words);
+    column->addSpacing(18);
+    const auto way = [&](const char* name, const QString& text, const QString& tip, auto signal) {
+        auto* button = new QPushButton(text, side);
+        button->setObjectName(QLatin1String(name));
+        button->setProperty("way", true);
+        button->setToolTip(tip);
+        connect(button, &QPushButton::clicked, this, signal);
+        column->addWidget(button);
+        return button;
+    };
+    column->addWidget(heading(tr("Begin"), side));
+    m_new = way("startNew", tr("A new job"), tr("Its name, start and week; everything can be changed later"),
+                [this] { askForNew(); });
+    way("startOpen", tr("Open a file…"), tr("A programme on the disk"), [this] { emit openWanted(); });
+    way("startDemo", tr("The demo"), tr("A ferry terminal, invented, with a year of delays behind it"),
+        [this] { emit demoWanted(); });
+    column->addSpacing(12);
+    column->addWidget(heading(tr("From what there is"), side));
+    way("startBill", tr("From a bill…"), tr("A bill of quantities in a workbook or a table"),
+        [this] { emit billWanted(); });
+    way("startSchedule", tr("From a schedule in a table…"), tr("Activities with dates and what they wait for"),
+        [this] { emit scheduleWanted(); });
+    way("startLike", tr("Like another job…"),
+        tr("Its calendars, output book, codes, lenses, resources and sequences, without the work"),
+        [this] { emit likeWanted(); });
+    column->addStretch(1);
+    side->setFixedWidth(scaled(236));
+    return side;
+}
+
+QWidget* StartPage::buildForm() {
+    auto* form = new QWidget(m_right);
+    auto* column = new QVBoxLayout(form);
+    column->setContentsMargins(0, 0, 0, 0);
+    auto* title = new QLabel(tr("A new job"), form);
+    title->setFont(headingFont());
+    auto* words = new QLabel(tr("What matters now. Everything can be changed later."), form);
+    setInk(words, Ink::muted);
+    column->addWidget(title);
+    column->addWidget(words);
+    column->addSpacing(10);
+    auto* grid = new QGridLayout;
+    grid->setHorizontalSpacing(16);
+    grid->setVerticalSpacing(8);
+    grid->setColumnMinimumWidth(0, scaled(120));
+    grid->setColumnMinimumWidth(1, scaled(240));
+    grid->setColumnStretch(2, 1);
+    const auto row = [&](const QString& label, QWidget* field, const QString& hint) {
+        const int at = grid->rowCount();
+        auto* name = new QLabel(label, form);
+        name->setBuddy(field);
+        field->setAccessibleName(label);
+        auto* beside = new QLabel(hint, form);
+        beside->setFont(secondaryFont());
+        setInk(beside, Ink::muted);
+        grid->addWidget(name, at, 0);
+        grid->addWidget(field, at, 1);
+        grid->addWidget(beside, at, 2);
+    };
+    const auto line = [&](const char* name) {
+        auto* edit = new QLineEdit(form);
+        edit->setObjectName(QLatin1String(name));
+        connect(edit, &QLineEdit::returnPressed, this, &StartPage::make);
+        return edit;
+    };
+    m_name = line("newName");
+    m_start = line("newStart");
+    m_hours = line("newHours");
+    m_currency = line("newCurrency");
+    m_days = new QComboBox(form);
+    m_days->setObjectName(QStringLiteral("newDays"));
+    for (int days = 1; days <= 7; ++days) m_days->addItem(show::countOf(qint64(days), "day", "days"));
+    m_holidays = new QComboBox(form);
+    m_holidays->setObjectName(QStringLiteral("newHolidays"));
+    m_holidays->addItems({tr("none"), tr("England and Wales"), tr("Scotland"), tr("Ireland")});
+    row(tr("Name"), m_name, {});
+    row(tr("Start"), m_start, tr("the first day on site"));
+    row(tr("Working week"), m_days, tr("from Monday"));
+    row(tr("Hours"), m_hours, tr("of each of these days: 8-12, 13-17"));
+    row(tr("Public holidays"), m_holidays, tr("others are read from a file in Site time"));
+    row(tr("Currency"), m_currency, tr("three letters: GBP, EUR"));
+    column->addLayout(grid);
+    m_fault = new QLabel(form);
+    m_fault->setObjectName(QStringLiteral("newFault"));
+    m_fault->setWordWrap(true);
+    setInk(m_fault, Ink::critical);
+    column->addWidget(m_fault);
+    auto* buttons = new QHBoxLayout;
+    auto* makeButton = new QPushButton(tr("Make the job"), form);
+    makeButton->setObjectName(QStringLiteral("newMake"));
+    makeButton->setProperty("primary", true);
+    auto* cancel = new QPushButton(tr("Not now"), form);
+    cancel->setObjectName(QStringLiteral("newCancel"));
+    connect(makeButton, &QPushButton::clicked, this, &StartPage::make);
+    connect(cancel, &QPushButton::clicked, this, [this] {
+        m_right->setCurrentIndex(0);
+        focusMain();
+    });
+    buttons->addWidget(makeButton);
+    buttons->addWidget(cancel);
+    buttons->addStretch(1);
+    column->addLayout(buttons);
+    column->addStretch(1);
+    return form;
+}
+
+void StartPage::focusMain() {
+    if (m_right->currentIndex() == 1) return m_name->setFocus();
+    if (!m_rows.empty()) return m_rows.front().title->setFocus();
+    m_new->setFocus();
+}
+
+void StartPage::showNamed(const QString& page) {
+    if (page == QLatin1String("new")) return askForNew();
+    m_right->setCurrentIndex(0);
+}
+
+void StartPage::askForNew() {
+    const NewJob usual;
+    m_name->setText(tr("New job"));
+    const Date monday = m_today + (7 - weekday(m_today)) % 7;
+    m_start->setText(show::date(monday));
+    m_days->setCurrentIndex(usual.daysPerWeek - 1);
+    m_hours->setText(QString::fromStdString(usual.hours));
+    m_currency->setText(QString::fromStdString(usual.currency));
+    m_fault->clear();
+    m_right->setCurrentIndex(1);
+    m_name->setFocus();
+    m_name->selectAll();
+}
+
+void StartPage::make() {
+    NewJob job;
+    job.name = m_name->text().toStdString();
+    std::optional<Date> start;
+    if (const auto fault = readDate(start, m_start->text().toStdString())) {
+        m_start->setFocus();
+        return m_fault->setText(show::error(*fault));
+    }
+    if (!start) {
+        m_start->setFocus();
+        return m_fault->setText(tr("A job has a start: write a day, like 1 Mar 2027."));
+    }
+    job.start = *start;
+    job.daysPerWeek = m_days->currentIndex() + 1;
+    job.hours = m_hours->text().toStdString();
+    if (m_holidays->currentIndex() > 0) job.holidays = HolidayRegion(m_holidays->currentIndex() - 1);
+    job.currency = m_currency->text().toStdString();
+    if (const auto made = newJob(job); !made.ok()) return m_fault->setText(show::error(made.error()));
+    m_right->setCurrentIndex(0);
+    emit newWanted(job);
+}
+
+void StartPage::setJobs(const QStringList& recent, const std::vector<Unsaved>& unsaved) {
+    m_recent = recent;
+    m_unsaved = unsaved;
+    present();
+}
+
+void StartPage::present() {
+    m_looking.stop();
+    clearLayout(m_list);
+    m_rows.clear();
+    if (!m_unsaved.empty()) {
+        m_list->addWidget(heading(tr("Never saved under a name"), m_jobs));
+        for (const Unsaved& one : m_unsaved) addRow(one.path, one.title, tr("up to %1").arg(one.last), true);
+        m_list->addSpacing(10);
+    }
+    if (!m_recent.isEmpty()) {
+        m_list->addWidget(heading(tr("Jobs of late"), m_jobs));
+        for (const QString& path : m_recent) addRow(path, QFileInfo(path).completeBaseName(), {}, false);
+    }
+    if (m_rows.empty()) {
+        auto* words =
+            new QLabel(tr("Jobs that were opened stand here. Begin with a new one at the left, or look at the "
+                          "demo first."),
+                       m_jobs);
+        words->setObjectName(QStringLiteral("startEmpty"));
+        words->setWordWrap(true);
+        setInk(words, Ink::muted);
+        m_list->addWidget(words);
+    }
+    m_list->addStretch(1);
+    m_next = 0;
+    lookAtNext();
+}
+
+void StartPage::addRow(const QString& path, const QString& title, const QString& words, bool unsaved) {
+    auto* line = new QWidget(m_jobs);
+    auto* across = new QHBoxLayout(line);
+    across->setContentsMargins(0, 0, 0, 0);
+    across->setSpacing(14);
+    Row row{path, unsaved, new GlancePicture(line), new QPushButton(title, line), new QLabel(words, line)};
+    row.title->setObjectName(QStringLiteral("startJob"));
+    row.title->setProperty("way", true);
+    row.title->setToolTip(path);
+    row.words->setFont(secondaryFont());
+    setInk(row.words, Ink::muted);
+    auto* column = new QVBoxLayout;
+    column->setSpacing(1);
+    column->addStretch(1);
+    column->addWidget(row.title);
+    column->addWidget(row.words);
+    if (!unsaved) {
+        auto* folder = new QLabel(QFileInfo(path).absolutePath(), line);
+        folder->setFont(secondaryFont());
+        setInk(folder, Ink::muted);
+        column->addWidget(folder);
+    }
+    column->addStretch(1);
+    across->addWidget(row.picture);
+    across->addLayout(column, 1);
+    if (!unsaved) {
+        auto* forget = quietButton(tr("Take off the list"), "startForget", line);
+        connect(forget, &QPushButton::clicked, this, [this, path] { emit forgetWanted(path); });
+        across->addWidget(forget);
+    }
+    connect(row.title, &QPushButton::clicked, this,
+            [this, path, unsaved] { unsaved ? emit unsavedWanted(path) : emit pathWanted(path); });
+    m_list->addWidget(line);
+    m_rows.push_back(row);
+}
+
+/// One file after the other, beside the window; what was read and has not changed is not read again.
+void StartPage::lookAtNext() {
+    while (m_next < m_rows.size()) {
+        const Row row = m_rows[m_next++];
+        const QFileInfo file(row.path);
+        if (!file.exists()) {
+            row.words->setText(tr("it is not there any more"));
+            setInk(row.words, Ink::near);
+            continue;
+        }
+        const auto known = m_known.find(row.path);
+        if (known != m_known.end() && known->second.first == file.lastModified()) {
+            fill(row, *known->second.second);
+            continue;
+        }
+        using namespace std::chrono_literals;
+        const std::string path = row.path.toStdString();
+        return m_looking.start(
+            0ms,
+            [path](WorkWatch&) -> std::shared_ptr<const JobGlance> {
+                return std::make_shared<const JobGlance>(glanceAt(path));
+            },
+            [this, row, changed = file.lastModified()](std::shared_ptr<const JobGlance> glance) {
+                m_known[row.path] = {changed, glance};
+                fill(row, *glance);
+                lookAtNext();
+            });
+    }
+}
+
+void StartPage::fill(const Row& row, const JobGlance& glance) {
+    row.picture->setGlance(std::make_shared<const JobGlance>(glance));
+    if (!glance.title.empty()) row.title->setText(show::text(glance.title));
+    QString words = wordsOf(glance);
+    if (row.unsaved) words += QStringLiteral(" · ") + row.words->text();
+    row.words->setText(words);
+    setInk(row.words, glance.fault ? Ink::near : Ink::muted);
+}
+
+void StartPage::keyPressEvent(QKeyEvent* event) {
+    if (event->key() == Qt::Key_Escape) {
+        if (m_right->currentIndex() == 0) return emit left();
+        m_right->setCurrentIndex(0);
+        return focusMain();
+    }
+    // Up and Down go from one job, or way, to the next.
+    if (event->key() == Qt::Key_Down || event->key() == Qt::Key_Up) {
+        focusNextPrevChild(event->key() == Qt::Key_Down);
+        return;
+    }
+    Stage::keyPressEvent(event);
+}
+
+} // namespace yarrin

@@ -1,0 +1,94 @@
+// SPDX-FileCopyrightText: 2026 The Yarrin authors
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+#include "app/base/waiting.h"
+#include "app/window/job_glance.h"
+#include "app/window/stage.h"
+#include "edit/new_job.h"
+
+#include <QDateTime>
+
+#include <map>
+#include <memory>
+#include <vector>
+
+class QComboBox;
+class QLabel;
+class QLineEdit;
+class QPushButton;
+class QStackedWidget;
+class QVBoxLayout;
+
+namespace yarrin {
+
+/// Where one begins: jobs of late with a small picture, what was left unsaved, and the ways to a new job.
+class StartPage : public Stage {
+    Q_OBJECT
+public:
+    explicit StartPage(Date today, QWidget* parent = nullptr);
+
+    NoticeBar& notice() override { return *m_notice; }
+    void focusMain() override;
+    /// "new" asks for a new job at once.
+    void showNamed(const QString& page) override;
+    [[nodiscard]] bool isWorking() const override { return m_looking.isRunning(); }
+
+    /// Jobs of late, the last first, and what was never saved under a name.
+    struct Unsaved {
+        QString path, title, last;
+    };
+    void setJobs(const QStringList& recent, const std::vector<Unsaved>& unsaved);
+    void askForNew();
+
+signals:
+    void newWanted(const yarrin::NewJob& job);
+    void openWanted();
+    void demoWanted();
+    void likeWanted();
+    void billWanted();
+    void scheduleWanted();
+    void pathWanted(const QString& path);
+    void unsavedWanted(const QString& path);
+    void forgetWanted(const QString& path);
+    /// Back to the job that is open.
+    void left();
+
+protected:
+    void keyPressEvent(QKeyEvent* event) override;
+
+private:
+    QWidget* buildWays();
+    QWidget* buildForm();
+    void present();
+    void make();
+    void lookAtNext();
+    struct Row {
+        QString path;
+        bool unsaved = false;
+        class GlancePicture* picture = nullptr;
+        QPushButton* title = nullptr;
+        QLabel* words = nullptr;
+    };
+    void addRow(const QString& path, const QString& title, const QString& words, bool unsaved);
+    void fill(const Row& row, const JobGlance& glance);
+
+    Date m_today;
+    NoticeBar* m_notice;
+    QStackedWidget* m_right;
+    QWidget* m_jobs;
+    QVBoxLayout* m_list;
+    QLineEdit *m_name = nullptr, *m_start = nullptr, *m_hours = nullptr, *m_currency = nullptr;
+    QComboBox *m_days = nullptr, *m_holidays = nullptr;
+    QLabel* m_fault = nullptr;
+    QPushButton* m_new = nullptr;
+    QStringList m_recent;
+    std::vector<Unsaved> m_unsaved;
+    std::vector<Row> m_rows;
+    std::size_t m_next = 0;
+    /// Of files as they were read last, by path.
+    std::map<QString, std::pair<QDateTime, std::shared_ptr<const JobGlance>>> m_known;
+    Beside<std::shared_ptr<const JobGlance>> m_looking;
+};
+
+} // namespace yarrin

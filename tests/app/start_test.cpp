@@ -1,0 +1,161 @@
+// SPDX-FileCopyrightText: 2026 The Yarrin authors
+// SPDX-License-Identifier: GPL-3.0-or-later
+// Where one begins: a new job from a few fields, jobs of late with what stands in them, one like another, and back.
+#include "app/window/start_page.h"
+#include "desk.h"
+#include "edit/new_job.h"
+#include "store/file.h"
+#include "support/any_edit.h"
+#include "support/random_programme.h"
+
+#include <QComboBox>
+#include <QFile>
+#include <QLabel>
+#include <QLineEdit>
+#include <QPushButton>
+#include <QTemporaryDir>
+
+using namespace yarrin;
+using namespace yarrin::test;
+
+class StartTest : public QObject {
+    Q_OBJECT
+    QTemporaryDir m_folder;
+
+    static void press(Desk& desk, const char* button) {
+        QTest::mouseClick(desk.visible<QPushButton>(button), Qt::LeftButton);
+        QApplication::processEvents();
+    }
+    static void type(Desk& desk, const char* field, const QString& text) {
+        auto* edit = desk.visible<QLineEdit>(field);
+        edit->setFocus();
+        edit->selectAll();
+        QTest::keyClicks(edit, text);
+    }
+    static Programme road(int days) {
+        Builder b;
+        b.task("A", days).milestone("M").link("A", "M").section("S1", "M", "2027-03-12", 1000);
+        b.programme.job.title = "Road";
+        return b.programme;
+    }
+    static std::vector<QPushButton*> jobs(Desk& desk) {
+        std::vector<QPushButton*> all;
+        for (auto* one : desk.find<StartPage>("startPage")->findChildren<QPushButton*>(QStringLiteral("startJob")))
+            if (one->isVisible()) all.push_back(one);
+        return all;
+    }
+
+private slots:
+    /// What is asked for makes the job; what cannot be is said in place, and nothing is lost meanwhile.
+    void aNewJob() {
+        Desk desk(road(5), m_folder.filePath(QStringLiteral("new.ini")));
+        const Programme before = desk.programme();
+        desk.trigger("fileNew");
+        QVERIFY(desk.visible<QLineEdit>("newName")->hasFocus());
+        QTest::keyClicks(desk.visible<QLineEdit>("newName"), QStringLiteral("Tarrow bypass"));
+        type(desk, "newStart", QStringLiteral("6 Mar 2027")); // a Saturday
+        type(desk, "newHours", QStringLiteral("7:30-12, 12:30-16"));
+        desk.visible<QComboBox>("newDays")->setCurrentIndex(3);
+        desk.visible<QComboBox>("newHolidays")->setCurrentIndex(2);
+        type(desk, "newCurrency", QStringLiteral("eur"));
+        type(desk, "newStart", QStringLiteral("someday"));
+        press(desk, "newMake");
+        QVERIFY(!desk.visible<QLabel>("newFault")->text().isEmpty());
+        QVERIFY(desk.programme() == before);
+        type(desk, "newStart", QStringLiteral("6 Mar 2027"));
+        type(desk, "newCurrency", QStringLiteral("pounds"));
+        press(desk, "newMake");
+        QVERIFY(desk.visible<QLabel>("newFault")->text().contains(QStringLiteral("three letters")));
+        type(desk, "newCurrency", QStringLiteral("eur"));
+        QTest::keyClick(desk.visible<QLineEdit>("newCurrency"), Qt::Key_Return);
+        const Programme& made = desk.programme();
+        QCOMPARE(made.job.title, std::string("Tarrow bypass"));
+        QCOMPARE(made.job.currency, std::string("EUR"));
+        QCOMPARE(made.calendars[0].dayMinutes, std::optional<Minutes>(480));
+        QVERIFY(made.calendars[0].week[3]->size() == 2 && made.calendars[0].week[4]->empty());
+        QVERIFY(made.calendars[0].exceptions.size() >= 8); // Scotland's
+        QCOMPARE(made.job.start, *parseInstant("2027-03-08T07:30"));
+        QVERIFY(desk.table().isVisible());
+        // Escape leads back to the job without a new one.
+        desk.trigger("fileNew");
+        QTest::keyClick(desk.visible<QLineEdit>("newName"), Qt::Key_Escape);
+        QTest::keyClick(desk.find<StartPage>("startPage"), Qt::Key_Escape);
+        QVERIFY(desk.table().isVisible());
+        QCOMPARE(desk.programme().job.title, std::string("Tarrow bypass"));
+    }
+
+    /// Files that were opened stand there with what is in them; one that is gone, or broken, says so; a click opens.
+    void jobsOfLate() {
+        const QString good = m_folder.filePath(QStringLiteral("good.yarrin")),
+                      late = m_folder.filePath(QStringLiteral("late.yarrin.json")),
+                      broken = m_folder.filePath(QStringLiteral("broken.yarrin"));
+        QVERIFY(writeProgramme(road(5), good.toStdString(), FileFormat::native).ok());
+        QVERIFY(writeProgramme(road(12), late.toStdString(), FileFormat::json).ok());
+        QFile file(broken);
+        QVERIFY(file.open(QIODevice::WriteOnly) && file.write("SQLite format 3") > 0);
+        file.close();
+        const QString ini = m_folder.filePath(QStringLiteral("late.ini"));
+        QSettings(ini, QSettings::IniFormat)
+            .setValue(QStringLiteral("recent"),
+                      QStringList{good, late, broken, m_folder.filePath(QStringLiteral("gone.yarrin"))});
+        Desk desk(road(5), ini);
+        desk.trigger("startPage");
+        QCOMPARE(jobs(desk).size(), std::size_t(4));
+        auto* page = desk.find<StartPage>("startPage");
+        QTRY_VERIFY(!page->isWorking());
+        QStringList words;
+        for (auto* label : page->findChildren<QLabel*>()) words << label->text();
+        const QString all = words.join(QLatin1Char('\n'));
+        QVERIFY2(all.contains(QStringLiteral("2 activities · ends 5 Mar 2027 · in time")), qPrintable(all));
+        // Twelve days end on Tuesday the 16th, four days after the 12th.
+        QVERIFY2(all.contains(QStringLiteral("ends 16 Mar 2027 · S1 4 days late")), qPrintable(all));
+        QVERIFY(all.contains(QStringLiteral("it is not there any more")));
+        QCOMPARE(jobs(desk)[0]->text(), QStringLiteral("Road"));
+        QTest::mouseClick(jobs(desk)[1], Qt::LeftButton);
+        QCOMPARE(desk.document().path(), late);
+        QVERIFY(desk.table().isVisible());
+        desk.trigger("startPage");
+        QTest::mouseClick(desk.visible<QPushButton>("startForget"), Qt::LeftButton);
+        QApplication::processEvents();
+        QCOMPARE(jobs(desk).size(), std::size_t(3));
+        QCOMPARE(desk.settings.value(QStringLiteral("recent")).toStringList().size(), qsizetype(3));
+    }
+
+    /// With a job like another its ways go on, not its work; whatever it was, the new one can be written and read.
+    void likeAnother() {
+        const QString other = m_folder.filePath(QStringLiteral("other.yarrin"));
+        Programme from = road(5);
+        BookItem item;
+        item.id = BookItemId{1};
+        item.key = "K1";
+        item.unit = "m";
+        from.book.append(item);
+        QVERIFY(writeProgramme(from, other.toStdString(), FileFormat::native).ok());
+        Desk desk(road(5), m_folder.filePath(QStringLiteral("like.ini")));
+        desk.dialogs.open = other;
+        desk.trigger("startPage");
+        press(desk, "startLike");
+        QVERIFY(desk.programme().activities.empty() && desk.programme().sections.empty());
+        QVERIFY(desk.programme().calendars == from.calendars && desk.programme().book == from.book);
+        for (std::uint32_t seed = 1; seed <= 30; ++seed) {
+            Programme p = randomProgramme(seed, {.activities = 30});
+            std::mt19937 random(seed);
+            for (int i = 0; i < 60; ++i) {
+                Transaction tx(p);
+                if (anyEdit(tx, random).ok() && faultsOf(tx.programme()).empty())
+                    (void)tx.commit("edit");
+                else
+                    tx.rollBack();
+            }
+            const Programme like = likeJob(p);
+            const auto faults = faultsOf(like);
+            QVERIFY2(faults.empty(), faults.empty() ? "" : faults[0].sentence().c_str());
+            QVERIFY(like.activities.empty() && like.events.empty() && like.bill.empty());
+            QCOMPARE(like.calendars.size(), p.calendars.size());
+            QCOMPARE(like.sequences.size(), p.sequences.size());
+        }
+    }
+};
+
+QTEST_MAIN(StartTest)
+#include "start_test.moc"
