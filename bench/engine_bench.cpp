@@ -182,11 +182,36 @@ void odds(benchmark::State& state) {
     const Uncertainty all = uncertaintyOfAll(p, {0.9, 1, 1.3, SpreadShape::triangular}, "trade");
     for (auto _ : state) benchmark::DoNotOptimize(simulate(p, all, {5000, 1, 0})->runs);
 }
+/// The same with two risks of the register, one of which closes the calendar of all work, and what drives P80.
+void oddsDrivers(benchmark::State& state) {
+    Programme p = programmeOf(int(state.range(0)));
+    for (std::uint32_t i = 1; i <= 2; ++i) {
+        RegisteredRisk risk;
+        risk.id = RiskId{i};
+        risk.key = "R" + std::to_string(i);
+        risk.chance = Decimal(2, 1);
+        RiskEffect effect;
+        effect.kind = i == 1 ? EffectKind::addedWork : EffectKind::suspension;
+        if (i == 1) effect.activity = p.activities[p.activities.size() / 2].id;
+        if (i == 2) effect.calendar = p.calendars[0].id;
+        effect.low = Decimal(2);
+        effect.likely = Decimal(5);
+        effect.high = Decimal(10);
+        risk.effects.push_back(effect);
+        p.risks.append(risk);
+    }
+    Uncertainty all = uncertaintyOfAll(p, {0.9, 1, 1.3, SpreadShape::triangular}, "trade");
+    all.risks = true;
+    const OddsWish wish{1000, 1, 0};
+    const auto found = simulate(p, all, wish);
+    for (auto _ : state) benchmark::DoNotOptimize(driversOf(p, all, wish, *found, 800, {})->size());
+}
 
 #define SIZES ->Arg(1000)->Arg(10000)->Arg(100000)->Unit(benchmark::kMillisecond)
 BENCHMARK(compileNetwork) SIZES;
 BENCHMARK(passes) SIZES;
 BENCHMARK(odds)->Arg(2000)->Unit(benchmark::kMillisecond)->UseRealTime();
+BENCHMARK(oddsDrivers)->Arg(2000)->Unit(benchmark::kMillisecond)->UseRealTime();
 BENCHMARK(boostLongestPath) SIZES;
 BENCHMARK(bareSweep) SIZES;
 BENCHMARK(editAndRecalculate) SIZES;
