@@ -37,6 +37,7 @@
 #include "app/window/state_line.h"
 
 #include "store/file.h"
+#include "store/outward.h"
 
 #include <QApplication>
 #include <QCloseEvent>
@@ -510,12 +511,14 @@ bool MainWindow::saveAs() {
 }
 
 void MainWindow::exportJson() {
-    const QString path =
-        m_dialogs.fileToSave(this, tr("Export in the open text format"),
-                             show::text(m_document.programme().job.title) + QStringLiteral(".yarrin.json"),
-                             tr("Open text format (*.yarrin.json)"));
+    const QString path = m_dialogs.fileToSave(
+        this, tr("Export for others"), show::text(m_document.programme().job.title) + QStringLiteral(".yarrin.json"),
+        tr("Open text format (*.yarrin.json);;Dates as a calendar (*.ics);;Network as a graph "
+           "(*.graphml);;Network for Graphviz (*.dot)"));
     if (path.isEmpty()) return;
-    const Outcome outcome = m_document.exportJson(path);
+    const auto outward = outwardForName(path.toStdString());
+    const Outcome outcome = outward ? writeOutward(m_document.programme(), path.toStdString(), *outward, m_today)
+                                    : m_document.exportJson(path);
     if (!outcome.ok()) return say(tr("Not exported. %1").arg(show::error(outcome.error())));
     tell(tr("Exported to %1.").arg(path));
 }
