@@ -46,8 +46,8 @@ struct Works : EverydayHistory<Works> {
         one.key = one.name = key;
         one.dayMinutes = minutesPerDay;
         one.extends = extends;
-        for (int day = 0; day < 7 && daysAWeek > 0; ++day)
-            one.week[std::size_t(day)] = day < daysAWeek ? DayWork{{0, minutesPerDay}} : DayWork{};
+        for (int weekday = 0; weekday < 7 && daysAWeek > 0; ++weekday)
+            one.week[std::size_t(weekday)] = weekday < daysAWeek ? DayWork{{0, minutesPerDay}} : DayWork{};
         const CalendarId id = one.id;
         programme.calendars.append(std::move(one));
         return id;
