@@ -180,7 +180,7 @@ def play():
             continue
         site["events"].append({"id": event["key"], "risk": event["risk"], "effects": [effect(event["effects"])]})
     site["sequences"], site["laid_out"], site["allocations"], site["bill"] = [], [], [], []
-    site["book"], site["uncertainty"], site["risks"] = [], [], []
+    site["book"], site["uncertainty"], site["risks"], site["apart"] = [], [], [], []
     return dates(site)
 
 
