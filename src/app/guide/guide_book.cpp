@@ -47,7 +47,8 @@ GuideBook::GuideBook(const QString& markdown) {
         if (m_chapters.empty()) continue; // the title, and what a shell needs to begin
         Chapter& chapter = m_chapters.back();
         chapter.text += line + QLatin1Char('\n');
-        if (const QString lead = leadOf(line); !lead.isEmpty() && !line.startsWith(QLatin1Char('-')))
+        if (const QString lead = leadOf(line);
+            !lead.isEmpty() && !line.startsWith(QLatin1Char('-')) && !chapter.leads.contains(lead))
             chapter.leads << lead;
     }
 }

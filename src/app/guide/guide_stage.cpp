@@ -149,7 +149,11 @@ void GuideStage::fillContents() {
     const QSignalBlocker quiet(m_contents);
     m_hits.clear();
     m_contents->clear();
-    if (m_text == Text::keys) return;
+    if (m_text == Text::keys) {
+        for (const QString& line : m_keys().split(QLatin1Char('\n')))
+            if (line.startsWith(QLatin1String("### "))) m_contents->addItem(entry(line.mid(4), 0, line.mid(4), true));
+        return;
+    }
     const GuideBook& book = m_text == Text::news ? m_news : m_guide;
     for (std::size_t c = 0; c < book.chapters().size(); ++c) {
         const GuideBook::Chapter& chapter = book.chapters()[c];
@@ -193,6 +197,7 @@ void GuideStage::fillHits(const QString& words) {
 void GuideStage::openRow(int row) {
     const QListWidgetItem* item = m_contents->item(row);
     if (!item || !(item->flags() & Qt::ItemIsEnabled)) return;
+    if (m_text == Text::keys) return scrollTo(item->data(leadRole).toString());
     const GuideBook& book = m_text == Text::news ? m_news : m_guide;
     m_chapter = std::size_t(item->data(chapterRole).toULongLong());
     present(book.chapters()[m_chapter].text);

@@ -22,8 +22,11 @@ namespace yarrin {
 
 namespace {
 
+constexpr int besideWays = 8; ///< words stand where those of buttons do
+
 QLabel* heading(const QString& text, QWidget* parent) {
     auto* label = new QLabel(text.toUpper(), parent);
+    label->setIndent(besideWays);
     label->setFont(boldened(secondaryFont()));
     setInk(label, Ink::muted);
     return label;
@@ -60,10 +63,12 @@ QWidget* StartPage::buildWays() {
     column->setSpacing(3);
     auto* title = new QLabel(QStringLiteral("Yarrin"), side);
     QFont large = headingFont();
-    large.setPointSizeF(large.pointSizeF() * 1.6);
+    large.setPixelSize(scaled(26));
     title->setFont(large);
+    title->setIndent(besideWays);
     auto* words = new QLabel(tr("Programmes from quantities, and what delay costs."), side);
     words->setWordWrap(true);
+    words->setIndent(besideWays);
     setInk(words, Ink::muted);
     column->addWidget(title);
     column->addWidget(words);
@@ -264,6 +269,7 @@ void StartPage::addRow(const QString& path, const QString& title, const QString&
     row.title->setProperty("way", true);
     row.title->setToolTip(path);
     row.words->setFont(secondaryFont());
+    row.words->setIndent(besideWays);
     setInk(row.words, Ink::muted);
     auto* column = new QVBoxLayout;
     column->setSpacing(1);
@@ -273,6 +279,7 @@ void StartPage::addRow(const QString& path, const QString& title, const QString&
     if (!unsaved) {
         auto* folder = new QLabel(QFileInfo(path).absolutePath(), line);
         folder->setFont(secondaryFont());
+        folder->setIndent(besideWays);
         setInk(folder, Ink::muted);
         column->addWidget(folder);
     }
