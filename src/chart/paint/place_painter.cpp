@@ -112,16 +112,35 @@ private:
             m_p.setPen(QPen(faint(m_t.rule, 130), 1));
         }
     }
-    /// In the corner that is in sight of each season without work.
+    /// In a corner, of what is in sight of each season without work, that no block stands in.
     void closed() {
         if (m_ink.closed.isEmpty()) return;
         m_p.setFont(secondaryFont());
         m_p.setPen(m_t.muted);
+        const QFontMetricsF metrics(m_p.font());
         for (const PlaceClosure& one : m_layout.closures) {
             const QRectF box = boxOf(one.box);
-            if (box.height() > 40 && box.width() > 60)
-                m_p.drawText(box.adjusted(4, 0, -4, -4), Qt::AlignBottom | Qt::AlignRight,
-                             m_ink.closed + QStringLiteral(" · ") + QString::fromStdString(one.name));
+            if (box.height() <= 40 || box.width() <= 60) continue;
+            const QString text = m_ink.closed + QStringLiteral(" · ") + QString::fromStdString(one.name);
+            QRectF words(0, 0, metrics.horizontalAdvance(text) + 2, metrics.height());
+            const QRectF inner = box.adjusted(4, 4, -4, -4);
+            for (int corner = 0; corner < 4; ++corner) {
+                if (corner % 2 == 0)
+                    words.moveRight(inner.right());
+                else
+                    words.moveLeft(inner.left());
+                if (corner < 2)
+                    words.moveBottom(inner.bottom());
+                else
+                    words.moveTop(inner.top());
+                const bool taken =
+                    std::any_of(m_layout.shapes.begin(), m_layout.shapes.end(), [&](const PlaceShape& shape) {
+                        return shape.ways.empty() && !shape.wide && boxOf(shape.box).intersects(words);
+                    });
+                if (taken) continue;
+                m_p.drawText(words, Qt::AlignCenter, text);
+                break;
+            }
         }
     }
 
