@@ -11,9 +11,9 @@
 
 namespace yarrin {
 
-Result<Programme> newJob(const NewJob& wanted) {
-    Programme programme;
-    programme.job.title = trimmed(wanted.name).empty() ? "New job" : trimmed(wanted.name);
+namespace {
+
+Result<std::string> currencyOf(const NewJob& wanted) {
     std::string currency = trimmed(wanted.currency);
     std::transform(currency.begin(), currency.end(), currency.begin(),
                    [](char c) { return c >= 'a' && c <= 'z' ? char(c - 'a' + 'A') : c; });
@@ -21,7 +21,32 @@ Result<Programme> newJob(const NewJob& wanted) {
                          std::all_of(currency.begin(), currency.end(), [](char c) { return c >= 'A' && c <= 'Z'; });
     if (!letters)
         return inputError("\"" + wanted.currency + "\" is no currency", "write three letters, like GBP or EUR");
-    programme.job.currency = currency;
+    return currency;
+}
+
+/// Name and currency, holidays, and the first work on or after the day.
+Outcome begin(Programme& programme, const NewJob& wanted) {
+    programme.job.title = trimmed(wanted.name).empty() ? "New job" : trimmed(wanted.name);
+    auto currency = currencyOf(wanted);
+    if (!currency.ok()) return currency.errors();
+    programme.job.currency = std::move(currency).value();
+    const CalendarId id = programme.job.defaultCalendar;
+    if (wanted.holidays && programme.calendars.row(id)) {
+        Transaction tx(programme);
+        if (Outcome added = addPublicHolidays(tx, id, *wanted.holidays); !added.ok()) return added;
+        (void)tx.commit("holidays");
+    }
+    const auto resolved = resolve(programme.calendars.rows(), id);
+    if (!resolved.ok()) return resolved.errors();
+    const WorkCalendar works(*resolved, wanted.start, wanted.start + 60);
+    programme.job.start = works.upStart(startOf(wanted.start));
+    return done();
+}
+
+} // namespace
+
+Result<Programme> newJob(const NewJob& wanted) {
+    Programme programme;
     if (wanted.daysPerWeek < 1 || wanted.daysPerWeek > 7) return inputError("a week has 1 to 7 working days");
     const auto hours = parseTypedDayWork(wanted.hours);
     if (!hours.ok()) return hours.errors();
@@ -35,18 +60,21 @@ Result<Programme> newJob(const NewJob& wanted) {
     Minutes day = 0;
     for (const Spell& spell : *hours) day += spell.to - spell.from;
     calendar.dayMinutes = day;
-    for (std::size_t weekday = 0; weekday < std::size_t(wanted.daysPerWeek); ++weekday) calendar.week[weekday] = *hours;
+    for (std::size_t weekday = 0; weekday < calendar.week.size(); ++weekday)
+        calendar.week[weekday] = weekday < std::size_t(wanted.daysPerWeek) ? *hours : DayWork{};
     programme.calendars.append(std::move(calendar));
     programme.job.defaultCalendar = CalendarId{1};
-    if (wanted.holidays) {
-        Transaction tx(programme);
-        if (Outcome added = addPublicHolidays(tx, CalendarId{1}, *wanted.holidays); !added.ok()) return added.errors();
-        (void)tx.commit("holidays");
-    }
-    const auto resolved = resolve(programme.calendars.rows(), CalendarId{1});
-    if (!resolved.ok()) return resolved.errors();
-    const WorkCalendar works(*resolved, wanted.start, wanted.start + 60);
-    programme.job.start = works.upStart(startOf(wanted.start));
+    if (Outcome begun = begin(programme, wanted); !begun.ok()) return begun.errors();
+    return programme;
+}
+
+Result<Programme> newJobFrom(const Programme& pattern, const NewJob& wanted) {
+    Programme programme = pattern;
+    if (Outcome begun = begin(programme, wanted); !begun.ok()) return begun.errors();
+    const int later = dateOf(programme.job.start) - dateOf(pattern.job.start);
+    std::vector<Section> sections = programme.sections.take();
+    for (Section& section : sections) section.completion = section.completion + later;
+    programme.sections.assign(std::move(sections));
     return programme;
 }
 

@@ -23,6 +23,11 @@ struct NewJob {
 /// cannot be read, the week has no day, or the currency is no code of three letters.
 [[nodiscard]] Result<Programme> newJob(const NewJob& wanted);
 
+/// A job of a template under its own name and from its own start: the contract dates of sections move along with it,
+/// holidays are added to the job's calendar; the week and the hours are those of the template. An error where the
+/// currency is no code of three letters.
+[[nodiscard]] Result<Programme> newJobFrom(const Programme& pattern, const NewJob& wanted);
+
 /// What goes on from one job to the next: calendars with their thresholds, output book, codes, kept lenses, resources,
 /// sequences, firms, lists of words, rules of places, currency and letterhead; not the work, nor what was agreed for
 /// it.

@@ -84,6 +84,37 @@ private slots:
         QCOMPARE(desk.programme().job.title, std::string("Tarrow bypass"));
     }
 
+    /// Each template is a whole job without a fault, in time, that can be moved to another start and another country.
+    void templates() {
+        Desk desk(road(5), m_folder.filePath(QStringLiteral("templates.ini")));
+        for (const QString& name : StartPage::patterns()) {
+            const auto pattern = StartPage::readPattern(name);
+            QVERIFY2(pattern.ok(), pattern.ok() ? "" : pattern.error().sentence().c_str());
+            QVERIFY(pattern->activities.size() >= 20 && !pattern->bill.empty() && !pattern->book.empty());
+            QVERIFY(faultsOf(*pattern).empty());
+            const Schedule dates = schedule(*pattern);
+            QVERIFY2(dates.ok() && dates.problems.empty(), qPrintable(name));
+            QVERIFY2(*dates.sections[0].daysLate <= 0, qPrintable(name));
+            desk.trigger("startPage");
+            press(desk, qPrintable(QStringLiteral("startTemplate_") + name));
+            QVERIFY(!desk.find<QLineEdit>("newHours")->isVisible());
+            type(desk, "newName", QStringLiteral("My ") + name);
+            type(desk, "newStart", QStringLiteral("5 Jun 2028"));
+            desk.visible<QComboBox>("newHolidays")->setCurrentIndex(1);
+            press(desk, "newMake");
+            const Programme& made = desk.programme();
+            QCOMPARE(made.job.title, ("My " + name).toStdString());
+            QCOMPARE(dateOf(made.job.start), dateFrom(2028, 6, 5));
+            QCOMPARE(made.activities.size(), pattern->activities.size());
+            QCOMPARE(made.sections[0].completion - dateFrom(2028, 6, 5),
+                     pattern->sections[0].completion - dateOf(pattern->job.start));
+            const Calendar& calendar = *made.calendars.row(made.job.defaultCalendar);
+            QVERIFY(calendar.exceptions.size() >= 8);
+            QVERIFY(faultsOf(made).empty());
+        }
+        QVERIFY(!StartPage::readPattern(QStringLiteral("castle")).ok());
+    }
+
     /// Files that were opened stand there with what is in them; one that is gone, or broken, says so; a click opens.
     void jobsOfLate() {
         const QString good = m_folder.filePath(QStringLiteral("good.yarrin")),

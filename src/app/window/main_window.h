@@ -97,7 +97,7 @@ private:
     [[nodiscard]] class StartPage* makeStartPage();
     /// Jobs of late and what was left unsaved, as they are now.
     void fillStartPage();
-    void beginNew(const struct NewJob& job);
+    void beginNew(const Programme& job);
     void beginLike();
     /// The guide, at the page for where one is.
     void openGuide();

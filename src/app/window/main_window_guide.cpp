@@ -100,11 +100,9 @@ void MainWindow::fillStartPage() {
     stageAs<StartPage>(Place::start).setJobs(m_settings.value(QStringLiteral("recent")).toStringList(), unsaved);
 }
 
-void MainWindow::beginNew(const NewJob& job) {
-    auto made = newJob(job);
-    if (!made.ok()) return say(show::error(made.error()));
+void MainWindow::beginNew(const Programme& job) {
     if (!mayLeave()) return;
-    m_document.replace(std::move(made).value(), {});
+    m_document.replace(job, {});
     go(Place::programme);
 }
 

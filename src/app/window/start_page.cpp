@@ -6,8 +6,10 @@
 #include "app/base/look.h"
 #include "app/table/inline_message.h"
 #include "edit/typed.h"
+#include "store/json.h"
 
 #include <QComboBox>
+#include <QFile>
 #include <QFileInfo>
 #include <QGridLayout>
 #include <QKeyEvent>
@@ -33,6 +35,46 @@ QLabel* heading(const QString& text, QWidget* parent) {
 }
 
 } // namespace
+
+namespace {
+
+struct Pattern {
+    const char* name;
+    const char* title;
+    const char* words;
+};
+constexpr Pattern shipped[] = {
+    {"house", QT_TRANSLATE_NOOP("yarrin::StartPage", "House"),
+     QT_TRANSLATE_NOOP("yarrin::StartPage", "Two floors in brick, from stripping topsoil to handing over")},
+    {"road", QT_TRANSLATE_NOOP("yarrin::StartPage", "Road with a culvert"),
+     QT_TRANSLATE_NOOP("yarrin::StartPage", "1.2 km in six bays by chainage, with an asphalt season")},
+    {"frame", QT_TRANSLATE_NOOP("yarrin::StartPage", "Concrete frame"),
+     QT_TRANSLATE_NOOP("yarrin::StartPage", "Six floors alike, on piles, with cladding")},
+    {"pipeline", QT_TRANSLATE_NOOP("yarrin::StartPage", "Pipeline"),
+     QT_TRANSLATE_NOOP("yarrin::StartPage", "6 km as a spread, with two crossings and the tests")},
+    {"fit-out", QT_TRANSLATE_NOOP("yarrin::StartPage", "Fit-out"),
+     QT_TRANSLATE_NOOP("yarrin::StartPage", "Three floors in halves, trade after trade")},
+};
+
+const Pattern* patternOf(const QString& name) {
+    for (const Pattern& one : shipped)
+        if (name == QLatin1String(one.name)) return &one;
+    return nullptr;
+}
+
+} // namespace
+
+QStringList StartPage::patterns() {
+    QStringList names;
+    for (const Pattern& one : shipped) names << QLatin1String(one.name);
+    return names;
+}
+
+Result<Programme> StartPage::readPattern(const QString& pattern) {
+    QFile file(QStringLiteral(":/templates/%1.yarrin.json").arg(pattern));
+    if (!file.open(QIODevice::ReadOnly)) return inputError("there is no template " + pattern.toStdString());
+    return programmeFromJson(file.readAll().toStdString());
+}
 
 StartPage::StartPage(Date today, QWidget* parent)
     : Stage(parent), m_today(today), m_notice(new NoticeBar(this)), m_right(new QStackedWidget(this)),
@@ -84,10 +126,15 @@ QWidget* StartPage::buildWays() {
     };
     column->addWidget(heading(tr("Begin"), side));
     m_new = way("startNew", tr("A new job"), tr("Its name, start and week; everything can be changed later"),
-                [this] { askForNew(); });
+                [this] { askForNew({}); });
     way("startOpen", tr("Open a file…"), tr("A programme on the disk"), [this] { emit openWanted(); });
     way("startDemo", tr("The demo"), tr("A ferry terminal, invented, with a year of delays behind it"),
         [this] { emit demoWanted(); });
+    column->addSpacing(12);
+    column->addWidget(heading(tr("From a template"), side));
+    for (const Pattern& one : shipped)
+        way(qPrintable(QStringLiteral("startTemplate_") + QLatin1String(one.name)), tr(one.title), tr(one.words),
+            [this, name = QString::fromLatin1(one.name)] { askForNew(name); });
     column->addSpacing(12);
     column->addWidget(heading(tr("From what there is"), side));
     way("startBill", tr("From a bill…"), tr("A bill of quantities in a workbook or a table"),
@@ -106,12 +153,14 @@ QWidget* StartPage::buildForm() {
     auto* form = new QWidget(m_right);
     auto* column = new QVBoxLayout(form);
     column->setContentsMargins(0, 0, 0, 0);
-    auto* title = new QLabel(tr("A new job"), form);
-    title->setFont(headingFont());
-    auto* words = new QLabel(tr("What matters now. Everything can be changed later."), form);
-    setInk(words, Ink::muted);
-    column->addWidget(title);
-    column->addWidget(words);
+    m_formTitle = new QLabel(form);
+    m_formTitle->setObjectName(QStringLiteral("newTitle"));
+    m_formTitle->setFont(headingFont());
+    m_formWords = new QLabel(form);
+    m_formWords->setWordWrap(true);
+    setInk(m_formWords, Ink::muted);
+    column->addWidget(m_formTitle);
+    column->addWidget(m_formWords);
     column->addSpacing(10);
     auto* grid = new QGridLayout;
     grid->setHorizontalSpacing(16);
@@ -130,6 +179,7 @@ QWidget* StartPage::buildForm() {
         grid->addWidget(name, at, 0);
         grid->addWidget(field, at, 1);
         grid->addWidget(beside, at, 2);
+        if (field == m_days || field == m_hours) m_weekRows.insert(m_weekRows.end(), {name, field, beside});
     };
     const auto line = [&](const char* name) {
         auto* edit = new QLineEdit(form);
@@ -189,9 +239,16 @@ void StartPage::showNamed(const QString& page) {
     m_right->setCurrentIndex(0);
 }
 
-void StartPage::askForNew() {
+void StartPage::askForNew(const QString& pattern) {
     const NewJob usual;
-    m_name->setText(tr("New job"));
+    m_pattern = pattern;
+    const Pattern* from = patternOf(pattern);
+    m_formTitle->setText(from ? tr("A new job: %1").arg(tr(from->title)) : tr("A new job"));
+    m_formWords->setText(
+        from ? tr("%1. Invented: its quantities, outputs and links are yours to change.").arg(tr(from->words))
+             : tr("What matters now. Everything can be changed later."));
+    for (QWidget* one : m_weekRows) one->setVisible(!from);
+    m_name->setText(from ? tr(from->title) : tr("New job"));
     const Date monday = m_today + (7 - weekday(m_today)) % 7;
     m_start->setText(show::date(monday));
     m_days->setCurrentIndex(usual.daysPerWeek - 1);
@@ -220,9 +277,14 @@ void StartPage::make() {
     job.hours = m_hours->text().toStdString();
     if (m_holidays->currentIndex() > 0) job.holidays = HolidayRegion(m_holidays->currentIndex() - 1);
     job.currency = m_currency->text().toStdString();
-    if (const auto made = newJob(job); !made.ok()) return m_fault->setText(show::error(made.error()));
+    auto made = newJob(job);
+    if (!m_pattern.isEmpty()) {
+        const auto pattern = readPattern(m_pattern);
+        made = pattern.ok() ? newJobFrom(*pattern, job) : Result<Programme>(pattern.errors());
+    }
+    if (!made.ok()) return m_fault->setText(show::error(made.error()));
     m_right->setCurrentIndex(0);
-    emit newWanted(job);
+    emit newWanted(*made);
 }
 
 void StartPage::setJobs(const QStringList& recent, const std::vector<Unsaved>& unsaved) {

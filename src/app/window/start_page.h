@@ -39,10 +39,14 @@ public:
         QString path, title, last;
     };
     void setJobs(const QStringList& recent, const std::vector<Unsaved>& unsaved);
-    void askForNew();
+    /// Asks for a new job; of a template where one is named.
+    void askForNew(const QString& pattern = {});
+    /// The templates that ship, by the names of their files.
+    [[nodiscard]] static QStringList patterns();
+    [[nodiscard]] static Result<Programme> readPattern(const QString& pattern);
 
 signals:
-    void newWanted(const yarrin::NewJob& job);
+    void newWanted(const yarrin::Programme& job);
     void openWanted();
     void demoWanted();
     void likeWanted();
@@ -80,6 +84,9 @@ private:
     QVBoxLayout* m_list;
     QLineEdit *m_name = nullptr, *m_start = nullptr, *m_hours = nullptr, *m_currency = nullptr;
     QComboBox *m_days = nullptr, *m_holidays = nullptr;
+    QLabel *m_formTitle = nullptr, *m_formWords = nullptr;
+    std::vector<QWidget*> m_weekRows; ///< that a template answers by itself
+    QString m_pattern;
     QLabel* m_fault = nullptr;
     QPushButton* m_new = nullptr;
     QStringList m_recent;
