@@ -102,6 +102,7 @@ extern const Verb takeVerb;
 extern const Verb verifyVerb;
 extern const Verb weatherVerb;
 extern const Verb placesVerb;
+extern const Verb portfolioVerb;
 extern const Verb weeksVerb;
 extern const Verb whyVerb;
 

@@ -128,8 +128,9 @@ public:
     /// Writes the record as it was left into a new file, also where another file was put in the place of this one: what
     /// was open is still there until it is let go of. Fails where it was written over.
     [[nodiscard]] Outcome rescueTo(const std::filesystem::path& path);
-    /// Ends the session, so that the next one finds nothing unfinished.
-    void close(const Stamp& stamp);
+    /// Ends the session, so that the next one finds nothing unfinished. A summary says where the job stands, for lists
+    /// of many jobs (store/portfolio.h); empty leaves the older one, which nobody takes for the job's any more.
+    void close(const Stamp& stamp, const std::string& summary = {});
 
 private:
     class Impl;

@@ -111,8 +111,8 @@ void checkRest(Database& database, Verification& found) {
             found.faults.push_back("a line of the history is of the kind \"" + word + "\", which is not known");
     Statement kept(database, "SELECT key FROM keeping");
     while (kept.next())
-        if (const std::string key = kept.text();
-            key != "trial" && key != "narrative" && key != "spare_of" && key != "spare_why" && key != "purpose")
+        if (const std::string key = kept.text(); key != "trial" && key != "narrative" && key != "spare_of" &&
+                                                 key != "spare_why" && key != "purpose" && key != "summary")
             found.faults.push_back("something is kept as \"" + key + "\", which is not known");
     if (database.number("PRAGMA user_version") < 6) return;
     Statement lines(database, "SELECT name, highest FROM numbering");

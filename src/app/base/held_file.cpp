@@ -5,6 +5,7 @@
 #include "core/base/work.h"
 #include "store/digest.h"
 #include "store/file.h"
+#include "store/portfolio.h"
 
 #include <algorithm>
 
@@ -208,7 +209,7 @@ void FileDesk::release(const Stamp& stamp) {
     dropSpare();
     if (!m_file) return;
     const fs::path path = m_file->path();
-    m_file->close(stamp);
+    m_file->close(stamp, m_scratch ? std::string() : summaryToText(summaryOf(m_state, schedule(m_state))));
     // What another window works on is not ours to delete.
     const bool ours = !m_file->readOnly();
     if (std::exchange(m_scratch, false) && ours) {

@@ -1,0 +1,80 @@
+// SPDX-FileCopyrightText: 2026 The Yarrin authors
+// SPDX-License-Identifier: GPL-3.0-or-later
+// Several jobs side by side.
+#include "store/portfolio.h"
+#include "cli/cli.h"
+
+#include <algorithm>
+#include <ctime>
+#include <ostream>
+
+namespace yarrin {
+
+namespace {
+
+std::string padded(std::string text, std::size_t width) {
+    if (text.size() < width) text.append(width - text.size(), ' ');
+    return text + "  ";
+}
+
+void print(const std::vector<PortfolioJob>& jobs, Date today, std::ostream& out) {
+    for (const PortfolioJob& job : jobs) {
+        out << job.path.filename().string() << ": ";
+        if (job.fault) {
+            out << "no job: " << job.fault->sentence() << "\n";
+            continue;
+        }
+        const JobSummary& summary = job.summary;
+        out << summary.title << (summary.finish ? ", ends " + isoDate(*summary.finish) : std::string())
+            << (summary.calculated ? "" : ", cannot be calculated") << "\n";
+        if (!job.alikeTo.empty()) out << "  the same job as " << job.alikeTo << ", it seems\n";
+        for (const JobSummary::Of& one : summary.sections)
+            out << "  " << padded(one.key, 6) << padded(one.forecast ? isoDate(*one.forecast) : "no forecast", 11)
+                << "contract " << isoDate(one.extended) << "  "
+                << (one.daysLate ? std::to_string(*one.daysLate) + " days late" : std::string()) << "\n";
+        if (!summary.sections.empty())
+            out << "  damages: unrelieved " << summary.currency << " " << summary.unrelieved.text() << ", assessed "
+                << summary.assessed.text() << ", claimed " << summary.claimed.text() << "\n";
+        for (const JobSummary::Notice& one : summary.notices)
+            out << "  " << wordOf(one.duty) << " of " << one.event << " due " << isoDate(one.due)
+                << (one.due < today ? ": lapsed" : "") << "\n";
+    }
+}
+
+ExitStatus run(std::span<const std::string> arguments, CliStreams streams) {
+    std::string folder;
+    bool json = false;
+    std::optional<Date> today;
+    const CallOption options[] = {{"--json", &json, {}},
+                                  {"--today", nullptr, [&](const std::string& text) { return takeDay(text, today); }}};
+    if (const std::string fault = readCall(arguments, options, folder); !fault.empty())
+        return usageFault("portfolio", fault == "a file is missing" ? "a folder is missing" : fault, streams);
+    const auto jobs = portfolioOf(folder);
+    if (!jobs.ok()) return report(jobs.errors(), folder, streams);
+    const std::time_t now = std::time(nullptr);
+    std::tm local{};
+    localtime_r(&now, &local);
+    const Date day =
+        today.value_or(dateFrom(local.tm_year + 1900, unsigned(local.tm_mon) + 1, unsigned(local.tm_mday)));
+    if (json)
+        streams.out << portfolioToJson(*jobs, day);
+    else
+        print(*jobs, day, streams.out);
+    const bool faulty =
+        std::any_of(jobs->begin(), jobs->end(), [](const PortfolioJob& job) { return bool(job.fault); });
+    return faulty ? ExitStatus::file : ExitStatus::done;
+}
+
+} // namespace
+
+const Verb portfolioVerb{
+    "portfolio", "where all jobs of a folder stand",
+    "yarrin-cli portfolio FOLDER [--today DATE] [--json]\n\n"
+    "Tells of each programme in a folder when it ends, where its sections stand against their contract dates, "
+    "damages,\n"
+    "and what notices are due by today, or by DATE. Files that say where they stand (those that a window closed) are\n"
+    "not read whole; none is changed. What is no job is named, with exit status 3 in the end, and so are two files of\n"
+    "what seems one job.\n",
+    run};
+
+} // namespace yarrin

@@ -1,0 +1,232 @@
+// SPDX-FileCopyrightText: 2026 The Yarrin authors
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "store/portfolio.h"
+
+#include "core/base/natural_order.h"
+#include "core/base/text.h"
+#include "store/file.h"
+#include "store/json_text.h"
+#include "store/statement.h"
+
+#include <algorithm>
+#include <atomic>
+#include <map>
+#include <thread>
+
+namespace yarrin {
+
+namespace fs = std::filesystem;
+
+namespace {
+
+using Out = nlohmann::ordered_json;
+
+Out dateOut(const std::optional<Date>& date) {
+    return date ? Out(isoDate(*date)) : Out(nullptr);
+}
+
+Out summaryOut(const JobSummary& summary) {
+    Out out;
+    out["title"] = summary.title;
+    out["currency"] = summary.currency;
+    out["start"] = isoDate(summary.start);
+    out["activities"] = summary.activities;
+    out["data_date"] = dateOut(summary.dataDate);
+    out["calculated"] = summary.calculated;
+    out["finish"] = dateOut(summary.finish);
+    out["sections"] = Out::array();
+    for (const JobSummary::Of& one : summary.sections)
+        out["sections"].push_back({{"id", one.key},
+                                   {"name", one.name},
+                                   {"forecast", dateOut(one.forecast)},
+                                   {"completion", isoDate(one.completion)},
+                                   {"extended", isoDate(one.extended)},
+                                   {"days_late", one.daysLate ? Out(*one.daysLate) : Out(nullptr)}});
+    out["exposure"] = {{"unrelieved", summary.unrelieved.text()},
+                       {"assessed", summary.assessed.text()},
+                       {"claimed", summary.claimed.text()}};
+    out["notices"] = Out::array();
+    for (const JobSummary::Notice& one : summary.notices)
+        out["notices"].push_back({{"event", one.event},
+                                  {"title", one.title},
+                                  {"duty", std::string(wordOf(one.duty))},
+                                  {"due", isoDate(one.due)}});
+    return out;
+}
+
+/// Takes values out of a tree; what is missing or of another kind is a fault.
+class Taking {
+public:
+    bool ok = true;
+
+    const nlohmann::json& member(const nlohmann::json& of, const char* key) {
+        static const nlohmann::json none;
+        if (of.is_object() && of.contains(key)) return of[key];
+        ok = false;
+        return none;
+    }
+    std::string text(const nlohmann::json& of, const char* key) {
+        const nlohmann::json& value = member(of, key);
+        ok = ok && value.is_string();
+        return value.is_string() ? value.get<std::string>() : std::string();
+    }
+    std::optional<Date> date(const nlohmann::json& of, const char* key, bool needed) {
+        const nlohmann::json& value = member(of, key);
+        const auto read = value.is_string() ? parseDate(value.get<std::string>()) : std::nullopt;
+        ok = ok && (read || (!needed && value.is_null()));
+        return read;
+    }
+    std::optional<std::int64_t> whole(const nlohmann::json& of, const char* key, bool needed) {
+        const auto value = json::decimalOf(member(of, key));
+        const bool is = value && value->scale() == 0;
+        ok = ok && (is || (!needed && member(of, key).is_null()));
+        return is ? std::optional(value->mantissa()) : std::nullopt;
+    }
+    Decimal sum(const nlohmann::json& of, const char* key) {
+        const auto read = Decimal::parse(text(of, key));
+        ok = ok && bool(read);
+        return read ? *read : Decimal();
+    }
+};
+
+PortfolioJob readJob(const fs::path& path) {
+    PortfolioJob job;
+    job.path = path;
+    if (auto kept = keptSummary(path)) {
+        job.summary = std::move(*kept);
+        job.kept = true;
+        return job;
+    }
+    const auto programme = readProgramme(path);
+    if (!programme.ok()) {
+        job.fault = programme.error();
+        return job;
+    }
+    job.summary = summaryOf(*programme, schedule(*programme));
+    return job;
+}
+
+/// Two files with one name of the job, one start and the same sections seem to be one job twice.
+void findTwins(std::vector<PortfolioJob>& jobs) {
+    std::map<std::string, const PortfolioJob*> first;
+    for (PortfolioJob& job : jobs) {
+        if (job.fault) continue;
+        std::string key = job.summary.title + "\n" + isoDate(job.summary.start);
+        for (const JobSummary::Of& one : job.summary.sections) key += "\n" + one.key;
+        const auto [at, isNew] = first.emplace(key, &job);
+        if (!isNew) job.alikeTo = at->second->path.filename().string();
+    }
+}
+
+} // namespace
+
+std::string summaryToText(const JobSummary& summary) {
+    return summaryOut(summary).dump(-1, ' ', false, Out::error_handler_t::replace);
+}
+
+Result<JobSummary> summaryFromText(std::string_view text) {
+    const auto tree = json::parsed(text);
+    if (!tree.ok()) return tree.errors();
+    Taking take;
+    JobSummary summary;
+    summary.title = take.text(*tree, "title");
+    summary.currency = take.text(*tree, "currency");
+    summary.start = take.date(*tree, "start", true).value_or(Date{});
+    summary.activities = take.whole(*tree, "activities", true).value_or(0);
+    summary.dataDate = take.date(*tree, "data_date", false);
+    const nlohmann::json& calculated = take.member(*tree, "calculated");
+    take.ok = take.ok && calculated.is_boolean();
+    summary.calculated = calculated.is_boolean() && calculated.get<bool>();
+    summary.finish = take.date(*tree, "finish", false);
+    for (const nlohmann::json& one : take.member(*tree, "sections")) {
+        JobSummary::Of of;
+        of.key = take.text(one, "id");
+        of.name = take.text(one, "name");
+        of.forecast = take.date(one, "forecast", false);
+        of.completion = take.date(one, "completion", true).value_or(Date{});
+        of.extended = take.date(one, "extended", true).value_or(Date{});
+        if (const auto late = take.whole(one, "days_late", false)) of.daysLate = int(*late);
+        summary.sections.push_back(std::move(of));
+    }
+    const nlohmann::json& exposure = take.member(*tree, "exposure");
+    summary.unrelieved = take.sum(exposure, "unrelieved");
+    summary.assessed = take.sum(exposure, "assessed");
+    summary.claimed = take.sum(exposure, "claimed");
+    for (const nlohmann::json& one : take.member(*tree, "notices")) {
+        JobSummary::Notice notice;
+        notice.event = take.text(one, "event");
+        notice.title = take.text(one, "title");
+        const auto duty = fromWord<Duty>(take.text(one, "duty"));
+        take.ok = take.ok && bool(duty);
+        notice.duty = duty.value_or(Duty::notice);
+        notice.due = take.date(one, "due", true).value_or(Date{});
+        summary.notices.push_back(std::move(notice));
+    }
+    if (!take.ok) return Error{ErrorCode::file, {}, "its summary is not as it is written", {}};
+    return summary;
+}
+
+std::optional<JobSummary> keptSummary(const fs::path& path) {
+    if (!isNative(path)) return {};
+    Database database(path.string(), Database::Mode::readOnly);
+    // Older files keep none.
+    if (database.failed() || database.number("SELECT count(*) FROM sqlite_master WHERE name = 'keeping'") == 0)
+        return {};
+    const std::string kept = database.text("SELECT value FROM keeping WHERE key = 'summary'");
+    const std::int64_t last = database.number("SELECT coalesce(max(id), 0) FROM history");
+    const std::size_t line = kept.find('\n');
+    if (database.failed() || line == std::string::npos || kept.substr(0, line) != std::to_string(last)) return {};
+    auto summary = summaryFromText(std::string_view(kept).substr(line + 1));
+    return summary.ok() ? std::optional(std::move(summary).value()) : std::nullopt;
+}
+
+Result<std::vector<PortfolioJob>> portfolioOf(const fs::path& folder, unsigned threads, std::stop_token stop) {
+    std::error_code failed;
+    std::vector<fs::path> paths;
+    fs::directory_iterator all(folder, failed);
+    if (failed) return Error{ErrorCode::file, folder.string(), "the folder cannot be read: " + failed.message(), {}};
+    for (const fs::directory_entry& entry : all) {
+        const std::string name = lowered(entry.path().filename().string());
+        const bool named = name.ends_with(".yarrin") || name.ends_with(".yarrin.json");
+        if (named && entry.is_regular_file(failed)) paths.push_back(entry.path());
+    }
+    std::sort(paths.begin(), paths.end(), [](const fs::path& a, const fs::path& b) {
+        return standsBefore(a.filename().string(), b.filename().string());
+    });
+    std::vector<std::optional<PortfolioJob>> read(paths.size());
+    std::atomic<std::size_t> next = 0;
+    const auto work = [&] {
+        for (std::size_t i = next++; i < paths.size() && !stop.stop_requested(); i = next++)
+            read[i] = readJob(paths[i]);
+    };
+    {
+        const unsigned cores = std::max(1U, std::thread::hardware_concurrency());
+        std::vector<std::jthread> others;
+        for (unsigned i = 1; i < (threads == 0 ? cores : threads); ++i) others.emplace_back(work);
+        work();
+    }
+    std::vector<PortfolioJob> jobs;
+    for (auto& one : read)
+        if (one) jobs.push_back(std::move(*one));
+    findTwins(jobs);
+    return jobs;
+}
+
+std::string portfolioToJson(const std::vector<PortfolioJob>& jobs, Date today) {
+    Out list = Out::array();
+    for (const PortfolioJob& job : jobs) {
+        Out out;
+        out["file"] = job.path.filename().string();
+        out["fault"] = job.fault ? Out(job.fault->sentence()) : Out(nullptr);
+        if (!job.fault) {
+            out.update(summaryOut(job.summary));
+            for (Out& notice : out["notices"])
+                notice["days_left"] = *parseDate(notice["due"].get<std::string>()) - today;
+            out["same_job_as"] = job.alikeTo.empty() ? Out(nullptr) : Out(job.alikeTo);
+        }
+        list.push_back(std::move(out));
+    }
+    return json::textOf(Out{{"jobs", std::move(list)}});
+}
+
+} // namespace yarrin

@@ -1,0 +1,38 @@
+// SPDX-FileCopyrightText: 2026 The Yarrin authors
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+#include "core/portfolio/summary.h"
+
+#include <filesystem>
+#include <stop_token>
+#include <string>
+#include <string_view>
+#include <vector>
+
+namespace yarrin {
+
+/// A summary as a native file keeps it, one line of JSON.
+[[nodiscard]] std::string summaryToText(const JobSummary& summary);
+[[nodiscard]] Result<JobSummary> summaryFromText(std::string_view text);
+/// The summary that a native file keeps, where it is of the file's last change; none where it has to be read whole.
+[[nodiscard]] std::optional<JobSummary> keptSummary(const std::filesystem::path& path);
+
+/// One file of a folder of jobs.
+struct PortfolioJob {
+    std::filesystem::path path;
+    std::optional<Error> fault; ///< why it is no job that can be read
+    JobSummary summary;
+    bool kept = false;   ///< taken from what the file keeps, without reading it whole
+    std::string alikeTo; ///< another file of the folder that seems to be the same job; empty: none
+};
+/// All programmes in a folder, by their names: files that end in .yarrin or .yarrin.json. Their files are not changed.
+/// `threads` of them are read at once, 0: as many as there are cores. An error where the folder cannot be read;
+/// stopped, those that were read.
+[[nodiscard]] Result<std::vector<PortfolioJob>> portfolioOf(const std::filesystem::path& folder, unsigned threads = 0,
+                                                            std::stop_token stop = {});
+
+/// As docs/cli.md says; notices by the days that are left on a day.
+[[nodiscard]] std::string portfolioToJson(const std::vector<PortfolioJob>& jobs, Date today);
+
+} // namespace yarrin

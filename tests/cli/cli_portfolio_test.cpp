@@ -1,0 +1,149 @@
+// SPDX-FileCopyrightText: 2026 The Yarrin authors
+// SPDX-License-Identifier: GPL-3.0-or-later
+// Several jobs side by side: what is told of each by hand, what a file keeps of itself and when that counts, what is no
+// job, one job twice.
+#include "edit/activity_edits.h"
+#include "store/file.h"
+#include "store/portfolio.h"
+#include "store/programme_file.h"
+#include "support/builder.h"
+#include "support/call.h"
+#include "support/random_programme.h"
+
+#include <QDir>
+#include <QTemporaryDir>
+#include <QTest>
+
+#include <nlohmann/json.hpp>
+
+#include <fstream>
+
+using namespace yarrin;
+using namespace yarrin::test;
+
+class CliPortfolioTest : public QObject {
+    Q_OBJECT
+    QTemporaryDir m_root;
+    const Stamp m_planner{"A. Planner", "2027-03-01 08:00:00 +00:00"};
+
+    std::filesystem::path folder(const char* name) {
+        QDir(m_root.path()).mkpath(QString::fromLatin1(name));
+        return std::filesystem::path(m_root.filePath(QString::fromLatin1(name)).toStdString());
+    }
+    static Programme job(const std::string& title, int days) {
+        Builder b;
+        b.task("A", days).milestone("M").link("A", "M").section("S1", "M", "2027-03-12", 1000);
+        b.programme.job.title = title;
+        DelayEvent event;
+        event.id = EventId{1};
+        event.key = "E1";
+        event.title = "Access late";
+        event.risk = Risk::employer;
+        event.known = dateFrom(2027, 3, 1);
+        b.programme.events.append(event);
+        b.programme.job.noticeDays = 7;
+        return b.programme;
+    }
+    static void put(const Programme& programme, const std::filesystem::path& path, FileFormat format) {
+        if (!writeProgramme(programme, path, format).ok()) qFatal("not written");
+    }
+
+private slots:
+    /// Five days end in time, twelve on the 16th, four days after the 12th: 4,000. Notice is due on the 8th.
+    void told() {
+        const auto at = folder("told");
+        put(job("Road", 5), at / "2 road.yarrin", FileFormat::native);
+        put(job("Bridge", 12), at / "10 bridge.yarrin.json", FileFormat::json);
+        std::ofstream(at / "3 notes.yarrin") << "no job";
+        std::ofstream(at / "letter.txt") << "Dear";
+        const Call plain = call({"portfolio", at.string(), "--today", "2027-03-10"});
+        QCOMPARE(int(plain.status), 3);
+        QVERIFY2(plain.out.starts_with("2 road.yarrin: Road, ends 2027-03-05\n"), plain.out.c_str());
+        QVERIFY(plain.out.find("letter") == std::string::npos);
+        const auto json = nlohmann::json::parse(
+            call({"portfolio", at.string(), "--today", "2027-03-10", "--json"}).out)["jobs"];
+        QCOMPARE(json.size(), std::size_t(3));
+        QVERIFY(json[0]["file"] == "2 road.yarrin" && json[1]["file"] == "3 notes.yarrin");
+        QVERIFY(!json[1]["fault"].is_null() && json[0]["fault"].is_null());
+        QVERIFY(json[0]["sections"][0]["days_late"] == -7 && json[0]["finish"] == "2027-03-05");
+        QVERIFY(json[2]["sections"][0]["days_late"] == 4 && json[2]["sections"][0]["forecast"] == "2027-03-16");
+        QVERIFY(json[2]["exposure"]["unrelieved"] == "4000.00" || json[2]["exposure"]["unrelieved"] == "4000");
+        QVERIFY(json[0]["notices"][0]["due"] == "2027-03-08" && json[0]["notices"][0]["days_left"] == -2);
+        QCOMPARE(int(call({"portfolio", (at / "nowhere").string()}).status), 3);
+        QCOMPARE(int(call({"portfolio"}).status), 2);
+        QVERIFY(call({"portfolio", folder("empty").string()}).out.empty());
+    }
+
+    /// The same name, start and sections: one job twice; another start is another job.
+    void twice() {
+        const auto at = folder("twice");
+        put(job("Road", 5), at / "a.yarrin", FileFormat::native);
+        put(job("Road", 9), at / "b.yarrin", FileFormat::native);
+        Programme later = job("Road", 5);
+        later.job.start = *parseInstant("2027-03-08T08:00");
+        put(later, at / "c.yarrin", FileFormat::native);
+        const auto jobs = portfolioOf(at);
+        QVERIFY(jobs.ok());
+        QCOMPARE(jobs->size(), std::size_t(3));
+        QCOMPARE((*jobs)[1].alikeTo, std::string("a.yarrin"));
+        QVERIFY((*jobs)[0].alikeTo.empty() && (*jobs)[2].alikeTo.empty());
+    }
+
+    /// What a file keeps counts as long as nothing was changed since; the file stays whole.
+    void kept() {
+        const auto path = folder("kept") / "job.yarrin";
+        Programme p = job("Road", 5);
+        put(p, path, FileFormat::native);
+        QVERIFY(!keptSummary(path));
+        const auto change = [&](const std::string& summary) {
+            auto held = ProgrammeFile::open(path, m_planner);
+            QVERIFY(held.ok());
+            p = held->programme;
+            Transaction tx(p);
+            QVERIFY(setName(tx, p.activities[0].id, p.activities[0].name + "x").ok());
+            QVERIFY(held->file->record(EntryKind::edit, *tx.commit("name"), p, m_planner).ok());
+            held->file->close(m_planner, summary);
+        };
+        change(summaryToText(summaryOf(p, schedule(p))));
+        const auto summary = keptSummary(path);
+        QVERIFY(summary && *summary == summaryOf(p, schedule(p)));
+        QVERIFY(verifyFile(path)->whole());
+        const auto jobs = portfolioOf(path.parent_path());
+        QVERIFY((*jobs)[0].kept && (*jobs)[0].summary == *summary);
+        change({}); // another program that knows nothing of it
+        QVERIFY(!keptSummary(path));
+        QVERIFY(!(*portfolioOf(path.parent_path()))[0].kept);
+        QVERIFY(verifyFile(path)->whole());
+    }
+
+    /// As text and back, of any job; a text that is damaged is none, and nothing falls over.
+    void asText() {
+        for (std::uint32_t seed = 1; seed <= 40; ++seed) {
+            const Programme p = randomProgramme(seed, {.activities = 20});
+            const JobSummary summary = summaryOf(p, schedule(p));
+            const std::string text = summaryToText(summary);
+            const auto back = summaryFromText(text);
+            QVERIFY2(back.ok() && *back == summary, text.c_str());
+        }
+        const std::string text = summaryToText(summaryOf(job("Road", 5), schedule(job("Road", 5))));
+        for (std::size_t size = 0; size < text.size(); ++size) QVERIFY(!summaryFromText(text.substr(0, size)).ok());
+        for (const char* word : {"title", "days_late", "duty", "unrelieved", "calculated"}) {
+            std::string other = text;
+            other.replace(other.find(word), 3, "xyz");
+            QVERIFY2(!summaryFromText(other).ok(), word);
+        }
+    }
+
+    /// However many read at once.
+    void anyThreads() {
+        const auto at = folder("many");
+        for (int i = 0; i < 12; ++i)
+            put(randomProgramme(std::uint32_t(i + 1), {.activities = 20}), at / ("job" + std::to_string(i) + ".yarrin"),
+                FileFormat::native);
+        const auto one = portfolioOf(at, 1), four = portfolioOf(at, 4);
+        QCOMPARE(portfolioToJson(*one, dateFrom(2027, 3, 1)), portfolioToJson(*four, dateFrom(2027, 3, 1)));
+    }
+};
+
+QTEST_GUILESS_MAIN(CliPortfolioTest)
+#include "cli_portfolio_test.moc"
