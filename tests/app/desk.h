@@ -25,6 +25,7 @@ namespace yarrin::test {
 class ScriptedDialogs : public Dialogs {
 public:
     QString fileToOpen(QWidget*, const QString&) override { return open; }
+    QString folderToOpen(QWidget*, const QString&, const QString&) override { return open; }
     QString fileToImport(QWidget*, const QString&, const QString&) override { return open; }
     QString fileToSave(QWidget*, const QString&, const QString&, const QString&) override { return save; }
     Unsaved unsavedChanges(QWidget*, const QString& name) override {

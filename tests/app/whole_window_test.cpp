@@ -102,7 +102,7 @@ class WholeWindowTest : public QObject {
             desk.window.findChild<RecordStage*>()->showNamed(QString::fromLatin1(page));
             settled(QStringLiteral("record/") + QLatin1String(page));
         }
-        for (const char* page : {"openGuide", "openKeys", "startPage", "fileNew"}) {
+        for (const char* page : {"openGuide", "openKeys", "startPage", "fileNew", "openPortfolio"}) {
             desk.trigger(page);
             settled(QString::fromLatin1(page));
         }

@@ -60,8 +60,8 @@ private slots:
         QCOMPARE(int(plain.status), 3);
         QVERIFY2(plain.out.starts_with("2 road.yarrin: Road, ends 2027-03-05\n"), plain.out.c_str());
         QVERIFY(plain.out.find("letter") == std::string::npos);
-        const auto json = nlohmann::json::parse(
-            call({"portfolio", at.string(), "--today", "2027-03-10", "--json"}).out)["jobs"];
+        const auto json =
+            nlohmann::json::parse(call({"portfolio", at.string(), "--today", "2027-03-10", "--json"}).out)["jobs"];
         QCOMPARE(json.size(), std::size_t(3));
         QVERIFY(json[0]["file"] == "2 road.yarrin" && json[1]["file"] == "3 notes.yarrin");
         QVERIFY(!json[1]["fault"].is_null() && json[0]["fault"].is_null());

@@ -17,6 +17,10 @@ QString SystemDialogs::fileToOpen(QWidget* parent, const QString& folder) {
                                         QObject::tr("Programmes (*.yarrin *.yarrin.json *.json);;All files (*)"));
 }
 
+QString SystemDialogs::folderToOpen(QWidget* parent, const QString& title, const QString& folder) {
+    return QFileDialog::getExistingDirectory(parent, title, folder);
+}
+
 QString SystemDialogs::fileToImport(QWidget* parent, const QString& title, const QString& filter) {
     return QFileDialog::getOpenFileName(parent, title, {}, filter);
 }

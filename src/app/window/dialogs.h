@@ -17,6 +17,7 @@ public:
     virtual ~Dialogs() = default;
     /// A file to open, empty where none was chosen.
     [[nodiscard]] virtual QString fileToOpen(QWidget* parent, const QString& folder) = 0;
+    [[nodiscard]] virtual QString folderToOpen(QWidget* parent, const QString& title, const QString& folder) = 0;
     [[nodiscard]] virtual QString fileToImport(QWidget* parent, const QString& title, const QString& filter) = 0;
     [[nodiscard]] virtual QString fileToSave(QWidget* parent, const QString& title, const QString& suggestion,
                                              const QString& filter) = 0;
@@ -35,6 +36,7 @@ public:
 class SystemDialogs : public Dialogs {
 public:
     QString fileToOpen(QWidget* parent, const QString& folder) override;
+    QString folderToOpen(QWidget* parent, const QString& title, const QString& folder) override;
     QString fileToImport(QWidget* parent, const QString& title, const QString& filter) override;
     QString fileToSave(QWidget* parent, const QString& title, const QString& suggestion,
                        const QString& filter) override;

@@ -13,6 +13,7 @@
 #include "app/contract/contract_stage.h"
 #include "app/delay/delay_stage.h"
 #include "app/lens/lens_pane.h"
+#include "app/portfolio/portfolio_stage.h"
 #include "app/programme/bar_chart_view.h"
 #include "app/programme/link_line.h"
 #include "app/programme/logic_view.h"
@@ -467,6 +468,7 @@ void MainWindow::setToday(Date today) {
     m_today = today;
     m_standing->setToday(today);
     if (m_stages[std::size_t(Place::delay)]) stageAs<DelayStage>(Place::delay).setToday(today);
+    if (m_stages[std::size_t(Place::portfolio)]) stageAs<PortfolioStage>(Place::portfolio).setToday(today);
 }
 
 void MainWindow::offerLeftBehind() {

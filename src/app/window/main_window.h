@@ -57,9 +57,10 @@ public:
         record,
         preferences,
         guide,
-        start
+        start,
+        portfolio
     };
-    static constexpr std::size_t placeCount = std::size_t(Place::start) + 1;
+    static constexpr std::size_t placeCount = std::size_t(Place::portfolio) + 1;
     void go(Place place);
     /// Goes to a stage, a page of it and a row by their names on the command line: "build-up/book"; the programme where
     /// there is no such stage.
@@ -95,6 +96,7 @@ private:
     void buildWayActions(QMenu& menu);
     void buildHelpMenu();
     [[nodiscard]] class StartPage* makeStartPage();
+    [[nodiscard]] class PortfolioStage* makePortfolio();
     /// Jobs of late and what was left unsaved, as they are now.
     void fillStartPage();
     void beginNew(const Programme& job);

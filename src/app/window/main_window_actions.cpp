@@ -68,6 +68,8 @@ void MainWindow::buildFileMenu() {
         const QString path = m_dialogs.fileToOpen(this, {});
         if (!path.isEmpty()) openFile(path);
     }));
+    menu->addAction(action(QStringLiteral("openPortfolio"), tr("Se&veral jobs side by side"), {},
+                           [this] { go(Place::portfolio); }));
     m_recent = menu->addMenu(tr("Open &recent"));
     refreshRecent();
     menu->addAction(action(QStringLiteral("importBill"), tr("Import a &bill…"), {}, [this] {

@@ -3,6 +3,7 @@
 // Where one begins, and help.
 #include "app/base/format.h"
 #include "app/guide/guide_stage.h"
+#include "app/portfolio/portfolio_stage.h"
 #include "app/window/main_window.h"
 #include "app/window/stages.h"
 #include "app/window/start_page.h"
@@ -59,6 +60,7 @@ StartPage* MainWindow::makeStartPage() {
     };
     connect(page, &StartPage::newWanted, this, &MainWindow::beginNew);
     connect(page, &StartPage::likeWanted, this, &MainWindow::beginLike);
+    connect(page, &StartPage::portfolioWanted, this, [this] { go(Place::portfolio); });
     connect(page, &StartPage::openWanted, this, [this] { findChild<QAction*>(QStringLiteral("fileOpen"))->trigger(); });
     connect(page, &StartPage::demoWanted, this, [this] {
         if (!mayLeave()) return;
@@ -89,6 +91,15 @@ StartPage* MainWindow::makeStartPage() {
         if (m_back.empty()) return go(Place::programme);
         travel(m_back, m_ahead);
     });
+    return page;
+}
+
+PortfolioStage* MainWindow::makePortfolio() {
+    auto* page = new PortfolioStage(m_dialogs, m_settings, m_today);
+    connect(page, &PortfolioStage::pathWanted, this, [this](const QString& path) {
+        if (mayLeave() && openFile(path) && m_stack->currentIndex() == int(Place::portfolio)) go(Place::programme);
+    });
+    connect(page, &PortfolioStage::left, this, [this] { travel(m_back, m_ahead); });
     return page;
 }
 

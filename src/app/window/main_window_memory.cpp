@@ -49,7 +49,8 @@ void forgetOldest(QSettings& settings) {
 /// Where one was last in the job itself.
 MainWindow::Place MainWindow::placeOfJob() const {
     const auto ofJob = [](Place place) {
-        return place != Place::start && place != Place::guide && place != Place::preferences;
+        return place != Place::start && place != Place::guide && place != Place::preferences &&
+               place != Place::portfolio;
     };
     if (const auto here = Place(m_stack->currentIndex()); ofJob(here)) return here;
     for (auto spot = m_back.rbegin(); spot != m_back.rend(); ++spot)

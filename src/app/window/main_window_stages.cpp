@@ -9,6 +9,7 @@
 #include "app/guide/guide_stage.h"
 #include "app/labour/labour_stage.h"
 #include "app/lens/lens_pane.h"
+#include "app/portfolio/portfolio_stage.h"
 #include "app/programme/bar_chart_view.h"
 #include "app/programme/programme_stage.h"
 #include "app/progress/progress_stage.h"
@@ -119,6 +120,8 @@ Stage* MainWindow::makeStage(Place place) {
     }
     case Place::start:
         return makeStartPage();
+    case Place::portfolio:
+        return makePortfolio();
     case Place::record:
         break;
     }

@@ -41,7 +41,8 @@ inline constexpr std::array<StageInfo, MainWindow::placeCount> stages{
      {MainWindow::Place::record, "record", nullptr, "", "", 0, false},
      {MainWindow::Place::preferences, "preferences", nullptr, "", "", 0, false},
      {MainWindow::Place::guide, "guide", nullptr, "", "", 0, false},
-     {MainWindow::Place::start, "start", nullptr, "", "", 0, false}}};
+     {MainWindow::Place::start, "start", nullptr, "", "", 0, false},
+     {MainWindow::Place::portfolio, "portfolio", nullptr, "", "", 0, false}}};
 
 [[nodiscard]] constexpr const StageInfo& infoOf(MainWindow::Place place) {
     return stages[static_cast<std::size_t>(place)];

@@ -128,6 +128,8 @@ QWidget* StartPage::buildWays() {
     m_new = way("startNew", tr("A new job"), tr("Its name, start and week; everything can be changed later"),
                 [this] { askForNew({}); });
     way("startOpen", tr("Open a file…"), tr("A programme on the disk"), [this] { emit openWanted(); });
+    way("startPortfolio", tr("Several jobs side by side…"), tr("All programmes of a folder, section by section"),
+        [this] { emit portfolioWanted(); });
     way("startDemo", tr("The demo"), tr("A ferry terminal, invented, with a year of delays behind it"),
         [this] { emit demoWanted(); });
     column->addSpacing(12);

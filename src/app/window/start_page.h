@@ -50,6 +50,7 @@ signals:
     void openWanted();
     void demoWanted();
     void likeWanted();
+    void portfolioWanted();
     void billWanted();
     void scheduleWanted();
     void pathWanted(const QString& path);

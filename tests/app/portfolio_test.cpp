@@ -1,0 +1,101 @@
+// SPDX-FileCopyrightText: 2026 The Yarrin authors
+// SPDX-License-Identifier: GPL-3.0-or-later
+// Several jobs of a folder: listed and drawn without being opened, opened by a double click, and what closing a job
+// leaves for the next look.
+#include "app/portfolio/portfolio_stage.h"
+#include "app/table/list_page.h"
+#include "desk.h"
+#include "store/file.h"
+
+#include <QDir>
+#include <QFile>
+#include <QLabel>
+#include <QPushButton>
+#include <QTemporaryDir>
+
+using namespace yarrin;
+using namespace yarrin::test;
+
+class PortfolioTest : public QObject {
+    Q_OBJECT
+    QTemporaryDir m_root;
+
+    static Programme job(const std::string& title, int days) {
+        Builder b;
+        b.task("A", days).milestone("M").link("A", "M").section("S1", "M", "2027-03-12", 1000);
+        b.programme.job.title = title;
+        return b.programme;
+    }
+    QString path(const char* name) { return m_root.filePath(QString::fromLatin1(name)); }
+    static QString cell(Desk& desk, int row, const char* column) {
+        GridView& grid = *desk.find<GridView>("portfolioJobs");
+        auto* model = static_cast<GridModel*>(grid.model());
+        return model->index(row, model->columnOf(QString::fromLatin1(column))).data().toString();
+    }
+
+private slots:
+    void seen() {
+        QDir(m_root.path()).mkpath(QStringLiteral("jobs"));
+        const QString road = path("jobs/a road.yarrin"), bridge = path("jobs/b bridge.yarrin.json");
+        QVERIFY(writeProgramme(job("Road", 5), road.toStdString(), FileFormat::native).ok());
+        QVERIFY(writeProgramme(job("Bridge", 12), bridge.toStdString(), FileFormat::json).ok());
+        QFile none(path("jobs/c none.yarrin"));
+        QVERIFY(none.open(QIODevice::WriteOnly) && none.write("none") > 0);
+        none.close();
+        Desk desk(job("Other", 3), path("s.ini"));
+        desk.trigger("openPortfolio");
+        auto* stage = desk.find<PortfolioStage>("portfolioStage");
+        QVERIFY(!stage->isWorking());
+        desk.dialogs.open = path("jobs");
+        QTest::mouseClick(desk.visible<QPushButton>("portfolioFolder"), Qt::LeftButton);
+        QTRY_VERIFY(!stage->isWorking());
+        QCOMPARE(desk.find<QLabel>("portfolioWords")->text(), QStringLiteral("jobs · 2 jobs · 1 late · 1 file that is none"));
+        auto& grid = *desk.find<GridView>("portfolioJobs");
+        QCOMPARE(grid.model()->rowCount(), 3);
+        QCOMPARE(cell(desk, 0, "job"), QStringLiteral("Road"));
+        QCOMPARE(cell(desk, 0, "late"), QStringLiteral("-7"));
+        QCOMPARE(cell(desk, 1, "late"), QStringLiteral("4"));
+        QCOMPARE(cell(desk, 1, "forecast"), QStringLiteral("16 Mar 2027"));
+        QVERIFY(cell(desk, 2, "job").startsWith(QStringLiteral("c none.yarrin: ")));
+        // The chart has the same rows: chosen here, chosen there.
+        auto* chart = desk.find<PortfolioChart>("portfolioChart");
+        QTest::mouseClick(chart, Qt::LeftButton, {}, chart->rowAt(1).center());
+        QCOMPARE(grid.currentIndex().row(), 1);
+        QVERIFY(chart->xOf(dateFrom(2027, 3, 16)) > chart->xOf(dateFrom(2027, 3, 12)));
+        // A file that is none says why, another is opened.
+        QTest::mouseDClick(chart, Qt::LeftButton, {}, chart->rowAt(2).center());
+        QVERIFY(!desk.document().path().endsWith(QStringLiteral("none.yarrin")));
+        grid.selectRow(0);
+        QTest::keyClick(&grid, Qt::Key_Return);
+        QCOMPARE(desk.document().path(), road);
+        QVERIFY(desk.table().isVisible());
+        // What is changed and closed says where it stands.
+        QVERIFY(!keptSummary(road.toStdString()));
+        QVERIFY(desk.document()
+                    .perform(QStringLiteral("longer"),
+                             [&](Transaction& tx) { return setDuration(tx, desk.id("A"), 12 * 480); })
+                    .ok());
+        desk.newJob();
+        const auto kept = keptSummary(road.toStdString());
+        QVERIFY(kept && kept->worst() && kept->worst()->daysLate == 4);
+        desk.trigger("openPortfolio");
+        QTRY_VERIFY(!stage->isWorking());
+        QCOMPARE(cell(desk, 0, "late"), QStringLiteral("4"));
+        QTest::keyClick(&grid, Qt::Key_Escape);
+        QVERIFY(!stage->isVisible());
+    }
+
+    /// A folder that is gone is told, and the list is empty.
+    void gone() {
+        Desk desk(job("Other", 3), path("gone.ini"));
+        desk.settings.setValue(QStringLiteral("portfolio"), path("nowhere"));
+        desk.trigger("openPortfolio");
+        auto* stage = desk.find<PortfolioStage>("portfolioStage");
+        QTRY_VERIFY(!stage->isWorking());
+        QVERIFY(desk.notice().contains(QStringLiteral("cannot be read")));
+        QCOMPARE(desk.find<GridView>("portfolioJobs")->model()->rowCount(), 0);
+    }
+};
+
+QTEST_MAIN(PortfolioTest)
+#include "portfolio_test.moc"
