@@ -227,6 +227,21 @@ Outcome renameCalendar(Transaction& tx, CalendarId id, const std::string& name) 
     return done();
 }
 
+namespace {
+
+/// What closes it closes the one that takes its place, where that can be closed; its thresholds go with it.
+void forgetCalendar(Transaction& tx, CalendarId id, CalendarId replacement) {
+    if (tx.programme().calendars.row(replacement))
+        for (RegisteredRisk risk : std::vector(tx.programme().risks.rows())) {
+            for (RiskEffect& effect : risk.effects)
+                if (effect.calendar == id) effect.calendar = replacement;
+            tx.set(std::move(risk));
+        }
+    forget<CalendarId>(tx, std::span(&id, 1));
+}
+
+} // namespace
+
 Outcome removeCalendar(Transaction& tx, CalendarId id, CalendarId replacement) {
     if (!tx.programme().calendars.row(id)) return gone;
     const CalendarUse use = useOf(tx.programme(), id);
@@ -276,14 +291,7 @@ Outcome removeCalendar(Transaction& tx, CalendarId id, CalendarId replacement) {
         job.defaultCalendar = replacement;
         tx.setJob(std::move(job));
     }
-    // What closes it closes the one that takes its place, where that can be closed; its thresholds go with it.
-    if (tx.programme().calendars.row(replacement))
-        for (RegisteredRisk risk : std::vector(tx.programme().risks.rows())) {
-            for (RiskEffect& effect : risk.effects)
-                if (effect.calendar == id) effect.calendar = replacement;
-            tx.set(std::move(risk));
-        }
-    forget<CalendarId>(tx, std::span(&id, 1));
+    forgetCalendar(tx, id, replacement);
     tx.erase<Calendar>(id);
     for (const Calendar& calendar : tx.programme().calendars)
         if (const auto resolved = resolve(tx.programme().calendars.rows(), calendar.id); !resolved.ok())

@@ -51,11 +51,12 @@ std::string datesText(const ActivityFigures& figures, ActivityKind kind) {
 /// "SS +2 d", or nothing of a plain link from finish to start.
 std::string labelOf(const Programme& programme, const Link& link) {
     if (link.type == LinkType::fs && link.lag == 0) return {};
-    // As it is typed, without the activity that it names.
-    const Activity* from = programme.activities.row(link.from);
-    std::string phrase = linkPhrase(programme, link);
-    if (from && phrase.starts_with(from->key)) phrase.erase(0, from->key.size());
-    return trimmed(phrase);
+    std::string text(link.type == LinkType::fs ? "" : wordOf(link.type));
+    if (link.lag != 0) {
+        const std::string span = spanText(std::abs(link.lag), dayUnitOf(programme, lagCalendarOf(programme, link)));
+        text += (text.empty() ? "" : " ") + std::string(link.lag < 0 ? "-" : "+") + span;
+    }
+    return text;
 }
 
 } // namespace
@@ -158,7 +159,8 @@ std::vector<DayEntry> datesOf(const Programme& programme, const Schedule& dates,
         all.push_back({"contract-" + section.key, "Contract date " + section.key + " " + section.name,
                        late > 0 ? "forecast " + std::to_string(late) + " days late" : "in time", day, day});
     }
-    for (const NoticeDue& due : noticesDue(programme, today, 3650)) {
+    constexpr int ever = 1'000'000; // however far off
+    for (const NoticeDue& due : noticesDue(programme, today, ever)) {
         const DelayEvent* event = programme.events.row(due.event);
         if (!event || !due.clock.due) continue;
         const std::string what(wordOf(due.duty));

@@ -188,7 +188,6 @@ private slots:
             b.task(key, 10).change(key, [&](Activity& a) {
                 a.location = LocationId(std::uint32_t(1 + bay));
                 a.bookItem = BookItemId{1};
-                a.travel = Travel::up;
             });
             if (bay > 1) b.link("P" + std::to_string(bay - 1), key);
         }

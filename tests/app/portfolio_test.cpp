@@ -49,7 +49,8 @@ private slots:
         desk.dialogs.open = path("jobs");
         QTest::mouseClick(desk.visible<QPushButton>("portfolioFolder"), Qt::LeftButton);
         QTRY_VERIFY(!stage->isWorking());
-        QCOMPARE(desk.find<QLabel>("portfolioWords")->text(), QStringLiteral("jobs · 2 jobs · 1 late · 1 file that is none"));
+        QCOMPARE(desk.find<QLabel>("portfolioWords")->text(),
+                 QStringLiteral("jobs · 2 jobs · 1 late · 1 file that is none"));
         auto& grid = *desk.find<GridView>("portfolioJobs");
         QCOMPARE(grid.model()->rowCount(), 3);
         QCOMPARE(cell(desk, 0, "job"), QStringLiteral("Road"));

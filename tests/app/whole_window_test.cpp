@@ -141,6 +141,7 @@ class WholeWindowTest : public QObject {
         std::map<QString, QImage> images;
         onEveryPage(desk, [&](const QString& page) {
             if (QWidget* focus = QApplication::focusWidget()) focus->clearFocus(); // no blinking caret
+            for (auto* line : desk.window.findChildren<QLineEdit*>()) line->deselect();
             QApplication::processEvents();
             images[page] = desk.window.grab().toImage();
         });

@@ -23,15 +23,18 @@ QString leadOf(const QString& paragraph) {
     return match.hasMatch() ? match.captured(1) : QString();
 }
 
-/// The sentence in which a word stands, or the beginning.
-QString sentenceAround(const QString& paragraph, const QString& word) {
-    const QString plain = withoutMarks(paragraph);
-    const qsizetype at = std::max<qsizetype>(0, plain.indexOf(word, 0, Qt::CaseInsensitive));
-    qsizetype from = plain.lastIndexOf(QStringLiteral(". "), at);
-    from = from < 0 ? 0 : from + 2;
-    qsizetype to = plain.indexOf(QStringLiteral(". "), at);
-    to = to < 0 ? plain.size() : to + 1;
-    return plain.mid(from, to - from);
+/// The sentence that says all of the words, else the first that says one of them.
+QString sentenceWith(const QString& paragraph, const QStringList& words) {
+    static const QRegularExpression ends(QStringLiteral("(?<=[.?!]) "));
+    const QStringList sentences = withoutMarks(paragraph).split(ends);
+    const auto says = [](const QString& sentence, const QString& word) {
+        return sentence.contains(word, Qt::CaseInsensitive);
+    };
+    for (const QString& one : sentences)
+        if (std::all_of(words.begin(), words.end(), [&](const QString& word) { return says(one, word); })) return one;
+    for (const QString& one : sentences)
+        if (std::any_of(words.begin(), words.end(), [&](const QString& word) { return says(one, word); })) return one;
+    return sentences.front();
 }
 
 } // namespace
@@ -81,7 +84,7 @@ std::vector<GuideBook::Hit> GuideBook::find(const QString& words) const {
             if (const QString own = leadOf(paragraph); !own.isEmpty()) lead = own;
             if (const QString plain = withoutMarks(paragraph); holds(plain)) {
                 const bool named = holds(leadOf(paragraph)) || paragraph.startsWith(QLatin1Char('#'));
-                found.push_back({named ? 0 : 1, {c, lead, sentenceAround(paragraph, wanted.front()), number}});
+                found.push_back({named ? 0 : 1, {c, lead, sentenceWith(paragraph, wanted), number}});
             }
             ++number;
         }

@@ -11,6 +11,7 @@
 #include "app/lens/lens_pane.h"
 #include "app/portfolio/portfolio_stage.h"
 #include "app/programme/bar_chart_view.h"
+#include "app/programme/link_line.h"
 #include "app/programme/programme_stage.h"
 #include "app/progress/progress_stage.h"
 #include "app/record/history_page.h"
@@ -162,7 +163,10 @@ ActivityTable& MainWindow::table() {
 }
 
 void MainWindow::go(Place place) {
-    if (place != Place(m_stack->currentIndex())) leaveSpot();
+    if (place != Place(m_stack->currentIndex())) {
+        for (auto* link : findChildren<LinkLine*>()) link->keep();
+        leaveSpot();
+    }
     Stage& stage = stageAt(place);
     if (place == Place::start) fillStartPage();
     const StageInfo& info = infoOf(place);

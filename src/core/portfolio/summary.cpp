@@ -27,7 +27,7 @@ JobSummary summaryOf(const Programme& programme, const Schedule& dates) {
     if (job.dataDate) summary.dataDate = dateOf(*job.dataDate);
     summary.calculated = dates.ok();
     // Clocks run from long ago, so that none is left out; whether they have lapsed is asked later.
-    constexpr int ever = 36500;
+    constexpr int ever = 1'000'000;
     for (const NoticeDue& due :
          noticesDue(programme, clockDay(job, job.dataDate ? dateOf(*job.dataDate) : Date{}), ever)) {
         const DelayEvent* event = programme.events.row(due.event);
