@@ -317,8 +317,9 @@ private slots:
     void whenClosuresBegin() {
         Works job;
         job.addWork("A", 10);
-        job.worksTo("A", job.calendar("own", 7));
-        RegisteredRisk& risk = job.risk("R1", 1, {Works::closes(CalendarId{1}, 1, 1, 20)});
+        const CalendarId own = job.calendar("own", 7);
+        job.worksTo("A", own);
+        RegisteredRisk& risk = job.risk("R1", 1, {Works::closes(own, 1, 1, 20)});
         Odds odds = run(job.programme);
         QVERIFY(near(shareOf(odds, 11), 0.5, odds.runs));
         QCOMPARE(shareOf(odds, 10) + shareOf(odds, 11), 1.0);
