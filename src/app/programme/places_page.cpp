@@ -145,6 +145,7 @@ void PlacesPage::buildLine() {
     m_name->setPlaceholderText(tr("New work"));
     m_name->setMaxLength(200);
     m_name->setFixedWidth(scaled(130));
+    m_name->setFixedHeight(m_look->sizeHint().height()); // the chart below does not jump as it comes and goes
     m_name->hide();
     connect(m_name, &QLineEdit::textChanged, this,
             [this](const QString& name) { m_view->setDrawnName(name.trimmed()); });
