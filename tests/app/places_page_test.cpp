@@ -224,7 +224,8 @@ private slots:
         open(desk);
         const Date before = start(desk, "P2");
         QTest::mouseDClick(view(desk).viewport(), Qt::LeftButton, {}, middle(desk, "P2"));
-        pull(desk, middle(desk, "P2"), middle(desk, "P2") + QPoint(0, days));
+        const int week = int(std::lround(desk.days(7)));
+        pull(desk, middle(desk, "P2"), middle(desk, "P2") + QPoint(0, week));
         QCOMPARE(start(desk, "P1"), dateFrom(2027, 3, 1));
         QCOMPARE(start(desk, "P2"), before + 7);
     }

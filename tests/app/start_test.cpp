@@ -75,12 +75,12 @@ private slots:
         QVERIFY(made.calendars[0].week[3]->size() == 2 && made.calendars[0].week[4]->empty());
         QVERIFY(made.calendars[0].exceptions.size() >= 8); // Scotland's
         QCOMPARE(made.job.start, *parseInstant("2027-03-08T07:30"));
-        QVERIFY(desk.table().isVisible());
+        QVERIFY(desk.find<QWidget>("programmeStage")->isVisible());
         // Escape leads back to the job without a new one.
         desk.trigger("fileNew");
         QTest::keyClick(desk.visible<QLineEdit>("newName"), Qt::Key_Escape);
         QTest::keyClick(desk.find<StartPage>("startPage"), Qt::Key_Escape);
-        QVERIFY(desk.table().isVisible());
+        QVERIFY(desk.find<QWidget>("programmeStage")->isVisible());
         QCOMPARE(desk.programme().job.title, std::string("Tarrow bypass"));
     }
 
@@ -159,7 +159,9 @@ private slots:
         BookItem item;
         item.id = BookItemId{1};
         item.key = "K1";
+        item.name = "Kerb";
         item.unit = "m";
+        item.outputPerCrewDay = Decimal(10);
         from.book.append(item);
         QVERIFY(writeProgramme(from, other.toStdString(), FileFormat::native).ok());
         Desk desk(road(5), m_folder.filePath(QStringLiteral("like.ini")));

@@ -80,7 +80,9 @@ private slots:
             };
             if (reader.name() == QLatin1String("node")) nodes << attribute("id");
             if (reader.name() == QLatin1String("edge")) edges << attribute("source") + "→" + attribute("target");
-            if (reader.name() == QLatin1String("data")) data << attribute("key") + "=" + reader.readElementText();
+            if (reader.name() != QLatin1String("data")) continue;
+            const QString key = attribute("key");
+            data << key + "=" + reader.readElementText();
         }
         QVERIFY2(!reader.hasError(), qPrintable(reader.errorString()));
         QCOMPARE(nodes, (QStringList{QStringLiteral("A\"1"), QStringLiteral("B<&>"), QStringLiteral("M")}));

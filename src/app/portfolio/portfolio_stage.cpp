@@ -65,6 +65,7 @@ PortfolioStage::PortfolioStage(Dialogs& dialogs, QSettings& settings, Date today
     connect(m_chart, &PortfolioChart::opened, this, [this](int row) { open(std::size_t(row)); });
     connect(&m_list->table(), &QAbstractItemView::doubleClicked, this,
             [this](const QModelIndex& index) { open(m_list->model().sourceRow(index.row())); });
+    m_list->table().installEventFilter(this);
     connect(m_list->table().selectionModel(), &QItemSelectionModel::currentRowChanged, this,
             [this](const QModelIndex& now) {
                 m_chart->choose(now.isValid() && now.row() < m_list->model().rowCount()
@@ -232,11 +233,21 @@ void PortfolioStage::open(std::size_t row) {
 
 void PortfolioStage::keyPressEvent(QKeyEvent* event) {
     if (event->key() == Qt::Key_Escape) return emit left();
-    if (event->key() == Qt::Key_Return || event->key() == Qt::Key_Enter) {
-        const QModelIndex now = m_list->table().currentIndex();
-        if (now.isValid()) return open(m_list->model().sourceRow(now.row()));
-    }
     Stage::keyPressEvent(event);
+}
+
+/// Enter opens the chosen job; a table that only shows has no other use for it.
+bool PortfolioStage::eventFilter(QObject* watched, QEvent* event) {
+    if (watched != &m_list->table() || event->type() != QEvent::KeyPress) return Stage::eventFilter(watched, event);
+    const int key = static_cast<QKeyEvent*>(event)->key();
+    if (key == Qt::Key_Escape) {
+        emit left();
+        return true;
+    }
+    const QModelIndex now = m_list->table().currentIndex();
+    if ((key != Qt::Key_Return && key != Qt::Key_Enter) || !now.isValid()) return Stage::eventFilter(watched, event);
+    open(m_list->model().sourceRow(now.row()));
+    return true;
 }
 
 } // namespace yarrin

@@ -83,7 +83,15 @@ StartPage::StartPage(Date today, QWidget* parent)
     auto* columns = new QHBoxLayout(this);
     columns->setContentsMargins(28, 22, 28, 16);
     columns->setSpacing(36);
-    columns->addWidget(buildWays());
+    auto* ways = new QScrollArea(this);
+    ways->setObjectName(QStringLiteral("startWays"));
+    ways->setFrameShape(QFrame::NoFrame);
+    ways->setWidgetResizable(true);
+    ways->setHorizontalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
+    ways->setFocusPolicy(Qt::NoFocus);
+    ways->setFixedWidth(scaled(250));
+    ways->setWidget(buildWays());
+    columns->addWidget(ways);
     m_jobs->setObjectName(QStringLiteral("startJobs"));
     m_list->setContentsMargins(0, 0, 0, 0);
     m_list->setSpacing(6);
@@ -113,6 +121,7 @@ QWidget* StartPage::buildWays() {
     words->setIndent(besideWays);
     setInk(words, Ink::muted);
     column->addWidget(title);
+    column->addSpacing(4);
     column->addWidget(words);
     column->addSpacing(18);
     const auto way = [&](const char* name, const QString& text, const QString& tip, auto signal) {
@@ -147,7 +156,7 @@ QWidget* StartPage::buildWays() {
         tr("Its calendars, output book, codes, lenses, resources and sequences, without the work"),
         [this] { emit likeWanted(); });
     column->addStretch(1);
-    side->setFixedWidth(scaled(236));
+    side->setObjectName(QStringLiteral("startGround"));
     return side;
 }
 
