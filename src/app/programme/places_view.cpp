@@ -118,6 +118,7 @@ PlacesView::PlacesView(Document& document, ViewState& state, QWidget* parent)
     viewport()->setBackgroundRole(QPalette::Base);
     const auto changed = [this] {
         m_placed.reset();
+        m_extent.reset();
         m_axis.reset();
         m_kept = {};
         m_blocks.reset();
@@ -319,6 +320,7 @@ void PlacesView::lookForClashes() {
 }
 
 std::pair<Instant, Instant> PlacesView::extent() const {
+    if (m_extent) return *m_extent;
     Instant first = m_document.programme().job.start, last = first + 30 * minutesPerDay;
     for (const Piece& piece : placed().pieces) {
         first = std::min(first, piece.start);
@@ -326,7 +328,7 @@ std::pair<Instant, Instant> PlacesView::extent() const {
     }
     for (const Section& section : m_document.programme().sections)
         last = std::max(last, startOf(section.completion + 1));
-    return {first, last};
+    return m_extent.emplace(first, last);
 }
 
 void PlacesView::updateBars() {
@@ -451,7 +453,7 @@ BookItemId PlacesView::profileItem() const {
 }
 
 PlaceInk PlacesView::ink(bool) const {
-    PlaceInk ink{theme(), PlaceTurn{m_choice.timeAcross}, {}, {}, {}, {}, {}, {}};
+    PlaceInk ink{theme(), PlaceTurn{m_choice.timeAcross}, {}, {}, {}, {}, {}, {}, &m_words};
     ink.isSelected = [this](ActivityId id) { return m_state.isSelected(id); };
     ink.pennant = [this](SectionId id) {
         const Section* section = m_document.programme().sections.row(id);

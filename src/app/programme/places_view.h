@@ -147,6 +147,8 @@ private:
     DragPreview m_preview;
     mutable CalendarCache m_calendars;
     mutable std::optional<PlacedWork> m_placed;
+    mutable std::optional<std::pair<Instant, Instant>> m_extent; ///< of the placed work and the contract
+    mutable PlaceWords m_words;
     mutable std::optional<PlaceAxis> m_axis;
     mutable std::optional<PlaceLayout> m_layout;
     mutable std::optional<std::vector<PlaceBlock>> m_blocks; ///< of the lens and what is folded

@@ -39,7 +39,7 @@ void paintOn(QPainter& painter, const QSizeF& size, const Held& held) {
         programme, dates, held.placed, held.clashes, axis,    scale, tall, held.outline ? &*held.outline : nullptr,
         {},        false, true,        nullptr,      nullptr, 6.2};
     const PlaceLayout layout = layoutPlaces(request);
-    PlaceInk ink{Theme::light(), {}, {}, {}, {}, {}, {}, {}};
+    PlaceInk ink{Theme::light(), {}, {}, {}, {}, {}, {}, {}, nullptr};
     ink.isSelected = [](ActivityId) { return false; };
     ink.area = QRectF(0, 0, axis.width, tall);
     ink.closed = Say::tr("closed");

@@ -5,6 +5,7 @@
 #include "core/progress/progress_lines.h"
 
 #include <algorithm>
+#include <array>
 #include <cmath>
 #include <map>
 #include <set>
@@ -30,8 +31,7 @@ public:
     PlaceLayout run() {
         if (!m_kept.known) keep();
         shapes();
-        std::stable_sort(m_out.shapes.begin(), m_out.shapes.end(),
-                         [](const PlaceShape& a, const PlaceShape& b) { return rank(a) < rank(b); });
+        arrange();
         labels();
         clashes();
         contract();
@@ -45,6 +45,13 @@ public:
     }
 
 private:
+    /// Wide ones first, lines last; each kind in its order.
+    void arrange() {
+        std::array<std::vector<PlaceShape>, 3> ranks;
+        for (PlaceShape& one : m_out.shapes) ranks[std::size_t(rank(one))].push_back(std::move(one));
+        m_out.shapes.clear();
+        for (auto& of : ranks) std::move(of.begin(), of.end(), std::back_inserter(m_out.shapes));
+    }
     [[nodiscard]] static int rank(const PlaceShape& one) { return one.wide ? 0 : one.ways.empty() ? 1 : 2; }
     [[nodiscard]] double y(Instant t) const { return m_r.scale.x(t); }
     void keep() {

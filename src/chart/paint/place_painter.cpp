@@ -260,12 +260,14 @@ private:
         }
     }
     void labels() {
-        m_p.setFont(secondaryFont());
-        const QFontMetricsF metrics(m_p.font());
+        const QFont font = secondaryFont();
+        m_p.setFont(font);
+        PlaceWords once;
+        PlaceWords& words = m_ink.words ? *m_ink.words : once;
         std::unordered_map<ActivityId, const PlaceShape*> shapes;
         for (const PlaceShape& one : m_layout.shapes) shapes.emplace(one.activity, &one);
         for (const PlaceLabel& one : m_layout.labels) {
-            const QString text = QString::fromStdString(one.text);
+            const PlaceWords::Word& word = words.word(one.text, one.width, font);
             const bool selected = m_ink.isSelected(one.activity);
             m_p.save();
             m_p.translate(at(one.at));
@@ -277,13 +279,14 @@ private:
             // Upright names lie flat where time goes across.
             if (m_ink.turn.timeAcross && !one.onGround) angle = angle == 0 ? -90 : 0;
             m_p.rotate(angle);
-            const double width = one.width > 0 ? one.width : metrics.horizontalAdvance(text) + 4;
-            const QRectF box(-width / 2, -8, width, 16);
-            const QString fits = one.width > 0 ? metrics.elidedText(text, Qt::ElideRight, width) : text;
+            const double width = one.width > 0 ? one.width : word.width + 4;
             if (one.onGround) // paper behind it, so that lines beneath do not run through it
                 m_p.fillRect(QRectF(-width / 2, -6, width, 12), faint(m_t.paper, 190));
             m_p.setPen(selected && one.onGround ? m_t.accent : inkOf(one, shapes));
-            if (fits.size() >= 6 || fits == text) m_p.drawText(box, Qt::AlignCenter, fits);
+            constexpr int leastLetters = 6; // less says nothing
+            const QSizeF size = word.text.size();
+            if (!word.cut || word.text.text().size() >= leastLetters)
+                m_p.drawStaticText(QPointF(-size.width() / 2, -size.height() / 2), word.text);
             m_p.restore();
         }
     }
@@ -310,6 +313,25 @@ QString metresText(Millimetres at) {
 }
 
 } // namespace
+
+const PlaceWords::Word& PlaceWords::word(const std::string& text, double width, const QFont& font) {
+    constexpr std::size_t mostKept = 4000;
+    if (font != m_font || m_words.size() > mostKept) m_words.clear();
+    m_font = font;
+    const int room = width > 0 ? int(width) : 0;
+    Word& word = m_words[text + '\n' + std::to_string(room)];
+    if (word.text.text().isEmpty() && !text.empty()) {
+        const QFontMetricsF metrics(font);
+        const QString whole = QString::fromStdString(text);
+        const QString fits = room > 0 ? metrics.elidedText(whole, Qt::ElideRight, width) : whole;
+        word.cut = fits != whole;
+        word.width = metrics.horizontalAdvance(fits);
+        word.text = QStaticText(fits);
+        word.text.setTextFormat(Qt::PlainText);
+        word.text.prepare({}, font);
+    }
+    return word;
+}
 
 void paintPlaces(QPainter& painter, const PlaceLayout& layout, const PlaceAxis& axis, double height,
                  const PlaceInk& ink, PlaceLayer layer) {

@@ -6,9 +6,12 @@
 #include "chart/paint/theme.h"
 
 #include <QPainter>
+#include <QStaticText>
 #include <QString>
 
 #include <functional>
+#include <string>
+#include <unordered_map>
 
 namespace yarrin {
 
@@ -24,6 +27,22 @@ struct PlaceTurn {
     }
 };
 
+/// Words as they were laid out, kept by who paints them again and again; of one font.
+class PlaceWords {
+public:
+    struct Word {
+        QStaticText text;
+        double width = 0; ///< as it is
+        bool cut = false;
+    };
+    /// Cut to a width where that is above 0.
+    const Word& word(const std::string& text, double width, const QFont& font);
+
+private:
+    QFont m_font;
+    std::unordered_map<std::string, Word> m_words;
+};
+
 struct PlaceInk {
     const Theme& theme;
     PlaceTurn turn = {};
@@ -33,6 +52,7 @@ struct PlaceInk {
     std::function<QString(SectionId)> pennant = [](SectionId) { return QString(); };
     QString closed; ///< "closed"; empty: closures are not named
     LinkId selectedLink = {};
+    PlaceWords* words = nullptr; ///< null: laid out for this once
 };
 
 /// What moves along with the places and the time when one scrolls, and the words that find another place then.
