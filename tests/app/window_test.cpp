@@ -618,6 +618,31 @@ private slots:
         for (QAction* action : desk.window.findChildren<QAction*>(QString(), Qt::FindDirectChildrenOnly))
             QVERIFY2(!action->objectName().isEmpty(), qPrintable(action->text()));
     }
+
+    /// On a wall: nothing but the work, larger words, keys from stage to stage; and all as it was before.
+    void meeting() {
+        Desk desk(small(), settings());
+        const auto back = qScopeGuard([&] { setPreferences(*qApp, desk.settings, Preferences()); });
+        auto& line = *desk.find<QWidget>("contextLine");
+        const int rows = desk.window.viewState().rowHeight();
+        QVERIFY(line.isVisible() && desk.find<QWidget>("card")->isVisible());
+        QTest::keyClick(&desk.window, Qt::Key_F11);
+        QVERIFY(desk.window.isFullScreen() && !line.isVisible() && !desk.find<QWidget>("card")->isVisible());
+        QVERIFY(desk.window.viewState().rowHeight() > rows);
+        QVERIFY(desk.standing().isVisible());
+        QTest::keyClick(&desk.window, Qt::Key_PageDown, Qt::ControlModifier);
+        QVERIFY(desk.find<QWidget>("labourStage")->isVisible());
+        QTest::keyClick(&desk.window, Qt::Key_PageUp, Qt::ControlModifier);
+        QVERIFY(desk.table().isVisible() && !desk.find<QWidget>("card")->isVisible());
+        QTest::keyClick(&desk.window, Qt::Key_F11);
+        QVERIFY(!desk.window.isFullScreen() && line.isVisible() && desk.find<QWidget>("card")->isVisible());
+        QCOMPARE(desk.window.viewState().rowHeight(), rows);
+        QVERIFY(!desk.settings.contains(QStringLiteral("textSize"))); // nothing of it is kept
+        // Round the ends of the rail.
+        desk.trigger("stage9");
+        desk.trigger("nextStage");
+        QVERIFY(desk.find<QWidget>("contractStage")->isVisible());
+    }
 };
 
 QTEST_MAIN(WindowTest)

@@ -94,6 +94,9 @@ private:
     void buildZoomActions(QMenu& menu);
     void buildWeeksAction(QMenu& menu);
     void buildWayActions(QMenu& menu);
+    void buildMeetingActions(QMenu& menu);
+    void setMeeting(bool on);
+    void goOn(int by);
     void buildHelpMenu();
     [[nodiscard]] class StartPage* makeStartPage();
     [[nodiscard]] class PortfolioStage* makePortfolio();
@@ -205,6 +208,8 @@ private:
     std::vector<Spot> m_ahead;
     bool m_travelling = false;
     bool m_cardWanted = true;
+    bool m_meeting = false;
+    std::pair<int, Qt::WindowStates> m_beforeMeeting; ///< larger words, and how the window stood
     bool m_fitPending = true;
     bool m_trialOutlined = false;
     QTemporaryDir m_demoFolder; ///< for the demo, where nothing is kept

@@ -148,6 +148,8 @@ void MainWindow::buildViewMenu() {
                                    QKeySequence(int(Qt::ALT) | (int(Qt::Key_0) + info.number)),
                                    [this, to = info.place] { go(to); }));
     menu->addSeparator();
+    buildMeetingActions(*menu);
+    menu->addSeparator();
     buildZoomActions(*menu);
     buildWeeksAction(*menu);
     menu->addSeparator();

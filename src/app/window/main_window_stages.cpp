@@ -174,7 +174,7 @@ void MainWindow::go(Place place) {
     m_stack->setCurrentIndex(int(place));
     if (!info.aboutActivities) m_lensPane->hide();
     m_lensPane->setBuildUp(place == Place::buildUp);
-    m_card->setVisible(m_cardWanted && info.aboutActivities && m_lensPane->isHidden());
+    m_card->setVisible(m_cardWanted && !m_meeting && info.aboutActivities && m_lensPane->isHidden());
     m_card->setBuildUp(place == Place::buildUp);
     m_lens->setVisible(info.aboutActivities);
     if (place == Place::programme && std::exchange(m_fitPending, false)) {
