@@ -246,7 +246,10 @@ int runApplication(int& count, char** words) {
     // With nothing to open one begins where a job is chosen.
     const bool nothing = parser.positionalArguments().isEmpty() && !parser.isSet(QStringLiteral("demo"));
     if (nothing && !parser.isSet(QStringLiteral("stage"))) window.goNamed(QStringLiteral("start"), {});
-    if (picture.isEmpty()) window.setKeeping(keepingOf(settings));
+    if (picture.isEmpty()) {
+        window.setKeeping(keepingOf(settings));
+        window.showFirstLooks();
+    }
     if (parser.isSet(QStringLiteral("export-xlsx")))
         return exportFrom(parser.isSet(QStringLiteral("demo")) ? QStringLiteral(":/demo/brannoch.yarrin")
                                                                : parser.positionalArguments().value(0),

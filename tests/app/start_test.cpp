@@ -188,6 +188,39 @@ private slots:
             QCOMPARE(like.sequences.size(), p.sequences.size());
         }
     }
+
+    /// The first time on a stage it tells what it is for, until that was read; the guide has more.
+    void firstLooks() {
+        Desk desk(road(5), m_folder.filePath(QStringLiteral("first.ini")));
+        auto& look = *desk.find<QWidget>("firstLook");
+        desk.trigger("stage1");
+        QVERIFY(!look.isVisible()); // not wanted yet
+        desk.window.showFirstLooks();
+        QStringList told;
+        for (int stage = 1; stage <= 9; ++stage) {
+            desk.trigger(qPrintable(QStringLiteral("stage%1").arg(stage)));
+            QVERIFY(look.isVisible());
+            const QString words = desk.find<QLabel>("firstLookWords")->text();
+            QCOMPARE(words.count(QLatin1Char('\n')), qsizetype(2));
+            QVERIFY(!told.contains(words));
+            told << words;
+        }
+        press(desk, "firstLookClose");
+        QVERIFY(!look.isVisible());
+        desk.trigger("stage1");
+        QVERIFY(look.isVisible());
+        press(desk, "firstLookGuide");
+        QVERIFY(desk.find<QWidget>("guideStage")->isVisible() && !look.isVisible());
+        for (const char* stage : {"stage1", "stage9"}) {
+            desk.trigger(stage);
+            QVERIFY(!look.isVisible());
+        }
+        desk.settings.setValue(QStringLiteral("hints"), false);
+        desk.trigger("stage2");
+        QVERIFY(!look.isVisible());
+        desk.trigger("firstLooks");
+        QVERIFY(look.isVisible());
+    }
 };
 
 QTEST_MAIN(StartTest)

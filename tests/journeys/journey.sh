@@ -11,7 +11,9 @@ CLI=$BUILD/src/cli/yarrin-cli
 NAME=$(basename "$0" .sh)
 export HOME=$ROOM/home XDG_RUNTIME_DIR=$ROOM/run LC_ALL=C.UTF-8 QT_QPA_PLATFORM=xcb QT_SCALE_FACTOR=1
 unset XDG_CONFIG_HOME XDG_DATA_HOME
-mkdir -p "$HOME" "$XDG_RUNTIME_DIR"
+mkdir -p "$HOME/.config/yarrin" "$XDG_RUNTIME_DIR"
+# What stages tell of themselves the first time would move what is pressed.
+printf '[General]\nhints=false\n' >"$HOME/.config/yarrin/yarrin.conf"
 chmod 700 "$XDG_RUNTIME_DIR"
 
 ended() {

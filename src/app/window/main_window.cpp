@@ -30,6 +30,7 @@
 #include "app/table/activity_table.h"
 #include "app/table/inline_message.h"
 #include "app/window/find_field.h"
+#include "app/window/first_look.h"
 #include "app/window/long_work.h"
 #include "app/window/rail.h"
 #include "app/window/ripple_panel.h"
@@ -71,7 +72,7 @@ std::vector<Rail::Entry> railEntries() {
 
 MainWindow::MainWindow(QSettings& settings, Dialogs& dialogs, Date today)
     : m_settings(settings), m_dialogs(dialogs), m_today(today), m_rail(new Rail(railEntries())),
-      m_stack(new QStackedWidget), m_strip(new RecordStrip(m_document)),
+      m_stack(new QStackedWidget), m_strip(new RecordStrip(m_document)), m_firstLook(new FirstLook(settings)),
       m_card(new Card(m_document, m_state, [this]() -> const OutputBook& { return book(); })),
       m_lensPane(new LensPane(m_document, m_state, m_dialogs)), m_odds(new OddsStudy(m_document, this)),
       m_standing(new Standing(m_document, today, *m_odds)), m_ripple(nullptr), m_longWork(nullptr), m_planned(this),
@@ -94,6 +95,7 @@ MainWindow::MainWindow(QSettings& settings, Dialogs& dialogs, Date today)
     right->setSpacing(0);
     right->addWidget(buildContext());
     right->addWidget(m_strip);
+    right->addWidget(m_firstLook);
     auto* middle = new QHBoxLayout;
     middle->setSpacing(0);
     middle->addWidget(m_stack, 1);
@@ -125,6 +127,7 @@ MainWindow::MainWindow(QSettings& settings, Dialogs& dialogs, Date today)
     connectLensPane();
     connect(m_find, &FindField::activityChosen, this, &MainWindow::reveal);
     connect(m_find, &FindField::left, this, [this] { stage().focusMain(); });
+    connect(m_firstLook, &FirstLook::guideWanted, this, &MainWindow::openGuide);
     connect(m_strip, &RecordStrip::saveElsewhere, this, &MainWindow::saveAs);
     connect(m_strip, &RecordStrip::openWanted, this, [this](const QString& path) {
         if (mayLeave()) openFile(path);

@@ -23,6 +23,7 @@ namespace yarrin {
 
 class Card;
 class FindField;
+class FirstLook;
 class LensPane;
 class LongWork;
 class OutputBook;
@@ -70,6 +71,8 @@ public:
     /// Where programmes without a name are kept, who is working and what the time is. What an ended program left behind
     /// there is offered.
     void setKeeping(Keeping keeping);
+    /// Has each stage tell what it is for, until that was read.
+    void showFirstLooks();
     /// Whether the stage in sight, or the card, still works something out.
     [[nodiscard]] bool isWorking();
     /// Opens a file; what keeps it from being read is said in place and the open programme stays.
@@ -189,6 +192,7 @@ private:
     std::array<Stage*, placeCount> m_stages{}; ///< by place; those that nobody went to yet are not built
     std::unique_ptr<OutputBook> m_book;        ///< read when it is first needed
     RecordStrip* m_strip;
+    FirstLook* m_firstLook;
     Card* m_card;
     LensPane* m_lensPane;
     OddsStudy* m_odds;

@@ -4,6 +4,7 @@
 #include "app/base/format.h"
 #include "app/guide/guide_stage.h"
 #include "app/portfolio/portfolio_stage.h"
+#include "app/window/first_look.h"
 #include "app/window/main_window.h"
 #include "app/window/stages.h"
 #include "app/window/start_page.h"
@@ -29,6 +30,11 @@ void MainWindow::buildHelpMenu() {
                            [page] { page(QStringLiteral("keys")); }));
     help->addAction(
         action(QStringLiteral("openNews"), tr("What is &new"), {}, [page] { page(QStringLiteral("new")); }));
+    help->addAction(action(QStringLiteral("firstLooks"), tr("Tell again what &stages are for"), {}, [this] {
+        m_settings.remove(QStringLiteral("seen"));
+        m_settings.setValue(QStringLiteral("hints"), true);
+        showFirstLooks();
+    }));
     help->addSeparator();
     help->addAction(action(QStringLiteral("openDemo"), tr("Open the &demo"), {}, [this] {
         if (mayLeave()) openDemo();
@@ -50,6 +56,11 @@ void MainWindow::openGuide() {
     auto& guide = stageAs<GuideStage>(Place::guide);
     go(Place::guide);
     guide.open(title, pages);
+}
+
+void MainWindow::showFirstLooks() {
+    m_firstLook->setWanted(true);
+    m_firstLook->goneTo(Place(m_stack->currentIndex()));
 }
 
 StartPage* MainWindow::makeStartPage() {

@@ -20,6 +20,7 @@
 #include "app/sheets/sheets_stage.h"
 #include "app/sitetime/site_time_stage.h"
 #include "app/table/activity_table.h"
+#include "app/window/first_look.h"
 #include "app/window/preferences_page.h"
 #include "app/window/rail.h"
 #include "app/window/stages.h"
@@ -172,6 +173,7 @@ void MainWindow::go(Place place) {
     const StageInfo& info = infoOf(place);
     m_rail->setCurrent(info.icon ? int(place) : -1); // the record is no stage of the work
     m_stack->setCurrentIndex(int(place));
+    m_firstLook->goneTo(place);
     if (!info.aboutActivities) m_lensPane->hide();
     m_lensPane->setBuildUp(place == Place::buildUp);
     m_card->setVisible(m_cardWanted && !m_meeting && info.aboutActivities && m_lensPane->isHidden());
