@@ -31,7 +31,7 @@ class Job:
         self.name, self.calendars = name, [SITE5, *calendars]
         self.groups, self.places, self.activities, self.links = [], [], [], []
         self.bill, self.allocations, self.sequences, self.laid_out = [], [], [], []
-        self.used, self.own, self.sections = [], {row["id"]: row for row in extra_book}, []
+        self.used, self.own, self.sections, self.apart = [], {row["id"]: row for row in extra_book}, [], []
 
     def group(self, key, name, parent=None):
         self.groups.append({"id": key, "name": name, "parent": parent})
@@ -140,6 +140,9 @@ class Job:
                                    "lag": int(days * DAY)})
         return keys
 
+    def together(self, one, other, note):
+        self.apart.append({"item": one, "other_item": other, "together": True, "note": note})
+
     def section(self, milestone, completion, rate):
         self.sections.append({"id": "S1", "name": "The works", "milestone": milestone, "completion": completion,
                               "rate": rate})
@@ -154,7 +157,7 @@ class Job:
                "contract": {"currency": "GBP", "contract_sum": number(round(total, -3)), "damages_cap_share": 0.1,
                             "notice_days": 28, "sections": self.sections},
                "book": [self.book_row(key) for key in sorted(self.used)], "bill": self.bill,
-               "allocations": self.allocations, "sequences": self.sequences, "laid_out": self.laid_out}
+               "allocations": self.allocations, "sequences": self.sequences, "laid_out": self.laid_out, "apart": self.apart}
         (HERE / f"{name}.yarrin.json").write_text(json.dumps(job, ensure_ascii=False, indent=1) + "\n", encoding="utf-8")
 
 
@@ -223,10 +226,10 @@ def road():
     job.task("P10", "Set up, haul roads", "P", days=8, after=["M10"], rate=38000)
     job.task("P20", "Set out and survey", "P", days=5, after=["M10"], rate=9000)
     keys = job.lay("Road bay", "E{unit}{step}0",
-                   [("Strip topsoil", "E01", 6.5, "site5", "up"), ("Place and compact fill", "E04", 12, "site5", "up"),
-                    ("Trim formation", "E05", 2.4, "site5", "up"), ("Sub-base", "D04", 46, "site5", "up"),
-                    ("Kerbs", "D03", 34, "site5", "up"), ("Asphalt base and binder", "D05", 39, "asphalt", "up"),
-                    ("Asphalt surface", "D06", 18, "asphalt", "up")],
+                   [("Strip topsoil", "E01", 6.5, "site5"), ("Place and compact fill", "E04", 12, "site5"),
+                    ("Trim formation", "E05", 2.4, "site5"), ("Sub-base", "D04", 46, "site5"),
+                    ("Kerbs", "D03", 34, "site5"), ("Asphalt base and binder", "D05", 39, "asphalt"),
+                    ("Asphalt surface", "D06", 18, "asphalt")],
                    [(1, 2, "FS", 0, False), (2, 3, "FS", 0, False), (3, 4, "SS", 1, False), (3, 4, "FF", 1, False),
                     (4, 5, "FS", 0, False), (5, 6, "FS", 2, False), (6, 7, "FS", 1, False)] +
                    [(n, n, "FS", 0, True) for n in range(1, 8)],
@@ -247,6 +250,7 @@ def road():
     job.task("D40", "Road markings", "D", item="D09", quantity=4800, place="RD", after=[keys[6, 7] + " FS 5"], rate=3.2, travel="up")
     job.milestone("M20", "Opened to traffic", "P", after=["D40", "D30", "D20"])
     job.hammock("H10", "Site offices and traffic management", "P", "P10", "M20", 9800)
+    job.together("D02", "E04", "manholes are built up as the fill rises")
     job.section("M20", "2027-07-02", 4200)
     job.write("road")
 
@@ -282,6 +286,7 @@ def frame():
     job.task("E610", "Roof sheeting", "E", item="R01", quantity=680, place="L6", after=[keys[6, 6]], rate=112)
     job.milestone("M20", "Watertight", "P", after=["E510", "E610"])
     job.hammock("H10", "Tower crane", "P", "P10", "E510", 6400)
+    job.together("C03", "C07", "soffits begin where columns are struck")
     job.section("M20", "2028-01-14", 3000)
     job.write("frame")
 
@@ -304,9 +309,9 @@ def pipeline():
     job.milestone("M10", "Access to the land", "P", kind="start_milestone")
     job.task("P10", "Set up yards, bring pipe", "P", days=15, after=["M10"], rate=124000)
     keys = job.lay("Kilometre", "L{unit}{step}0",
-                   [("Fence and strip", "X01", 14, "site6", "up"), ("String and bend", "X02", 22, "site6", "up"),
-                    ("Weld and coat", "X03", 86, "site6", "up"), ("Trench", "X04", 31, "site6", "up"),
-                    ("Lower in and backfill", "X05", 42, "site6", "up"), ("Reinstate", "X06", 18, "site6", "up")],
+                   [("Fence and strip", "X01", 14, "site6"), ("String and bend", "X02", 22, "site6"),
+                    ("Weld and coat", "X03", 86, "site6"), ("Trench", "X04", 31, "site6"),
+                    ("Lower in and backfill", "X05", 42, "site6"), ("Reinstate", "X06", 18, "site6")],
                    [(a, a + 1, kind, 2, False) for a in range(1, 6) for kind in ("SS", "FF")] +
                    [(n, n, "FS", 0, True) for n in range(1, 7)],
                    [(f"K{n + 1}", "L", (1000,) * 6) for n in range(6)])

@@ -106,10 +106,11 @@ void PortfolioChart::paintRow(QPainter& painter, int row) const {
     painter.setPen(QPen(t.rule, 1));
     painter.drawLine(box.bottomLeft(), box.bottomRight());
     const bool first = row == 0 || m_rows[std::size_t(row) - 1].job != of.job;
-    const QString name = (first ? show::text(job.summary.title) : QString()) +
-                         (of.section ? QStringLiteral(" · ") + show::text(of.section->key) : QString());
-    paintWords(painter, box.adjusted(14, 0, -(width() - nameWidth() + 8), 0), Qt::AlignLeft,
-               first ? boldened(secondaryFont()) : secondaryFont(), t.ink, name);
+    const QString title = show::text(job.fault ? job.path.filename().string() : job.summary.title);
+    const QString section = of.section ? show::text(of.section->key) : QString();
+    const QString name = first ? title + (section.isEmpty() ? QString() : QStringLiteral(" · ") + section) : section;
+    paintWords(painter, box.adjusted(first ? 14 : 30, 0, -(width() - nameWidth() + 8), 0), Qt::AlignLeft,
+               first ? boldened(secondaryFont()) : secondaryFont(), job.fault ? t.muted : t.ink, name);
     if (!of.section) return;
     const double y = box.center().y() + 0.5, contract = xOf(of.section->extended);
     if (of.section->forecast) {

@@ -92,7 +92,7 @@ std::vector<ListColumn> PortfolioStage::columns() {
     add("job", tr("Job"), 220, false, [this](std::size_t row) {
         const PortfolioJob& job = jobOf(row);
         const QString file = show::text(job.path.filename().string());
-        if (job.fault) return tr("%1: %2").arg(file, show::error(*job.fault));
+        if (job.fault) return tr("%1: %2").arg(file, show::text(job.fault->what)); // its place is the file
         if (!job.alikeTo.empty()) return tr("%1 (as %2)").arg(show::text(job.summary.title), show::text(job.alikeTo));
         return show::text(job.summary.title);
     }).marked = [this](std::size_t row) { return jobOf(row).fault.has_value() || !jobOf(row).alikeTo.empty(); };
@@ -121,7 +121,7 @@ std::vector<ListColumn> PortfolioStage::columns() {
         return section(row) ? double(section(row)->daysLate.value_or(-99999)) : -99999.0;
     };
     late.marked = [section](std::size_t row) { return section(row) && section(row)->daysLate.value_or(0) > 0; };
-    ListColumn& damages = add("damages", tr("Damages of the job"), 120, true, [this](std::size_t row) {
+    ListColumn& damages = add("damages", tr("Damages of the job"), 146, true, [this](std::size_t row) {
         const JobSummary& job = jobOf(row).summary;
         return leads(row) && !job.sections.empty() ? show::money(Fraction(job.unrelieved), job.currency) : QString();
     });

@@ -179,6 +179,7 @@ private:
     [[nodiscard]] Stage& stageAt(Place place);
     template <typename Kind> [[nodiscard]] Kind& stageAs(Place place) { return static_cast<Kind&>(stageAt(place)); }
     [[nodiscard]] Stage* makeStage(Place place);
+    [[nodiscard]] Stage* makePage(Place place);
     [[nodiscard]] ProgrammeStage& programmeStage();
     [[nodiscard]] OutputBook& book();
 

@@ -110,22 +110,10 @@ Stage* MainWindow::makeStage(Place place) {
         return revealing(new DelayStage(m_document, m_dialogs, m_today, *m_odds));
     case Place::sheets:
         return new SheetsStage(m_document, m_state, m_dialogs);
-    case Place::preferences: {
-        auto* page = new PreferencesPage([this](const Preferences& wanted) { prefer(wanted); });
-        connect(page, &PreferencesPage::left, this, [this] { travel(m_back, m_ahead); });
-        return page;
-    }
-    case Place::guide: {
-        auto* page = new GuideStage([this] { return keysText(); });
-        connect(page, &GuideStage::left, this, [this] { travel(m_back, m_ahead); });
-        return page;
-    }
-    case Place::start:
-        return makeStartPage();
-    case Place::portfolio:
-        return makePortfolio();
     case Place::record:
         break;
+    default:
+        return makePage(place);
     }
     auto* stage = revealing(new RecordStage(m_document, m_state, m_dialogs));
     connect(&stage->history(), &HistoryPage::authorTyped, this, [this](const QString& name) {
@@ -134,6 +122,21 @@ Stage* MainWindow::makeStage(Place place) {
     });
     connect(stage, &RecordStage::chartWanted, this, [this] { go(Place::programme); });
     return stage;
+}
+
+/// What is no stage of the work, from which one goes back.
+Stage* MainWindow::makePage(Place place) {
+    const auto back = [this] { travel(m_back, m_ahead); };
+    if (place == Place::start) return makeStartPage();
+    if (place == Place::portfolio) return makePortfolio();
+    if (place == Place::guide) {
+        auto* page = new GuideStage([this] { return keysText(); });
+        connect(page, &GuideStage::left, this, back);
+        return page;
+    }
+    auto* page = new PreferencesPage([this](const Preferences& wanted) { prefer(wanted); });
+    connect(page, &PreferencesPage::left, this, back);
+    return page;
 }
 
 void MainWindow::prefer(const Preferences& wanted) {
