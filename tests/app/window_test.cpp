@@ -624,11 +624,10 @@ private slots:
         Desk desk(small(), settings());
         const auto back = qScopeGuard([&] { setPreferences(*qApp, desk.settings, Preferences()); });
         auto& line = *desk.find<QWidget>("contextLine");
-        const int rows = desk.window.viewState().rowHeight();
         QVERIFY(line.isVisible() && desk.find<QWidget>("card")->isVisible());
         QTest::keyClick(&desk.window, Qt::Key_F11);
         QVERIFY(desk.window.isFullScreen() && !line.isVisible() && !desk.find<QWidget>("card")->isVisible());
-        QVERIFY(desk.window.viewState().rowHeight() > rows);
+        QCOMPARE(preferences().textSize, 2);
         QVERIFY(desk.standing().isVisible());
         QTest::keyClick(&desk.window, Qt::Key_PageDown, Qt::ControlModifier);
         QVERIFY(desk.find<QWidget>("labourStage")->isVisible());
@@ -636,7 +635,7 @@ private slots:
         QVERIFY(desk.table().isVisible() && !desk.find<QWidget>("card")->isVisible());
         QTest::keyClick(&desk.window, Qt::Key_F11);
         QVERIFY(!desk.window.isFullScreen() && line.isVisible() && desk.find<QWidget>("card")->isVisible());
-        QCOMPARE(desk.window.viewState().rowHeight(), rows);
+        QCOMPARE(preferences().textSize, 0);
         QVERIFY(!desk.settings.contains(QStringLiteral("textSize"))); // nothing of it is kept
         // Round the ends of the rail.
         desk.trigger("stage9");
