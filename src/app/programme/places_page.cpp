@@ -119,7 +119,6 @@ void PlacesPage::arrangeLine() {
     int wide = m_line->layout()->contentsMargins().left() + 30;
     for (QPushButton* one : {m_where, m_profile, m_draw, m_look, m_balanced, m_apart, m_found})
         wide += one->sizeHint().width() + 4;
-    if (m_view->drawsWithoutItem()) wide += m_name->width() + 4;
     if (!m_column) return; // not built yet
     const bool below = wide > width();
     if (below == (m_right->parentWidget() == this)) return;
@@ -144,7 +143,6 @@ void PlacesPage::buildLine() {
     m_name->setAccessibleName(tr("What the drawn work is called"));
     m_name->setPlaceholderText(tr("New work"));
     m_name->setMaxLength(200);
-    m_name->setFixedWidth(scaled(130));
     m_name->setFixedHeight(m_look->sizeHint().height()); // the chart below does not jump as it comes and goes
     m_name->hide();
     connect(m_name, &QLineEdit::textChanged, this,
@@ -335,7 +333,12 @@ void PlacesPage::present() {
     const BookItem* item = programme.book.row(m_view->choice().profile);
     m_profile->setText(item ? tr("Quantity of %1").arg(show::text(item->key)) : tr("Quantity"));
     m_draw->setText(m_view->draws() ? tr("Drawing… Esc ends") : tr("Draw"));
-    m_name->setVisible(m_view->drawsWithoutItem());
+    // In the room of two buttons that nobody needs meanwhile, so that nothing else moves.
+    const bool named = m_view->drawsWithoutItem();
+    m_name->setFixedWidth(m_profile->sizeHint().width() + m_look->sizeHint().width());
+    m_name->setVisible(named);
+    m_profile->setVisible(!named);
+    m_look->setVisible(!named);
     m_look->setText(tr("Show"));
     m_apart->setText(programme.placeRules.empty() ? tr("Rules") : tr("Rules: %1").arg(programme.placeRules.size()));
     m_apart->setToolTip(tr("What kinds of work may be together in a place, or keep days or metres apart"));

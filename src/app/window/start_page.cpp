@@ -160,19 +160,7 @@ QWidget* StartPage::buildWays() {
     return side;
 }
 
-QWidget* StartPage::buildForm() {
-    auto* form = new QWidget(m_right);
-    auto* column = new QVBoxLayout(form);
-    column->setContentsMargins(0, 0, 0, 0);
-    m_formTitle = new QLabel(form);
-    m_formTitle->setObjectName(QStringLiteral("newTitle"));
-    m_formTitle->setFont(headingFont());
-    m_formWords = new QLabel(form);
-    m_formWords->setWordWrap(true);
-    setInk(m_formWords, Ink::muted);
-    column->addWidget(m_formTitle);
-    column->addWidget(m_formWords);
-    column->addSpacing(10);
+QGridLayout* StartPage::buildFields(QWidget* form) {
     auto* grid = new QGridLayout;
     grid->setHorizontalSpacing(16);
     grid->setVerticalSpacing(8);
@@ -214,7 +202,23 @@ QWidget* StartPage::buildForm() {
     row(tr("Hours"), m_hours, tr("of each of these days: 8-12, 13-17"));
     row(tr("Public holidays"), m_holidays, tr("others are read from a file in Site time"));
     row(tr("Currency"), m_currency, tr("three letters: GBP, EUR"));
-    column->addLayout(grid);
+    return grid;
+}
+
+QWidget* StartPage::buildForm() {
+    auto* form = new QWidget(m_right);
+    auto* column = new QVBoxLayout(form);
+    column->setContentsMargins(0, 0, 0, 0);
+    m_formTitle = new QLabel(form);
+    m_formTitle->setObjectName(QStringLiteral("newTitle"));
+    m_formTitle->setFont(headingFont());
+    m_formWords = new QLabel(form);
+    m_formWords->setWordWrap(true);
+    setInk(m_formWords, Ink::muted);
+    column->addWidget(m_formTitle);
+    column->addWidget(m_formWords);
+    column->addSpacing(10);
+    column->addLayout(buildFields(form));
     m_fault = new QLabel(form);
     m_fault->setObjectName(QStringLiteral("newFault"));
     m_fault->setWordWrap(true);
@@ -414,6 +418,9 @@ void StartPage::keyPressEvent(QKeyEvent* event) {
         if (m_right->currentIndex() == 0) return emit left();
         m_right->setCurrentIndex(0);
         return focusMain();
+    }
+    if (event->key() == Qt::Key_Return || event->key() == Qt::Key_Enter) {
+        if (auto* button = qobject_cast<QPushButton*>(focusWidget())) return button->click();
     }
     // Up and Down go from one job, or way, to the next.
     if (event->key() == Qt::Key_Down || event->key() == Qt::Key_Up) {

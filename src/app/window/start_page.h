@@ -14,6 +14,7 @@
 #include <vector>
 
 class QComboBox;
+class QGridLayout;
 class QLabel;
 class QLineEdit;
 class QPushButton;
@@ -65,6 +66,7 @@ protected:
 private:
     QWidget* buildWays();
     QWidget* buildForm();
+    [[nodiscard]] QGridLayout* buildFields(QWidget* form);
     void present();
     void make();
     void lookAtNext();
