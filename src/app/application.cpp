@@ -197,6 +197,19 @@ SheetCommand sheetCommand(const QCommandLineParser& parser) {
     return command;
 }
 
+/// Whether a sheet of the job, or of a view, is all that is asked for.
+bool wantsSheet(const QCommandLineParser& parser) {
+    for (const char* option : {"of", "view", "all-sheets"})
+        if (parser.isSet(QString::fromLatin1(option)) && parser.isSet(QStringLiteral("sheet"))) return true;
+    return false;
+}
+
+void takeSize(MainWindow& window, const QCommandLineParser& parser) {
+    if (!parser.isSet(QStringLiteral("size"))) return;
+    const QStringList size = parser.value(QStringLiteral("size")).split(QLatin1Char('x'));
+    if (size.size() == 2) window.resize(size[0].toInt(), size[1].toInt());
+}
+
 void selectAndZoom(MainWindow& window, const QCommandLineParser& parser) {
     if (parser.isSet(QStringLiteral("lens"))) window.chooseLens(parser.value(QStringLiteral("lens")).toStdString());
     for (const Activity& activity : window.document().programme().activities)
@@ -229,13 +242,12 @@ int runApplication(int& count, char** words) {
     describe(parser);
     parser.process(application);
 
-    for (const char* option : {"of", "view", "all-sheets"})
-        if (parser.isSet(QString::fromLatin1(option)) && parser.isSet(QStringLiteral("sheet"))) {
-            // What goes out does not hang on who sends it.
-            QSettings plain(QStringLiteral("/dev/null"), QSettings::IniFormat);
-            usePreferences(application, plain);
-            return runSheetCommand(sheetCommand(parser));
-        }
+    if (wantsSheet(parser)) {
+        // What goes out does not hang on who sends it.
+        QSettings plain(QStringLiteral("/dev/null"), QSettings::IniFormat);
+        usePreferences(application, plain);
+        return runSheetCommand(sheetCommand(parser));
+    }
     QSettings settings;
     usePreferences(application, settings);
     if (parser.isSet(QStringLiteral("dark"))) applyLook(application, true);
@@ -258,10 +270,7 @@ int runApplication(int& count, char** words) {
     if (!parser.positionalArguments().isEmpty()) window.openFile(parser.positionalArguments().first());
     // What is asked for counts more than what was kept of the job.
     if (!picture.isEmpty()) window.resize(1280, 800);
-    if (parser.isSet(QStringLiteral("size"))) {
-        const QStringList size = parser.value(QStringLiteral("size")).split(QLatin1Char('x'));
-        if (size.size() == 2) window.resize(size[0].toInt(), size[1].toInt());
-    }
+    takeSize(window, parser);
     // The clocks of notices turn at midnight in a window that is left open.
     QTimer midnight;
     QObject::connect(&midnight, &QTimer::timeout, &window, [&window] { window.setToday(dateOfToday()); });

@@ -121,12 +121,27 @@ std::vector<ListColumn> PortfolioStage::columns() {
         return section(row) ? double(section(row)->daysLate.value_or(-99999)) : -99999.0;
     };
     late.marked = [section](std::size_t row) { return section(row) && section(row)->daysLate.value_or(0) > 0; };
-    ListColumn& damages = add("damages", tr("Damages of the job"), 146, true, [this](std::size_t row) {
+    addOfJob(all);
+    return all;
+}
+
+/// What is of the whole job, and stands in its first row.
+void PortfolioStage::addOfJob(std::vector<ListColumn>& all) {
+    ListColumn damages;
+    damages.name = QStringLiteral("damages");
+    damages.title = tr("Damages of the job");
+    damages.width = 146;
+    damages.right = true;
+    damages.text = [this](std::size_t row) {
         const JobSummary& job = jobOf(row).summary;
         return leads(row) && !job.sections.empty() ? show::money(Fraction(job.unrelieved), job.currency) : QString();
-    });
+    };
     damages.figure = [this](std::size_t row) { return jobOf(row).summary.unrelieved.toDouble(); };
-    ListColumn& due = add("due", tr("Due"), 170, false, [this](std::size_t row) {
+    ListColumn due;
+    due.name = QStringLiteral("due");
+    due.title = tr("Due");
+    due.width = 170;
+    due.text = [this](std::size_t row) {
         const JobSummary::Notice* next = jobOf(row).summary.next();
         if (!leads(row) || !next) return QString();
         const QString what = next->duty == Duty::notice        ? tr("notice")
@@ -134,7 +149,7 @@ std::vector<ListColumn> PortfolioStage::columns() {
                                                                : tr("update");
         const QString text = tr("%1 of %2, %3").arg(what, show::text(next->event), show::shortDate(next->due));
         return next->due < m_today ? tr("%1: lapsed").arg(text) : text;
-    });
+    };
     due.figure = [this](std::size_t row) {
         const JobSummary::Notice* next = jobOf(row).summary.next();
         return next ? double(next->due - Date{}) : 1e9;
@@ -143,7 +158,8 @@ std::vector<ListColumn> PortfolioStage::columns() {
         const JobSummary::Notice* next = jobOf(row).summary.next();
         return leads(row) && next && next->due < m_today;
     };
-    return all;
+    all.push_back(std::move(damages));
+    all.push_back(std::move(due));
 }
 
 void PortfolioStage::focusMain() {

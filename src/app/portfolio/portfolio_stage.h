@@ -46,6 +46,7 @@ private:
     void present();
     void open(std::size_t row);
     [[nodiscard]] std::vector<ListColumn> columns();
+    void addOfJob(std::vector<ListColumn>& all);
     [[nodiscard]] const PortfolioJob& jobOf(std::size_t row) const { return (*m_jobs)[m_rows[row].job]; }
     /// Whether a row is the first of its job, which tells what is of all of it.
     [[nodiscard]] bool leads(std::size_t row) const { return row == 0 || m_rows[row - 1].job != m_rows[row].job; }
