@@ -23,7 +23,7 @@ def week(days, spells):
 
 
 SITE5 = {"id": "site5", "name": "Site five-day", "day_minutes": DAY, "week": week(5, ["08:00-12:00", "13:00-17:00"])}
-CURING = {"id": "curing", "name": "Curing, every day", "day_minutes": DAY, "week": week(7, ["08:00-16:00"])}
+CURING = {"id": "curing", "name": "Curing, every day", "day_minutes": DAY, "week": week(7, ["08:00-12:00", "13:00-17:00"])}
 
 
 class Job:

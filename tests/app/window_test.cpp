@@ -628,6 +628,11 @@ private slots:
         QTest::keyClick(&desk.window, Qt::Key_F11);
         QVERIFY(desk.window.isFullScreen() && !line.isVisible() && !desk.find<QWidget>("card")->isVisible());
         QCOMPARE(preferences().textSize, 2);
+        QApplication::processEvents();
+        for (const char* page : {"programmeBars", "programmeSqueeze", "programmeSoundness"}) {
+            auto* button = desk.visible<QPushButton>(page);
+            QVERIFY2(button->width() + 1 >= button->minimumSizeHint().width(), page);
+        }
         QVERIFY(desk.standing().isVisible());
         QTest::keyClick(&desk.window, Qt::Key_PageDown, Qt::ControlModifier);
         QVERIFY(desk.find<QWidget>("labourStage")->isVisible());

@@ -3,6 +3,7 @@
 #include "app/programme/programme_stage.h"
 
 #include "app/base/look.h"
+#include "app/base/preferences.h"
 #include "app/base/resource_drop.h"
 #include "app/base/tab_row.h"
 #include "app/programme/bar_chart_view.h"
@@ -25,6 +26,7 @@
 #include <QShortcut>
 #include <QSplitter>
 #include <QStackedWidget>
+#include <QTimer>
 #include <QVBoxLayout>
 
 #include <utility>
@@ -138,6 +140,13 @@ void ProgrammeStage::buildPages() {
     m_tabs->setCurrent(0);
     m_tabs->move(scaled(6), scaled(4));
     m_tabs->adjustSize();
+    // With larger words it is wider; a turn later everything wears them.
+    connect(&preferenceChanges(), &PreferenceChanges::changed, this, [this] {
+        QTimer::singleShot(0, this, [this] {
+            m_tabs->adjustSize();
+            arrange();
+        });
+    });
     connect(m_tabs, &TabRow::chosen, this, [this](int page) { show(Page(page)); });
     connect(m_soundness, &SoundnessPage::revealWanted, this, &ProgrammeStage::reveal);
     connect(m_soundness, &SoundnessPage::refused, m_notice, &NoticeBar::say);
