@@ -22,6 +22,7 @@
 #include <algorithm>
 #include <cstdio>
 #include <cstdlib>
+#include <string_view>
 #include <vector>
 
 using namespace yarrin;
@@ -133,6 +134,10 @@ int main(int count, char** words) {
     window.document().replace(large, {});
     for (int i = 0; i < 20; ++i) QApplication::processEvents();
     std::printf("%d activities, %zu links, %dx%d\n", size, large.links.size(), window.width(), window.height());
+    if (count > 2 && std::string_view(words[2]) == "places") {
+        places(window, *window.findChild<ProgrammeStage*>(), large);
+        return 0;
+    }
     Lens lens = shippedLenses().front();
     lens.groups = {{"start_month"}, {"calendar"}};
     lens.order = {{"float"}, {"start"}, {"id"}};
