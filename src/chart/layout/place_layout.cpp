@@ -265,11 +265,13 @@ private:
         if (way.size() < 2) return false;
         const ChartPoint &a = way.front(), &b = way.back();
         const double dx = b.x - a.x, dy = b.y - a.y;
+        const double width = m_r.letter * double(text.size()) + 6;
+        constexpr double leastPart = 0.6; // of a name beside a line much shorter than it nobody knows whose it is
+        if (std::hypot(dx, dy) < leastPart * width) return false;
         double angle = std::atan2(dy, dx) * 180 / 3.14159265358979;
         if (angle > 90) angle -= 180;
         if (angle < -90) angle += 180;
         if (std::abs(angle) > 75) angle = angle > 0 ? 90 : -90;
-        const double width = m_r.letter * double(text.size()) + 6;
         const double turned = angle * 3.14159265358979 / 180;
         // Off the line, on the side away from what is done: up and to the right.
         const double off = 8;
