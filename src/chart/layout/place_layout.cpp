@@ -260,14 +260,16 @@ private:
             if (at < seen.size() && alongWay(*seen[at], row.name)) return;
         }
     }
+    [[nodiscard]] double widthOf(const std::string& text) const { return m_r.letter * double(text.size()) + 6; }
     bool alongWay(const PlaceShape& one, const std::string& text) {
         const auto& way = one.ways.front();
         if (way.size() < 2) return false;
         const ChartPoint &a = way.front(), &b = way.back();
         const double dx = b.x - a.x, dy = b.y - a.y;
-        const double width = m_r.letter * double(text.size()) + 6;
-        constexpr double leastPart = 0.6; // of a name beside a line much shorter than it nobody knows whose it is
-        if (std::hypot(dx, dy) < leastPart * width) return false;
+        const double width = widthOf(text);
+        // Of a name beside a line much shorter than it nobody knows whose it is; a run is longer than its piece.
+        constexpr double leastPart = 0.6;
+        if (one.run == Piece::none && std::hypot(dx, dy) < leastPart * width) return false;
         double angle = std::atan2(dy, dx) * 180 / 3.14159265358979;
         if (angle > 90) angle -= 180;
         if (angle < -90) angle += 180;
