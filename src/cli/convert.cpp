@@ -29,8 +29,8 @@ ExitStatus run(std::span<const std::string> arguments, CliStreams streams) {
     const auto programme = readProgramme(files[0]);
     if (!programme.ok()) return report(programme.errors(), files[0], streams);
     if (const auto outward = outwardForName(files[1])) {
-        const Outcome out =
-            writeOutward(*programme, files[1], *outward, clockDay(programme->job, today.value_or(Date{})));
+        const Outcome out = writeOutward(*programme, schedule(*programme), files[1], *outward,
+                                         clockDay(programme->job, today.value_or(Date{})));
         return out.ok() ? ExitStatus::done : report(out.errors(), files[1], streams);
     }
     const auto written = writeProgramme(*programme, files[1], formatForName(files[1]));

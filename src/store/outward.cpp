@@ -181,8 +181,8 @@ std::vector<DayEntry> datesOf(const Programme& programme, const Schedule& dates,
     return all;
 }
 
-Outcome writeOutward(const Programme& programme, const std::filesystem::path& path, Outward what, Date today) {
-    const Schedule dates = schedule(programme);
+Outcome writeOutward(const Programme& programme, const Schedule& dates, const std::filesystem::path& path, Outward what,
+                     Date today) {
     if (!dates.ok()) return dates.errors;
     switch (what) {
     case Outward::dot:

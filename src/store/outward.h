@@ -25,8 +25,8 @@ enum class Outward { dot, graphml, calendar };
 /// lacks on the day by which it is wanted; sorted by day. `today` is the day to which notices run.
 [[nodiscard]] std::vector<DayEntry> datesOf(const Programme& programme, const Schedule& dates, Date today);
 
-/// Calculates and writes; refused where the programme cannot be calculated.
-[[nodiscard]] Outcome writeOutward(const Programme& programme, const std::filesystem::path& path, Outward what,
-                                   Date today);
+/// Refused where the programme could not be calculated.
+[[nodiscard]] Outcome writeOutward(const Programme& programme, const Schedule& dates, const std::filesystem::path& path,
+                                   Outward what, Date today);
 
 } // namespace yarrin

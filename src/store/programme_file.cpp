@@ -560,7 +560,7 @@ Outcome ProgrammeFile::rescueTo(const std::filesystem::path& path) {
     });
 }
 
-void ProgrammeFile::close(const Stamp& stamp, const std::string& summary) {
+void ProgrammeFile::close(const Stamp& stamp, const std::function<std::string()>& summary) {
     if (m_impl->m_session == 0 && !m_impl->m_unfinished) return;
     // Also says that what was left unfinished has been taken up again.
     (void)m_impl->change(stamp, "close", [&] {
@@ -571,10 +571,10 @@ void ProgrammeFile::close(const Stamp& stamp, const std::string& summary) {
         }
         Statement(*m_impl->m_database, "UPDATE session SET closed = ? WHERE closed IS NULL").insert(stamp.at);
         for (const std::int64_t one : open) m_impl->link(ChainKind::ended, one);
-        if (summary.empty()) return;
+        if (!summary) return;
         const std::int64_t last = m_impl->m_database->number("SELECT coalesce(max(id), 0) FROM history");
         Statement(*m_impl->m_database, "INSERT OR REPLACE INTO keeping VALUES ('summary', ?)")
-            .insert(std::to_string(last) + "\n" + summary);
+            .insert(std::to_string(last) + "\n" + summary());
     });
 }
 

@@ -7,6 +7,7 @@
 
 #include <ctime>
 #include <filesystem>
+#include <functional>
 #include <memory>
 
 namespace yarrin {
@@ -128,9 +129,10 @@ public:
     /// Writes the record as it was left into a new file, also where another file was put in the place of this one: what
     /// was open is still there until it is let go of. Fails where it was written over.
     [[nodiscard]] Outcome rescueTo(const std::filesystem::path& path);
-    /// Ends the session, so that the next one finds nothing unfinished. A summary says where the job stands, for lists
-    /// of many jobs (store/portfolio.h); empty leaves the older one, which nobody takes for the job's any more.
-    void close(const Stamp& stamp, const std::string& summary = {});
+    /// Ends the session, so that the next one finds nothing unfinished. A summary, asked for only where there is
+    /// something to write, says where the job stands, for lists of many jobs (store/portfolio.h); without one the older
+    /// stays, which nobody takes for the job's any more.
+    void close(const Stamp& stamp, const std::function<std::string()>& summary = {});
 
 private:
     class Impl;

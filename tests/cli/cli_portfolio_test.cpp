@@ -95,7 +95,7 @@ private slots:
         Programme p = job("Road", 5);
         put(p, path, FileFormat::native);
         QVERIFY(!keptSummary(path));
-        const auto change = [&](const std::string& summary) {
+        const auto change = [&](const std::function<std::string()>& summary) {
             auto held = ProgrammeFile::open(path, m_planner);
             QVERIFY(held.ok());
             p = held->programme;
@@ -104,7 +104,7 @@ private slots:
             QVERIFY(held->file->record(EntryKind::edit, *tx.commit("name"), p, m_planner).ok());
             held->file->close(m_planner, summary);
         };
-        change(summaryToText(summaryOf(p, schedule(p))));
+        change([&] { return summaryToText(summaryOf(p, schedule(p))); });
         const auto summary = keptSummary(path);
         QVERIFY(summary && *summary == summaryOf(p, schedule(p)));
         QVERIFY(verifyFile(path)->whole());

@@ -6,6 +6,7 @@
 #include "edit/recalculated.h"
 #include "store/digest.h"
 #include "store/file.h"
+#include "store/outward.h"
 
 #include <QFileInfo>
 
@@ -362,10 +363,14 @@ Outcome Document::saveJson(const QString& path) {
     return done();
 }
 
-Outcome Document::exportJson(const QString& path) {
+Outcome Document::exportFor(const QString& path, Date today) {
     Outcome written = done();
-    m_waiter(tr("Writing %1").arg(QFileInfo(path).fileName()),
-             [&](WorkWatch&) { written = writeProgramme(m_live->programme, nativePath(path), FileFormat::json); });
+    m_waiter(tr("Writing %1").arg(QFileInfo(path).fileName()), [&](WorkWatch&) {
+        const auto to = nativePath(path);
+        const auto outward = outwardForName(to);
+        written = outward ? writeOutward(m_live->programme, *m_live->schedule, to, *outward, today)
+                          : writeProgramme(m_live->programme, to, FileFormat::json);
+    });
     return written;
 }
 

@@ -131,8 +131,9 @@ public:
                                           bool sign = false);
     /// Makes a revision the contract programme; where there is one already, a reason is wanted.
     [[nodiscard]] Outcome accept(const Revision& revision, const QString& reason);
-    /// Writes a copy in the open text format; the document keeps its file.
-    [[nodiscard]] Outcome exportJson(const QString& path);
+    /// Writes a copy by the ending of its name: in the open text format, or as other programs read it
+    /// (store/outward.h); the document keeps its file.
+    [[nodiscard]] Outcome exportFor(const QString& path, Date today);
 
 signals:
     /// The programme, and all that follows from it, is another one.

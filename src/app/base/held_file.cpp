@@ -209,7 +209,10 @@ void FileDesk::release(const Stamp& stamp) {
     dropSpare();
     if (!m_file) return;
     const fs::path path = m_file->path();
-    m_file->close(stamp, m_scratch ? std::string() : summaryToText(summaryOf(m_state, schedule(m_state))));
+    // What was never saved is in no list.
+    std::function<std::string()> summary;
+    if (!m_scratch) summary = [this] { return summaryToText(summaryOf(m_state, schedule(m_state))); };
+    m_file->close(stamp, summary);
     // What another window works on is not ours to delete.
     const bool ours = !m_file->readOnly();
     if (std::exchange(m_scratch, false) && ours) {

@@ -5,7 +5,6 @@
 #include "app/base/format.h"
 #include "app/base/look.h"
 #include "chart/paint/bar_painter.h"
-#include "core/contract/damages.h"
 #include "core/network/schedule.h"
 #include "store/file.h"
 
@@ -23,16 +22,6 @@ struct Say {
 };
 
 constexpr std::size_t mostBars = 15;
-
-/// What of the sections stands worst.
-void takeSections(JobGlance& glance, const Programme& programme, const Schedule& dates) {
-    glance.hasSections = !programme.sections.empty();
-    for (std::size_t i = 0; i < programme.sections.size() && i < dates.sections.size(); ++i)
-        if (const int late = dates.sections[i].daysLate.value_or(0); late > glance.daysLate) {
-            glance.daysLate = late;
-            glance.worst = programme.sections[i].key;
-        }
-}
 
 void takeBars(JobGlance& glance, const Programme& programme, const Schedule& dates) {
     Instant first = farFuture, last = farPast;
@@ -65,26 +54,23 @@ JobGlance glanceAt(const std::string& path) {
         glance.fault = programme.error();
         return glance;
     }
-    glance.title = programme->job.title;
-    glance.activities = programme->activities.size();
     const Schedule dates = schedule(*programme);
-    glance.calculated = dates.ok();
-    if (!dates.ok()) return glance;
-    if (dates.programmeFinish && !programme->activities.empty()) glance.finish = completionDate(*dates.programmeFinish);
-    takeSections(glance, *programme, dates);
-    takeBars(glance, *programme, dates);
+    glance.summary = summaryOf(*programme, dates);
+    if (dates.ok()) takeBars(glance, *programme, dates);
     return glance;
 }
 
 QString wordsOf(const JobGlance& glance) {
     if (glance.fault) return show::error(*glance.fault);
-    if (!glance.calculated) return Say::tr("it cannot be calculated as it stands");
-    QStringList words{show::countOf(qint64(glance.activities), "activity", "activities")};
-    if (glance.finish) words << Say::tr("ends %1").arg(show::date(*glance.finish));
-    if (glance.daysLate > 0)
+    const JobSummary& job = glance.summary;
+    if (!job.calculated) return Say::tr("it cannot be calculated as it stands");
+    QStringList words{show::countOf(job.activities, "activity", "activities")};
+    if (job.finish) words << Say::tr("ends %1").arg(show::date(*job.finish));
+    const JobSummary::Of* worst = job.worst();
+    if (worst && *worst->daysLate > 0)
         words << Say::tr("%1 %2 late")
-                     .arg(show::text(glance.worst), show::countOf(qint64(glance.daysLate), "day", "days"));
-    else if (glance.hasSections)
+                     .arg(show::text(worst->key), show::countOf(qint64(*worst->daysLate), "day", "days"));
+    else if (!job.sections.empty())
         words << Say::tr("in time");
     return words.join(QStringLiteral(" · "));
 }

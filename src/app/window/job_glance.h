@@ -3,6 +3,7 @@
 #pragma once
 
 #include "chart/layout/bar_layout.h"
+#include "core/portfolio/summary.h"
 
 #include <QString>
 #include <QWidget>
@@ -19,13 +20,8 @@ struct JobGlance {
         double from = 0, to = 0; ///< shares of the time from its first work to its last
         Tone tone = Tone::plain;
     };
-    std::string title;
     std::optional<Error> fault; ///< why it cannot be read
-    std::size_t activities = 0;
-    bool calculated = false, hasSections = false;
-    std::optional<Date> finish;
-    std::string worst; ///< the section that is most days late; empty: none is late
-    int daysLate = 0;
+    JobSummary summary;
     std::vector<Bar> bars; ///< of some of its activities, evenly taken, in their order
     std::optional<double> today;
 };

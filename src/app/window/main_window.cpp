@@ -39,7 +39,6 @@
 #include "app/window/state_line.h"
 
 #include "store/file.h"
-#include "store/outward.h"
 
 #include <QApplication>
 #include <QCloseEvent>
@@ -515,15 +514,13 @@ bool MainWindow::saveAs() {
     return outcome.ok();
 }
 
-void MainWindow::exportJson() {
+void MainWindow::exportForOthers() {
     const QString path = m_dialogs.fileToSave(
         this, tr("Export for others"), show::text(m_document.programme().job.title) + QStringLiteral(".yarrin.json"),
         tr("Open text format (*.yarrin.json);;Dates as a calendar (*.ics);;Network as a graph "
            "(*.graphml);;Network for Graphviz (*.dot)"));
     if (path.isEmpty()) return;
-    const auto outward = outwardForName(path.toStdString());
-    const Outcome outcome = outward ? writeOutward(m_document.programme(), path.toStdString(), *outward, m_today)
-                                    : m_document.exportJson(path);
+    const Outcome outcome = m_document.exportFor(path, m_today);
     if (!outcome.ok()) return say(tr("Not exported. %1").arg(show::error(outcome.error())));
     tell(tr("Exported to %1.").arg(path));
 }

@@ -153,7 +153,7 @@ private:
     void outlineTrial();
     void outlineContract();
     bool saveAs();
-    void exportJson();
+    void exportForOthers();
     void exportTables();
     [[nodiscard]] class GridView* shownGrid();
     void saveShownTable();

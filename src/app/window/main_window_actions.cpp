@@ -91,7 +91,7 @@ void MainWindow::buildFileMenu() {
         stageAs<RecordStage>(Place::record).show(RecordStage::Page::revisions);
         stageAs<RecordStage>(Place::record).revisions().beginFreeze();
     }));
-    menu->addAction(action(QStringLiteral("fileExport"), tr("&Export for others…"), {}, [this] { exportJson(); }));
+    menu->addAction(action(QStringLiteral("fileExport"), tr("&Export for others…"), {}, [this] { exportForOthers(); }));
     menu->addAction(action(QStringLiteral("saveSheet"), tr("Put table and bars on &paper…"), QKeySequence::Print,
                            [this] { askSheet(); }));
     menu->addAction(action(QStringLiteral("exportTable"), tr("Export activities and bill as a &workbook…"), {},

@@ -12,6 +12,7 @@
 #include "store/file.h"
 
 #include <QAbstractButton>
+#include <QFileInfo>
 #include <QMenuBar>
 #include <QSettings>
 #include <QStackedWidget>
@@ -132,10 +133,13 @@ void MainWindow::beginNew(const Programme& job) {
 void MainWindow::beginLike() {
     const QString path = m_dialogs.fileToOpen(this, {});
     if (path.isEmpty()) return;
-    const auto other = readProgramme(path.toStdString());
-    if (!other.ok()) return say(show::error(other.error()));
+    std::optional<Result<Programme>> other;
+    m_document.wait(tr("Reading %1").arg(QFileInfo(path).fileName()),
+                    [&](WorkWatch&) { other = readProgramme(path.toStdString()); });
+    if (!other) return; // stopped
+    if (!other->ok()) return say(show::error(other->error()));
     if (!mayLeave()) return;
-    m_document.replace(likeJob(*other), {});
+    m_document.replace(likeJob(**other), {});
     go(Place::contract);
 }
 

@@ -406,7 +406,7 @@ void StartPage::lookAtNext() {
 
 void StartPage::fill(const Row& row, const JobGlance& glance) {
     row.picture->setGlance(std::make_shared<const JobGlance>(glance));
-    if (!glance.title.empty()) row.title->setText(show::text(glance.title));
+    if (!glance.summary.title.empty()) row.title->setText(show::text(glance.summary.title));
     QString words = wordsOf(glance);
     if (row.unsaved) words += QStringLiteral(" · ") + row.words->text();
     row.words->setText(words);

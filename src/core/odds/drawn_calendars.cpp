@@ -58,7 +58,7 @@ DrawnCalendars::DrawnCalendars(const Programme& programme, const Network& networ
         forEachPart(network.calendars[i]->definition(), [&](const ResolvedCalendar& part) {
             felt = felt || m_sources.contains(keyOf(part)) || closes(keyOf(part));
         });
-        if (felt) m_felt.emplace_back(i, network.calendars[i]->definition());
+        if (felt) m_felt.push_back({i, network.calendars[i]});
     }
 }
 
@@ -200,9 +200,10 @@ std::vector<DrawnCalendars::Felt> DrawnCalendars::inRun(std::uint64_t seed, std:
     std::vector<Closed> closed;
     for (const DrawnClosure& one : closures)
         if (const auto days = daysOf(one)) closed.push_back({one.calendar, *days});
+    if (m_sources.empty() && closed.empty()) return m_felt; // nothing happens to any of them in this run
     std::vector<Felt> out;
-    for (const auto& [index, definition] : m_felt) {
-        ResolvedCalendar calendar = definition;
+    for (const auto& [index, plain] : m_felt) {
+        ResolvedCalendar calendar = plain->definition();
         put(calendar, choice);
         if (close(calendar, closed)) { // no two closures are alike, so that it is not worth keeping
             out.push_back({index, std::make_shared<WorkCalendar>(std::move(calendar), m_windowFrom, m_windowTo)});

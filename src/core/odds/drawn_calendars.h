@@ -86,7 +86,7 @@ private:
     std::vector<Date> m_months;              ///< from which weather is drawn: the first may begin within its month
     std::map<std::string, Source> m_sources; ///< by the calendar's key
     std::vector<int> m_recorded;             ///< first years of those to draw from
-    std::vector<std::pair<std::uint16_t, ResolvedCalendar>> m_felt;
+    std::vector<Felt> m_felt;                ///< as the network has them
     double m_low = 1, m_high = 1;
     bool m_byFactor = false;
     Date m_horizon, m_windowFrom, m_windowTo;
