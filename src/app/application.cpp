@@ -244,8 +244,7 @@ int runApplication(int& count, char** words) {
 
     if (wantsSheet(parser)) {
         // What goes out does not hang on who sends it.
-        QSettings plain(QStringLiteral("/dev/null"), QSettings::IniFormat);
-        usePreferences(application, plain);
+        wearPreferences(application, Preferences());
         return runSheetCommand(sheetCommand(parser));
     }
     QSettings settings;

@@ -3,6 +3,7 @@
 #include "edit/breakdown_edits.h"
 
 #include "core/model/codes.h"
+#include "edit/typed.h"
 
 #include <algorithm>
 #include <unordered_set>
@@ -12,16 +13,6 @@ namespace yarrin {
 namespace {
 
 constexpr std::size_t none = decltype(Programme::breakdown)::none;
-
-std::string freshKey(const Programme& programme) {
-    const auto taken = [&](const std::string& key) {
-        return std::any_of(programme.breakdown.begin(), programme.breakdown.end(),
-                           [&](const BreakdownNode& node) { return node.key == key; });
-    };
-    std::size_t number = programme.breakdown.size() + 1;
-    while (taken("B" + std::to_string(number))) ++number;
-    return "B" + std::to_string(number);
-}
 
 std::optional<BreakdownId> siblingAbove(const Programme& programme, const BreakdownNode& node) {
     std::optional<BreakdownId> above;
@@ -39,7 +30,7 @@ Result<BreakdownId> addGroup(Transaction& tx, BreakdownId after, const std::stri
     const Programme& programme = tx.programme();
     BreakdownNode node;
     node.id = programme.breakdown.freshId();
-    node.key = freshKey(programme);
+    node.key = freshKey(programme.breakdown, "B");
     node.name = name;
     const std::size_t above = programme.breakdown.indexOf(after);
     if (above != none) node.parent = programme.breakdown[above].parent;
@@ -53,7 +44,7 @@ Result<BreakdownId> addChildGroup(Transaction& tx, BreakdownId parent, const std
     if (parent && !tx.programme().breakdown.row(parent)) return inputError("the group is no longer there");
     BreakdownNode node;
     node.id = tx.programme().breakdown.freshId();
-    node.key = freshKey(tx.programme());
+    node.key = freshKey(tx.programme().breakdown, "B");
     node.name = name;
     node.parent = parent;
     const BreakdownId id = node.id;
@@ -67,7 +58,7 @@ Result<BreakdownId> addParentGroup(Transaction& tx, BreakdownId child, const std
     BreakdownNode below = *row;
     BreakdownNode node;
     node.id = tx.programme().breakdown.freshId();
-    node.key = freshKey(tx.programme());
+    node.key = freshKey(tx.programme().breakdown, "B");
     node.name = name;
     node.parent = below.parent;
     const BreakdownId id = node.id;
@@ -195,7 +186,7 @@ Result<BreakdownId> indentActivities(Transaction& tx, std::span<const ActivityId
     if (!into) {
         BreakdownNode node;
         node.id = into = tx.programme().breakdown.freshId();
-        node.key = freshKey(tx.programme());
+        node.key = freshKey(tx.programme().breakdown, "B");
         node.name = "New group";
         node.parent = group;
         tx.append(std::move(node));

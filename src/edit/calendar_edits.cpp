@@ -7,6 +7,7 @@
 #include "core/time/day_plan.h"
 #include "edit/contract_edits.h"
 #include "edit/forget.h"
+#include "edit/typed.h"
 
 #include <algorithm>
 #include <map>
@@ -17,14 +18,6 @@ namespace yarrin {
 namespace {
 
 const Error gone = inputError("the calendar is no longer there");
-
-std::string freshKey(const Programme& programme) {
-    std::unordered_set<std::string> taken;
-    for (const Calendar& calendar : programme.calendars) taken.insert(calendar.key);
-    std::size_t number = programme.calendars.size() + 1;
-    while (taken.contains("C" + std::to_string(number))) ++number;
-    return "C" + std::to_string(number);
-}
 
 std::string freshName(const Programme& programme, const std::string& wish) {
     const auto taken = [&](const std::string& name) {
@@ -192,7 +185,7 @@ Minutes shiftOf(const std::array<DayWork, 7>& week) {
 Result<CalendarId> addCalendar(Transaction& tx, const StartingPoint& from) {
     Calendar calendar;
     calendar.id = tx.programme().calendars.freshId();
-    calendar.key = freshKey(tx.programme());
+    calendar.key = freshKey(tx.programme().calendars, "C");
     calendar.name = freshName(tx.programme(), from.name);
     for (std::size_t day = 0; day < 7; ++day) calendar.week[day] = from.week[day];
     calendar.dayMinutes = shiftOf(from.week);
@@ -206,7 +199,7 @@ Result<CalendarId> extendCalendar(Transaction& tx, CalendarId base) {
     if (!row && base != continuousCalendar) return gone;
     Calendar calendar;
     calendar.id = tx.programme().calendars.freshId();
-    calendar.key = freshKey(tx.programme());
+    calendar.key = freshKey(tx.programme().calendars, "C");
     calendar.name = freshName(tx.programme(), (row ? row->name : std::string("Continuous")) + ", changed");
     calendar.extends = base;
     const CalendarId id = calendar.id;

@@ -6,6 +6,7 @@
 #include "core/quantity/figures.h"
 #include "edit/activity_edits.h"
 #include "edit/place_edits.h"
+#include "edit/typed.h"
 
 #include <algorithm>
 #include <unordered_set>
@@ -17,14 +18,6 @@ namespace {
 const Error gone = inputError("the location is no longer there");
 constexpr std::int64_t mostPieces = 500;
 
-std::string freshKey(const Programme& programme) {
-    std::unordered_set<std::string> taken;
-    for (const Location& location : programme.locations) taken.insert(location.key);
-    int number = static_cast<int>(programme.locations.size()) + 1;
-    while (taken.contains("L" + std::to_string(number))) ++number;
-    return "L" + std::to_string(number);
-}
-
 bool isBelow(const Programme& programme, LocationId id, LocationId above) {
     for (const Location* row = programme.locations.row(id); row; row = programme.locations.row(row->parent))
         if (row->id == above) return true;
@@ -35,7 +28,7 @@ Result<LocationId> insertLocation(Transaction& tx, std::size_t index, LocationId
     if (trimmedView(name).empty()) return inputError("a location needs a name");
     Location location;
     location.id = tx.programme().locations.freshId();
-    location.key = freshKey(tx.programme());
+    location.key = freshKey(tx.programme().locations, "L");
     location.name = trimmed(name);
     location.parent = parent;
     const LocationId id = location.id;

@@ -15,9 +15,9 @@ namespace yarrin {
 
 namespace {
 
-constexpr std::array<BookField, 9> fields{BookField::key,  BookField::name,   BookField::group,
-                                          BookField::unit, BookField::output, BookField::hours,
-                                          BookField::crew, BookField::source, BookField::note};
+constexpr std::array<BookField, 9> bookFields{BookField::key,  BookField::name,   BookField::group,
+                                              BookField::unit, BookField::output, BookField::hours,
+                                              BookField::crew, BookField::source, BookField::note};
 
 Result<std::vector<BookItem>> bookFromJson(const std::string& text) {
     json::Faults faults;
@@ -62,9 +62,9 @@ const std::vector<std::string>& bookHeadings() {
 }
 
 Result<std::vector<BookItem>> bookFromSheet(const Sheet& sheet) {
-    std::array<std::optional<std::size_t>, fields.size()> columns;
+    std::array<std::optional<std::size_t>, bookFields.size()> columns;
     for (std::size_t column = 0; !sheet.rows.empty() && column < sheet.rows[0].size(); ++column)
-        for (std::size_t f = 0; f < fields.size(); ++f)
+        for (std::size_t f = 0; f < bookFields.size(); ++f)
             if (lowered(trimmed(sheet.at(0, column).text)) == lowered(bookHeadings()[f])) columns[f] = column;
     if (!columns[0] || !columns[1])
         return Error{ErrorCode::file,
@@ -80,9 +80,9 @@ Result<std::vector<BookItem>> bookFromSheet(const Sheet& sheet) {
         if (cell(0).empty() && cell(1).empty()) continue;
         BookItem item;
         item.name = cell(1);
-        for (std::size_t f = 0; f < fields.size(); ++f) {
+        for (std::size_t f = 0; f < bookFields.size(); ++f) {
             if (cell(f).empty() && f != 0) continue;
-            const Outcome set = changeBookItem(item, fields[f], cell(f));
+            const Outcome set = changeBookItem(item, bookFields[f], cell(f));
             if (!set.ok())
                 faults.push_back(
                     {ErrorCode::file, "row " + std::to_string(row + 1), set.error().what, set.error().todo});
@@ -101,7 +101,7 @@ Sheet bookToSheet(const std::vector<BookItem>& items) {
     for (const std::string& heading : bookHeadings()) head.push_back({heading, {}});
     for (const BookItem& item : items) {
         auto& row = sheet.rows.emplace_back();
-        for (const BookField field : fields) {
+        for (const BookField field : bookFields) {
             const std::string text = field == BookField::unit ? item.unit : bookFieldText(item, field);
             const bool figure = (field == BookField::output || field == BookField::hours) && !text.empty();
             row.push_back(

@@ -7,40 +7,39 @@ namespace yarrin {
 
 namespace {
 
-using json::Json;
 using json::Object;
 
 /// Reads what is described, list by list.
 class Reader {
 public:
-    Result<Programme> read(const Json& json) {
+    Result<Programme> read(const json::Json& json) {
         Object root(json, "", m_faults);
         header(root);
         collectKeys(root);
         read(root, describe::Described<Job>::top);
-        root.read("options", [&](const Json& options, const std::string& where) {
+        root.read("options", [&](const json::Json& options, const std::string& where) {
             Object object(options, where, m_faults);
             read(object, describe::Described<Job>::options);
             object.finish();
         });
-        root.read("contract", [&](const Json& contract, const std::string& where) {
+        root.read("contract", [&](const json::Json& contract, const std::string& where) {
             Object object(contract, where, m_faults);
             read(object, describe::Described<Job>::money);
             read(object, describe::Described<Job>::periods);
             rows<Section>(object);
             object.finish();
         });
-        root.read("terms", [&](const Json& terms, const std::string& where) {
+        root.read("terms", [&](const json::Json& terms, const std::string& where) {
             Object object(terms, where, m_faults);
             read(object, describe::Described<Job>::terms);
-            object.read("pay", [&](const Json& pay, const std::string& at) {
+            object.read("pay", [&](const json::Json& pay, const std::string& at) {
                 Object heads(pay, at, m_faults);
                 read(heads, describe::Described<Job>::pay);
                 heads.finish();
             });
             object.finish();
         });
-        root.read("odds", [&](const Json& odds, const std::string& where) {
+        root.read("odds", [&](const json::Json& odds, const std::string& where) {
             Object object(odds, where, m_faults);
             read(object, describe::Described<Job>::odds);
             object.finish();
@@ -78,8 +77,8 @@ private:
         forEachRowType([&]<typename Row>(Row*) {
             if constexpr (!describe::kindOf<decltype(Row::id)>.empty()) {
                 using Described = describe::Described<Row>;
-                const Json* holder = std::is_same_v<Row, Section> ? root.member("contract") : nullptr;
-                const Json* list = nullptr;
+                const json::Json* holder = std::is_same_v<Row, Section> ? root.member("contract") : nullptr;
+                const json::Json* list = nullptr;
                 if (!std::is_same_v<Row, Section>)
                     list = root.member(Described::list.data());
                 else if (holder && holder->is_object() && holder->contains(Described::list))
@@ -91,9 +90,9 @@ private:
         });
     }
     template <typename Id>
-    void keysOf(const Json& rows, const std::string& list, const std::string& key, json::Keys<Id>& keys) {
+    void keysOf(const json::Json& rows, const std::string& list, const std::string& key, json::Keys<Id>& keys) {
         std::uint32_t next = 1;
-        for (const Json& row : rows) {
+        for (const json::Json& row : rows) {
             if (row.is_object() && row.contains(key) && row[key].is_string()) {
                 const auto name = row[key].template get<std::string>();
                 if (!keys.add(name, Id{next}))
@@ -126,7 +125,7 @@ Result<Programme> programmeFromJson(std::string_view text) {
     if (!read.ok()) return read.errors();
     try {
         return Reader().read(*read);
-    } catch (const Json::exception&) {
+    } catch (const json::Json::exception&) {
         return Error{ErrorCode::file, {}, "the JSON cannot be read", {}};
     }
 }

@@ -641,7 +641,7 @@ private slots:
         QTest::keyClick(&desk.window, Qt::Key_F11);
         QVERIFY(!desk.window.isFullScreen() && line.isVisible() && desk.find<QWidget>("card")->isVisible());
         QCOMPARE(preferences().textSize, 0);
-        QVERIFY(!desk.settings.contains(QStringLiteral("textSize"))); // nothing of it is kept
+        QVERIFY(!desk.settings.contains(QStringLiteral("preferences/textSize"))); // nothing of it is kept
         // Round the ends of the rail.
         desk.trigger("stage9");
         desk.trigger("nextStage");

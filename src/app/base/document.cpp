@@ -14,7 +14,6 @@ namespace yarrin {
 
 namespace {
 
-constexpr std::size_t gone = static_cast<std::size_t>(-1);
 /// An edit of so many rows is long work.
 constexpr std::size_t manyChanges = 2000;
 

@@ -193,8 +193,9 @@ private:
     mutable quint64 m_sharedAt = 0;
     std::unique_ptr<Live> m_live = std::make_unique<Live>();
     std::vector<Edit> m_history;
-    std::size_t m_done = 0;    ///< edits of the history that are applied
-    std::size_t m_savedAt = 0; ///< as many were when the file was saved; none where that state is gone
+    std::size_t m_done = 0; ///< edits of the history that are applied
+    static constexpr std::size_t gone = static_cast<std::size_t>(-1);
+    std::size_t m_savedAt = 0; ///< as many were when the file was saved; `gone` where that state is
     std::optional<LastChange> m_lastChange;
     QString m_path;
     quint64 m_generation = 0;

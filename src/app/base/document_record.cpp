@@ -11,7 +11,6 @@ namespace yarrin {
 
 namespace {
 
-constexpr std::size_t gone = static_cast<std::size_t>(-1);
 constexpr const char* draftKey = "narrative";
 
 } // namespace

@@ -32,8 +32,8 @@ QString currencySign(const std::string& currency) {
 
 } // namespace
 
-QString text(const std::string& text) {
-    return QString::fromStdString(text);
+QString text(std::string_view text) {
+    return QString::fromUtf8(text.data(), qsizetype(text.size()));
 }
 
 namespace {
@@ -70,6 +70,12 @@ QString ofLocale(Date of) {
 
 QString shortDate(Date of) {
     return preferences().dates == Preferences::Dates::words ? inWords(of) : date(of);
+}
+
+QString month(Date of) {
+    const auto ymd = yearMonthDay(of);
+    if (preferences().dates == Preferences::Dates::iso) return iso(of).left(7);
+    return QStringLiteral("%1 %2").arg(QLatin1String(monthName(ymd.month))).arg(ymd.year);
 }
 
 QString date(Date of) {

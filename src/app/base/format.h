@@ -14,11 +14,13 @@ namespace yarrin {
 /// How values are shown everywhere in the application: the one place that turns them into text.
 namespace show {
 
-[[nodiscard]] QString text(const std::string& text);
+[[nodiscard]] QString text(std::string_view text);
 /// "7 May 2027".
 [[nodiscard]] QString date(Date date);
 /// "7 May".
 [[nodiscard]] QString shortDate(Date date);
+/// Its month and year.
+[[nodiscard]] QString month(Date date);
 /// "Mon 1 Mar 2027".
 [[nodiscard]] QString weekdayDate(Date date);
 /// The day on which work that ends at t is done; a start's own day.

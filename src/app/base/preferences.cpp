@@ -82,7 +82,6 @@ PreferenceChanges& preferenceChanges() {
 }
 
 void usePreferences(QApplication& application, const QSettings& settings) {
-    (void)desktopIsDark();
     Preferences read;
     // What an earlier version kept of it.
     if (settings.value(QStringLiteral("dark")).toBool()) read.look = Preferences::Look::dark;
@@ -96,7 +95,12 @@ void usePreferences(QApplication& application, const QSettings& settings) {
     const QString duration = settings.value(keyOf("duration")).toString();
     if (const auto span = parseSpan(duration.toStdString(), {}); span.ok() && span->minutes > 0)
         read.duration = duration;
-    now = read;
+    wearPreferences(application, read);
+}
+
+void wearPreferences(QApplication& application, const Preferences& wanted) {
+    (void)desktopIsDark();
+    now = wanted;
     wear(application);
     emit preferenceChanges().changed();
 }

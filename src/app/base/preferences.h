@@ -45,6 +45,8 @@ struct Preferences {
 [[nodiscard]] const Preferences& preferences();
 /// Reads what was kept, and wears it; what makes no sense there is as if it had not been kept.
 void usePreferences(QApplication& application, const QSettings& settings);
+/// Puts preferences into effect until the program ends, and keeps them nowhere.
+void wearPreferences(QApplication& application, const Preferences& wanted);
 /// Keeps preferences and puts them into effect at once.
 void setPreferences(QApplication& application, QSettings& settings, const Preferences& wanted);
 [[nodiscard]] NewWork newWork();

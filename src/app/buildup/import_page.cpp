@@ -254,7 +254,7 @@ void ImportPage::take(Read read) {
 void ImportPage::showSheet() {
     const Sheet& from = sheet();
     const int columns = int(std::min<std::size_t>(from.columns(), 60));
-    const int rows = int(std::min<std::size_t>(from.rows.size(), std::size_t(shownRows)));
+    const int rows = std::min(int(from.rows.size()), shownRows);
     const auto& faults = m_what == What::bill ? m_bill.faults : m_schedule.faults;
     std::set<std::size_t> bad;
     for (const RowFault& fault : faults) bad.insert(fault.row);

@@ -14,13 +14,13 @@ namespace yarrin {
 
 namespace {
 
-constexpr int rowHeight = 62;
+constexpr int eventHeight = 62;
 
 class RowPainter : public QStyledItemDelegate {
 public:
     explicit RowPainter(EventList* list) : QStyledItemDelegate(list), m_list(list) {}
     [[nodiscard]] QSize sizeHint(const QStyleOptionViewItem&, const QModelIndex&) const override {
-        return {200, scaled(rowHeight)};
+        return {200, scaled(eventHeight)};
     }
     void paint(QPainter* painter, const QStyleOptionViewItem& option, const QModelIndex& index) const override {
         const EventList::Entry& entry = m_list->entry(index.row());

@@ -108,8 +108,7 @@ private:
     /// A month to the pound: its cost by head, its value, and what came and went.
     QString told(std::size_t at) const {
         const MoneyMonth& month = m_page->m_found->picture.months[at];
-        const auto date = yearMonthDay(month.from);
-        QStringList lines{QString::fromLatin1(monthName(date.month)) + QLatin1Char(' ') + QString::number(date.year)};
+        QStringList lines{show::month(month.from)};
         for (const CashMonth& one : m_page->m_found->cash.months) {
             if (one.month.first != month.from) continue;
             lines << CostPage::tr("cost %1").arg(m_page->money(one.cost));

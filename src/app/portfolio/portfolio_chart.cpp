@@ -89,8 +89,7 @@ void PortfolioChart::paintEvent(QPaintEvent*) {
         painter.setPen(QPen(t.rule, 1));
         painter.drawLine(QPointF(x, 4), QPointF(x, height()));
         painter.setPen(t.muted);
-        painter.drawText(QPointF(x + 3, headHeight() - 8),
-                         QStringLiteral("%1 %2").arg(QLatin1String(monthName(now.month))).arg(now.year));
+        painter.drawText(QPointF(x + 3, headHeight() - 8), show::month(day));
     }
     for (int row = 0; row < int(m_rows.size()); ++row) paintRow(painter, row);
     painter.setPen(QPen(t.accent, 1.6));

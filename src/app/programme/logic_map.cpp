@@ -15,7 +15,7 @@ namespace yarrin {
 
 namespace {
 
-constexpr int wide = 228, high = 132, head = 18, edge = 4;
+constexpr int mapWide = 228, mapHigh = 132, head = 18, edge = 4;
 
 } // namespace
 
@@ -24,7 +24,7 @@ LogicMap::LogicMap(LogicView& view) : QWidget(view.viewport()), m_view(view) {
     setAccessibleName(tr("The whole network, small"));
     setToolTip(tr("Drag the frame; a click brings it there"));
     setCursor(Qt::PointingHandCursor);
-    resize(scaled(wide), scaled(high));
+    resize(scaled(mapWide), scaled(mapHigh));
     connect(&view, &LogicView::laidOut, this, &LogicMap::forget);
     connect(&view, &LogicView::zoomChanged, this, &LogicMap::place);
     connect(&view, &LogicView::scrolled, this, &LogicMap::place);

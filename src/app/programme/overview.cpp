@@ -18,7 +18,7 @@ namespace yarrin {
 
 namespace {
 
-constexpr double edge = 5;       ///< how near to an edge of the frame counts as the edge
+constexpr double graspWidth = 5; ///< how near to an edge of the frame counts as the edge
 constexpr double narrowest = 10; ///< a frame that can still be taken hold of
 
 } // namespace
@@ -65,8 +65,8 @@ QRectF Overview::frame() const {
 
 Overview::Grip Overview::gripAt(double x) const {
     const QRectF box = frame();
-    if (std::abs(x - box.left()) <= edge) return Grip::left;
-    if (std::abs(x - box.right()) <= edge) return Grip::right;
+    if (std::abs(x - box.left()) <= graspWidth) return Grip::left;
+    if (std::abs(x - box.right()) <= graspWidth) return Grip::right;
     return box.left() < x && x < box.right() ? Grip::frame : Grip::none;
 }
 

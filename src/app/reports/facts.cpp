@@ -13,7 +13,7 @@ namespace yarrin {
 
 namespace {
 
-struct Say {
+struct SayFacts {
     Q_DECLARE_TR_FUNCTIONS(SheetFacts)
 };
 
@@ -59,17 +59,17 @@ QString spaced(const std::string& digest) {
 
 FootCell stateCell(const SheetFacts& facts, const QString& outlined) {
     const Job& job = facts.programme().job;
-    FootCell cell{Say::tr("State"), {}, 1.25, {}};
-    cell.lines.push_back(job.dataDate ? Say::tr("data date %1").arg(show::date(dateOf(*job.dataDate)))
-                                      : Say::tr("before the first update"));
+    FootCell cell{SayFacts::tr("State"), {}, 1.25, {}};
+    cell.lines.push_back(job.dataDate ? SayFacts::tr("data date %1").arg(show::date(dateOf(*job.dataDate)))
+                                      : SayFacts::tr("before the first update"));
     if (facts.is) {
-        cell.lines.push_back(Say::tr("revision %1").arg(show::text(facts.is->key)));
-        cell.lines.push_back(Say::tr("sum %1").arg(spaced(facts.is->digest)));
+        cell.lines.push_back(SayFacts::tr("revision %1").arg(show::text(facts.is->key)));
+        cell.lines.push_back(SayFacts::tr("sum %1").arg(spaced(facts.is->digest)));
     } else {
-        cell.lines.push_back(facts.trial ? Say::tr("a trial, not a revision")
-                                         : Say::tr("as it stands, not a revision"));
+        cell.lines.push_back(facts.trial ? SayFacts::tr("a trial, not a revision")
+                                         : SayFacts::tr("as it stands, not a revision"));
     }
-    if (!outlined.isEmpty()) cell.lines.push_back(Say::tr("outlined: %1").arg(outlined));
+    if (!outlined.isEmpty()) cell.lines.push_back(SayFacts::tr("outlined: %1").arg(outlined));
     return cell;
 }
 
@@ -168,7 +168,7 @@ std::vector<FootCell> sheetFoot(const SheetFacts& facts, const QString& through,
     const Job& job = programme.job;
     if (!job.logo.empty()) foot.push_back({{}, {}, 0.7, logoPainter(job.logo)});
     foot.push_back({show::text(job.firm),
-                    {show::text(job.title), Say::tr("starts %1").arg(show::date(dateOf(job.start)))},
+                    {show::text(job.title), SayFacts::tr("starts %1").arg(show::date(dateOf(job.start)))},
                     1.2,
                     {}});
     const KeptSheet& sheet = facts.sheet;
@@ -180,16 +180,16 @@ std::vector<FootCell> sheetFoot(const SheetFacts& facts, const QString& through,
                          show::text(sheet.notes)},
                         1.4,
                         {}});
-    FootCell sections{Say::tr("Sections"), {}, 1.8, {}};
+    FootCell sections{SayFacts::tr("Sections"), {}, 1.8, {}};
     for (const SectionFigures& one : facts.schedule().sections) {
         if (!one.forecast) continue;
         const Section& row = *programme.sections.row(one.section);
-        sections.lines.push_back(
-            Say::tr("%1 %2 · due %3").arg(show::text(row.key), show::date(*one.forecast), show::date(one.extended)));
+        sections.lines.push_back(SayFacts::tr("%1 %2 · due %3")
+                                     .arg(show::text(row.key), show::date(*one.forecast), show::date(one.extended)));
     }
     if (!sections.lines.empty()) foot.push_back(std::move(sections));
     foot.push_back(stateCell(facts, outlined));
-    foot.push_back({Say::tr("Drawn, checked"), {show::text(sheet.drawn), show::text(sheet.checked)}, 0.9, {}});
+    foot.push_back({SayFacts::tr("Drawn, checked"), {show::text(sheet.drawn), show::text(sheet.checked)}, 0.9, {}});
     return foot;
 }
 
@@ -207,22 +207,22 @@ Result<Lens> lensOf(const Programme& programme, const KeptSheet& sheet) {
 }
 
 QString nameOf(SheetView view) {
-    static const QString names[] = {Say::tr("Table and bars"),
-                                    Say::tr("Logic"),
-                                    Say::tr("Breakdown"),
-                                    Say::tr("Calendars"),
-                                    Say::tr("Demand"),
-                                    Say::tr("Cost and cash"),
-                                    Say::tr("Progress lines"),
-                                    Say::tr("How completion moved"),
-                                    Say::tr("Exposure to damages"),
-                                    Say::tr("Soundness"),
-                                    Say::tr("Odds"),
-                                    Say::tr("Weeks"),
-                                    Say::tr("Places"),
-                                    Say::tr("Narrative of a revision"),
-                                    Say::tr("Statement of delay"),
-                                    Say::tr("Monthly report")};
+    static const QString names[] = {SayFacts::tr("Table and bars"),
+                                    SayFacts::tr("Logic"),
+                                    SayFacts::tr("Breakdown"),
+                                    SayFacts::tr("Calendars"),
+                                    SayFacts::tr("Demand"),
+                                    SayFacts::tr("Cost and cash"),
+                                    SayFacts::tr("Progress lines"),
+                                    SayFacts::tr("How completion moved"),
+                                    SayFacts::tr("Exposure to damages"),
+                                    SayFacts::tr("Soundness"),
+                                    SayFacts::tr("Odds"),
+                                    SayFacts::tr("Weeks"),
+                                    SayFacts::tr("Places"),
+                                    SayFacts::tr("Narrative of a revision"),
+                                    SayFacts::tr("Statement of delay"),
+                                    SayFacts::tr("Monthly report")};
     static_assert(std::size(names) == sheetViews);
     return names[std::size_t(view)];
 }
@@ -230,39 +230,39 @@ QString nameOf(SheetView view) {
 QString nameOf(ReportPart part) {
     switch (part) {
     case ReportPart::words:
-        return Say::tr("Words");
+        return SayFacts::tr("Words");
     case ReportPart::standing:
-        return Say::tr("Where the job stands");
+        return SayFacts::tr("Where the job stands");
     case ReportPart::moved:
-        return Say::tr("What moved, and why");
+        return SayFacts::tr("What moved, and why");
     case ReportPart::sections:
-        return Say::tr("Sections over the updates");
+        return SayFacts::tr("Sections over the updates");
     case ReportPart::exposure:
-        return Say::tr("Exposure to damages");
+        return SayFacts::tr("Exposure to damages");
     case ReportPart::lines:
-        return Say::tr("Planned against done");
+        return SayFacts::tr("Planned against done");
     case ReportPart::events:
-        return Say::tr("Events and notices");
+        return SayFacts::tr("Events and notices");
     case ReportPart::next:
-        return Say::tr("The next six weeks");
+        return SayFacts::tr("The next six weeks");
     case ReportPart::soundness:
-        return Say::tr("Soundness of the programme");
+        return SayFacts::tr("Soundness of the programme");
     case ReportPart::cash:
-        return Say::tr("Cost and cash");
+        return SayFacts::tr("Cost and cash");
     case ReportPart::odds:
-        return Say::tr("How likely the dates are");
+        return SayFacts::tr("How likely the dates are");
     case ReportPart::facts:
-        return Say::tr("The event and its notices");
+        return SayFacts::tr("The event and its notices");
     case ReportPart::fragment:
-        return Say::tr("The programme before and after");
+        return SayFacts::tr("The programme before and after");
     case ReportPart::steps:
-        return Say::tr("How the delay was analysed");
+        return SayFacts::tr("How the delay was analysed");
     case ReportPart::money:
-        return Say::tr("Prolongation");
+        return SayFacts::tr("Prolongation");
     case ReportPart::assumptions:
-        return Say::tr("Assumptions");
+        return SayFacts::tr("Assumptions");
     case ReportPart::record:
-        return Say::tr("What it rests on");
+        return SayFacts::tr("What it rests on");
     }
     return {};
 }

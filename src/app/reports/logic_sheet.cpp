@@ -15,12 +15,11 @@ namespace yarrin {
 
 namespace {
 
-struct Say {
+struct SayLogic {
     Q_DECLARE_TR_FUNCTIONS(LogicSheet)
 };
 
-constexpr double aboveFoot = 12, leastRoom = 300;
-constexpr double millimetresPerInch = 25.4, pointsPerInch = 72;
+constexpr double leastRoom = 300;
 constexpr double footAt = 8.0 / 12; ///< points to a pixel of the title block, as on other sheets
 
 } // namespace
@@ -59,7 +58,7 @@ public:
         inches = QSizeF(wish.paperWidth, wish.paperHeight) / millimetresPerInch;
         m_size = inches * pointsPerInch - QSizeF(2 * m_inset, 2 * m_inset);
         m_foot = sheetFootHeight(m_size.width() / footAt);
-        m_room = QSizeF(m_size.width(), m_size.height() - (m_foot + aboveFoot) * footAt);
+        m_room = QSizeF(m_size.width(), m_size.height() - (m_foot + sheetAboveFoot) * footAt);
         const LogicLayout& drawn = m_content->layout;
         m_scale = std::min({m_room.width() * wide / drawn.width, m_room.height() * tall / drawn.height, 1.0});
         smallestText = std::min(footAt, m_scale) * smallestSheetText;
@@ -89,7 +88,7 @@ public:
         painter.translate(0, m_size.height() - m_foot * footAt);
         painter.scale(footAt, footAt);
         std::vector<FootCell> cells = m_content->foot;
-        cells.push_back({Say::tr("Page"), {Say::tr("%1 of %2").arg(page + 1).arg(pages())}, 0.6, {}});
+        cells.push_back({SayLogic::tr("Page"), {SayLogic::tr("%1 of %2").arg(page + 1).arg(pages())}, 0.6, {}});
         paintSheetFoot(painter, QRectF(0, 0, m_size.width() / footAt, m_foot), cells);
         painter.restore();
     }

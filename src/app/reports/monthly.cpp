@@ -16,7 +16,7 @@ namespace yarrin {
 
 namespace {
 
-struct Say {
+struct SayMonthly {
     Q_DECLARE_TR_FUNCTIONS(MonthlyReport)
 };
 
@@ -82,15 +82,15 @@ private:
             critical += one.critical && one.state != NodeState::complete;
         }
         m_report->words(
-            Say::tr("On %1 %2 are complete, %3 are going on and %4 have not started; %5 of what is left are "
-                    "critical.")
+            SayMonthly::tr("On %1 %2 are complete, %3 are going on and %4 have not started; %5 of what is left are "
+                           "critical.")
                 .arg(show::date(m_facts->today()), show::countOf(complete, "activity", "activities"))
                 .arg(going)
                 .arg(ahead)
                 .arg(critical));
         if (m_schedule.programmeFinish)
-            m_report->words(
-                Say::tr("All work is complete on %1.").arg(show::date(completionDate(*m_schedule.programmeFinish))));
+            m_report->words(SayMonthly::tr("All work is complete on %1.")
+                                .arg(show::date(completionDate(*m_schedule.programmeFinish))));
         if (!m_programme.sections.empty()) m_report->picture(picture::sections(m_facts));
     }
 
@@ -101,13 +101,13 @@ private:
     }
     void moved() {
         if (!m_facts->before || !m_facts->before->schedule->ok())
-            return m_report->words(Say::tr("There is no earlier revision to hold it against."));
+            return m_report->words(SayMonthly::tr("There is no earlier revision to hold it against."));
         ReportTable table;
-        table.name = Say::tr("What moved");
-        table.columns = {{Say::tr("Section")},
-                         {Say::tr("In revision %1").arg(m_facts->beforeName)},
-                         {Say::tr("Now")},
-                         {Say::tr("Moved, days"), true}};
+        table.name = SayMonthly::tr("What moved");
+        table.columns = {{SayMonthly::tr("Section")},
+                         {SayMonthly::tr("In revision %1").arg(m_facts->beforeName)},
+                         {SayMonthly::tr("Now")},
+                         {SayMonthly::tr("Moved, days"), true}};
         for (const Section& section : m_programme.sections) {
             const auto was = forecastOf(*m_facts->before->schedule, section.id),
                        is = forecastOf(m_schedule, section.id);
@@ -127,19 +127,19 @@ private:
             if (step.window + 1 != analysis.stands.size()) continue;
             for (const StepFigures& one : step.sections) {
                 if (one.moved() == 0) continue;
-                if (!std::exchange(any, true)) m_report->heading(Say::tr("Why"), 2);
+                if (!std::exchange(any, true)) m_report->heading(SayMonthly::tr("Why"), 2);
                 const DelayEvent* event = m_programme.events.row(step.event);
                 QString words =
-                    Say::tr("%1: %2 by %3.")
+                    SayMonthly::tr("%1: %2 by %3.")
                         .arg(passage::sectionName(m_programme, one.section), show::shiftOf(one.moved()),
                              event                                    ? show::text(event->key + " " + event->title)
-                             : step.kind == DelayStep::Kind::progress ? Say::tr("our progress and re-planning")
-                             : step.kind == DelayStep::Kind::common   ? Say::tr("events in common")
-                                                                      : Say::tr("what no event tells"));
+                             : step.kind == DelayStep::Kind::progress ? SayMonthly::tr("our progress and re-planning")
+                             : step.kind == DelayStep::Kind::common   ? SayMonthly::tr("events in common")
+                                                                      : SayMonthly::tr("what no event tells"));
                 if (!one.chainAfter.empty()) {
                     QStringList chain;
                     for (const std::string& key : one.chainAfter) chain << show::text(key);
-                    words += Say::tr(" Driven by %1.").arg(chain.join(QStringLiteral(" → ")));
+                    words += SayMonthly::tr(" Driven by %1.").arg(chain.join(QStringLiteral(" → ")));
                 }
                 m_report->point(words);
             }
@@ -155,7 +155,8 @@ private:
             if (counts[kind] > 0 && which != DifferenceKind::date && which != DifferenceKind::floats)
                 parts << QStringLiteral("%1: %2").arg(QLatin1String(nameOf(which))).arg(counts[kind]);
         }
-        if (!parts.isEmpty()) m_report->words(Say::tr("Changed in the programme: %1.").arg(parts.join(Say::tr("; "))));
+        if (!parts.isEmpty())
+            m_report->words(SayMonthly::tr("Changed in the programme: %1.").arg(parts.join(SayMonthly::tr("; "))));
         // What finishes another day, the farthest first.
         std::vector<const Difference*> finishes;
         for (const Difference& one : list)
@@ -168,26 +169,29 @@ private:
         if (finishes.empty()) return;
         constexpr std::size_t most = 12;
         ReportTable table;
-        table.name = Say::tr("Finishes that moved most");
-        table.columns = {{Say::tr("Activity")}, {Say::tr("Was")}, {Say::tr("Is")}, {Say::tr("Days"), true}};
+        table.name = SayMonthly::tr("Finishes that moved most");
+        table.columns = {{SayMonthly::tr("Activity")},
+                         {SayMonthly::tr("Was")},
+                         {SayMonthly::tr("Is")},
+                         {SayMonthly::tr("Days"), true}};
         for (std::size_t i = 0; i < std::min(most, finishes.size()); ++i)
             table.rows.push_back({{cell::text(show::text(finishes[i]->key + " " + finishes[i]->name)),
                                    cell::date(finishes[i]->dateBefore), cell::date(finishes[i]->dateAfter),
                                    cell::number(*finishes[i]->dateAfter - *finishes[i]->dateBefore)}});
-        m_report->heading(Say::tr("Finishes that moved most, of %1").arg(finishes.size()), 2);
+        m_report->heading(SayMonthly::tr("Finishes that moved most, of %1").arg(finishes.size()), 2);
         m_report->table(std::move(table));
     }
 
     void events() {
-        if (m_programme.events.empty()) return m_report->words(Say::tr("No event of delay is recorded."));
+        if (m_programme.events.empty()) return m_report->words(SayMonthly::tr("No event of delay is recorded."));
         std::vector<const DelayEvent*> list;
         for (const DelayEvent& one : m_programme.events) list.push_back(&one);
         std::sort(list.begin(), list.end(),
                   [](const DelayEvent* a, const DelayEvent* b) { return standsBefore(a->key, b->key); });
         ReportTable table;
-        table.name = Say::tr("Events");
-        table.columns = {{Say::tr("Event")}, {Say::tr("Risk")},   {Say::tr("State")},
-                         {Say::tr("Began")}, {Say::tr("Notice")}, {Say::tr("Particulars")}};
+        table.name = SayMonthly::tr("Events");
+        table.columns = {{SayMonthly::tr("Event")}, {SayMonthly::tr("Risk")},   {SayMonthly::tr("State")},
+                         {SayMonthly::tr("Began")}, {SayMonthly::tr("Notice")}, {SayMonthly::tr("Particulars")}};
         const Date today = m_facts->today();
         for (const DelayEvent* one : list)
             table.rows.push_back({{cell::text(show::text(one->key + " " + one->title)), cell::text(riskText(one->risk)),
@@ -212,11 +216,11 @@ private:
             if (x != y) return x < y;
             return standsBefore(m_programme.activities[a].key, m_programme.activities[b].key);
         });
-        if (rows.empty()) return m_report->words(Say::tr("Nothing starts or goes on in the next six weeks."));
+        if (rows.empty()) return m_report->words(SayMonthly::tr("Nothing starts or goes on in the next six weeks."));
         ReportTable table;
-        table.name = Say::tr("The next six weeks");
-        table.columns = {{Say::tr("Activity")},    {Say::tr("Start")},       {Say::tr("Finish")},
-                         {Say::tr("Float"), true}, {Say::tr("Responsible")}, {Say::tr("State")}};
+        table.name = SayMonthly::tr("The next six weeks");
+        table.columns = {{SayMonthly::tr("Activity")},    {SayMonthly::tr("Start")},       {SayMonthly::tr("Finish")},
+                         {SayMonthly::tr("Float"), true}, {SayMonthly::tr("Responsible")}, {SayMonthly::tr("State")}};
         for (const std::size_t i : rows) {
             const Activity& activity = m_programme.activities[i];
             const ActivityFigures& one = m_schedule.activities[i];
@@ -227,9 +231,10 @@ private:
                                  ? show::daysWithUnit(*one.totalFloat, m_schedule.calendarOf(one).dayMinutes())
                                  : QString()),
                   cell::text(show::text(activity.responsible)),
-                  cell::text(one.state == NodeState::notStarted ? (one.critical ? Say::tr("critical") : QString())
-                             : one.critical                     ? Say::tr("goes on, critical")
-                                                                : Say::tr("goes on"))}});
+                  cell::text(one.state == NodeState::notStarted
+                                 ? (one.critical ? SayMonthly::tr("critical") : QString())
+                             : one.critical ? SayMonthly::tr("goes on, critical")
+                                            : SayMonthly::tr("goes on"))}});
         }
         m_report->table(std::move(table));
     }
@@ -249,7 +254,7 @@ Result<std::shared_ptr<const Report>> monthlyReportOf(const std::shared_ptr<cons
     if (facts->is) report->revision = show::text(facts->is->key);
     report->title = show::text(facts->sheet.key);
     report->subtitle =
-        Say::tr("%1 · %2 · drawn up to %3")
+        SayMonthly::tr("%1 · %2 · drawn up to %3")
             .arg(nameOf(facts->sheet.view), show::text(facts->programme().job.title), show::date(facts->today()));
     Monthly(facts).run(*report);
     report->foot = sheetFoot(*facts, nameOf(facts->sheet.view), {});

@@ -27,7 +27,7 @@ namespace yarrin::picture {
 
 namespace {
 
-struct Say {
+struct SayPicture {
     Q_DECLARE_TR_FUNCTIONS(ReportPicture)
 };
 
@@ -98,7 +98,8 @@ QString sectionName(const Programme& programme, SectionId id) {
 ReportPicture sections(const std::shared_ptr<const SheetFacts>& facts) {
     ReportPicture made;
     made.name = QStringLiteral("sections");
-    made.caption = Say::tr("Each section's date as agreed and as extended, the forecast, and damages between them.");
+    made.caption =
+        SayPicture::tr("Each section's date as agreed and as extended, the forecast, and damages between them.");
     made.height = layoutSections(facts->programme(), facts->schedule().sections, usual).height;
     made.paint = [facts](QPainter& painter, const QSizeF& size) {
         const Programme& programme = facts->programme();
@@ -106,14 +107,14 @@ ReportPicture sections(const std::shared_ptr<const SheetFacts>& facts) {
         const SectionInk ink{light(), [&](const SectionLine& line) { return sectionName(programme, line.section); },
                              [&](const SectionLine& line) {
                                  const Section& section = *programme.sections.row(line.section);
-                                 return Say::tr("%1 a %2").arg(show::money(section.rate, facts->currency()),
-                                                               section.per == DamagesPer::day ? Say::tr("day")
-                                                                                              : Say::tr("week"));
+                                 return SayPicture::tr("%1 a %2").arg(
+                                     show::money(section.rate, facts->currency()),
+                                     section.per == DamagesPer::day ? SayPicture::tr("day") : SayPicture::tr("week"));
                              },
                              [&](const SectionLine& line) {
                                  if (line.daysLate <= 0) return show::lateness(line.daysLate);
                                  const QString sum = show::money(line.sum, facts->currency());
-                                 return Say::tr("%1, %2").arg(show::lateness(line.daysLate), sum);
+                                 return SayPicture::tr("%1, %2").arg(show::lateness(line.daysLate), sum);
                              },
                              [](Date date) { return show::shortDate(date); }};
         paintSections(painter, layout, ink);
@@ -131,7 +132,7 @@ std::optional<ReportPicture> completion(const std::shared_ptr<const SheetFacts>&
     if (!first) return {};
     ReportPicture made;
     made.name = QStringLiteral("completion");
-    made.caption = Say::tr("%1: from the completion agreed to the forecast, step by step, by who carries it.")
+    made.caption = SayPicture::tr("%1: from the completion agreed to the forecast, step by step, by who carries it.")
                        .arg(sectionName(facts->programme(), section.section));
     constexpr double forSigns = 20;
     made.height = first->height + forSigns;
@@ -145,20 +146,20 @@ std::optional<ReportPicture> completion(const std::shared_ptr<const SheetFacts>&
                           size.width(),
                           [](Date date) { return show::shortDate(date); },
                           [&](const StepRow& row) { return CompletionChart::wordsOf(row, facts->delay->now); },
-                          Say::tr("completion %1").arg(show::date(layout->contract.date)),
+                          SayPicture::tr("completion %1").arg(show::date(layout->contract.date)),
                           show::date(layout->forecast.date),
                           show::text(facts->delay->timeImpact.stands.front()),
-                          Say::tr("Forecast"),
-                          marked(layout->granted, Say::tr("granted: %1")),
-                          marked(layout->assessed, Say::tr("assessed: %1")),
+                          SayPicture::tr("Forecast"),
+                          marked(layout->granted, SayPicture::tr("granted: %1")),
+                          marked(layout->assessed, SayPicture::tr("assessed: %1")),
                           chosen};
         paintSteps(painter, *layout, ink);
         Signs signs(painter, 16, size.height() - 17);
-        signs.box(Say::tr("Employer's risk"), light().employer);
-        signs.box(Say::tr("Neutral"), light().neutral);
-        signs.box(Say::tr("Our risk"), light().own);
-        signs.box(Say::tr("Recovered"), light().recovered);
-        signs.box(Say::tr("Concurrent: time, no money"), QBrush(light().own, Qt::BDiagPattern), light().own);
+        signs.box(SayPicture::tr("Employer's risk"), light().employer);
+        signs.box(SayPicture::tr("Neutral"), light().neutral);
+        signs.box(SayPicture::tr("Our risk"), light().own);
+        signs.box(SayPicture::tr("Recovered"), light().recovered);
+        signs.box(SayPicture::tr("Concurrent: time, no money"), QBrush(light().own, Qt::BDiagPattern), light().own);
     };
     return made;
 }
@@ -166,8 +167,9 @@ std::optional<ReportPicture> completion(const std::shared_ptr<const SheetFacts>&
 ReportPicture exposure(const std::shared_ptr<const SheetFacts>& facts) {
     ReportPicture made;
     made.name = QStringLiteral("exposure");
-    made.caption = Say::tr("Damages exposed to at each stand of the job: with the time granted only, with what our own "
-                           "analysis supports, and with everything claimed.");
+    made.caption =
+        SayPicture::tr("Damages exposed to at each stand of the job: with the time granted only, with what our own "
+                       "analysis supports, and with everything claimed.");
     made.height = 210;
     made.paint = [facts](QPainter& painter, const QSizeF& size) {
         const auto& course = facts->delay->report.course;
@@ -186,9 +188,9 @@ ReportPicture exposure(const std::shared_ptr<const SheetFacts>& facts) {
         }
         paintLines(painter, layoutLines(series, places, size.width(), size.height() - 20, {76, 40, 10, 24}), ink);
         Signs signs(painter, 76, size.height() - 17);
-        signs.stroke(Say::tr("unrelieved"), QPen(light().critical, 2, Qt::DotLine));
-        signs.stroke(Say::tr("assessed"), QPen(light().nearText, 2, Qt::DashLine));
-        signs.stroke(Say::tr("claimed"), QPen(light().goodText, 2));
+        signs.stroke(SayPicture::tr("unrelieved"), QPen(light().critical, 2, Qt::DotLine));
+        signs.stroke(SayPicture::tr("assessed"), QPen(light().nearText, 2, Qt::DashLine));
+        signs.stroke(SayPicture::tr("claimed"), QPen(light().goodText, 2));
     };
     return made;
 }
@@ -196,13 +198,13 @@ ReportPicture exposure(const std::shared_ptr<const SheetFacts>& facts) {
 ReportPicture course(const std::shared_ptr<const SheetFacts>& facts) {
     ReportPicture made;
     made.name = QStringLiteral("course");
-    made.caption = Say::tr("Days that each section was forecast late at each stand of the job.");
+    made.caption = SayPicture::tr("Days that each section was forecast late at each stand of the job.");
     made.height = 190;
     made.paint = [facts](QPainter& painter, const QSizeF& size) {
         const auto& course = facts->delay->report.course;
         std::vector<LineSeries> series;
         std::vector<double> places;
-        LinesInk ink{light(), {}, [](double value) { return Say::tr("%1 d").arg(value); }, {}};
+        LinesInk ink{light(), {}, [](double value) { return SayPicture::tr("%1 d").arg(value); }, {}};
         const Qt::PenStyle styles[] = {Qt::SolidLine, Qt::DashLine, Qt::DotLine};
         Signs signs(painter, 60, size.height() - 17);
         for (std::size_t s = 0; s < facts->programme().sections.size(); ++s) {
@@ -233,15 +235,15 @@ ReportPicture course(const std::shared_ptr<const SheetFacts>& facts) {
 ReportPicture lines(const ProgressLines& lines, const QString& unit) {
     ReportPicture made;
     made.name = QStringLiteral("progress");
-    made.caption = Say::tr("Planned against done, in %1.").arg(unit);
+    made.caption = SayPicture::tr("Planned against done, in %1.").arg(unit);
     made.height = 230;
     made.paint = [points = lines.points](QPainter& painter, const QSizeF& size) {
         if (points.size() < 2) return;
         (void)paintProgressLines(painter, points, light(), size.width(), size.height() - 20);
         Signs signs(painter, 70, size.height() - 17);
-        signs.stroke(Say::tr("planned"), QPen(light().hammock, 2));
-        signs.stroke(Say::tr("done"), QPen(light().accent, 2.5));
-        signs.stroke(Say::tr("forecast"), QPen(light().accent, 1.5, Qt::DashLine));
+        signs.stroke(SayPicture::tr("planned"), QPen(light().hammock, 2));
+        signs.stroke(SayPicture::tr("done"), QPen(light().accent, 2.5));
+        signs.stroke(SayPicture::tr("forecast"), QPen(light().accent, 1.5, Qt::DashLine));
     };
     return made;
 }
@@ -271,11 +273,11 @@ ReportPicture demand(const std::shared_ptr<const SheetFacts>& facts, const Resou
         Signs signs(painter, 0, tall + 3);
         for (std::size_t g = 0; g < demand->groups.size() && g < 5; ++g) {
             const QString name = show::text(demand->groups[g]).section(QStringLiteral(" / "), -1);
-            signs.box(name.isEmpty() ? Say::tr("without") : name, mixed(colour(int(g)), light().paper, 0.2));
+            signs.box(name.isEmpty() ? SayPicture::tr("without") : name, mixed(colour(int(g)), light().paper, 0.2));
         }
-        if (!demand->picture.supply.empty()) signs.stroke(Say::tr("on site"), QPen(light().ink, 2));
+        if (!demand->picture.supply.empty()) signs.stroke(SayPicture::tr("on site"), QPen(light().ink, 2));
         if (demand->sum.daysOver > 0)
-            signs.box(Say::tr("over it"), QBrush(light().critical, Qt::BDiagPattern), light().critical);
+            signs.box(SayPicture::tr("over it"), QBrush(light().critical, Qt::BDiagPattern), light().critical);
     };
     return made;
 }
@@ -283,15 +285,16 @@ ReportPicture demand(const std::shared_ptr<const SheetFacts>& facts, const Resou
 ReportPicture money(const std::shared_ptr<const CostFindings>& found) {
     ReportPicture made;
     made.name = QStringLiteral("cash");
-    made.caption = Say::tr("Cost and value month by month, their sums as planned and as forecast, and the position of "
-                           "cash below.");
+    made.caption =
+        SayPicture::tr("Cost and value month by month, their sums as planned and as forecast, and the position of "
+                       "cash below.");
     made.height = 320;
     made.paint = [found](QPainter& painter, const QSizeF& size) {
         if (found->picture.months.empty()) return;
         const MoneyLayout layout = layoutMoney(found->picture, size.width(), size.height() - 20);
         const auto figure = [](double value) {
-            return std::abs(value) >= 1e6 ? Say::tr("%1 m").arg(QLocale::c().toString(value / 1e6, 'g', 3))
-                                          : Say::tr("%1 k").arg(QLocale::c().toString(value / 1e3, 'g', 4));
+            return std::abs(value) >= 1e6 ? SayPicture::tr("%1 m").arg(QLocale::c().toString(value / 1e6, 'g', 3))
+                                          : SayPicture::tr("%1 k").arg(QLocale::c().toString(value / 1e3, 'g', 4));
         };
         MoneyInk ink{light(), figure, {}, {}};
         if (found->picture.dataDate) ink.dataDate = show::shortDate(*found->picture.dataDate);
@@ -301,9 +304,9 @@ ReportPicture money(const std::shared_ptr<const CostFindings>& found) {
         Signs signs(painter, layout.left, size.height() - 17);
         for (int h = 0; h < int(costHeads); ++h)
             if (used[std::size_t(h)]) signs.box(shownHeads().of(CostHead(h)), headColour(h, light()));
-        signs.stroke(Say::tr("cost"), QPen(light().accent, 2.4));
-        signs.stroke(Say::tr("planned"), QPen(light().hammock, 1.6));
-        if (!layout.values.empty()) signs.stroke(Say::tr("value"), QPen(light().ink, 2));
+        signs.stroke(SayPicture::tr("cost"), QPen(light().accent, 2.4));
+        signs.stroke(SayPicture::tr("planned"), QPen(light().hammock, 1.6));
+        if (!layout.values.empty()) signs.stroke(SayPicture::tr("value"), QPen(light().ink, 2));
     };
     return made;
 }
@@ -397,8 +400,9 @@ ReportPicture oddsOfDate(const std::shared_ptr<const SheetFacts>& facts, const O
     const Section* section = facts->programme().sections.row(date.section);
     ReportPicture picture;
     picture.name = section ? QStringLiteral("odds-") + show::text(section->key) : QStringLiteral("odds");
-    picture.caption = section ? Say::tr("When %1 may be complete").arg(show::text(section->key + " " + section->name))
-                              : Say::tr("When all work may be complete");
+    picture.caption =
+        section ? SayPicture::tr("When %1 may be complete").arg(show::text(section->key + " " + section->name))
+                : SayPicture::tr("When all work may be complete");
     picture.height = 230;
     picture.paint = [facts, date](QPainter& painter, const QSizeF& size) {
         OddsPlot plot(datePlot(*facts->odds, date, facts->schedule(), light()), light());
@@ -411,7 +415,7 @@ ReportPicture oddsOfDate(const std::shared_ptr<const SheetFacts>& facts, const O
 ReportPicture oddsOfMoney(const std::shared_ptr<const SheetFacts>& facts) {
     ReportPicture picture;
     picture.name = QStringLiteral("odds-of-damages");
-    picture.caption = Say::tr("What damages may come to, on the time granted so far");
+    picture.caption = SayPicture::tr("What damages may come to, on the time granted so far");
     picture.height = 230;
     picture.paint = [facts](QPainter& painter, const QSizeF& size) {
         OddsPlot plot(moneyPlot(*facts->odds, Relief::unrelieved, facts->schedule(), light()), light());

@@ -15,7 +15,7 @@ namespace yarrin {
 
 namespace {
 
-struct Say {
+struct SayPlaces {
     Q_DECLARE_TR_FUNCTIONS(PlacesSheet)
 };
 
@@ -42,7 +42,7 @@ void paintOn(QPainter& painter, const QSizeF& size, const Held& held) {
     PlaceInk ink{Theme::light(), {}, {}, {}, {}, {}, {}, {}, nullptr};
     ink.isSelected = [](ActivityId) { return false; };
     ink.area = QRectF(0, 0, axis.width, tall);
-    ink.closed = Say::tr("closed");
+    ink.closed = SayPlaces::tr("closed");
     ink.pennant = [&](SectionId id) {
         const Section* section = programme.sections.row(id);
         return section ? show::text(section->key) : QString();
@@ -71,13 +71,13 @@ void paintOn(QPainter& painter, const QSizeF& size, const Held& held) {
 void addClashes(Report& report, const Held& held) {
     const Programme& programme = held.facts->programme();
     ReportTable table;
-    table.name = Say::tr("Clashes ahead");
-    table.columns = {{Say::tr("From")}, {Say::tr("To")}, {Say::tr("What")}};
+    table.name = SayPlaces::tr("Clashes ahead");
+    table.columns = {{SayPlaces::tr("From")}, {SayPlaces::tr("To")}, {SayPlaces::tr("What")}};
     for (const Clash& one : held.clashes.found)
         if (!one.past && !one.meant)
             table.rows.push_back({{cell::date(dateOf(one.from)), cell::date(completionDate(one.to)),
                                    cell::text(show::text(sentenceOf(programme, one)))}});
-    if (table.rows.empty()) return report.words(Say::tr("Nothing ahead is in the way of anything else."));
+    if (table.rows.empty()) return report.words(SayPlaces::tr("Nothing ahead is in the way of anything else."));
     report.table(std::move(table));
 }
 

@@ -17,12 +17,10 @@ namespace yarrin {
 
 namespace {
 
-struct Say {
+struct SayOfReport {
     Q_DECLARE_TR_FUNCTIONS(ReportSheet)
 };
 
-constexpr double aboveFoot = 12;
-constexpr double millimetresPerInch = 25.4, pointsPerInch = 72;
 constexpr double setAt = 0.72; ///< points to a pixel where pages are free: text of 13 pixels is set at 9.4 points
 constexpr double cellPad = 6;
 constexpr double footLeast = 300, widthLeast = 320;
@@ -310,7 +308,7 @@ Pages paged(std::vector<Piece> pieces, double width, double height) {
     out.pieces = std::move(pieces);
     out.width = width;
     out.height = height;
-    const double room = height - sheetFootHeight(width) - aboveFoot;
+    const double room = height - sheetFootHeight(width) - sheetAboveFoot;
     double y = 0;
     out.pages.emplace_back();
     for (std::size_t i = 0; i < out.pieces.size(); ++i) {
@@ -357,7 +355,7 @@ public:
         for (const Placed& one : m_pages.pages[page]) m_pages.pieces[one.piece].paint(painter, one.y);
         const double footTall = sheetFootHeight(m_pages.width);
         std::vector<FootCell> cells = m_report->foot;
-        cells.push_back({Say::tr("Page"), {Say::tr("%1 of %2").arg(page + 1).arg(pages())}, 0.6, {}});
+        cells.push_back({SayOfReport::tr("Page"), {SayOfReport::tr("%1 of %2").arg(page + 1).arg(pages())}, 0.6, {}});
         paintSheetFoot(painter, QRectF(0, m_pages.height - footTall, m_pages.width, footTall), cells);
         painter.restore();
     }

@@ -20,13 +20,9 @@ namespace yarrin {
 
 namespace {
 
-struct Say {
+struct SayStatement {
     Q_DECLARE_TR_FUNCTIONS(DelayStatement)
 };
-
-QString view(std::string_view text) {
-    return QString::fromUtf8(text.data(), qsizetype(text.size()));
-}
 
 } // namespace
 
@@ -34,17 +30,18 @@ QString passage::clockText(const NoticeClock& clock) {
     switch (clock.state) {
     case NoticeClock::State::running:
     case NoticeClock::State::today:
-        return Say::tr("due by %1").arg(show::date(*clock.due));
+        return SayStatement::tr("due by %1").arg(show::date(*clock.due));
     case NoticeClock::State::lapsed:
-        return Say::tr("not given; due by %1").arg(show::date(*clock.due));
+        return SayStatement::tr("not given; due by %1").arg(show::date(*clock.due));
     case NoticeClock::State::given:
-        return clock.due ? Say::tr("in time: due by %1").arg(show::date(*clock.due)) : Say::tr("given");
+        return clock.due ? SayStatement::tr("in time: due by %1").arg(show::date(*clock.due))
+                         : SayStatement::tr("given");
     case NoticeClock::State::late:
-        return Say::tr("late: due by %1").arg(show::date(*clock.due));
+        return SayStatement::tr("late: due by %1").arg(show::date(*clock.due));
     case NoticeClock::State::none:
         break;
     }
-    return Say::tr("nothing is due");
+    return SayStatement::tr("nothing is due");
 }
 
 namespace {
@@ -106,38 +103,40 @@ private:
         for (const DelayEvent* event : m_events) {
             m_report->heading(nameOfEvent(*event), 2);
             m_report->words(show::text(event->description));
-            if (!event->cause.empty()) m_report->words(Say::tr("Cause: %1").arg(show::text(event->cause)));
-            const QString gives = event->risk == Risk::employer  ? Say::tr("time and money")
-                                  : event->risk == Risk::neutral ? Say::tr("time, no money")
-                                                                 : Say::tr("neither time nor money");
-            QString words = Say::tr("%1: %2; %3.").arg(riskText(event->risk), gives, stateText(event->state));
+            if (!event->cause.empty()) m_report->words(SayStatement::tr("Cause: %1").arg(show::text(event->cause)));
+            const QString gives = event->risk == Risk::employer  ? SayStatement::tr("time and money")
+                                  : event->risk == Risk::neutral ? SayStatement::tr("time, no money")
+                                                                 : SayStatement::tr("neither time nor money");
+            QString words = SayStatement::tr("%1: %2; %3.").arg(riskText(event->risk), gives, stateText(event->state));
             if (event->from)
-                words +=
-                    event->to
-                        ? Say::tr(" It lasted from %1 to %2.").arg(show::date(*event->from), show::date(*event->to))
-                        : Say::tr(" It began on %1 and lasts.").arg(show::date(*event->from));
+                words += event->to ? SayStatement::tr(" It lasted from %1 to %2.")
+                                         .arg(show::date(*event->from), show::date(*event->to))
+                                   : SayStatement::tr(" It began on %1 and lasts.").arg(show::date(*event->from));
             m_report->words(words);
             notices(*event);
             days(*event);
             for (const std::string& document : event->documents)
-                m_report->point(Say::tr("Document: %1").arg(show::text(document)));
+                m_report->point(SayStatement::tr("Document: %1").arg(show::text(document)));
         }
     }
     void notices(const DelayEvent& event) {
         ReportTable table;
-        table.name = Say::tr("Notices of %1").arg(show::text(event.key));
-        table.columns = {{Say::tr("What")}, {Say::tr("On")}, {Say::tr("Against its period")}};
+        table.name = SayStatement::tr("Notices of %1").arg(show::text(event.key));
+        table.columns = {
+            {SayStatement::tr("What")}, {SayStatement::tr("On")}, {SayStatement::tr("Against its period")}};
         const Date today = m_facts->today();
         const auto row = [&](const QString& what, const std::optional<Date>& on, const QString& state) {
             table.rows.push_back({{cell::text(what), cell::date(on), cell::text(state)}});
         };
-        row(Say::tr("First known"), event.known, {});
-        row(Say::tr("Notice"), event.noticeGiven, clockText(noticeClock(m_programme.job, event, today)));
-        row(Say::tr("Particulars"), event.particularsGiven, clockText(particularsClock(m_programme.job, event, today)));
-        for (const EventUpdate& update : event.updates) row(Say::tr("Update"), update.date, show::text(update.note));
+        row(SayStatement::tr("First known"), event.known, {});
+        row(SayStatement::tr("Notice"), event.noticeGiven, clockText(noticeClock(m_programme.job, event, today)));
+        row(SayStatement::tr("Particulars"), event.particularsGiven,
+            clockText(particularsClock(m_programme.job, event, today)));
+        for (const EventUpdate& update : event.updates)
+            row(SayStatement::tr("Update"), update.date, show::text(update.note));
         for (const ClaimEntry& entry : inOrder(event.course)) {
             const QString days =
-                entry.days > 0 ? Say::tr(", %1").arg(show::countOf(entry.days, "day", "days")) : QString();
+                entry.days > 0 ? SayStatement::tr(", %1").arg(show::countOf(entry.days, "day", "days")) : QString();
             row(stepName(entry.step), entry.date,
                 passage::sectionName(m_programme, entry.section) + days +
                     (entry.letter.empty() ? QString() : QStringLiteral(" (%1)").arg(show::text(entry.letter))));
@@ -145,16 +144,18 @@ private:
         m_report->table(std::move(table));
     }
     static QString stepName(ClaimStep step) {
-        const std::array<QString, 6> names{Say::tr("Claimed"), Say::tr("Assessed by us"), Say::tr("Granted for now"),
-                                           Say::tr("Granted"), Say::tr("Refused"),        Say::tr("Disputed")};
+        const std::array<QString, 6> names{SayStatement::tr("Claimed"),         SayStatement::tr("Assessed by us"),
+                                           SayStatement::tr("Granted for now"), SayStatement::tr("Granted"),
+                                           SayStatement::tr("Refused"),         SayStatement::tr("Disputed")};
         return names[std::size_t(step)];
     }
     void days(const DelayEvent& event) {
         ReportTable table;
-        table.name = Say::tr("Days of %1").arg(show::text(event.key));
-        table.columns = {{Say::tr("Section")},          {Say::tr("Claimed"), true}, {Say::tr("Assessed"), true},
-                         {Say::tr("Granted"), true},    {Say::tr("Moved"), true},   {Say::tr("Entitled"), true},
-                         {Say::tr("Concurrent"), true}, {Say::tr("Paid"), true}};
+        table.name = SayStatement::tr("Days of %1").arg(show::text(event.key));
+        table.columns = {{SayStatement::tr("Section")},          {SayStatement::tr("Claimed"), true},
+                         {SayStatement::tr("Assessed"), true},   {SayStatement::tr("Granted"), true},
+                         {SayStatement::tr("Moved"), true},      {SayStatement::tr("Entitled"), true},
+                         {SayStatement::tr("Concurrent"), true}, {SayStatement::tr("Paid"), true}};
         for (const Section& section : m_programme.sections) {
             const auto at = std::find_if(event.sectionDays.begin(), event.sectionDays.end(),
                                          [&](const EventDays& one) { return one.section == section.id; });
@@ -174,7 +175,7 @@ private:
     void fragments() {
         bool any = false;
         for (const DelayEvent* event : m_events) any = fragment(*event) || any;
-        if (!any) m_report->words(Say::tr("No event changes the programme."));
+        if (!any) m_report->words(SayStatement::tr("No event changes the programme."));
     }
     [[nodiscard]] static bool touches(const DelayEvent& event, const Activity& activity) {
         return activity.event == event.id ||
@@ -221,10 +222,10 @@ private:
         const auto [most, moved] = mostMoved(*before.schedule, *after.schedule);
         if (!most) return false;
         m_report->heading(nameOfEvent(event), 2);
-        m_report->words(Say::tr("Put into %1 by itself: %2 is forecast %3 without it and %4 with it, %5.")
+        m_report->words(SayStatement::tr("Put into %1 by itself: %2 is forecast %3 without it and %4 with it, %5.")
                             .arg(show::text(stand.name), passage::sectionName(m_programme, most),
                                  forecastOf(*before.schedule, most), forecastOf(*after.schedule, most),
-                                 moved == 0 ? Say::tr("which does not move") : show::shiftOf(moved)));
+                                 moved == 0 ? SayStatement::tr("which does not move") : show::shiftOf(moved)));
         const auto path = [&, id = most](const FrozenState& state) {
             return lastOf(drivingPath(*state.programme, *state.schedule, state.programme->sections.row(id)->milestone));
         };
@@ -236,17 +237,18 @@ private:
         byStart(rows, with, *after.schedule);
         const auto& data = stand.programme.job.dataDate;
         const auto day = data ? std::optional(dateOf(*data)) : std::nullopt;
-        m_report->picture(picture::bars(before, path(before), Say::tr("What drives it without the event."), day));
-        m_report->picture(picture::bars(after, rows,
-                                        Say::tr("With it; outlined below each bar, where it would be without."), day,
-                                        before.schedule));
+        m_report->picture(
+            picture::bars(before, path(before), SayStatement::tr("What drives it without the event."), day));
+        m_report->picture(
+            picture::bars(after, rows, SayStatement::tr("With it; outlined below each bar, where it would be without."),
+                          day, before.schedule));
         floats(there, before, after);
         return true;
     }
     [[nodiscard]] static QString forecastOf(const Schedule& schedule, SectionId id) {
         for (const SectionFigures& one : schedule.sections)
             if (one.section == id && one.forecast) return show::date(*one.forecast);
-        return Say::tr("without a date");
+        return SayStatement::tr("without a date");
     }
     /// The end of a long chain says what there is to say.
     static std::vector<ActivityId> lastOf(std::vector<ActivityId> path) {
@@ -266,11 +268,11 @@ private:
     /// Dates and float of what it touches, without it and with it.
     void floats(const DelayEvent& event, const FrozenState& before, const FrozenState& after) {
         ReportTable table;
-        table.name = Say::tr("Float around %1").arg(show::text(event.key));
-        table.columns = {{Say::tr("Activity")},           {Say::tr("Start without it")},
-                         {Say::tr("Start with it")},      {Say::tr("Finish without")},
-                         {Say::tr("Finish with it")},     {Say::tr("Float without"), true},
-                         {Say::tr("Float with it"), true}};
+        table.name = SayStatement::tr("Float around %1").arg(show::text(event.key));
+        table.columns = {{SayStatement::tr("Activity")},           {SayStatement::tr("Start without it")},
+                         {SayStatement::tr("Start with it")},      {SayStatement::tr("Finish without")},
+                         {SayStatement::tr("Finish with it")},     {SayStatement::tr("Float without"), true},
+                         {SayStatement::tr("Float with it"), true}};
         for (const Activity& activity : after.programme->activities) {
             if (!touches(event, activity)) continue;
             ReportRow row{{cell::text(show::text(activity.key + " " + activity.name))}};
@@ -295,7 +297,7 @@ private:
 
     void steps() {
         const DelayMethodText& text = textOf(m_analysis.method);
-        m_report->words(Say::tr("%1. %2").arg(view(text.name), view(text.steps)));
+        m_report->words(SayStatement::tr("%1. %2").arg(show::text(text.name), show::text(text.steps)));
         for (const SectionFigures& section : m_facts->schedule().sections) {
             if (!isFelt(section.section)) continue;
             auto chart = picture::completion(m_facts, section, m_events.size() == 1 ? m_events.front()->id : EventId{});
@@ -305,13 +307,13 @@ private:
             for (const DelayStep& step : m_analysis.steps) reason(step, section.section);
             const DelayShares shares = sharesOf(m_analysis, m_facts->delay->now, section.section);
             m_report->words(
-                Say::tr("In all: employer's %1, nobody's %2, our own %3, in common %4, recovered %5. Entitled "
-                        "to %6, of them %7 with our own delay; paid %8.")
+                SayStatement::tr("In all: employer's %1, nobody's %2, our own %3, in common %4, recovered %5. Entitled "
+                                 "to %6, of them %7 with our own delay; paid %8.")
                     .arg(days(shares.employer), days(shares.neutral), days(shares.own), days(shares.common),
                          days(-shares.recovered), days(shares.entitled), days(shares.concurrent),
                          days(shares.compensable)));
         }
-        m_report->words(view(text.limits));
+        m_report->words(show::text(text.limits));
     }
     /// Whether any of the events has days there.
     [[nodiscard]] bool isFelt(SectionId section) const {
@@ -330,19 +332,21 @@ private:
         };
         if (!ours(step.event) && std::none_of(step.together.begin(), step.together.end(), ours)) return;
         const DelayEvent* event = m_programme.events.row(step.event);
-        QString words =
-            Say::tr("%1, up to %2: from %3 to %4.")
-                .arg(event ? nameOfEvent(*event) : Say::tr("In common"), show::text(m_analysis.stands[step.window]),
-                     show::date(figures->before), show::date(figures->after));
+        QString words = SayStatement::tr("%1, up to %2: from %3 to %4.")
+                            .arg(event ? nameOfEvent(*event) : SayStatement::tr("In common"),
+                                 show::text(m_analysis.stands[step.window]), show::date(figures->before),
+                                 show::date(figures->after));
         const auto chain = [](const std::vector<std::string>& keys) {
             QStringList list;
             for (const std::string& key : keys) list << show::text(key);
             return list.join(QStringLiteral(" → "));
         };
-        if (!figures->chainBefore.empty()) words += Say::tr(" Driven before by %1.").arg(chain(figures->chainBefore));
-        if (!figures->chainAfter.empty()) words += Say::tr(" And after by %1.").arg(chain(figures->chainAfter));
+        if (!figures->chainBefore.empty())
+            words += SayStatement::tr(" Driven before by %1.").arg(chain(figures->chainBefore));
+        if (!figures->chainAfter.empty())
+            words += SayStatement::tr(" And after by %1.").arg(chain(figures->chainAfter));
         if (step.floatBefore && step.floatAfter)
-            words += Say::tr(" Float of the first delayed activity: %1, then %2.")
+            words += SayStatement::tr(" Float of the first delayed activity: %1, then %2.")
                          .arg(days(*step.floatBefore), days(*step.floatAfter));
         if (!step.note.empty()) words += QLatin1Char(' ') + show::text(step.note);
         m_report->point(words);
@@ -352,9 +356,13 @@ private:
         const ExposureReport& report = m_facts->delay->report;
         const std::string& currency = m_facts->currency();
         ReportTable table;
-        table.name = Say::tr("Prolongation");
-        table.columns = {{Say::tr("Step")},           {Say::tr("Employer's"), true}, {Say::tr("Concurrent"), true},
-                         {Say::tr("Nobody's"), true}, {Say::tr("Our own"), true},    {Say::tr("Recovered"), true}};
+        table.name = SayStatement::tr("Prolongation");
+        table.columns = {{SayStatement::tr("Step")},
+                         {SayStatement::tr("Employer's"), true},
+                         {SayStatement::tr("Concurrent"), true},
+                         {SayStatement::tr("Nobody's"), true},
+                         {SayStatement::tr("Our own"), true},
+                         {SayStatement::tr("Recovered"), true}};
         const auto row = [&](const QString& name, const Prolongation& one, ReportRow::Kind kind) {
             const bool total = kind == ReportRow::Kind::total;
             ReportRow made{{cell::text(name)}, kind};
@@ -371,30 +379,31 @@ private:
                 one.own.sign() == 0 && one.recovered.sign() == 0)
                 continue;
             const DelayEvent* event = m_programme.events.row(step.event);
-            row(Say::tr("%1: %2").arg(show::text(m_analysis.stands[step.window]),
-                                      event                                    ? nameOfEvent(*event)
-                                      : step.kind == DelayStep::Kind::progress ? Say::tr("our progress")
-                                      : step.kind == DelayStep::Kind::common   ? Say::tr("in common")
-                                                                               : Say::tr("not seen by this method")),
+            row(SayStatement::tr("%1: %2").arg(
+                    show::text(m_analysis.stands[step.window]),
+                    event                                    ? nameOfEvent(*event)
+                    : step.kind == DelayStep::Kind::progress ? SayStatement::tr("our progress")
+                    : step.kind == DelayStep::Kind::common   ? SayStatement::tr("in common")
+                                                             : SayStatement::tr("not seen by this method")),
                 one, ReportRow::Kind::plain);
         }
-        row(Say::tr("In all"), report.cost, ReportRow::Kind::total);
+        row(SayStatement::tr("In all"), report.cost, ReportRow::Kind::total);
         m_report->table(std::move(table));
         for (const PaidSum& one : report.paid)
             if (one.days > 0)
                 m_report->point(
-                    Say::tr("%1: %2 paid, %3 at what its time-related cost was when they were suffered; less "
-                            "what was recovered, %4 and %5.")
+                    SayStatement::tr("%1: %2 paid, %3 at what its time-related cost was when they were suffered; less "
+                                     "what was recovered, %4 and %5.")
                         .arg(passage::sectionName(m_programme, one.section), days(one.days),
                              show::money(one.modelled, currency), days(one.afterRecovery),
                              show::money(one.recovered, currency)));
     }
 
     void assumptions() {
-        m_report->point(Say::tr("Concurrency: %1").arg(view(textOf(m_analysis.rule))));
+        m_report->point(SayStatement::tr("Concurrency: %1").arg(show::text(textOf(m_analysis.rule))));
         if (m_analysis.nearDays > 0)
-            m_report->point(
-                Say::tr("Paths within %1 of the driving one count as driving.").arg(days(m_analysis.nearDays)));
+            m_report->point(SayStatement::tr("Paths within %1 of the driving one count as driving.")
+                                .arg(days(m_analysis.nearDays)));
         for (const std::string& note : m_analysis.notes) m_report->point(show::text(note));
         for (const DelayFlag& flag : m_analysis.flags)
             if (m_facts->sheet.subject.empty() || !flag.event || flag.event == m_events.front()->id)
@@ -404,19 +413,22 @@ private:
     /// The revisions that it rests on, each with the sum over its canonical form.
     void record() {
         ReportTable table;
-        table.name = Say::tr("Revisions");
-        table.columns = {
-            {Say::tr("Revision")}, {Say::tr("For")}, {Say::tr("Data date")}, {Say::tr("Frozen")}, {Say::tr("SHA-256")}};
+        table.name = SayStatement::tr("Revisions");
+        table.columns = {{SayStatement::tr("Revision")},
+                         {SayStatement::tr("For")},
+                         {SayStatement::tr("Data date")},
+                         {SayStatement::tr("Frozen")},
+                         {SayStatement::tr("SHA-256")}};
         for (const Revision& one : m_facts->revisions)
             table.rows.push_back({{cell::text(show::text(one.key)), cell::text(show::text(one.purpose)),
                                    cell::date(one.dataDate ? std::optional(dateOf(*one.dataDate)) : std::nullopt),
                                    cell::text(show::moment(one.at)), cell::text(show::text(one.digest))}});
-        m_report->words(Say::tr("Stands that were gone through: %1.").arg([&] {
+        m_report->words(SayStatement::tr("Stands that were gone through: %1.").arg([&] {
             QStringList names;
             for (const std::string& name : m_analysis.stands) names << show::text(name);
             return names.join(QStringLiteral("; "));
         }()));
-        if (table.rows.empty()) return m_report->words(Say::tr("No revision is frozen yet."));
+        if (table.rows.empty()) return m_report->words(SayStatement::tr("No revision is frozen yet."));
         m_report->table(std::move(table));
     }
 
@@ -450,7 +462,7 @@ Result<std::shared_ptr<const Report>> statementOf(const std::shared_ptr<const Sh
     if (facts->is) report->revision = show::text(facts->is->key);
     report->title = show::text(facts->sheet.key);
     report->subtitle =
-        Say::tr("%1 · %2 · time impact analysis, drawn up to %3")
+        SayStatement::tr("%1 · %2 · time impact analysis, drawn up to %3")
             .arg(nameOf(facts->sheet.view), show::text(facts->programme().job.title), show::date(facts->today()));
     if (Outcome made = Statement(facts).run(*report); !made.ok()) return made.errors();
     report->foot = sheetFoot(*facts, nameOf(facts->sheet.view), show::text(facts->sheet.subject));

@@ -24,15 +24,11 @@ namespace yarrin {
 
 namespace {
 
-struct Say {
+struct SayReport {
     Q_DECLARE_TR_FUNCTIONS(Report)
 };
 
 using Facts = std::shared_ptr<const SheetFacts>;
-
-QString view(std::string_view text) {
-    return QString::fromUtf8(text.data(), qsizetype(text.size()));
-}
 
 Error noSuch(const std::string& subject) {
     return inputError("there is no \"" + subject + "\" any more", "choose what the sheet is of");
@@ -55,14 +51,14 @@ void scope(Report& report, const SheetFacts& facts) {
         }
     }
     ReportTable table;
-    table.name = Say::tr("Breakdown");
-    table.columns = {{Say::tr("Code")},
-                     {Say::tr("Work")},
-                     {Say::tr("Activities"), true},
-                     {Say::tr("Crew-days"), true},
-                     {Say::tr("Time-related cost"), true},
-                     {Say::tr("Start"), true},
-                     {Say::tr("Finish"), true}};
+    table.name = SayReport::tr("Breakdown");
+    table.columns = {{SayReport::tr("Code")},
+                     {SayReport::tr("Work")},
+                     {SayReport::tr("Activities"), true},
+                     {SayReport::tr("Crew-days"), true},
+                     {SayReport::tr("Time-related cost"), true},
+                     {SayReport::tr("Start"), true},
+                     {SayReport::tr("Finish"), true}};
     const auto row = [&](const QString& code, const QString& name, const ScopeFigures& sum) {
         ReportRow made;
         made.cells = {cell::text(code), cell::text(name), cell::count(sum.activities),
@@ -84,14 +80,14 @@ void scope(Report& report, const SheetFacts& facts) {
         }
     };
     add({}, 0);
-    ReportRow whole = row({}, Say::tr("The whole of it"), sums.back());
+    ReportRow whole = row({}, SayReport::tr("The whole of it"), sums.back());
     whole.kind = ReportRow::Kind::total;
     table.rows.push_back(std::move(whole));
     report.table(std::move(table));
 }
 
 QString hoursOf(const DayWork& work) {
-    if (work.empty()) return Say::tr("no work");
+    if (work.empty()) return SayReport::tr("no work");
     QStringList spells;
     for (const Spell& spell : work) spells << show::text(spellText(spell));
     return spells.join(QStringLiteral(", "));
@@ -112,10 +108,10 @@ Outcome calendars(Report& report, const Facts& facts) {
         const auto used = std::count_if(programme.activities.begin(), programme.activities.end(), [&](const auto& one) {
             return one.kind != ActivityKind::hammock && calendarOf(programme, one) == calendar.id;
         });
-        report.words(Say::tr("%1 work to it. A day is %2 hours.")
+        report.words(SayReport::tr("%1 work to it. A day is %2 hours.")
                          .arg(show::countOf(used, "activity", "activities"), show::hours(resolved->dayMinutes)));
         ReportTable week;
-        week.name = Say::tr("Week");
+        week.name = SayReport::tr("Week");
         ReportRow row;
         for (unsigned day = 0; day < 7; ++day) {
             week.columns.push_back({QLocale(QLocale::English).dayName(int(day) + 1)});
@@ -136,22 +132,22 @@ void resource(Report& report, const Facts& facts, LabourFindings& findings, cons
     auto weeks = std::make_shared<ResourceDemand>(findings.of(line, DemandBy::week, field));
     if (weeks->picture.stacks.empty()) return;
     report.heading(show::text(line.name));
-    QString words = line.quantity ? Say::tr("%1 in all.").arg(demandFigure(weeks->sum.hours))
-                                  : Say::tr("%1 at once at most, %2 hours in all.")
+    QString words = line.quantity ? SayReport::tr("%1 in all.").arg(demandFigure(weeks->sum.hours))
+                                  : SayReport::tr("%1 at once at most, %2 hours in all.")
                                         .arg(demandFigure(weeks->sum.peak), demandFigure(weeks->sum.hours, 0));
     if (line.daysOver > 0)
-        words += Say::tr(" More than is on site on %1 to come.").arg(show::countOf(line.daysOver, "day", "days"));
+        words += SayReport::tr(" More than is on site on %1 to come.").arg(show::countOf(line.daysOver, "day", "days"));
     report.words(words);
     report.picture(picture::demand(facts, line, weeks));
     const ResourceDemand months = findings.of(line, DemandBy::month, field);
     ReportTable table;
     table.name = show::text(line.name);
     table.chart = ReportChart::columns;
-    table.columns = {{Say::tr("Month")},
-                     {line.quantity ? Say::tr("Most on a day") : Say::tr("Most at once"), true},
-                     {Say::tr("On site"), true},
-                     {Say::tr("Over"), true},
-                     {line.quantity ? Say::tr("Quantity") : Say::tr("Hours"), true}};
+    table.columns = {{SayReport::tr("Month")},
+                     {line.quantity ? SayReport::tr("Most on a day") : SayReport::tr("Most at once"), true},
+                     {SayReport::tr("On site"), true},
+                     {SayReport::tr("Over"), true},
+                     {line.quantity ? SayReport::tr("Quantity") : SayReport::tr("Hours"), true}};
     for (const DemandRow& row : months.rows) {
         if (row.hours.sign() == 0) continue;
         table.rows.push_back(
@@ -162,7 +158,7 @@ void resource(Report& report, const Facts& facts, LabourFindings& findings, cons
     }
     if (table.rows.size() > 1) {
         ReportRow sum{
-            {cell::text(Say::tr("In all")), {}, {}, {}, cell::sum(cell::number(months.sum.hours.toDouble(), 1))},
+            {cell::text(SayReport::tr("In all")), {}, {}, {}, cell::sum(cell::number(months.sum.hours.toDouble(), 1))},
             ReportRow::Kind::total};
         table.rows.push_back(std::move(sum));
     }
@@ -187,14 +183,14 @@ void steps(Report& report, const SheetFacts& facts, const SectionFigures& sectio
     const DelayAnalysis& analysis = facts.delay->timeImpact;
     ReportTable table;
     table.name = passage::sectionName(facts.programme(), section.section);
-    table.columns = {{Say::tr("Stand")},
-                     {Say::tr("Step")},
-                     {Say::tr("From")},
-                     {Say::tr("To")},
-                     {Say::tr("Moved"), true},
-                     {Say::tr("Entitled"), true},
-                     {Say::tr("Concurrent"), true},
-                     {Say::tr("Paid"), true}};
+    table.columns = {{SayReport::tr("Stand")},
+                     {SayReport::tr("Step")},
+                     {SayReport::tr("From")},
+                     {SayReport::tr("To")},
+                     {SayReport::tr("Moved"), true},
+                     {SayReport::tr("Entitled"), true},
+                     {SayReport::tr("Concurrent"), true},
+                     {SayReport::tr("Paid"), true}};
     const auto layout = layoutSteps(analysis, facts.delay->now, section, 700);
     if (!layout) return;
     for (const StepRow& row : layout->rows) {
@@ -221,7 +217,7 @@ Outcome completion(Report& report, const Facts& facts) {
             report.picture(std::move(*chart));
             steps(report, *facts, section);
         } else {
-            report.words(Say::tr("This section has no completion milestone in every stand of the job."));
+            report.words(SayReport::tr("This section has no completion milestone in every stand of the job."));
         }
     }
     if (!any && !facts->sheet.subject.empty()) return noSuch(facts->sheet.subject);
@@ -233,10 +229,10 @@ Outcome narrative(Report& report, const SheetFacts& facts) {
     if (facts.revisions.empty()) return inputError("no revision is frozen yet", "a narrative comes with the first");
     for (auto one = facts.revisions.rbegin(); one != facts.revisions.rend(); ++one) {
         if (!wanted.empty() && one->key != wanted) continue;
-        report.subtitle =
-            Say::tr("Revision %1, %2, %3").arg(show::text(one->key), show::text(one->purpose), show::moment(one->at));
+        report.subtitle = SayReport::tr("Revision %1, %2, %3")
+                              .arg(show::text(one->key), show::text(one->purpose), show::moment(one->at));
         report.markdown(show::text(one->narrative));
-        if (report.blocks.empty()) report.words(Say::tr("This revision has no narrative."));
+        if (report.blocks.empty()) report.words(SayReport::tr("This revision has no narrative."));
         return done();
     }
     return noSuch(wanted);
@@ -307,14 +303,14 @@ namespace {
 /// What drives the date that is sure, section by section.
 void oddsDrivers(Report& report, const OddsStudy::Findings& found) {
     if (!found.drivers || found.drivers->empty()) return;
-    report.heading(Say::tr("What drives %1, each held in turn; the days do not add up").arg(percentileName(found.sure)),
-                   2);
+    report.heading(
+        SayReport::tr("What drives %1, each held in turn; the days do not add up").arg(percentileName(found.sure)), 2);
     ReportTable table;
-    table.name = Say::tr("What drives it");
-    table.columns = {{Say::tr("What")}};
+    table.name = SayReport::tr("What drives it");
+    table.columns = {{SayReport::tr("What")}};
     for (const OddsOfDate& one : found.odds->sections)
         table.columns.push_back({show::text(found.programme->sections.row(one.section)->key), true});
-    table.columns.push_back({Say::tr("All work"), true});
+    table.columns.push_back({SayReport::tr("All work"), true});
     for (const OddsDriver& one : *found.drivers) {
         if (std::all_of(one.days.begin(), one.days.end(), [](double days) { return days == 0; })) continue;
         ReportRow row{{cell::text(show::text(one.key + (one.key.empty() ? "" : " ") + one.what))}};
@@ -334,17 +330,19 @@ QString sectionName(const Programme& programme, SectionId id) {
 }
 
 void sections(Report& report, const SheetFacts& facts) {
-    if (facts.programme().sections.empty()) return report.words(Say::tr("The contract has no sections yet."));
+    if (facts.programme().sections.empty()) return report.words(SayReport::tr("The contract has no sections yet."));
     ReportTable table;
-    table.name = Say::tr("Sections");
-    table.columns = {{Say::tr("Section")},        {Say::tr("Agreed")},           {Say::tr("Extended")},
-                     {Say::tr("Forecast")},       {Say::tr("Late, days"), true}, {Say::tr("Unrelieved"), true},
-                     {Say::tr("Assessed"), true}, {Say::tr("Claimed"), true}};
+    table.name = SayReport::tr("Sections");
+    table.columns = {{SayReport::tr("Section")},          {SayReport::tr("Agreed")},
+                     {SayReport::tr("Extended")},         {SayReport::tr("Forecast")},
+                     {SayReport::tr("Late, days"), true}, {SayReport::tr("Unrelieved"), true},
+                     {SayReport::tr("Assessed"), true},   {SayReport::tr("Claimed"), true}};
     const std::string& currency = facts.currency();
     for (const SectionFigures& one : facts.schedule().sections)
         table.rows.push_back(
             {{cell::text(sectionName(facts.programme(), one.section)), cell::date(one.completion),
-              cell::date(one.extended), one.forecast ? cell::date(one.forecast) : cell::text(Say::tr("no milestone")),
+              cell::date(one.extended),
+              one.forecast ? cell::date(one.forecast) : cell::text(SayReport::tr("no milestone")),
               cell::count(one.daysLate), cell::money(one.damages.unrelieved, currency),
               cell::money(one.damages.assessed, currency), cell::money(one.damages.claimed, currency)}});
     const Exposure& all = facts.schedule().damages;
@@ -354,7 +352,7 @@ void sections(Report& report, const SheetFacts& facts) {
         for (const SectionFigures& one : facts.schedule().sections) lines = lines + part(one.damages);
         return lines == sum ? cell::sum(cell::money(sum, currency)) : cell::money(sum, currency);
     };
-    table.rows.push_back({{cell::text(Say::tr("In all")),
+    table.rows.push_back({{cell::text(SayReport::tr("In all")),
                            {},
                            {},
                            {},
@@ -369,16 +367,16 @@ void sections(Report& report, const SheetFacts& facts) {
 void exposure(Report& report, const std::shared_ptr<const SheetFacts>& facts) {
     const auto& course = facts->delay->report.course;
     if (course.size() < 2 || facts->programme().sections.empty()) return;
-    report.heading(Say::tr("Over the stands of the job"), 2);
+    report.heading(SayReport::tr("Over the stands of the job"), 2);
     report.picture(picture::exposure(facts));
     ReportTable table;
-    table.name = Say::tr("Exposure over the stands");
+    table.name = SayReport::tr("Exposure over the stands");
     table.chart = ReportChart::lines;
-    table.columns = {{Say::tr("Stand")},
-                     {Say::tr("Data date")},
-                     {Say::tr("Unrelieved"), true},
-                     {Say::tr("Assessed"), true},
-                     {Say::tr("Claimed"), true}};
+    table.columns = {{SayReport::tr("Stand")},
+                     {SayReport::tr("Data date")},
+                     {SayReport::tr("Unrelieved"), true},
+                     {SayReport::tr("Assessed"), true},
+                     {SayReport::tr("Claimed"), true}};
     for (const StandExposure& one : course)
         table.rows.push_back(
             {{cell::text(show::text(one.name)),
@@ -389,24 +387,24 @@ void exposure(Report& report, const std::shared_ptr<const SheetFacts>& facts) {
 }
 
 void odds(Report& report, const std::shared_ptr<const SheetFacts>& facts) {
-    if (!facts->odds) return report.words(Say::tr("Nothing of the job is said to be uncertain."));
+    if (!facts->odds) return report.words(SayReport::tr("Nothing of the job is said to be uncertain."));
     if (!facts->odds->odds) return report.words(facts->odds->fault);
     const OddsStudy::Findings& found = *facts->odds;
     const Odds& odds = *found.odds;
     const Programme& programme = facts->programme();
     const AsideWords aside = asideWords(found, Relief::unrelieved);
-    report.words(Say::tr("To put aside: %1. %2").arg(aside.sum, aside.lines.join(QLatin1Char(' '))));
+    report.words(SayReport::tr("To put aside: %1. %2").arg(aside.sum, aside.lines.join(QLatin1Char(' '))));
     ReportTable table;
-    table.name = Say::tr("Dates and their chances");
-    table.columns = {{Say::tr("Section")},        {Say::tr("Due")},        {Say::tr("Chance"), true},
-                     {Say::tr("Forecast")},       {QStringLiteral("P10")}, {QStringLiteral("P50")},
+    table.name = SayReport::tr("Dates and their chances");
+    table.columns = {{SayReport::tr("Section")},  {SayReport::tr("Due")},  {SayReport::tr("Chance"), true},
+                     {SayReport::tr("Forecast")}, {QStringLiteral("P10")}, {QStringLiteral("P50")},
                      {percentileName(found.sure)}};
     const auto add = [&](const OddsOfDate& one) {
         const Section* section = programme.sections.row(one.section);
         const std::optional<Date> due =
             section ? std::optional(section->completion + section->grantedDays) : std::nullopt;
         table.rows.push_back(
-            {{cell::text(section ? show::text(section->key + " " + section->name) : Say::tr("All work")),
+            {{cell::text(section ? show::text(section->key + " " + section->name) : SayReport::tr("All work")),
               cell::date(due), due ? cell::share(one.chanceOf(*due)) : cell::text({}), cell::date(one.deterministic),
               cell::date(one.at(100)), cell::date(one.at(500)), cell::date(one.at(found.sure))}});
     };
@@ -420,15 +418,15 @@ void odds(Report& report, const std::shared_ptr<const SheetFacts>& facts) {
     oddsDrivers(report, found);
     QStringList notes;
     for (const std::string& note : odds.notes) notes << show::text(note);
-    notes << Say::tr("%1 runs, seed %2").arg(show::number(Decimal(odds.runs))).arg(found.seed);
+    notes << SayReport::tr("%1 runs, seed %2").arg(show::number(Decimal(odds.runs))).arg(found.seed);
     report.words(notes.join(QStringLiteral("; ")) + QLatin1Char('.'));
 }
 
 void course(Report& report, const std::shared_ptr<const SheetFacts>& facts) {
-    if (facts->programme().sections.empty()) return report.words(Say::tr("The contract has no sections yet."));
+    if (facts->programme().sections.empty()) return report.words(SayReport::tr("The contract has no sections yet."));
     ReportTable table;
-    table.name = Say::tr("Sections over the stands");
-    table.columns = {{Say::tr("Stand")}, {Say::tr("Data date")}};
+    table.name = SayReport::tr("Sections over the stands");
+    table.columns = {{SayReport::tr("Stand")}, {SayReport::tr("Data date")}};
     const Programme& programme = facts->programme();
     for (const Section& section : programme.sections) table.columns.push_back({show::text(section.key)});
     for (const StandExposure& one : facts->delay->report.course) {
@@ -447,23 +445,25 @@ void course(Report& report, const std::shared_ptr<const SheetFacts>& facts) {
 
 void lines(Report& report, const SheetFacts& facts) {
     if (!facts.plan.state.schedule || !facts.plan.state.schedule->ok()) return;
-    const QString unit = Say::tr("crew-days");
+    const QString unit = SayReport::tr("crew-days");
     const ProgressLines lines = progressLines(*facts.plan.state.programme, *facts.plan.state.schedule,
                                               facts.programme(), facts.schedule(), ProgressWeight::crewDays);
-    if (lines.earned.budget <= 0) return report.words(Say::tr("Nothing in the plan has crews and days."));
+    if (lines.earned.budget <= 0) return report.words(SayReport::tr("Nothing in the plan has crews and days."));
     report.picture(picture::lines(lines, unit));
     const EarnedValue& ev = lines.earned;
     if (facts.programme().job.dataDate)
-        report.words(Say::tr("By the data date %1 of %2 crew-days were planned and %3 are done, measured against %4. "
-                             "In time that is week %5 of %6.")
-                         .arg(cell::number(ev.planned).text, cell::number(ev.budget).text, cell::number(ev.earned).text,
-                              facts.plan.name, cell::number(ev.earnedSchedule, 1).text,
-                              cell::number(ev.weeks, 1).text));
+        report.words(
+            SayReport::tr("By the data date %1 of %2 crew-days were planned and %3 are done, measured against %4. "
+                          "In time that is week %5 of %6.")
+                .arg(cell::number(ev.planned).text, cell::number(ev.budget).text, cell::number(ev.earned).text,
+                     facts.plan.name, cell::number(ev.earnedSchedule, 1).text, cell::number(ev.weeks, 1).text));
     ReportTable table;
-    table.name = Say::tr("Planned against done");
+    table.name = SayReport::tr("Planned against done");
     table.chart = ReportChart::lines;
-    table.columns = {
-        {Say::tr("Up to")}, {Say::tr("Planned"), true}, {Say::tr("Done"), true}, {Say::tr("Forecast"), true}};
+    table.columns = {{SayReport::tr("Up to")},
+                     {SayReport::tr("Planned"), true},
+                     {SayReport::tr("Done"), true},
+                     {SayReport::tr("Forecast"), true}};
     unsigned month = 0;
     for (std::size_t i = 0; i < lines.points.size(); ++i) {
         const ProgressPoint& point = lines.points[i];
@@ -480,19 +480,20 @@ void lines(Report& report, const SheetFacts& facts) {
 
 void cash(Report& report, const std::shared_ptr<const SheetFacts>& facts, bool months) {
     const std::shared_ptr<const CostFindings> found = findCosts(facts->now.programme, facts->now.schedule, facts->plan);
-    if (found->cash.months.empty()) return report.words(Say::tr("Nothing in the job costs or earns anything yet."));
+    if (found->cash.months.empty())
+        return report.words(SayReport::tr("Nothing in the job costs or earns anything yet."));
     const std::string& currency = facts->currency();
-    report.words(Say::tr("Cost in all %1, value in all %2. The deepest position of cash is %3 on %4.")
+    report.words(SayReport::tr("Cost in all %1, value in all %2. The deepest position of cash is %3 on %4.")
                      .arg(cell::money(found->cash.cost, currency).text, cell::money(found->cash.value, currency).text,
                           cell::money(found->cash.deepest.position, currency).text,
                           show::date(found->cash.deepest.day)));
     report.picture(picture::money(found));
     if (!months) return;
     ReportTable table;
-    table.name = Say::tr("Cost and cash");
+    table.name = SayReport::tr("Cost and cash");
     table.chart = ReportChart::lines;
-    table.columns = {{Say::tr("Month")},          {Say::tr("Cost"), true}, {Say::tr("Value"), true},
-                     {Say::tr("Received"), true}, {Say::tr("Paid"), true}, {Say::tr("Cash"), true}};
+    table.columns = {{SayReport::tr("Month")},          {SayReport::tr("Cost"), true}, {SayReport::tr("Value"), true},
+                     {SayReport::tr("Received"), true}, {SayReport::tr("Paid"), true}, {SayReport::tr("Cash"), true}};
     // Rounded so that the months come to the whole.
     Fraction cost, value, received, paid;
     for (const CostPeriod& one : costSchedule(*found, false).periods) {
@@ -505,7 +506,7 @@ void cash(Report& report, const std::shared_ptr<const SheetFacts>& facts, bool m
               cell::money(Fraction(one.value), currency), cell::money(Fraction(one.received), currency),
               cell::money(Fraction(one.paid), currency), cell::money(received - paid, currency)}});
     }
-    table.rows.push_back({{cell::text(Say::tr("In all")),
+    table.rows.push_back({{cell::text(SayReport::tr("In all")),
                            cell::sum(cell::money(cost, currency)),
                            cell::sum(cell::money(value, currency)),
                            cell::sum(cell::money(received, currency)),
@@ -521,35 +522,39 @@ void soundness(Report& report, const SheetFacts& facts, bool findings) {
         facts.programme(), facts.schedule(),
         dated ? AgreedDates{facts.plan.state.programme.get(), facts.plan.state.schedule.get()} : AgreedDates{});
     ReportTable table;
-    table.name = Say::tr("Fourteen measures");
-    table.columns = {
-        {Say::tr("Measure")}, {Say::tr("Found"), true}, {Say::tr("Of"), true}, {Say::tr("Result")}, {Say::tr("Note")}};
+    table.name = SayReport::tr("Fourteen measures");
+    table.columns = {{SayReport::tr("Measure")},
+                     {SayReport::tr("Found"), true},
+                     {SayReport::tr("Of"), true},
+                     {SayReport::tr("Result")},
+                     {SayReport::tr("Note")}};
     for (const SoundnessMeasure& one : found.measures) {
         using Verdict = SoundnessMeasure::Verdict;
         const bool measured = one.verdict != Verdict::notMeasured;
-        table.rows.push_back({{cell::text(view(one.title)), measured ? cell::number(double(one.count)) : cell::text({}),
-                               measured ? cell::number(double(one.of)) : cell::text({}),
-                               cell::text(one.verdict == Verdict::passes  ? Say::tr("passes")
-                                          : one.verdict == Verdict::fails ? Say::tr("fails")
-                                                                          : Say::tr("not measured")),
-                               cell::text(show::text(one.note))}});
+        table.rows.push_back(
+            {{cell::text(show::text(one.title)), measured ? cell::number(double(one.count)) : cell::text({}),
+              measured ? cell::number(double(one.of)) : cell::text({}),
+              cell::text(one.verdict == Verdict::passes  ? SayReport::tr("passes")
+                         : one.verdict == Verdict::fails ? SayReport::tr("fails")
+                                                         : SayReport::tr("not measured")),
+              cell::text(show::text(one.note))}});
     }
     report.table(std::move(table));
     if (!findings) return;
     ReportTable list;
-    list.name = Say::tr("Findings");
-    list.columns = {{Say::tr("Of")}, {Say::tr("Finding")}, {Say::tr("Meant so, because")}};
+    list.name = SayReport::tr("Findings");
+    list.columns = {{SayReport::tr("Of")}, {SayReport::tr("Finding")}, {SayReport::tr("Meant so, because")}};
     std::optional<Concern> concern;
     for (const Finding& one : found.findings) {
         if (one.concern != concern)
-            list.rows.push_back({{cell::text(view(kindOf(one.concern).title))}, ReportRow::Kind::heading});
+            list.rows.push_back({{cell::text(show::text(kindOf(one.concern).title))}, ReportRow::Kind::heading});
         concern = one.concern;
         const Activity* of = facts.programme().activities.row(one.activity);
         list.rows.push_back(
             {{cell::text(show::text(of ? of->key + " " + of->name : one.about)), cell::text(show::text(one.sentence)),
               cell::text(one.aside ? show::text(*one.aside) : QString())}});
     }
-    if (!list.rows.empty()) report.heading(Say::tr("What was found"));
+    if (!list.rows.empty()) report.heading(SayReport::tr("What was found"));
     if (!list.rows.empty()) report.table(std::move(list));
 }
 

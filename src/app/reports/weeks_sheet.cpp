@@ -17,7 +17,7 @@ namespace yarrin {
 
 namespace {
 
-struct Say {
+struct SayWeeks {
     Q_DECLARE_TR_FUNCTIONS(WeeksSheet)
 };
 
@@ -49,7 +49,7 @@ private:
             m_painter.setPen(t.muted);
             if (day % 7 == 0)
                 m_painter.drawText(QRectF(x(day) + 3, 0, x(7) - 6, 16), Qt::AlignVCenter,
-                                   Say::tr("%1 · %2").arg(weekNumber(job, at)).arg(show::shortDate(at)));
+                                   SayWeeks::tr("%1 · %2").arg(weekNumber(job, at)).arg(show::shortDate(at)));
             if (x(1) >= 11)
                 m_painter.drawText(QRectF(x(day), 16, x(1), 15), Qt::AlignCenter,
                                    QString::number(yearMonthDay(at).day));
@@ -71,7 +71,7 @@ private:
         QString words = show::text(activity.key + "  " + activity.name);
         if (place) words += QStringLiteral(" · ") + show::text(place->name);
         if (!chip.lacking.empty())
-            words += QStringLiteral("  ") + Say::tr("lacks %n", nullptr, int(chip.lacking.size()));
+            words += QStringLiteral("  ") + SayWeeks::tr("lacks %n", nullptr, int(chip.lacking.size()));
         m_painter.setFont(secondaryFont());
         m_painter.setPen(t.ink);
         // Beside a chip that is too short, as far as the next one in its lane.
@@ -114,18 +114,19 @@ Outcome weeksSheet(Report& report, const std::shared_ptr<const SheetFacts>& held
     const std::string& wanted = facts.sheet.subject;
     const Date first = weekBegin(programme.job, facts.today());
     ReportTable table;
-    table.name = Say::tr("Weeks ahead");
-    table.columns = {{Say::tr("ID")},  {Say::tr("Activity")}, {Say::tr("Place")},
-                     {Say::tr("Who")}, {Say::tr("Start")},    {Say::tr("Finish")}};
+    table.name = SayWeeks::tr("Weeks ahead");
+    table.columns = {{SayWeeks::tr("ID")},  {SayWeeks::tr("Activity")}, {SayWeeks::tr("Place")},
+                     {SayWeeks::tr("Who")}, {SayWeeks::tr("Start")},    {SayWeeks::tr("Finish")}};
     for (int week = 0; week < count; ++week)
-        table.columns.push_back(
-            {Say::tr("%1 · %2").arg(weekNumber(programme.job, first + 7 * week)).arg(show::shortDate(first + 7 * week)),
-             true});
+        table.columns.push_back({SayWeeks::tr("%1 · %2")
+                                     .arg(weekNumber(programme.job, first + 7 * week))
+                                     .arg(show::shortDate(first + 7 * week)),
+                                 true});
     std::string trade;
     for (const WeekRow& one : weeksAhead(programme, facts.schedule(), facts.today(), count)) {
         if (!wanted.empty() && one.trade != wanted && one.firm != wanted) continue;
         if (table.rows.empty() || one.trade != trade)
-            table.rows.push_back({{cell::text(one.trade.empty() ? Say::tr("No trade") : show::text(one.trade))},
+            table.rows.push_back({{cell::text(one.trade.empty() ? SayWeeks::tr("No trade") : show::text(one.trade))},
                                   ReportRow::Kind::heading});
         trade = one.trade;
         const std::size_t at = programme.activities.indexOf(one.activity);
@@ -149,7 +150,7 @@ Outcome weeksSheet(Report& report, const std::shared_ptr<const SheetFacts>& held
                 return tradeOf(programme, *programme.activities.row(chip.activity)) != wanted;
             });
         if (lane.chips.empty()) continue;
-        report.heading(lane.firm.empty() ? Say::tr("Nobody named") : show::text(lane.firm), 2);
+        report.heading(lane.firm.empty() ? SayWeeks::tr("Nobody named") : show::text(lane.firm), 2);
         report.picture(laneOf(held, std::move(lane), first, count));
     }
     report.table(std::move(table));

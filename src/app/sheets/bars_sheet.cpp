@@ -20,12 +20,11 @@ namespace yarrin {
 
 namespace {
 
-struct Say {
+struct SayBars {
     Q_DECLARE_TR_FUNCTIONS(BarsSheet)
 };
 
 constexpr double tableWidth = 640; ///< of columns, beyond which those at the end are left out
-constexpr double millimetresPerInch = 25.4;
 
 /// From the first to the last date that shows.
 std::pair<Instant, Instant> reachOf(const Programme& programme, const Schedule& schedule, const Lens& lens) {
@@ -201,8 +200,8 @@ void BarsSheet::setFoot(const SheetFacts& facts) {
     Content& at = *m_content;
     at.revision = facts.is ? show::text(facts.is->key) : QString();
     const QString through = show::text(at.lens.name);
-    at.foot = sheetFoot(facts, through.isEmpty() ? Say::tr("Bars") : through,
-                        at.lens.filter.empty() ? Say::tr("all rows") : show::text(at.lens.filter),
+    at.foot = sheetFoot(facts, through.isEmpty() ? SayBars::tr("Bars") : through,
+                        at.lens.filter.empty() ? SayBars::tr("all rows") : show::text(at.lens.filter),
                         at.outline ? show::text(at.outline->name) : QString());
 }
 
@@ -268,8 +267,9 @@ SheetInk BarsSheet::Content::ink() const {
     const std::string& currency = at.programme->job.currency;
     ink.bars.hammockText = [&at, &currency](ActivityId id) {
         const Activity* hammock = at.programme->activities.row(id);
-        return hammock && hammock->costPerWeek ? Say::tr("%1 a week").arg(show::money(*hammock->costPerWeek, currency))
-                                               : QString();
+        return hammock && hammock->costPerWeek
+                   ? SayBars::tr("%1 a week").arg(show::money(*hammock->costPerWeek, currency))
+                   : QString();
     };
     if (at.colours && !at.colours->isEmpty())
         ink.bars.colour = [&at](ActivityId id) {
@@ -285,12 +285,12 @@ SheetInk BarsSheet::Content::ink() const {
             };
             return BarTexts{text(before), text(on), text(after)};
         };
-    ink.axis.ratePerDay = [&currency](const Fraction& rate) { return show::money(rate, currency) + Say::tr("/d"); };
+    ink.axis.ratePerDay = [&currency](const Fraction& rate) { return show::money(rate, currency) + SayBars::tr("/d"); };
     ink.axis.pennant = [&at](SectionId id) { return show::text(at.programme->sections.row(id)->key); };
     if (at.programme->job.dataDate) ink.axis.dataDate = show::shortDate(dateOf(*at.programme->job.dataDate));
     const Preferences& prefer = preferences();
     ink.axisStyle = {prefer.firstWeekday, prefer.weekNumbers == Preferences::WeekNumbers::iso, 0};
-    ink.pageText = [](int page, int of) { return Say::tr("%1 of %2").arg(page).arg(of); };
+    ink.pageText = [](int page, int of) { return SayBars::tr("%1 of %2").arg(page).arg(of); };
     return ink;
 }
 

@@ -18,12 +18,11 @@ namespace yarrin {
 
 namespace {
 
-struct Say {
+struct SayPaper {
     Q_DECLARE_TR_FUNCTIONS(PaperSheet)
 };
 
 constexpr double pictureDots = 200; ///< to the inch
-constexpr double millimetresPerInch = 25.4;
 const Error stopped = inputError("stopped; nothing was written");
 
 bool paintSvg(QIODevice& file, const LaidSheet& laid, std::size_t page, const QString& title) {
@@ -100,7 +99,7 @@ Result<QStringList> PaperSheet::write(const QString& path, const SheetPaper& pap
         if (!file->open(QIODevice::WriteOnly)) return unwrittenAt(names.back(), file->errorString());
         const bool done =
             suffix == QLatin1String("svg") ? paintSvg(*file, laid, page, title()) : paintPng(*file, laid, page);
-        if (!done) return unwrittenAt(names.back(), Say::tr("the picture cannot be made"));
+        if (!done) return unwrittenAt(names.back(), SayPaper::tr("the picture cannot be made"));
         files.push_back(std::move(file));
     }
     for (const auto& file : files)

@@ -16,9 +16,9 @@ namespace yarrin {
 namespace {
 
 /// The tree of places, ISO 32000-1, 12.3.3: each entry knows its parent, its neighbours and what is below it.
-class Outline {
+class PdfOutline {
 public:
-    Outline(QPDF& pdf, const std::vector<SheetMark>& marks)
+    PdfOutline(QPDF& pdf, const std::vector<SheetMark>& marks)
         : m_pdf(pdf), m_marks(marks), m_pages(QPDFPageDocumentHelper(pdf).getAllPages()) {}
 
     void put() {
@@ -103,7 +103,7 @@ Outcome finishPdf(const QString& from, QIODevice& to, const std::vector<SheetMar
         QPDFObjectHandle shown = QPDFObjectHandle::newDictionary();
         shown.replaceKey("/DisplayDocTitle", QPDFObjectHandle::newBool(true));
         pdf.getRoot().replaceKey("/ViewerPreferences", shown);
-        Outline(pdf, marks).put();
+        PdfOutline(pdf, marks).put();
         Onto pipe(to);
         QPDFWriter writer(pdf);
         writer.setOutputPipeline(&pipe);

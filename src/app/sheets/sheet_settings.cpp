@@ -35,7 +35,7 @@ namespace {
 constexpr int partRole = Qt::UserRole, textRole = Qt::UserRole + 1;
 
 QString wordText(std::string_view word) {
-    return QString::fromUtf8(word.data(), qsizetype(word.size()));
+    return show::text(word);
 }
 
 bool isReport(SheetView view) {

@@ -20,10 +20,6 @@ namespace {
 constexpr int leftEdge = 40, rightEdge = 16, topEdge = 14, footHeight = 24;
 
 /// "Mar 2027".
-QString monthName(Date month) {
-    return show::date(month).section(QLatin1Char(' '), 1);
-}
-
 } // namespace
 
 LostChart::LostChart(QWidget* parent) : QWidget(parent) {
@@ -57,7 +53,7 @@ void LostChart::choose(Date month) {
 
 QString LostChart::wordsOf(const LostMonth& month) const {
     QString words = tr("%1: %2 lost, %3 allowed")
-                        .arg(monthName(month.month), show::countOf(month.days, "day", "days"))
+                        .arg(show::month(month.month), show::countOf(month.days, "day", "days"))
                         .arg(month.allowed);
     if (const auto rarity = rarityOf(m_months, month.month); rarity && rarity->years > 0 && month.days > month.allowed)
         words += tr("; as bad %1").arg(show::text(rarity->text()));

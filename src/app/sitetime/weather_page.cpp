@@ -26,10 +26,6 @@ namespace yarrin {
 namespace {
 
 /// "Mar 2027".
-QString monthName(Date month) {
-    return show::date(month).section(QLatin1Char(' '), 1);
-}
-
 } // namespace
 
 WeatherPage::WeatherPage(Document& document, Dialogs& dialogs, QSettings& settings, QWidget* parent)
@@ -190,7 +186,7 @@ void WeatherPage::buildMonths() {
         columns.push_back({QString::fromLatin1(name), title, width, right, false, std::move(text)});
         return columns.back();
     };
-    add("month", tr("Month"), 80, false, [at](std::size_t i) { return monthName(at(i).month); });
+    add("month", tr("Month"), 80, false, [at](std::size_t i) { return show::month(at(i).month); });
     add("lost", tr("Lost"), 60, true, [at](std::size_t i) { return QString::number(at(i).days); });
     add("allowed", tr("Allowed"), 70, true, [at](std::size_t i) { return QString::number(at(i).allowed); });
     add("beyond", tr("Beyond"), 70, true, [at](std::size_t i) {
@@ -333,13 +329,13 @@ void WeatherPage::makeEvent(Risk risk) {
     if (m_months.empty()) return emit refused(tr("Choose a month first"));
     const CalendarId id = calendar();
     QString key;
-    const bool made =
-        perform(tr("Weather of %1 recorded as an event").arg(monthName(month.first)), [&](Transaction& tx) -> Outcome {
-            const auto event = eventOfWeather(tx, id, month, risk);
-            if (!event.ok()) return event.errors();
-            key = show::text(tx.programme().events.row(*event)->key);
-            return done();
-        });
+    const bool made = perform(tr("Weather of %1 recorded as an event").arg(show::month(month.first)),
+                              [&](Transaction& tx) -> Outcome {
+                                  const auto event = eventOfWeather(tx, id, month, risk);
+                                  if (!event.ok()) return event.errors();
+                                  key = show::text(tx.programme().events.row(*event)->key);
+                                  return done();
+                              });
     if (made) emit told(tr("%1 is recorded: say on the stage Delay what it stopped").arg(key));
 }
 
@@ -355,8 +351,8 @@ void WeatherPage::refresh() {
         for (const auto& [name, unit] : record.measures())
             names << tr("%1 (%2)").arg(show::text(name), show::text(unit));
         m_words->setText(tr("%1, %2 to %3%4")
-                             .arg(names.join(QStringLiteral(", ")), monthName(*record.months().begin()),
-                                  monthName(*record.months().rbegin()),
+                             .arg(names.join(QStringLiteral(", ")), show::month(*record.months().begin()),
+                                  show::month(*record.months().rbegin()),
                                   record.madeUp() ? tr(" · made up by the simulated station") : QString()));
     }
     m_forget->setVisible(!record.empty());

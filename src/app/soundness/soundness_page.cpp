@@ -58,11 +58,11 @@ QString verdictText(SoundnessMeasure::Verdict verdict) {
 }
 
 QString titleOf(const SoundnessMeasure& measure) {
-    return QString::fromUtf8(measure.title.data(), qsizetype(measure.title.size()));
+    return show::text(measure.title);
 }
 
 QString whyText(const ConcernKind& kind) {
-    return QString::fromUtf8(kind.why.data(), qsizetype(kind.why.size()));
+    return show::text(kind.why);
 }
 
 QString limitText(const SoundnessMeasure& measure) {
@@ -311,7 +311,7 @@ void SoundnessPage::presentChoice() {
         int open = 0, aside = 0;
         for (const Finding& finding : m_found->soundness.findings)
             if (finding.concern == kind.concern) ++(finding.aside ? aside : open);
-        add(QString::fromUtf8(kind.title.data(), qsizetype(kind.title.size())), kind.concern, QString::number(open),
+        add(show::text(kind.title), kind.concern, QString::number(open),
             aside > 0 ? tr("%1 aside").arg(aside) : QString());
     }
 }
@@ -341,7 +341,7 @@ void SoundnessPage::presentRows() {
     }
     if (m_concern) {
         const ConcernKind& kind = kindOf(*m_concern);
-        m_title->setText(QString::fromUtf8(kind.title.data(), qsizetype(kind.title.size())));
+        m_title->setText(show::text(kind.title));
         return m_why->setText(whyText(kind));
     }
     m_title->setText(tr("Fourteen measures"));
@@ -371,7 +371,7 @@ void SoundnessPage::proposeMend(bool all) {
     Transaction tx(with);
     if (const Outcome tried = mend(tx, findings); !tried.ok()) return emit refused(show::error(tried.error()));
     const ConcernKind& kind = kindOf(findings.front().concern);
-    const QString title = QString::fromUtf8(kind.title.data(), qsizetype(kind.title.size()));
+    const QString title = show::text(kind.title);
     const QString what = tr("%1: mend %2").arg(title).arg(findings.size());
     emit question(tr("%1. %2").arg(what, whatWouldMove(with)), tr("Mend"), [this, findings, what] {
         const Outcome outcome = m_document.perform(what, [&](Transaction& step) { return mend(step, findings); });

@@ -8,22 +8,11 @@
 
 #include <QApplication>
 #include <QMenuBar>
-#include <QSettings>
 #include <QStackedWidget>
 
 #include <algorithm>
 
 namespace yarrin {
-
-namespace {
-
-/// In effect until the program ends, and kept nowhere.
-void wear(const Preferences& wanted) {
-    QSettings nowhere(QStringLiteral("/dev/null"), QSettings::IniFormat);
-    setPreferences(*qApp, nowhere, wanted);
-}
-
-} // namespace
 
 void MainWindow::buildMeetingActions(QMenu& menu) {
     QAction* meeting = action(QStringLiteral("meeting"), tr("&Full screen, for a meeting"), QKeySequence(Qt::Key_F11),
@@ -64,7 +53,7 @@ void MainWindow::setMeeting(bool on) {
     Preferences wanted = preferences();
     constexpr int larger = 2, largest = 3;
     wanted.textSize = on ? std::min(largest, wanted.textSize + larger) : m_beforeMeeting.first;
-    wear(wanted);
+    wearPreferences(*qApp, wanted);
     go(Place(m_stack->currentIndex())); // the card comes and goes with it
     if (on) tell(tr("F11 leaves the full screen; Ctrl+Page Down and Up go from stage to stage."));
 }

@@ -52,7 +52,7 @@ void MainWindow::askSheet() {
     AskSheet::Ask ask;
     ask.title = tr("Table and bars on paper");
     QStringList sizes;
-    for (const PaperSize& one : paperSizes()) sizes << QString::fromUtf8(one.name.data(), qsizetype(one.name.size()));
+    for (const PaperSize& one : paperSizes()) sizes << show::text(one.name);
     ask.fields = {{QStringLiteral("sheetPaper"), tr("Paper"), AskSheet::Kind::choice, QStringLiteral("A3"), {}, sizes},
                   {QStringLiteral("sheetLies"),
                    tr("It lies"),

@@ -9,7 +9,7 @@ namespace yarrin {
 
 namespace {
 
-constexpr double above = 18, below = 6; ///< room over the highest figure and under nothing
+constexpr double roomAbove = 18, roomBelow = 6; ///< room over the highest figure and under nothing
 
 double stepFor(double most, int lines) {
     const double rough = std::max(most, 1e-6) / lines;
@@ -24,8 +24,8 @@ double stepFor(double most, int lines) {
 DemandLayout layoutDemand(const DemandPicture& picture, const TimeScale& scale, double width, double height,
                           std::optional<Instant> dataDate) {
     DemandLayout out;
-    out.top = above;
-    out.bottom = std::max(height - below, above + 1);
+    out.top = roomAbove;
+    out.bottom = std::max(height - roomBelow, roomAbove + 1);
     double most = 0;
     for (const DemandStack& stack : picture.stacks) most = std::max(most, stack.demand);
     for (const auto& [from, number] : picture.supply) most = std::max(most, number);

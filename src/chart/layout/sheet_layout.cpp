@@ -11,7 +11,7 @@ namespace yarrin {
 
 namespace {
 
-constexpr double pointsPerMillimetre = 72 / 25.4;
+constexpr double pointsPerMillimetre = pointsPerInch / millimetresPerInch;
 constexpr double usual = 8.0 / 12;                   ///< points a pixel, so that words are set at 8 points
 constexpr double smallest = 1.0 / smallestSheetText; ///< a point; what is smaller is no text any more
 constexpr double roomAt = 4.0 / smallestSheetText;   ///< at which a paper must have room for what is on every page

@@ -12,6 +12,11 @@
 
 namespace yarrin {
 
+/// Measures of paper.
+constexpr double millimetresPerInch = 25.4, pointsPerInch = 72;
+/// Room over the foot of a page, in points.
+constexpr double sheetAboveFoot = 12;
+
 /// How table and bars are to be put on paper.
 struct SheetWish {
     double paperWidth = 420, paperHeight = 297; ///< millimetres, as it lies

@@ -9,7 +9,7 @@ namespace yarrin {
 namespace {
 
 constexpr double titleHeight = 16;
-constexpr double headHeight = 12;
+constexpr double monthHead = 12;
 constexpr double gapX = 18;
 constexpr double gapY = 8;
 
@@ -49,7 +49,7 @@ YearLayout layOutYear(const ResolvedCalendar& calendar, std::size_t ownFrom, boo
     const int down = month ? 1 : 12 / across;
     const double monthWidth = (width - gapX * (across - 1)) / across;
     const double monthHeight = (height - gapY * (down - 1)) / down;
-    const double heads = month ? 18 : headHeight;
+    const double heads = month ? 18 : monthHead;
     double cellX = monthWidth / 7;
     double cellY = (monthHeight - titleHeight - heads) / 6;
     if (!month) cellX = cellY = std::max(9.0, std::min({cellX, cellY, 22.0}));

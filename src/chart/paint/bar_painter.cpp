@@ -30,11 +30,6 @@ ToneColours coloursOf(Tone tone, const Theme& theme) {
 
 namespace {
 
-QColor faint(QColor colour, int alpha) {
-    colour.setAlpha(alpha);
-    return colour;
-}
-
 void paintGround(QPainter& painter, const BarLayout& layout, const AxisLayout& axis, const BarInk& ink) {
     painter.fillRect(ink.area, ink.theme.paper);
     for (const DamagesShape& run : layout.damages)

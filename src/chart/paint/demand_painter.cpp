@@ -2,17 +2,13 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "chart/paint/demand_painter.h"
 
+#include "chart/paint/way_painter.h"
+
 #include <algorithm>
 
 namespace yarrin {
 
 namespace {
-
-QPolygonF polygon(const std::vector<std::pair<double, double>>& line) {
-    QPolygonF points;
-    for (const auto& [x, y] : line) points << QPointF(x, y);
-    return points;
-}
 
 /// Sums by early and late dates as a band, what was agreed, and what of it is done.
 void paintCurves(QPainter& painter, const DemandLayout& layout, const Theme& t) {

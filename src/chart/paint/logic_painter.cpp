@@ -12,8 +12,8 @@ namespace yarrin {
 
 namespace {
 
-constexpr double readable = 0.5; ///< from this zoom on words are set
-constexpr double plain = 0.26;   ///< below it boxes are spots and links straight strokes
+constexpr double readable = 0.5;    ///< from this zoom on words are set
+constexpr double plainBelow = 0.26; ///< below it boxes are spots and links straight strokes
 
 QRectF rectOf(const LogicBox& box) {
     return {box.x, box.y, box.width, box.height};
@@ -69,7 +69,7 @@ void paintWords(QPainter& painter, const LogicLink& link, const QColor& colour, 
 
 void paintLinks(QPainter& painter, const LogicLayout& layout, const LogicInk& ink) {
     const Theme& t = ink.theme;
-    const bool asked = bool(ink.linkPath), small = ink.zoom < plain;
+    const bool asked = bool(ink.linkPath), small = ink.zoom < plainBelow;
     for (const int pass : {0, 1, 2})
         for (const LogicLink& link : layout.links) {
             if (link.points.empty() || link.left > ink.area.right() || link.right < ink.area.left() ||
@@ -171,7 +171,7 @@ void paintBox(QPainter& painter, const LogicBox& box, const LogicInk& ink) {
     // The share by which it stands back while a question is asked that it has no part in.
     painter.setOpacity(!ink.path || path != noPath || chosen ? 1 : 0.42);
     const QRectF rect = rectOf(box).adjusted(0.5, 0.5, -0.5, -0.5);
-    if (ink.zoom < plain) {
+    if (ink.zoom < plainBelow) {
         painter.fillRect(rect, chosen ? t.accent : mixed(t.paper, toneColour(t, tone), 0.85));
         painter.setOpacity(1);
         return;
@@ -236,7 +236,7 @@ void paintLogic(QPainter& painter, const LogicLayout& layout, const LogicInk& in
             if (box.x > ink.area.right() + 8) break;
             if (box.x + box.width >= ink.area.left() - 8) paintBox(painter, box, ink);
         }
-    if (ink.zoom >= plain) paintNumbers(painter, layout, ink);
+    if (ink.zoom >= plainBelow) paintNumbers(painter, layout, ink);
 }
 
 void paintLaneNames(QPainter& painter, const LogicLayout& layout, const LogicInk& ink, double top, double height) {

@@ -2,15 +2,11 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "chart/paint/money_painter.h"
 
+#include "chart/paint/way_painter.h"
+
 namespace yarrin {
 
 namespace {
-
-QPolygonF polygon(const MoneyLine& line) {
-    QPolygonF points;
-    for (const auto& [x, y] : line) points << QPointF(x, y);
-    return points;
-}
 
 void paintGrid(QPainter& painter, const MoneyLayout& layout, double width, const MoneyInk& ink) {
     const Theme& t = ink.theme;

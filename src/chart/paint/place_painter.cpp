@@ -16,11 +16,6 @@ namespace yarrin {
 
 namespace {
 
-QColor faint(QColor colour, int alpha) {
-    colour.setAlpha(alpha);
-    return colour;
-}
-
 /// Oblique strokes over a box: told apart without colour.
 void hatch(QPainter& painter, const QPainterPath& shape, const QColor& colour) {
     const QRectF box = shape.boundingRect();

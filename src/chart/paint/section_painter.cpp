@@ -2,6 +2,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "chart/paint/section_painter.h"
 
+#include "chart/paint/way_painter.h"
+
 #include <QPolygonF>
 
 #include <algorithm>
@@ -10,10 +12,6 @@
 namespace yarrin {
 
 namespace {
-
-double crisp(double value) {
-    return std::floor(value) + 0.5;
-}
 
 /// A date's line with its day below it.
 void paintDate(QPainter& painter, const SectionLine& line, const SectionMark& at, const QColor& colour,

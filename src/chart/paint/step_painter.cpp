@@ -2,16 +2,14 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "chart/paint/step_painter.h"
 
+#include "chart/paint/way_painter.h"
+
 #include <algorithm>
 #include <cmath>
 
 namespace yarrin {
 
 namespace {
-
-double crisp(double value) {
-    return std::floor(value) + 0.5;
-}
 
 void diamond(QPainter& painter, QPointF centre, const QColor& colour) {
     painter.setPen(Qt::NoPen);

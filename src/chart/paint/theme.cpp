@@ -133,6 +133,11 @@ QColor mixed(const QColor& a, const QColor& b, double share) {
     return {mix(a.red(), b.red()), mix(a.green(), b.green()), mix(a.blue(), b.blue())};
 }
 
+QColor faint(QColor colour, int alpha) {
+    colour.setAlpha(alpha);
+    return colour;
+}
+
 QFont secondaryFont() {
     return ofPixels(11);
 }

@@ -34,6 +34,9 @@ struct Theme {
 /// A colour with so much of another in it, from 0 to 1; opaque.
 [[nodiscard]] QColor mixed(const QColor& a, const QColor& b, double share);
 
+/// A colour that what is behind it shows through, the more the less its alpha, of 255.
+[[nodiscard]] QColor faint(QColor colour, int alpha);
+
 /// The text sizes of the application in pixels: body, secondary, heading.
 [[nodiscard]] QFont bodyFont();
 /// Makes all of them so many pixels larger.

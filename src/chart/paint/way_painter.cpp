@@ -9,6 +9,12 @@
 
 namespace yarrin {
 
+QPolygonF polygon(const std::vector<std::pair<double, double>>& line) {
+    QPolygonF points;
+    for (const auto& [x, y] : line) points << QPointF(x, y);
+    return points;
+}
+
 namespace {
 
 /// A right-angled way with rounded corners, as its straight parts and its corners.

@@ -6,6 +6,7 @@
 
 #include <QColor>
 #include <QPainter>
+#include <QPolygonF>
 
 #include <cmath>
 
@@ -15,6 +16,9 @@ namespace yarrin {
 [[nodiscard]] inline double crisp(double value) {
     return std::floor(value) + 0.5;
 }
+
+/// A line of a layout as the toolkit has it.
+[[nodiscard]] QPolygonF polygon(const std::vector<std::pair<double, double>>& line);
 
 /// How a right-angled way with rounded corners is drawn.
 struct WayInk {

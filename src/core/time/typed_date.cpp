@@ -13,7 +13,7 @@ namespace yarrin {
 namespace {
 
 /// The words of a text, split at blanks, slashes, dashes, full stops and commas.
-std::vector<std::string> wordsOf(std::string_view text) {
+std::vector<std::string> partsOf(std::string_view text) {
     std::vector<std::string> words(1);
     for (const char c : lowered(text)) {
         if (c == ' ' || c == '/' || c == '.' || c == ',' || c == '-')
@@ -44,7 +44,7 @@ Result<Date> parseTypedDate(std::string_view text) {
     if (const auto iso = parseDate(text)) return *iso;
     if (const auto blank = text.find(' '); blank != std::string_view::npos) // behind its weekday
         if (const auto iso = parseDate(text.substr(blank + 1)); iso && isWeekday(text.substr(0, blank))) return *iso;
-    auto words = wordsOf(text);
+    auto words = partsOf(text);
     if (words.size() == 4 && isWeekday(words[0])) words.erase(words.begin());
     const auto bad = [&](const char* todo) { return inputError("\"" + std::string(text) + "\" is not a date", todo); };
     if (words.size() != 3) return bad("write it as 7 May 2027");
