@@ -3,6 +3,7 @@
 #include "cli/cli.h"
 #include "core/contract/notices.h"
 #include "store/file.h"
+#include "store/ifc.h"
 #include "store/outward.h"
 
 #include <vector>
@@ -10,6 +11,15 @@
 namespace yarrin {
 
 namespace {
+
+/// A programme, or the plan of a building model, of which what was not understood is told.
+Result<Programme> read(const std::string& path, CliStreams streams) {
+    if (!isIfcName(path)) return readProgramme(path);
+    auto plan = readIfc(path);
+    if (!plan.ok()) return plan.errors();
+    for (const std::string& note : plan->notes) streams.err << "note: " << note << '\n';
+    return std::move(plan->programme);
+}
 
 ExitStatus run(std::span<const std::string> arguments, CliStreams streams) {
     std::vector<std::string> files;
@@ -26,9 +36,11 @@ ExitStatus run(std::span<const std::string> arguments, CliStreams streams) {
         files.push_back(argument);
     }
     if (files.size() != 2) return usageFault("convert", "two files are expected, IN and OUT", streams);
-    const auto programme = readProgramme(files[0]);
+    auto programme = read(files[0], streams);
     if (!programme.ok()) return report(programme.errors(), files[0], streams);
     if (const auto outward = outwardForName(files[1])) {
+        if (outward == Outward::ifc)
+            for (const std::string& line : notInIfc(*programme)) streams.err << "not in the file: " << line << '\n';
         const Outcome out = writeOutward(*programme, schedule(*programme), files[1], *outward,
                                          clockDay(programme->job, today.value_or(Date{})));
         return out.ok() ? ExitStatus::done : report(out.errors(), files[1], streams);
@@ -43,10 +55,13 @@ ExitStatus run(std::span<const std::string> arguments, CliStreams streams) {
 const Verb convertVerb{
     "convert", "writes a programme in another format",
     "yarrin-cli convert IN OUT [--today DATE]\n\n"
-    "Reads IN (.yarrin or .yarrin.json, told by its content) and writes OUT in the format that its\n"
-    "ending names: .json for the open text format, anything else for the native one. For others: the network as a\n"
-    "graph (.dot or .gv, .graphml), or milestones, contract dates, notices due and what work lacks as a calendar\n"
-    "(.ics; notices as they stand on the data date, or on DATE where that is later).\n"
+    "Reads IN (.yarrin or .yarrin.json, told by its content; or the plan in a building model, .ifc) and writes OUT in\n"
+    "the format that its ending names: .json for the open text format, anything else for the native one. For others:\n"
+    "the network as a graph (.dot or .gv, .graphml), milestones, contract dates, notices due and what work lacks as a\n"
+    "calendar (.ics; notices as they stand on the data date, or on DATE where that is later), or the plan as work\n"
+    "schedule, tasks, sequences, calendars, resources and costs of a building model (.ifc, ISO 16739-1 IFC4). What "
+    "such\n"
+    "a model does not hold, and what of one was not understood, is told on the error stream.\n"
     "What cannot be examined, what a window holds, and a native file that holds a history or revisions\n"
     "is not written over. What is replaced stays beside it as OUT.previous.\n",
     run};

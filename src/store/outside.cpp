@@ -2,8 +2,11 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "store/outside.h"
 
+#include "core/base/work.h"
 #include "core/model/words.h"
 #include "store/beside.h"
+#include "store/ifc.h"
+#include "store/json.h"
 
 #include <array>
 #include <bit>
@@ -165,7 +168,7 @@ Result<std::string> readOutside(const fs::path& path, const std::string& kind, c
     std::array<char, 65536> part{};
     const auto begun = std::chrono::steady_clock::now();
     for (;;) {
-        if (stop && stop->load()) return outsideError(path, "reading was stopped");
+        if ((stop && stop->load()) || !workGoesOn()) return outsideError(path, "reading was stopped");
         // A clock of its own: a process that only waits uses no processor.
         if (std::chrono::steady_clock::now() - begun > std::chrono::seconds(4 * limits.seconds))
             return outsideError(path, endedBecause(SIGKILL, limits), "save only the sheet that is wanted");
@@ -225,6 +228,19 @@ void putExceptions(Parcel& parcel, const ReadExceptions& read) {
         parcel.put(e.rule ? ruleText(*e.rule) : std::string());
         parcel.put(e.tide ? tideText(*e.tide) : std::string());
     }
+}
+
+void putPlan(Parcel& parcel, const Result<IfcReading>& read) {
+    if (!read.ok()) {
+        Error error = read.error();
+        if (const std::size_t more = read.errors().size() - 1; more > 0)
+            error.what += ", and " + std::to_string(more) + (more == 1 ? " more fault" : " more faults");
+        return putErrors(parcel, error);
+    }
+    parcel.put(1);
+    parcel.put(programmeToJson(read->programme));
+    parcel.put(std::int64_t(read->notes.size()));
+    for (const std::string& note : read->notes) parcel.put(note);
 }
 
 /// What cannot be: the reader was brought to say something else than it says.
@@ -311,6 +327,23 @@ Result<ReadExceptions> readExceptions(const fs::path& path, Date from, const std
     return read;
 }
 
+Result<IfcReading> readIfc(const fs::path& path) {
+    auto bytes = readOutside(path, "plan");
+    if (!bytes.ok()) return bytes.errors();
+    Parcel parcel(std::move(*bytes));
+    if (auto error = errorIn(parcel, path)) {
+        error->place = path.filename().string() + (error->place.empty() ? "" : ": " + error->place);
+        return std::move(*error);
+    }
+    auto programme = programmeFromJson(parcel.text());
+    if (!programme.ok()) return strange(path);
+    IfcReading reading{std::move(*programme), {}};
+    for (std::int64_t count = parcel.number(); count > 0 && parcel.good(); --count)
+        reading.notes.push_back(parcel.text());
+    if (!parcel.good() || !parcel.atEnd()) return strange(path);
+    return reading;
+}
+
 int serveOutside(const std::vector<std::string>& words, int from, int to) {
     if (words.size() != 3) return 3;
     ::prctl(PR_SET_PDEATHSIG, SIGKILL);
@@ -344,6 +377,8 @@ int serveOutside(const std::vector<std::string>& words, int from, int to) {
             const auto read =
                 exceptionsIn(std::move(bytes), words[0].substr(0, at) == "days-csv" ? "x.csv" : "x.ics", *first);
             read.ok() ? putExceptions(parcel, *read) : putErrors(parcel, read.error());
+        } else if (words[0] == "plan") {
+            putPlan(parcel, ifcIn(bytes));
         } else {
             return 3;
         }

@@ -6,6 +6,7 @@
 #include "core/contract/notices.h"
 #include "core/model/phrases.h"
 #include "store/file.h"
+#include "store/ifc.h"
 
 #include <algorithm>
 
@@ -66,6 +67,7 @@ std::optional<Outward> outwardForName(const std::filesystem::path& path) {
     if (ending == ".dot" || ending == ".gv") return Outward::dot;
     if (ending == ".graphml") return Outward::graphml;
     if (ending == ".ics") return Outward::calendar;
+    if (isIfcName(path)) return Outward::ifc;
     return {};
 }
 
@@ -189,6 +191,8 @@ Outcome writeOutward(const Programme& programme, const Schedule& dates, const st
         return writeTextFile(path, dotOf(programme, dates));
     case Outward::graphml:
         return writeTextFile(path, graphmlOf(programme, dates));
+    case Outward::ifc:
+        return writeTextFile(path, ifcOf(programme, dates));
     case Outward::calendar:
         return writeDays(datesOf(programme, dates, today), path, clockDay(programme.job, today));
     }

@@ -11,9 +11,10 @@
 
 namespace yarrin {
 
-/// What other programs read of a job and none of them gives back: the network as a graph, the dates as a calendar.
-enum class Outward { dot, graphml, calendar };
-/// By the ending of a name: .dot or .gv, .graphml, .ics; none for what is no such thing.
+/// What other programs read of a job: the network as a graph, the dates as a calendar, the plan of a building model,
+/// which alone can be read again (store/ifc.h).
+enum class Outward { dot, graphml, calendar, ifc };
+/// By the ending of a name: .dot or .gv, .graphml, .ics, .ifc; none for what is no such thing.
 [[nodiscard]] std::optional<Outward> outwardForName(const std::filesystem::path& path);
 
 /// The network in the language of Graphviz: a box for each activity with its dates, critical ones heavier, an arrow for

@@ -189,6 +189,62 @@ private slots:
         }
     }
 
+    /// Out as the plan of a building model, in again as a new job, and into one that is open, in one step; what cannot
+    /// be read is told, and nothing is lost.
+    void planOfAModel() {
+        Programme from = road(5);
+        DelayEvent event;
+        event.id = EventId{1};
+        event.key = "E1";
+        event.title = "Access";
+        event.risk = Risk::employer;
+        event.known = dateFrom(2027, 3, 1);
+        from.events.append(event);
+        Desk desk(from, m_folder.filePath(QStringLiteral("plan.ini")));
+        const QString path = m_folder.filePath(QStringLiteral("road.ifc"));
+        desk.dialogs.save = desk.dialogs.open = path;
+        desk.trigger("fileExport");
+        QVERIFY2(desk.notice().contains(QLatin1String("1 event of delay")), qPrintable(desk.notice()));
+        desk.trigger("startPage");
+        press(desk, "startPlan");
+        QVERIFY(desk.visible<QPushButton>("planNew")->hasFocus());
+        QVERIFY2(desk.visible<QLabel>("planWords")->text().startsWith(QLatin1String("2 activities")),
+                 qPrintable(desk.visible<QLabel>("planWords")->text()));
+        press(desk, "planLeave");
+        QCOMPARE(desk.programme().activities.size(), std::size_t(2));
+        // Into the job that is open: what is taken has other ids, the dates of both stay.
+        press(desk, "startPlan");
+        press(desk, "planInto");
+        const Programme& both = desk.programme();
+        QCOMPARE(both.activities.size(), std::size_t(4));
+        QCOMPARE(QString::fromStdString(both.activities[2].key), QStringLiteral("A-2"));
+        QCOMPARE(QString::fromStdString(both.breakdown[0].name), QStringLiteral("Road"));
+        QVERIFY(both.activities[2].breakdown == both.breakdown[0].id && both.links.size() == 2);
+        QCOMPARE(both.calendars.size(), from.calendars.size()); // the same ones, not again
+        QVERIFY(desk.table().isVisible());
+        QCOMPARE(desk.document().schedule().activities[2].earlyFinish,
+                 desk.document().schedule().activities[0].earlyFinish);
+        desk.trigger("editUndo");
+        QCOMPARE(desk.programme().activities.size(), std::size_t(2));
+        // A new job in place of the one that is open.
+        desk.trigger("importPlan");
+        press(desk, "planNew");
+        QVERIFY(desk.programme().events.empty() && desk.programme().activities.size() == 2);
+        QVERIFY(desk.document().path().isEmpty());
+        // Damaged: told by row, nothing changes.
+        QFile file(path);
+        QVERIFY(file.open(QIODevice::ReadWrite));
+        QByteArray text = file.readAll();
+        text.replace(text.indexOf("IFCRELSEQUENCE(") + 15, 1, "#9999");
+        file.resize(0);
+        file.write(text);
+        file.close();
+        const Programme before = desk.programme();
+        desk.trigger("importPlan");
+        QVERIFY2(desk.notice().contains(QLatin1String("road.ifc: line ")), qPrintable(desk.notice()));
+        QVERIFY(desk.programme() == before);
+    }
+
     /// The first time on a stage it tells what it is for, until that was read; the guide has more.
     void firstLooks() {
         Desk desk(road(5), m_folder.filePath(QStringLiteral("first.ini")));

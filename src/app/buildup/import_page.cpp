@@ -24,7 +24,7 @@ namespace yarrin {
 
 namespace {
 
-constexpr int shownRows = 200; ///< of the table as it came
+constexpr int mostShown = 200; ///< of the table as it came
 constexpr int shownFaults = 200;
 
 } // namespace
@@ -254,7 +254,7 @@ void ImportPage::take(Read read) {
 void ImportPage::showSheet() {
     const Sheet& from = sheet();
     const int columns = int(std::min<std::size_t>(from.columns(), 60));
-    const int rows = std::min(int(from.rows.size()), shownRows);
+    const int rows = std::min(int(from.rows.size()), mostShown);
     const auto& faults = m_what == What::bill ? m_bill.faults : m_schedule.faults;
     std::set<std::size_t> bad;
     for (const RowFault& fault : faults) bad.insert(fault.row);

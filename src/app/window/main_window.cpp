@@ -39,6 +39,7 @@
 #include "app/window/state_line.h"
 
 #include "store/file.h"
+#include "store/ifc.h"
 
 #include <QApplication>
 #include <QCloseEvent>
@@ -320,6 +321,10 @@ void MainWindow::zoom(double factor) {
 }
 
 bool MainWindow::openFile(const QString& path) {
+    if (isIfcName(path.toStdString())) {
+        importPlan(path);
+        return false;
+    }
     const Outcome outcome = m_document.open(path);
     if (!outcome.ok()) {
         QString text = show::error(outcome.error());
@@ -518,11 +523,18 @@ void MainWindow::exportForOthers() {
     const QString path = m_dialogs.fileToSave(
         this, tr("Export for others"), show::text(m_document.programme().job.title) + QStringLiteral(".yarrin.json"),
         tr("Open text format (*.yarrin.json);;Dates as a calendar (*.ics);;Network as a graph "
-           "(*.graphml);;Network for Graphviz (*.dot)"));
+           "(*.graphml);;Network for Graphviz (*.dot);;Plan of a building model (*.ifc)"));
     if (path.isEmpty()) return;
     const Outcome outcome = m_document.exportFor(path, m_today);
     if (!outcome.ok()) return say(tr("Not exported. %1").arg(show::error(outcome.error())));
-    tell(tr("Exported to %1.").arg(path));
+    QString words = tr("Exported to %1.").arg(path);
+    if (isIfcName(path.toStdString()))
+        if (const auto lost = notInIfc(m_document.programme()); !lost.empty()) {
+            QStringList lines;
+            for (const std::string& line : lost) lines << show::text(line);
+            words += tr(" A building model does not hold: %1.").arg(lines.join(QStringLiteral("; ")));
+        }
+    tell(words);
 }
 
 void MainWindow::remember(const QString& path) {

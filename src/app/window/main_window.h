@@ -107,6 +107,9 @@ private:
     void fillStartPage();
     void beginNew(const Programme& job);
     void beginLike();
+    /// Reads a building model's plan and shows it on the start page, to be taken or left.
+    void importPlan(const QString& path);
+    void takePlanInto(const Programme& plan, const QString& name);
     /// The guide, at the page for where one is.
     void openGuide();
     /// All keys of the menus, in Markdown.

@@ -80,6 +80,10 @@ void MainWindow::buildFileMenu() {
         go(Place::buildUp);
         stageAs<BuildUpStage>(Place::buildUp).importSchedule();
     }));
+    menu->addAction(action(QStringLiteral("importPlan"), tr("Import the plan of a building &model…"), {}, [this] {
+        const QString path = m_dialogs.fileToImport(this, tr("Plan of a building model"), tr("IFC files (*.ifc)"));
+        if (!path.isEmpty()) importPlan(path);
+    }));
     menu->addSeparator();
     menu->addAction(action(QStringLiteral("fileSave"), tr("&Save"), QKeySequence::Save, [this] { save(); }));
     menu->addAction(action(QStringLiteral("fileSaveAs"), tr("Save &as…"),

@@ -9,6 +9,7 @@
 #include "app/window/stages.h"
 #include "app/window/start_page.h"
 #include "edit/new_job.h"
+#include "edit/take_over.h"
 #include "store/file.h"
 
 #include <QAbstractButton>
@@ -83,6 +84,9 @@ StartPage* MainWindow::makeStartPage() {
             [this] { findChild<QAction*>(QStringLiteral("importBill"))->trigger(); });
     connect(page, &StartPage::scheduleWanted, this,
             [this] { findChild<QAction*>(QStringLiteral("importSchedule"))->trigger(); });
+    connect(page, &StartPage::planWanted, this,
+            [this] { findChild<QAction*>(QStringLiteral("importPlan"))->trigger(); });
+    connect(page, &StartPage::intoWanted, this, &MainWindow::takePlanInto);
     connect(page, &StartPage::pathWanted, this, [this, opened](const QString& path) {
         if (mayLeave()) opened(openFile(path));
     });
@@ -126,6 +130,29 @@ void MainWindow::fillStartPage() {
 void MainWindow::beginNew(const Programme& job) {
     if (!mayLeave()) return;
     m_document.replace(job, {});
+    go(Place::programme);
+}
+
+void MainWindow::importPlan(const QString& path) {
+    std::optional<Result<IfcReading>> plan;
+    m_document.wait(tr("Reading %1").arg(QFileInfo(path).fileName()),
+                    [&](WorkWatch&) { plan = readIfc(path.toStdString()); });
+    if (!plan) return; // stopped
+    if (!plan->ok()) return say(show::error(plan->error()));
+    const Programme& open = m_document.programme();
+    const bool nothing = open.activities.empty() && m_document.path().isEmpty();
+    const QString job = nothing                  ? QString()
+                        : open.job.title.empty() ? QFileInfo(m_document.path()).completeBaseName()
+                                                 : show::text(open.job.title);
+    go(Place::start);
+    stageAs<StartPage>(Place::start).showPlan(std::move(**plan), QFileInfo(path).fileName(), job);
+}
+
+void MainWindow::takePlanInto(const Programme& plan, const QString& name) {
+    const Outcome taken = m_document.perform(tr("%1 taken over").arg(name),
+                                             [&](Transaction& tx) { return takeOver(tx, plan, name.toStdString()); });
+    if (!taken.ok()) return say(tr("Not taken over. %1").arg(show::error(taken.error())));
+    stageAt(Place::start).showNamed({});
     go(Place::programme);
 }
 

@@ -78,7 +78,7 @@ Result<Programme> StartPage::readPattern(const QString& pattern) {
 
 StartPage::StartPage(Date today, QWidget* parent)
     : Stage(parent), m_today(today), m_notice(new NoticeBar(this)), m_right(new QStackedWidget(this)),
-      m_jobs(new QWidget), m_list(new QVBoxLayout(m_jobs)), m_looking(this) {
+      m_plan(new PlanPage(m_right)), m_jobs(new QWidget), m_list(new QVBoxLayout(m_jobs)), m_looking(this) {
     setObjectName(QStringLiteral("startPage"));
     auto* columns = new QHBoxLayout(this);
     columns->setContentsMargins(28, 22, 28, 16);
@@ -103,6 +103,13 @@ StartPage::StartPage(Date today, QWidget* parent)
     scroll->setFocusPolicy(Qt::NoFocus);
     m_right->addWidget(scroll);
     m_right->addWidget(buildForm());
+    m_right->addWidget(m_plan);
+    connect(m_plan, &PlanPage::newWanted, this, &StartPage::newWanted);
+    connect(m_plan, &PlanPage::intoWanted, this, &StartPage::intoWanted);
+    connect(m_plan, &PlanPage::left, this, [this] {
+        m_right->setCurrentIndex(0);
+        focusMain();
+    });
     columns->addWidget(m_right, 1);
 }
 
@@ -152,6 +159,8 @@ QWidget* StartPage::buildWays() {
         [this] { emit billWanted(); });
     way("startSchedule", tr("From a schedule in a table…"), tr("Activities with dates and what they wait for"),
         [this] { emit scheduleWanted(); });
+    way("startPlan", tr("From a building model…"), tr("The work schedule of an IFC file (ISO 16739-1)"),
+        [this] { emit planWanted(); });
     way("startLike", tr("Like another job…"),
         tr("Its calendars, output book, codes, lenses, resources and sequences, without the work"),
         [this] { emit likeWanted(); });
@@ -245,6 +254,7 @@ QWidget* StartPage::buildForm() {
 
 void StartPage::focusMain() {
     if (m_right->currentIndex() == 1) return m_name->setFocus();
+    if (m_right->currentIndex() == 2) return m_plan->focusMain();
     if (!m_rows.empty()) return m_rows.front().title->setFocus();
     m_new->setFocus();
 }
@@ -252,6 +262,12 @@ void StartPage::focusMain() {
 void StartPage::showNamed(const QString& page) {
     if (page == QLatin1String("new")) return askForNew();
     m_right->setCurrentIndex(0);
+}
+
+void StartPage::showPlan(IfcReading reading, const QString& file, const QString& job) {
+    m_plan->present(std::move(reading), file, job);
+    m_right->setCurrentWidget(m_plan);
+    m_plan->focusMain();
 }
 
 void StartPage::askForNew(const QString& pattern) {

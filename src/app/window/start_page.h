@@ -4,6 +4,7 @@
 
 #include "app/base/waiting.h"
 #include "app/window/job_glance.h"
+#include "app/window/plan_page.h"
 #include "app/window/stage.h"
 #include "edit/new_job.h"
 
@@ -42,6 +43,8 @@ public:
     void setJobs(const QStringList& recent, const std::vector<Unsaved>& unsaved);
     /// Asks for a new job; of a template where one is named.
     void askForNew(const QString& pattern = {});
+    /// Shows what was read of a building model, to be taken or left; `job` is what is open, if anything.
+    void showPlan(IfcReading reading, const QString& file, const QString& job);
     /// The templates that ship, by the names of their files.
     [[nodiscard]] static QStringList patterns();
     [[nodiscard]] static Result<Programme> readPattern(const QString& pattern);
@@ -54,6 +57,8 @@ signals:
     void portfolioWanted();
     void billWanted();
     void scheduleWanted();
+    void planWanted();
+    void intoWanted(const yarrin::Programme& plan, const QString& name);
     void pathWanted(const QString& path);
     void unsavedWanted(const QString& path);
     void forgetWanted(const QString& path);
@@ -83,6 +88,7 @@ private:
     Date m_today;
     NoticeBar* m_notice;
     QStackedWidget* m_right;
+    PlanPage* m_plan;
     QWidget* m_jobs;
     QVBoxLayout* m_list;
     QLineEdit *m_name = nullptr, *m_start = nullptr, *m_hours = nullptr, *m_currency = nullptr;

@@ -1,0 +1,561 @@
+// SPDX-FileCopyrightText: 2026 The Yarrin authors
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "core/base/text.h"
+#include "core/model/lookup.h"
+#include "core/model/phrases.h"
+#include "core/model/words.h"
+#include "core/network/calendar_set.h"
+#include "store/ifc.h"
+#include "store/ifc_calendar.h"
+#include "store/ifc_reading.h"
+#include "store/ifc_words.h"
+#include "store/step.h"
+
+#include <algorithm>
+#include <charconv>
+#include <cmath>
+#include <map>
+#include <set>
+#include <unordered_map>
+#include <unordered_set>
+
+namespace yarrin {
+
+namespace {
+
+constexpr std::size_t mostNotes = 200, mostFaults = 20;
+
+bool isWanted(std::string_view type) {
+    static const std::set<std::string_view> wanted{"IFCPROJECT",
+                                                   "IFCWORKSCHEDULE",
+                                                   "IFCTASK",
+                                                   "IFCTASKTIME",
+                                                   "IFCTASKTIMERECURRING",
+                                                   "IFCRELSEQUENCE",
+                                                   "IFCLAGTIME",
+                                                   "IFCRELNESTS",
+                                                   "IFCRELAGGREGATES",
+                                                   "IFCRELASSIGNSTOCONTROL",
+                                                   "IFCRELASSIGNSTOPROCESS",
+                                                   "IFCWORKCALENDAR",
+                                                   "IFCWORKTIME",
+                                                   "IFCRECURRENCEPATTERN",
+                                                   "IFCTIMEPERIOD",
+                                                   "IFCPROPERTYSET",
+                                                   "IFCPROPERTYSINGLEVALUE",
+                                                   "IFCRELDEFINESBYPROPERTIES",
+                                                   "IFCRESOURCETIME",
+                                                   "IFCCOSTITEM",
+                                                   "IFCCOSTVALUE",
+                                                   "IFCUNITASSIGNMENT",
+                                                   "IFCMONETARYUNIT",
+                                                   "IFCPROCEDURE",
+                                                   "IFCEVENT",
+                                                   "IFCQUANTITYCOUNT",
+                                                   "IFCQUANTITYLENGTH",
+                                                   "IFCQUANTITYAREA",
+                                                   "IFCQUANTITYVOLUME",
+                                                   "IFCQUANTITYWEIGHT",
+                                                   "IFCQUANTITYTIME",
+                                                   "IFCCONSTRUCTIONPRODUCTRESOURCE"};
+    return wanted.contains(type) ||
+           std::find(ifc::resourceTypes.begin(), ifc::resourceTypes.end(), type) != ifc::resourceTypes.end();
+}
+
+class Reader {
+public:
+    explicit Reader(StepFile file) : m_reading(std::move(file)) {}
+
+    Result<IfcReading> read() {
+        references();
+        if (!m_faults.empty()) return m_faults;
+        nests();
+        if (!m_faults.empty()) return m_faults;
+        properties();
+        schedules();
+        if (m_taken.empty()) return Error{ErrorCode::file, {}, "it holds no tasks", "ask for the file of the schedule"};
+        ifc::readCalendars(m_reading, m_schedule, m_taken);
+        breakdown();
+        activities();
+        sequences();
+        ifc::readResources(m_reading);
+        ifc::readCosts(m_reading);
+        if (!m_faults.empty()) return m_faults;
+        job();
+        if (auto faults = faultsOf(m_programme); !faults.empty()) {
+            if (faults.size() > mostFaults) faults.resize(mostFaults);
+            return faults;
+        }
+        if (const auto loop = loopIn(m_programme); !loop.empty()) return circle(loop);
+        compare();
+        left();
+        IfcReading reading{std::move(m_programme), {}};
+        for (std::size_t i = 0; i < std::min(m_reading.notes.size(), mostNotes); ++i)
+            reading.notes.push_back(m_reading.notes[i]);
+        if (m_reading.notes.size() > mostNotes)
+            reading.notes.push_back("and " + std::to_string(m_reading.notes.size() - mostNotes) + " more like these");
+        return reading;
+    }
+
+private:
+    // Every reference must lead somewhere, whatever it is that it leads to.
+    void references() {
+        for (const StepRow& row : m_reading.file.rows)
+            for (const StepValue& value : row.values) follow(row, value);
+    }
+    void follow(const StepRow& row, const StepValue& value) {
+        if (value.kind == StepValue::Kind::reference && !m_reading.file.has(value.reference) &&
+            m_faults.size() < mostFaults)
+            m_faults.push_back({ErrorCode::file,
+                                ifc::Reading::placeOf(row),
+                                "it names #" + std::to_string(value.reference) + ", which is not there",
+                                {}});
+        for (const StepValue& item : value.items) follow(row, item);
+    }
+
+    const StepRow* task(const StepValue& value) const {
+        const StepRow* row = m_reading.file.row(value.reference);
+        return row && row->type == "IFCTASK" ? row : nullptr;
+    }
+
+    void nests() {
+        for (const char* type : {"IFCRELNESTS", "IFCRELAGGREGATES"})
+            m_reading.each(type, [&](const StepRow& row) {
+                const StepRow* above = m_reading.file.row(row.at(4).reference);
+                if (!above || (above->type != "IFCTASK" && !ifc::isResource(*above))) return;
+                for (const StepValue& item : row.at(5).items) {
+                    const StepRow* below = m_reading.file.row(item.reference);
+                    if (!below || (below->type == "IFCTASK") != (above->type == "IFCTASK")) continue;
+                    if (!m_reading.above.emplace(below->number, above->number).second)
+                        m_reading.note(*below, "it lies in several others; the first counts");
+                    else
+                        m_holds.insert(above->number);
+                }
+            });
+        for (const auto& [below, above] : m_reading.above) {
+            std::size_t steps = 0;
+            for (auto at = m_reading.above.find(below); at != m_reading.above.end();
+                 at = m_reading.above.find(at->second))
+                if (++steps > m_reading.above.size()) {
+                    m_faults.push_back({ErrorCode::file,
+                                        ifc::Reading::placeOf(*m_reading.file.row(below)),
+                                        "tasks lie in each other in a circle",
+                                        {}});
+                    return;
+                }
+        }
+    }
+
+    void properties() {
+        m_reading.each("IFCRELDEFINESBYPROPERTIES", [&](const StepRow& row) {
+            const StepRow* set = m_reading.file.row(row.at(5).reference);
+            if (!set || set->type != "IFCPROPERTYSET" || !set->at(2).text.starts_with("Yarrin_")) return;
+            for (const StepValue& of : row.at(4).items)
+                for (const StepValue& item : set->at(4).items)
+                    if (const StepRow* one = m_reading.file.row(item.reference))
+                        m_reading.properties[of.reference][one->at(0).text] = one->at(2).bare();
+        });
+    }
+    /// Of several schedules one is read: a planned one before others, then that with the most tasks.
+    void schedules() {
+        std::unordered_map<std::uint64_t, std::uint64_t> under; // task to schedule
+        m_reading.each("IFCRELASSIGNSTOCONTROL", [&](const StepRow& row) {
+            const StepRow* control = m_reading.file.row(row.at(6).reference);
+            if (!control) return;
+            for (const StepValue& item : row.at(4).items) {
+                if (control->type == "IFCWORKSCHEDULE" && task(item)) under.emplace(item.reference, control->number);
+                if (control->type == "IFCWORKCALENDAR") m_reading.worksTo.emplace(item.reference, control->number);
+            }
+        });
+        const auto scheduleOf = [&](std::uint64_t number) -> std::uint64_t {
+            for (;;) {
+                if (const auto found = under.find(number); found != under.end()) return found->second;
+                const auto above = m_reading.above.find(number);
+                if (above == m_reading.above.end()) return 0;
+                number = above->second;
+            }
+        };
+        std::map<std::uint64_t, std::size_t> counts;
+        m_reading.each("IFCTASK", [&](const StepRow& row) { ++counts[scheduleOf(row.number)]; });
+        std::size_t best = 0;
+        m_reading.each("IFCWORKSCHEDULE", [&](const StepRow& row) {
+            const auto rank = [&](const StepRow& one) {
+                return std::tuple(counts[one.number] > 0, one.at(13).text == "PLANNED", counts[one.number]);
+            };
+            ++best;
+            if (!m_schedule || rank(row) > rank(*m_schedule)) m_schedule = &row;
+        });
+        if (best > 1)
+            m_reading.each("IFCWORKSCHEDULE", [&](const StepRow& row) {
+                if (&row != m_schedule)
+                    m_reading.note(row, "the schedule \"" + row.at(2).text + "\" is left out: one is read");
+            });
+        m_reading.each("IFCTASK", [&](const StepRow& row) {
+            const std::uint64_t of = scheduleOf(row.number);
+            if (best <= 1 || of == m_schedule->number || (of == 0 && counts[m_schedule->number] == 0))
+                m_taken.push_back(&row);
+        });
+    }
+
+    bool isGroup(const StepRow& row) const {
+        return m_holds.contains(row.number) || (m_reading.own && row.at(4).text == ifc::group);
+    }
+
+    void breakdown() {
+        std::set<std::string> taken;
+        std::size_t made = 0;
+        for (const StepRow* row : m_taken) {
+            if (!isGroup(*row)) continue;
+            BreakdownNode node;
+            node.id = m_programme.breakdown.freshId();
+            node.key = ifc::keyFrom(*row, 5, "B", taken, made);
+            node.name = ifc::nameFrom(*row, node.key);
+            if (m_reading.own && !row->at(6).text.empty()) node.code = row->at(6).text;
+            m_groups[row->number] = node.id;
+            m_programme.breakdown.append(std::move(node));
+        }
+        for (const auto& [number, id] : m_groups) {
+            const auto above = m_reading.above.find(number);
+            if (above == m_reading.above.end() || !m_groups.contains(above->second)) continue;
+            BreakdownNode node = *m_programme.breakdown.row(id);
+            node.parent = m_groups[above->second];
+            m_programme.breakdown.replace(m_programme.breakdown.indexOf(id), node);
+        }
+    }
+
+    DayUnit unitOf(CalendarId id) {
+        const auto known = m_units.find(id);
+        return known == m_units.end() ? m_units.emplace(id, dayUnitOf(m_programme, id)).first->second : known->second;
+    }
+
+    void activities() {
+        std::set<std::string> taken;
+        std::size_t made = 0;
+        CalendarSet compiled(m_programme, m_cache);
+        for (const StepRow* row : m_taken) {
+            if (isGroup(*row)) continue;
+            Activity one;
+            one.id = m_programme.activities.freshId();
+            one.key = ifc::keyFrom(*row, 5, "T", taken, made);
+            one.name = ifc::nameFrom(*row, one.key);
+            one.notes = row->at(6).text;
+            if (const auto above = m_reading.above.find(row->number); above != m_reading.above.end())
+                one.breakdown = m_groups[above->second];
+            if (const auto of = m_reading.worksTo.find(row->number); of != m_reading.worksTo.end())
+                if (const CalendarId id = m_reading.calendars[of->second]; id != m_programme.job.defaultCalendar)
+                    one.calendar = id;
+            kindOf(*row, one);
+            times(*row, one, compiled);
+            ours(*row, one);
+            m_reading.activities[row->number] = one.id;
+            m_rows[one.id] = row;
+            m_programme.activities.append(std::move(one));
+        }
+        m_reading.say(made, "task has no id of its own, and is numbered",
+                      "tasks have no id of their own, and are numbered");
+        m_reading.say(m_fromDates, "duration is worked out from dates", "durations are worked out from dates");
+        m_reading.say(m_noTime, "task has no duration and no dates: it takes no time",
+                      "tasks have no duration and no dates: they take no time");
+        m_reading.say(m_elapsed, "task takes elapsed time: it works every hour",
+                      "tasks take elapsed time: they work every hour");
+        m_reading.say(m_shares, "task's work left is worked out from its share done",
+                      "tasks' work left is worked out from their shares done");
+    }
+
+    void kindOf(const StepRow& row, Activity& one) const {
+        const std::string& type = row.at(4).text;
+        if (m_reading.own && type == ifc::hammock)
+            one.kind = ActivityKind::hammock;
+        else if (row.at(9).text == "T")
+            one.kind = m_reading.own && type == ifc::startMilestone ? ActivityKind::startMilestone
+                                                                    : ActivityKind::finishMilestone;
+    }
+
+    void times(const StepRow& row, Activity& one, CalendarSet& compiled) {
+        const StepRow* time = m_reading.file.row(row.at(11).reference);
+        if (time && !time->type.starts_with("IFCTASKTIME")) time = nullptr;
+        if (one.kind == ActivityKind::task) one.duration = lengthOf(row, time, one, compiled);
+        if (!time) return;
+        if (time->type == "IFCTASKTIMERECURRING") m_reading.note(*time, "that it recurs is left out");
+        one.actualStart = ifc::momentIn(time->at(16));
+        one.actualFinish = ifc::momentIn(time->at(17));
+        if (one.kind == ActivityKind::hammock) one.actualStart = one.actualFinish = {};
+        if (isMilestone(one.kind) && (one.actualStart || one.actualFinish)) {
+            const Instant at = one.actualFinish ? *one.actualFinish : *one.actualStart;
+            one.actualStart = one.actualFinish = at;
+        }
+        if (one.actualFinish && !one.actualStart) {
+            m_reading.note(row, "it is finished and has no start: it is taken as not begun");
+            one.actualFinish.reset();
+        }
+        if (one.kind == ActivityKind::task && one.actualStart && !one.actualFinish) {
+            const DayUnit unit = unitOf(calendarOf(m_programme, one));
+            if (const auto left = ifc::spanIn(time->at(18))) {
+                one.remaining = std::max<Minutes>(0, left->on(unit.dayMinutes, unit.daysPerWeek));
+            } else if (const StepValue& share = time->at(19).bare(); share.kind == StepValue::Kind::number) {
+                const double done = std::clamp(share.number, 0.0, 1.0);
+                one.remaining = Minutes(std::llround(double(*one.duration) * (1 - done)));
+                ++m_shares;
+            }
+        }
+        if (const auto at = ifc::momentIn(time->at(14))) m_status = std::max(m_status.value_or(*at), *at);
+        for (const auto& at : {one.actualStart, one.actualFinish})
+            if (at) m_lastActual = std::max(m_lastActual.value_or(*at), *at);
+        if (const auto start = ifc::momentIn(time->at(5))) {
+            m_stated[one.id] = *start;
+            m_first = std::min(m_first.value_or(*start), *start);
+        }
+    }
+
+    Minutes lengthOf(const StepRow& row, const StepRow* time, Activity& one, CalendarSet& compiled) {
+        const StepValue& stated = time ? time->at(4) : row.at(99);
+        if (time && !stated.none()) {
+            if (time->at(3).text == "ELAPSEDTIME" && m_programme.job.defaultCalendar != continuousCalendar) {
+                one.calendar = continuousCalendar;
+                ++m_elapsed;
+            }
+            const DayUnit unit = unitOf(calendarOf(m_programme, one));
+            if (const auto span = ifc::spanIn(stated)) {
+                const Minutes length = span->on(unit.dayMinutes, unit.daysPerWeek);
+                if (length >= 0 && length <= longestDuration) return length;
+            }
+            m_reading.note(row, "its duration \"" + stated.bare().text + "\" is not understood");
+        }
+        const auto from = time ? ifc::momentIn(time->at(5)) : std::nullopt,
+                   to = time ? ifc::momentIn(time->at(6)) : std::nullopt;
+        const auto index = compiled.indexOf(calendarOf(m_programme, one));
+        if (from && to && *from <= *to && compiled.errors().empty()) {
+            const WorkCalendar& calendar = *compiled.calendars()[index];
+            ++m_fromDates;
+            return std::min(longestDuration, calendar.worked(*to) - calendar.worked(*from));
+        }
+        ++m_noTime;
+        return 0;
+    }
+
+    /// What stands in our own property set.
+    void ours(const StepRow& row, Activity& one) {
+        const StepValue *type = m_reading.property(row, ifc::constraint),
+                        *at = m_reading.property(row, ifc::constraintDate);
+        if (type && at) {
+            const auto kind = fromWord<ConstraintType>(type->text);
+            const auto date = parseDateOrInstant(at->text);
+            if (kind && date)
+                one.constraint = Constraint{*kind, *date};
+            else
+                m_reading.note(row, "its constraint cannot be read");
+        }
+        if (const StepValue* value = m_reading.property(row, ifc::deadline))
+            one.deadline = parseDateOrInstant(value->text);
+        if (const StepValue* value = m_reading.property(row, ifc::responsible)) one.responsible = value->text;
+    }
+
+    struct Lag {
+        Minutes minutes = 0;
+        LagCalendar on = LagCalendar::standard;
+    };
+    Lag lagIn(const StepRow& row, const Activity& from) {
+        Lag lag;
+        const StepRow* time = m_reading.file.row(row.at(6).reference);
+        if (!time || time->type != "IFCLAGTIME") return lag;
+        if (time->at(4).text == "ELAPSEDTIME") lag.on = LagCalendar::continuous;
+        if (const auto on = fromWord<LagCalendar>(time->at(0).text)) lag.on = *on;
+        const StepValue& value = time->at(3);
+        const DayUnit unit =
+            unitOf(lag.on == LagCalendar::continuous ? continuousCalendar : calendarOf(m_programme, from));
+        if (value.bare().kind == StepValue::Kind::number) {
+            lag.minutes = Minutes(std::llround(value.bare().number * double(from.duration.value_or(0))));
+            m_reading.note(row, "its lag is a share of the work before it, and stands as its length today");
+        } else if (const auto span = ifc::spanIn(value)) {
+            lag.minutes = span->on(unit.dayMinutes, unit.daysPerWeek);
+        } else {
+            m_reading.note(row, "its lag is not understood, and left out");
+        }
+        return lag;
+    }
+
+    void sequences() {
+        std::set<std::tuple<std::uint32_t, std::uint32_t, LinkType>> known;
+        m_reading.each("IFCRELSEQUENCE", [&](const StepRow& row) {
+            const auto idOf = [&](const StepValue& value) {
+                const auto found = m_reading.activities.find(value.reference);
+                return found == m_reading.activities.end() ? ActivityId() : found->second;
+            };
+            const ActivityId from = idOf(row.at(4)), to = idOf(row.at(5));
+            if (!from || !to) {
+                const StepRow *a = m_reading.file.row(row.at(4).reference),
+                              *b = m_reading.file.row(row.at(5).reference);
+                const bool group = (a && m_groups.contains(a->number)) || (b && m_groups.contains(b->number));
+                if (group)
+                    m_reading.note(row, "a sequence to or from a group is left out: \"" + a->at(2).text + "\" to \"" +
+                                            b->at(2).text + "\"");
+                return;
+            }
+            const Activity& before = *m_programme.activities.row(from);
+            const Lag lag = lagIn(row, before);
+            if (row.at(7).text == "USERDEFINED") {
+                anchor(row, from, to, lag.minutes);
+                return;
+            }
+            auto type = std::find(ifc::sequenceTypes.begin(), ifc::sequenceTypes.end(), row.at(7).text);
+            if (type == ifc::sequenceTypes.end()) {
+                m_reading.note(row, "its type is not stated: it is taken as finish to start");
+                type = ifc::sequenceTypes.begin();
+            }
+            Link link;
+            link.id = m_programme.links.freshId();
+            link.from = from;
+            link.to = to;
+            link.type = LinkType(type - ifc::sequenceTypes.begin());
+            link.lag = lag.minutes;
+            link.lagCalendar = lag.on;
+            if (from == to)
+                m_reading.note(row, "a task that follows itself is left out");
+            else if (!known.emplace(from.value, to.value, link.type).second)
+                m_reading.note(row, "the same sequence stands there already, and is left out");
+            else
+                m_programme.links.append(link);
+        });
+        endless();
+    }
+
+    void anchor(const StepRow& row, ActivityId from, ActivityId to, Minutes lag) {
+        const std::string& words = row.at(8).text;
+        for (const bool start : {true, false})
+            for (const End end : {End::start, End::finish}) {
+                if (words != std::string("hammock ") + (start ? "from " : "to ") + std::string(wordOf(end))) continue;
+                Activity hammock = *m_programme.activities.row(to);
+                if (hammock.kind != ActivityKind::hammock) break;
+                (start ? hammock.from : hammock.to).push_back({from, end, lag});
+                m_reading.put(hammock);
+                return;
+            }
+        m_reading.note(row, "a sequence of a type of its own, \"" + words + "\", is left out");
+    }
+
+    /// Milestones that nothing leads to are those of a start; work of others that nothing drives holds its date.
+    void endless() {
+        std::unordered_set<ActivityId> driven;
+        for (const Link& link : m_programme.links) driven.insert(link.to);
+        if (m_reading.own) return;
+        std::size_t held = 0;
+        const Instant first = begin();
+        for (std::size_t i = 0; i < m_programme.activities.size(); ++i) {
+            Activity one = m_programme.activities[i];
+            if (driven.contains(one.id)) continue;
+            const auto at = m_stated.find(one.id);
+            if (one.kind == ActivityKind::finishMilestone) one.kind = ActivityKind::startMilestone;
+            if (at != m_stated.end() && at->second > first && !one.constraint) {
+                one.constraint = Constraint{ConstraintType::startNotBefore, {at->second, false}};
+                ++held;
+            }
+            m_reading.put(one);
+        }
+        m_reading.say(held, "task that nothing leads to starts no earlier than the file says",
+                      "tasks that nothing leads to start no earlier than the file says");
+    }
+
+    [[nodiscard]] Instant begin() const {
+        if (m_schedule)
+            if (const auto at = ifc::momentIn(m_schedule->at(11))) return *at;
+        return m_first.value_or(startOf(dateFrom(2026, 1, 5)));
+    }
+
+    void job() {
+        Job& job = m_programme.job;
+        m_reading.each("IFCPROJECT", [&](const StepRow& row) {
+            job.title = trimmed(row.at(5).text.empty() ? row.at(2).text : row.at(5).text);
+        });
+        m_reading.each("IFCMONETARYUNIT", [&](const StepRow& row) {
+            const std::string currency = raised(row.at(0).text);
+            if (currency.size() == 3) job.currency = currency;
+        });
+        job.start = begin();
+        if (m_schedule) {
+            const auto own = [&](std::string_view name) {
+                const StepValue* value = m_reading.property(*m_schedule, name);
+                return value ? value->text : std::string();
+            };
+            if (const auto on = fromWord<LagCalendar>(own(ifc::lagCalendar)); on && *on != LagCalendar::standard)
+                job.lagCalendar = *on;
+            if (const auto how = fromWord<OutOfSequence>(own(ifc::outOfSequence))) job.outOfSequence = *how;
+            job.requiredFinish = parseInstant(own(ifc::requiredFinish));
+        }
+        job.dataDate = m_status;
+        if (m_lastActual && (!job.dataDate || *job.dataDate < *m_lastActual)) {
+            job.dataDate = *m_lastActual;
+            m_reading.notes.push_back("its data date is not stated: it is taken as the last that is known, " +
+                                      isoInstant(*m_lastActual));
+        }
+    }
+
+    Error circle(const std::vector<ActivityId>& loop) {
+        std::string names;
+        for (const ActivityId id : loop) names += m_programme.activities.row(id)->key + " → ";
+        return {ErrorCode::programme,
+                ifc::Reading::placeOf(*m_rows[loop.front()]),
+                "tasks wait for each other in a circle: " + names + m_programme.activities.row(loop.front())->key,
+                {}};
+    }
+
+    /// Where our calculation comes to other dates than the file states, that is told.
+    void compare() {
+        if (m_reading.own) return;
+        const Schedule dates = schedule(m_programme);
+        std::size_t other = 0;
+        Minutes most = 0;
+        for (std::size_t i = 0; dates.ok() && i < m_programme.activities.size(); ++i) {
+            const auto stated = m_stated.find(m_programme.activities[i].id);
+            if (stated == m_stated.end() || m_programme.activities[i].actualStart) continue;
+            const Minutes off = std::abs(dates.activities[i].earlyStart - stated->second);
+            if (dateOf(dates.activities[i].earlyStart) == dateOf(stated->second)) continue;
+            ++other;
+            most = std::max(most, off);
+        }
+        if (other == 0) return;
+        const Minutes days = (most + minutesPerDay - 1) / minutesPerDay;
+        m_reading.notes.push_back(std::to_string(other) + (other == 1 ? " task starts" : " tasks start") +
+                                  " on another day than the file says, at most " + std::to_string(days) +
+                                  (days == 1 ? " calendar day" : " calendar days") +
+                                  " off: here its links and calendars give the dates");
+    }
+
+    void left() {
+        std::size_t procedures = 0, events = 0;
+        m_reading.each("IFCPROCEDURE", [&](const StepRow&) { ++procedures; });
+        m_reading.each("IFCEVENT", [&](const StepRow&) { ++events; });
+        m_reading.say(procedures, "procedure is left out", "procedures are left out");
+        m_reading.say(events, "event is left out", "events are left out");
+    }
+
+    ifc::Reading m_reading;
+    Programme& m_programme = m_reading.programme;
+    std::vector<Error> m_faults;
+    CalendarCache m_cache;
+    const StepRow* m_schedule = nullptr;
+    std::vector<const StepRow*> m_taken; ///< tasks of the schedule, in the order of the file
+    std::unordered_set<std::uint64_t> m_holds;
+    std::unordered_map<CalendarId, DayUnit> m_units;
+    std::map<std::uint64_t, BreakdownId> m_groups;
+    std::unordered_map<ActivityId, const StepRow*> m_rows;
+    std::unordered_map<ActivityId, Instant> m_stated;
+    std::optional<Instant> m_first, m_status, m_lastActual;
+    std::size_t m_fromDates = 0, m_noTime = 0, m_elapsed = 0, m_shares = 0;
+};
+
+} // namespace
+
+Result<IfcReading> ifcIn(std::string_view bytes) {
+    auto file = readStep(bytes, isWanted);
+    if (!file.ok()) return file.errors();
+    const auto isOurs = [](const std::string& name) { return raised(name).starts_with(ifc::schema); };
+    if (!std::any_of(file->schemas.begin(), file->schemas.end(), isOurs))
+        return Error{ErrorCode::file,
+                     {},
+                     file->schemas.empty() ? "it does not say which schema it follows"
+                                           : "it follows the schema " + file->schemas.front() + ", not IFC4",
+                     "have it written as IFC4"};
+    return Reader(std::move(*file)).read();
+}
+
+} // namespace yarrin
