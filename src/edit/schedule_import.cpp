@@ -3,26 +3,20 @@
 #include "core/base/text.h"
 #include "core/model/describe/texts.h"
 #include "core/network/calendar_set.h"
-#include "core/quantity/figures.h"
-#include "edit/activity_edits.h"
-#include "edit/breakdown_edits.h"
-#include "edit/contract_edits.h"
+#include "core/time/typed_date.h"
 #include "edit/link_edits.h"
-#include "edit/table_import.h"
+#include "edit/schedule_take.h"
+#include "edit/schedule_words.h"
 
 #include <algorithm>
 #include <regex>
+#include <set>
 #include <unordered_map>
 #include <unordered_set>
 
 namespace yarrin {
 
 namespace {
-
-enum ScheduleColumn : std::size_t { key, name, duration, predecessors, start, finish, group };
-
-/// A span is not written with more characters.
-constexpr std::size_t longestSpan = 60;
 
 /// Days that spreadsheets count from the last day but one of 1899.
 constexpr int firstSerial = 10'000, lastSerial = 100'000;
@@ -44,19 +38,6 @@ Result<std::optional<Date>> dateIn(const SheetCell& cell) {
     return date.errors();
 }
 
-/// "5 days" as "5d", "2 wks" as "2w": the words that other tables use.
-std::string plainSpan(const std::string& text) {
-    if (text.size() > longestSpan) return text; // no span is that long, and the library's expressions recurse
-    static const std::pair<std::regex, const char*> words[] = {
-        {std::regex(R"((\d)\s*(?:days?|dys?)\b)", std::regex::icase), "$1d"},
-        {std::regex(R"((\d)\s*(?:weeks?|wks?)\b)", std::regex::icase), "$1w"},
-        {std::regex(R"((\d)\s*(?:hours?|hrs?)\b)", std::regex::icase), "$1h"},
-        {std::regex(R"((\d)\s*(?:minutes?|mins?)\b)", std::regex::icase), "$1m"}};
-    std::string plain = text;
-    for (const auto& [form, with] : words) plain = std::regex_replace(plain, form, with);
-    return plain;
-}
-
 class ScheduleReader {
 public:
     ScheduleReader(const Programme& programme, const Sheet& sheet, const ColumnMap& map, CalendarId calendar)
@@ -65,17 +46,21 @@ public:
         CalendarSet calendars(programme, cache);
         const auto index = calendars.indexOf(calendar);
         if (calendars.errors().empty()) m_calendar = calendars.calendars()[index];
-        for (const Activity& activity : programme.activities) m_before.insert(activity.key);
-        m_taken = m_before;
+        for (const Activity& activity : programme.activities) m_before.emplace(activity.key, activity.id);
+        for (const auto& [key_, id] : m_before) m_taken.insert(key_);
+        if (!m_map.columns[key]) byNames();
     }
 
     ScheduleReading read(const Progress& progress) {
+        m_reading.saysLinks = m_map.columns[predecessors].has_value();
+        levels();
+        shares();
         for (std::size_t row = m_map.headingRow + 1; row < m_sheet.rows.size(); ++row) {
             if (progress && row % 256 == 0 && !progress(row, m_sheet.rows.size())) {
                 m_reading.stopped = true;
                 return std::move(m_reading);
             }
-            read(row);
+            if (!blank(row)) read(row);
         }
         links();
         return std::move(m_reading);
@@ -87,35 +72,151 @@ private:
         return field < m_map.columns.size() && m_map.columns[field] ? m_sheet.at(row, *m_map.columns[field]) : none;
     }
     void fault(std::size_t row, std::string reason) { m_reading.faults.push_back({row, std::move(reason)}); }
+    [[nodiscard]] bool blank(std::size_t row) const {
+        return std::all_of(m_sheet.rows[row].begin(), m_sheet.rows[row].end(),
+                           [](const SheetCell& at) { return trimmedView(at.text).empty(); });
+    }
+
+    /// Activities by name and group, where that is only one.
+    void byNames() {
+        std::set<std::string> twice;
+        for (const Activity& activity : m_programme.activities) {
+            const BreakdownNode* in = m_programme.breakdown.row(activity.breakdown);
+            const std::string named = (in ? in->name : "") + "\n" + activity.name;
+            if (!m_named.emplace(named, activity.id).second) twice.insert(named);
+        }
+        for (const std::string& one : twice) m_named.erase(one);
+    }
+
+    /// How deep each row lies, and so which are groups: by a level, an outline number, or blanks before the name.
+    void levels() {
+        m_level.resize(m_sheet.rows.size(), 0);
+        m_isGroup.resize(m_sheet.rows.size());
+        std::optional<std::size_t> before;
+        for (std::size_t row = m_map.headingRow + 1; row < m_sheet.rows.size(); ++row) {
+            if (blank(row)) continue;
+            if (m_map.columns[level]) {
+                const auto number = Decimal::parse(trimmed(cell(row, level).text));
+                m_level[row] = number ? int(std::clamp(number->toDouble(), 0.0, 1000.0)) : 0;
+            } else if (m_map.columns[outline]) {
+                const std::string number = trimmed(cell(row, outline).text);
+                m_level[row] = int(std::count(number.begin(), number.end(), '.'));
+            } else {
+                m_level[row] = indentOf(cell(row, name).text);
+            }
+            if (before && m_level[row] > m_level[*before]) m_isGroup[*before] = true;
+            before = row;
+        }
+    }
+
+    /// Numbers of shares are of a hundred unless none of them is above one.
+    void shares() {
+        for (std::size_t row = m_map.headingRow + 1; row < m_sheet.rows.size(); ++row) {
+            const SheetCell& at = cell(row, percent);
+            const auto value = at.number ? at.number : shareIn(at, false);
+            if (value && *value > 1 && !trimmedView(at.text).ends_with('%')) m_ofHundred = true;
+        }
+    }
 
     void read(std::size_t row) {
-        const bool blank = std::all_of(m_sheet.rows[row].begin(), m_sheet.rows[row].end(),
-                                       [](const SheetCell& at) { return trimmedView(at.text).empty(); });
-        if (blank) return;
+        while (!m_path.empty() && m_path.back().first >= m_level[row]) m_path.pop_back();
         ScheduleRow taken;
         taken.row = row + 1;
         taken.key = trimmed(cell(row, key).text);
         taken.name = trimmed(cell(row, name).text);
+        while (taken.name.starts_with("\xc2\xa0")) taken.name = trimmed(taken.name.substr(2));
         taken.links = trimmed(cell(row, predecessors).text);
-        taken.breakdown = trimmed(cell(row, group).text);
-        for (std::size_t i = 0; i < activityTexts().size(); ++i) {
-            const PlainText& which = activityTexts()[i];
-            std::string text = trimmed(cell(row, group + 1 + i).text);
-            std::replace(text.begin(), text.end(), '\n', ' ');
-            if (text.size() > which.longest)
-                return fault(row + 1,
-                             "\"" + which.label + "\" has room for " + std::to_string(which.longest) + " characters");
-            taken.texts.push_back(std::move(text));
-        }
+        if (m_isGroup[row]) return group_(row, taken);
+        for (const auto& [depth, above] : m_path) taken.groups.push_back(above);
+        if (const std::string in = trimmed(cell(row, group).text); !in.empty()) taken.groups = {in};
+        if (!text(row, taken)) return;
         if (taken.name.empty()) return fault(row + 1, "it has no name");
         if (taken.key.find_first_of(";\"\n\t") != std::string::npos)
             return fault(row + 1, "an id cannot hold semicolons or quotes");
-        if (!taken.key.empty() && !m_taken.insert(taken.key).second)
-            return fault(row + 1, "the id " + taken.key + " is taken already");
+        if (!taken.key.empty() && !m_seen.insert(taken.key).second)
+            return fault(row + 1, "the id " + taken.key + " stands in another row already");
         if (const auto wrong = length(row, taken)) return fault(row + 1, *wrong);
-        ++(taken.kind == ActivityKind::task ? m_reading.tasks : m_reading.milestones);
+        if (!known(row, taken)) return;
+        progress(row, taken);
+        taken.needs = plainNeeds(trimmed(cell(row, resources).text));
+        if (!taken.is) ++(taken.kind == ActivityKind::task ? m_reading.tasks : m_reading.milestones);
         m_reading.fromDates += taken.fromDates ? 1 : 0;
+        m_taken.insert(taken.key);
         m_reading.rows.push_back(std::move(taken));
+    }
+
+    void group_(std::size_t row, const ScheduleRow& taken) {
+        if (taken.name.empty()) return fault(row + 1, "a group has no name; what lies in it comes without");
+        m_path.emplace_back(m_level[row], taken.name);
+        ++m_reading.groups;
+        if (!taken.links.empty()) fault(row + 1, "it is a group, and groups wait for nothing: its links are left out");
+    }
+
+    bool text(std::size_t row, ScheduleRow& taken) {
+        for (std::size_t i = 0; i < activityTexts().size(); ++i) {
+            const PlainText& which = activityTexts()[i];
+            std::string words = trimmed(cell(row, texts + i).text);
+            std::replace(words.begin(), words.end(), '\n', ' ');
+            if (words.size() > which.longest) {
+                fault(row + 1, "\"" + which.label + "\" has room for " + std::to_string(which.longest) + " characters");
+                return false;
+            }
+            taken.texts.push_back(std::move(words));
+        }
+        return true;
+    }
+
+    /// Finds the activity that the row changes; false where it cannot.
+    bool known(std::size_t row, ScheduleRow& taken) {
+        if (const auto same = m_before.find(taken.key); !taken.key.empty() && same != m_before.end()) {
+            taken.is = same->second;
+        } else if (taken.key.empty()) {
+            const std::string named = (taken.groups.empty() ? "" : taken.groups.back()) + "\n" + taken.name;
+            if (const auto like = m_named.find(named); like != m_named.end()) {
+                taken.is = like->second;
+                m_named.erase(like); // another row of the same name is another activity
+                taken.key = m_programme.activities.row(taken.is)->key;
+            }
+        }
+        if (!taken.is) return true;
+        const Activity& activity = *m_programme.activities.row(taken.is);
+        if (activity.kind == ActivityKind::hammock) {
+            fault(row + 1, taken.key + " is a hammock here, and left as it is");
+            return false;
+        }
+        if (isMilestone(activity.kind) != (taken.kind != ActivityKind::task)) {
+            if (taken.hasDuration) {
+                fault(row + 1, taken.key + (isMilestone(activity.kind) ? " is a milestone here, and left as it is"
+                                                                       : " takes time here, and is left as it is"));
+                return false;
+            }
+        }
+        taken.kind = activity.kind;
+        return true;
+    }
+
+    /// What is done of the row, with its dates as actual ones.
+    void progress(std::size_t row, ScheduleRow& taken) {
+        const SheetCell& at = cell(row, percent);
+        if (trimmedView(at.text).empty()) return;
+        const auto share = shareIn(at, m_ofHundred);
+        if (!share || *share < 0 || *share > 1.0000001)
+            return fault(row + 1, "\"" + at.text + "\" is no share of its work; it comes without");
+        if (*share == 0) return;
+        const auto from = dateIn(cell(row, start)), to = dateIn(cell(row, finish));
+        const std::optional<Instant> now = m_programme.job.dataDate;
+        if (!now) return fault(row + 1, "it is begun and the job has no data date: it comes as not begun");
+        if (!from.ok() || !*from || startOf(**from) >= *now)
+            return fault(row + 1, "it is begun and has no start before the data date: it comes as not begun");
+        taken.done = std::min(*share, 1.0);
+        taken.begun = **from;
+        if (*share > 0.9999999) {
+            if (!to.ok() || !*to || startOf(**to) >= *now || **to < **from)
+                return fault(row + 1, "it is complete and has no finish before the data date: it comes without"),
+                       taken.done.reset();
+            taken.ended = **to;
+        }
+        ++m_reading.begun;
     }
 
     /// The duration, typed or from dates; a row of none is a milestone. Returns what is wrong.
@@ -136,6 +237,7 @@ private:
         if (!to.ok()) return "its finish: " + to.error().what;
         if (!*from || !*to) {
             taken.kind = ActivityKind::finishMilestone;
+            taken.hasDuration = false;
             m_reading.datesLeft += hasDates ? 1 : 0;
             return {};
         }
@@ -180,7 +282,8 @@ private:
             row.links = phrases;
             if (!wrong.empty()) fault(row.row, wrong + "; the row is taken over without its links");
             if (!wrong.empty()) row.links.clear();
-            if (row.kind == ActivityKind::finishMilestone && row.links.empty()) row.kind = ActivityKind::startMilestone;
+            if (!row.is && row.kind == ActivityKind::finishMilestone && row.links.empty())
+                row.kind = ActivityKind::startMilestone;
         }
         std::sort(m_reading.faults.begin(), m_reading.faults.end(),
                   [](const RowFault& a, const RowFault& b) { return a.row < b.row; });
@@ -208,7 +311,7 @@ private:
             return row == byNumber.end() ? std::string() : row->second;
         };
         static const std::regex form(
-            R"(^(with\s+|ends\s+with\s+|ends\s+on\s+start\s+of\s+)?(.+?)\s*(FS|SS|FF|SF)?\s*([+\-−]\s*[0-9.,]+\s*[a-z ]*)?$)",
+            R"(^(with\s+|ends\s+with\s+|ends\s+on\s+start\s+of\s+)?(.+?)\s*(FS|SS|FF|SF|EA|AA|EE|AE|FD|DD|DF|FC|CC|CF|FI|II)?\s*([+\-−]\s*[0-9.,]+\s*[^0-9+\-]*)?$)",
             std::regex::icase);
         std::smatch match;
         if (part.size() > 200 || !std::regex_match(part, match, form)) return {};
@@ -217,7 +320,7 @@ private:
         if (id.empty()) return {};
         std::string lag = plainSpan(match[4]);
         std::erase(lag, ' ');
-        const std::string type = raised(match[3].str());
+        const std::string type = plainLinkType(match[3].str());
         return match[1].str() + quotedKey(id) + (type.empty() ? "" : " " + type) + (lag.empty() ? "" : " " + lag);
     }
 
@@ -226,32 +329,18 @@ private:
     const ColumnMap& m_map;
     DayUnit m_unit;
     std::shared_ptr<const WorkCalendar> m_calendar;
-    std::unordered_set<std::string> m_before; ///< ids that the programme has
-    std::unordered_set<std::string> m_taken;  ///< and those of rows so far
+    std::unordered_map<std::string, ActivityId> m_before; ///< ids that the programme has
+    std::unordered_set<std::string> m_taken;              ///< and those of rows so far
+    std::unordered_set<std::string> m_seen;               ///< those of rows alone
+    std::unordered_map<std::string, ActivityId> m_named;  ///< by group and name, where rows have no ids
+    std::vector<int> m_level;                             ///< of rows
+    std::vector<bool> m_isGroup;
+    std::vector<std::pair<int, std::string>> m_path; ///< groups above the row at hand, with their levels
+    bool m_ofHundred = false;
     ScheduleReading m_reading;
 };
 
 } // namespace
-
-const std::vector<TableField>& scheduleFields() {
-    static const std::vector<TableField> fields = [] {
-        std::vector<TableField> list{
-            {"id", "ID", {"id", "activity id", "code", "ref", "no", "number"}},
-            {"name",
-             "Activity",
-             {"activity", "name", "task", "description", "activity name", "task name", "work"},
-             true},
-            {"duration", "Duration", {"duration", "dur", "days", "length"}},
-            {"predecessors", "Waits for", {"waits for", "predecessors", "predecessor", "pred", "preds", "after"}},
-            {"start", "Start", {"start", "from", "start date", "begin"}},
-            {"finish", "Finish", {"finish", "end", "to", "finish date", "end date"}},
-            {"group", "Group", {"group", "section", "breakdown", "phase", "area"}}};
-        for (const PlainText& text : activityTexts())
-            list.push_back({text.name.c_str(), text.label.c_str(), {text.words, text.name}});
-        return list;
-    }();
-    return fields;
-}
 
 ScheduleReading readSchedule(const Programme& programme, const Sheet& sheet, const ColumnMap& map, CalendarId calendar,
                              const Progress& progress) {
@@ -260,69 +349,9 @@ ScheduleReading readSchedule(const Programme& programme, const Sheet& sheet, con
         reading.faults.push_back({map.headingRow + 1, "no column holds the names of activities; choose it above"});
         return reading;
     }
-    return ScheduleReader(programme, sheet, map, calendar).read(progress);
-}
-
-namespace {
-
-/// Links are held against forming a loop together: one by one that costs a walk over the network each.
-Outcome withoutLoop(const Programme& programme, const ScheduleReading& reading, const std::vector<ActivityId>& made) {
-    const std::vector<ActivityId> loop = loopIn(programme);
-    if (loop.empty()) return done();
-    std::size_t last = 0;
-    std::string names;
-    for (const ActivityId id : loop) {
-        const auto row = std::find(made.begin(), made.end(), id) - made.begin();
-        if (row < std::ssize(made)) last = std::max(last, static_cast<std::size_t>(row));
-        names += programme.activities.row(id)->key + " → ";
-    }
-    names += programme.activities.row(loop.front())->key;
-    return Error{ErrorCode::input, "row " + std::to_string(reading.rows[last].row), "links form a loop: " + names,
-                 "remove one of them from the table"};
-}
-
-} // namespace
-
-Outcome importSchedule(Transaction& tx, const ScheduleReading& reading, CalendarId calendar) {
-    if (reading.rows.empty()) return inputError("no row can be taken over");
-    std::unordered_set<std::string> taken;
-    for (const Activity& activity : tx.programme().activities) taken.insert(activity.key);
-    for (const ScheduleRow& row : reading.rows)
-        if (!taken.insert(row.key).second)
-            return inputError("the id " + row.key + " has been taken since the table was read", "read it again");
-    std::unordered_map<std::string, BreakdownId> groups;
-    for (const BreakdownNode& node : tx.programme().breakdown) groups.emplace(node.name, node.id);
-    std::vector<ActivityId> made;
-    for (const ScheduleRow& row : reading.rows) {
-        Activity activity;
-        activity.id = tx.programme().activities.freshId();
-        activity.key = row.key;
-        activity.name = row.name;
-        activity.kind = row.kind;
-        if (calendar != tx.programme().job.defaultCalendar) activity.calendar = calendar;
-        if (row.kind == ActivityKind::task) activity.duration = row.duration;
-        for (std::size_t i = 0; i < row.texts.size(); ++i) activity.*activityTexts()[i].member = row.texts[i];
-        if (!row.breakdown.empty()) {
-            auto& group = groups[row.breakdown];
-            if (!group) {
-                const auto added = addChildGroup(tx, {}, row.breakdown);
-                if (!added.ok()) return added.errors();
-                group = *added;
-            }
-            activity.breakdown = group;
-        }
-        made.push_back(activity.id);
-        tx.append(std::move(activity));
-    }
-    for (std::size_t i = 0; i < made.size(); ++i) {
-        if (reading.rows[i].links.empty()) continue;
-        if (Outcome linked = setWaitsFor(tx, made[i], reading.rows[i].links, Loops::later); !linked.ok()) {
-            Error error = linked.error();
-            error.place = "row " + std::to_string(reading.rows[i].row);
-            return error;
-        }
-    }
-    return withoutLoop(tx.programme(), reading, made);
+    ScheduleReading reading = ScheduleReader(programme, sheet, map, calendar).read(progress);
+    if (!reading.stopped) tellChanges(reading, programme, calendar);
+    return reading;
 }
 
 } // namespace yarrin

@@ -8,6 +8,7 @@
 #include "core/quantity/units.h"
 #include "edit/breakdown_edits.h"
 #include "edit/location_edits.h"
+#include "edit/schedule_words.h"
 
 #include <algorithm>
 #include <unordered_map>
@@ -21,7 +22,7 @@ enum BillColumn : std::size_t { key, description, unit, quantity, location, brea
 /// Letters and figures of a heading in small letters, other signs as blanks.
 std::string headingOf(const SheetCell& cell) {
     std::string plain;
-    for (const char c : lowered(cell.text)) {
+    for (const char c : withoutAccents(cell.text)) {
         const bool sign = static_cast<unsigned char>(c) < 0x80 && !((c >= 'a' && c <= 'z') || (c >= '0' && c <= '9'));
         if (sign && (plain.empty() || plain.back() == ' ')) continue;
         plain += sign ? ' ' : c;

@@ -3,6 +3,7 @@
 #pragma once
 
 #include "core/base/sheet.h"
+#include "edit/compare.h"
 #include "edit/transaction.h"
 
 #include <functional>
@@ -78,26 +79,38 @@ struct ScheduleRow {
     std::size_t row = 0;
     std::string key;
     std::string name;
+    ActivityId is; ///< the activity that it changes; none: a new one
     ActivityKind kind = ActivityKind::task;
     Minutes duration = 0;
-    bool fromDates = false;
-    std::string links; ///< phrases
-    std::string breakdown;
+    bool fromDates = false, hasDuration = true;
+    std::string links;               ///< phrases
+    std::vector<std::string> groups; ///< that it lies in, from the top
+    std::optional<double> done;      ///< share of the work, with the dates that were
+    std::optional<Date> begun, ended;
+    std::string needs;              ///< phrases
     std::vector<std::string> texts; ///< one for each of activityTexts()
 };
 struct ScheduleReading {
     std::vector<ScheduleRow> rows;
     std::vector<RowFault> faults;
-    std::size_t tasks = 0;
+    std::size_t tasks = 0; ///< new ones, as are milestones
     std::size_t milestones = 0;
     std::size_t links = 0;
+    std::size_t groups = 0;    ///< rows that others lie in
     std::size_t fromDates = 0; ///< durations worked out from dates
     std::size_t datesLeft = 0; ///< rows whose dates were not needed, and are left out
-    bool byRowNumbers = false;
+    std::size_t begun = 0;     ///< with a share done
+    std::size_t changed = 0, same = 0;
+    std::vector<Difference> changes; ///< of activities that were there, in their order
+    std::vector<std::string> newResources;
+    bool byRowNumbers = false, saysLinks = false; ///< a column says what rows wait for
     bool stopped = false;
 };
-/// Reads a schedule: names, durations, predecessors as phrases, ids or row numbers. Dates are only used to work out a
-/// duration that is not there, on `calendar`: the work from the first day to the last.
+/// Reads a schedule: names, durations, predecessors as phrases, ids or row numbers, in the words of several languages.
+/// Dates are only used to work out a duration that is not there, on `calendar` (the work from the first day to the
+/// last), and as actual ones where a share is done. Rows in which deeper ones lie, by a level, a number like 1.2.3 or
+/// the blanks before their names, are groups. A row whose id, or without ids whose name and group, the programme has
+/// changes that activity: what its cells say; empty ones say nothing but that it waits for nothing.
 [[nodiscard]] ScheduleReading readSchedule(const Programme& programme, const Sheet& sheet, const ColumnMap& map,
                                            CalendarId calendar, const Progress& progress = {});
 [[nodiscard]] Outcome importSchedule(Transaction& tx, const ScheduleReading& reading, CalendarId calendar);

@@ -25,7 +25,7 @@ namespace yarrin {
 namespace {
 
 constexpr int mostShown = 200; ///< of the table as it came
-constexpr int shownFaults = 200;
+constexpr int shownFaults = 200, mostChanges = 200;
 
 } // namespace
 
@@ -314,8 +314,13 @@ void ImportPage::showResult() {
         count(m_bill.newLocations.size(), "new location", "new locations");
         if (m_bill.decimalComma) parts << tr("figures with a decimal comma");
     } else {
+        count(m_schedule.changed, "activity changed", "activities changed");
+        count(m_schedule.same, "activity as it was", "activities as they were");
         count(m_schedule.tasks, "task", "tasks");
         count(m_schedule.milestones, "milestone", "milestones");
+        count(m_schedule.groups, "row that others lie in", "rows that others lie in");
+        count(m_schedule.begun, "activity begun", "activities begun");
+        count(m_schedule.newResources.size(), "new resource", "new resources");
         count(m_schedule.links, "link", "links");
         if (m_schedule.fromDates > 0)
             parts << tr("%1 worked out from dates on %2")
@@ -337,9 +342,22 @@ void ImportPage::showResult() {
     if (m_book && !m_book->note.empty()) text += QLatin1Char(' ') + show::text(m_book->note);
     m_result->setText(text);
     QStringList lines;
+    // What changes stands first: it is what one reads before taking a table over again.
+    if (m_what == What::schedule)
+        for (const Difference& one : m_schedule.changes) {
+            if (lines.size() == mostChanges) {
+                lines << tr("and %1 more changes").arg(m_schedule.changes.size() - mostChanges);
+                break;
+            }
+            const QString who = show::text(one.key + " " + one.name), what = show::text(one.what);
+            lines << (one.before.empty() ? tr("%1: %2 %3").arg(who, what, show::text(one.after))
+                      : one.after.empty()
+                          ? tr("%1: %2 %3").arg(who, what, show::text(one.before))
+                          : tr("%1: %2 %3 → %4").arg(who, what, show::text(one.before), show::text(one.after)));
+        }
     for (const RowFault& fault : faults) {
-        if (lines.size() == shownFaults) {
-            lines << tr("and %1 more").arg(faults.size() - shownFaults);
+        if (lines.size() >= mostChanges + shownFaults) {
+            lines << tr("and %1 more").arg(faults.size() - std::size_t(&fault - faults.data()));
             break;
         }
         lines << tr("Row %1: %2").arg(fault.row).arg(show::text(fault.reason));
