@@ -98,6 +98,18 @@ QWidget* SequencePage::buildHead() {
     m_pattern->setToolTip(
         tr("{unit}, {step} and {location} stand for their numbers; {unit:2} has at least two digits"));
     auto* add = quietButton(tr("New sequence"), "sequenceAdd", head);
+    auto* trades = quietButton(tr("For a trade"), "sequenceTrades", head);
+    trades->setToolTip(tr("A sequence of a common trade, with what it uses of the output book; yours to change"));
+    auto* menu = new QMenu(trades);
+    menu->setToolTipsVisible(true);
+    for (const TradeSequence& trade : tradeSequences()) {
+        QAction* one = menu->addAction(tr(trade.name.data()), this, [this, &trade] { addForTrade(trade); });
+        QStringList steps;
+        for (const TradeStep& step : trade.steps) steps << show::text(step.name);
+        one->setToolTip(steps.join(QStringLiteral(" · ")));
+        one->setObjectName(QStringLiteral("sequenceTrade%1").arg(menu->actions().size()));
+    }
+    trades->setMenu(menu);
     auto* step = quietButton(tr("Add a step"), "sequenceAddStep", head);
     auto* label = new QLabel(tr("Ids"), head);
     label->setProperty("quiet", true);
@@ -107,6 +119,7 @@ QWidget* SequencePage::buildHead() {
     line->addWidget(m_pattern);
     line->addStretch(1);
     line->addWidget(step);
+    line->addWidget(trades);
     line->addWidget(add);
     line->addWidget(m_remove);
     connect(m_names, &QComboBox::activated, this,
@@ -144,6 +157,17 @@ void SequencePage::addNew() {
         made = *added;
         const auto first = addStep(tx, made, 0, tr("First step").toStdString());
         return first.ok() ? done() : Outcome(first.errors());
+    });
+    if (made) choose(made);
+}
+
+void SequencePage::addForTrade(const TradeSequence& trade) {
+    SequenceId made;
+    perform(tr("Sequence added: %1").arg(show::text(trade.name)), [&](Transaction& tx) -> Outcome {
+        const auto added = addTradeSequence(tx, trade, m_book.items());
+        if (!added.ok()) return added.errors();
+        made = *added;
+        return done();
     });
     if (made) choose(made);
 }
@@ -243,7 +267,7 @@ QWidget* SequencePage::buildSteps() {
     m_steps->hideLine();
     m_steps->setEmptyText(
         tr("A sequence is the steps of one trade after another that come again at every location: sockets, "
-           "cap, fenders. Make a new one to begin."));
+           "cap, fenders. Take one for a trade, or make a new one."));
     connect(&m_steps->table(), &GridView::refused, this, &SequencePage::refused);
     connect(&m_steps->table(), &GridView::addRequested, this,
             [this] { findChild<QPushButton*>(QStringLiteral("sequenceAddStep"))->click(); });

@@ -4,7 +4,7 @@
 
 #include "app/base/document.h"
 #include "app/base/output_book.h"
-#include "edit/sequence_edits.h"
+#include "edit/trade_sequences.h"
 
 #include <QWidget>
 
@@ -51,6 +51,7 @@ private:
     void rename();
     void takePattern();
     void addNew();
+    void addForTrade(const TradeSequence& trade);
     void addOneStep();
     void askToRemove();
     void offerItself(const QPoint& at);
