@@ -9,6 +9,7 @@
 #include "app/progress/progress_stage.h"
 #include "app/record/record_stage.h"
 #include "app/sitetime/site_time_stage.h"
+#include "app/window/stage.h"
 #include "desk.h"
 #include "edit/chance_edits.h"
 #include "support/any_edit.h"
@@ -22,7 +23,9 @@
 #include <QPlainTextEdit>
 #include <QPushButton>
 #include <QScopeGuard>
+#include <QStackedWidget>
 #include <QTemporaryDir>
+#include <QTimer>
 
 #include <map>
 #include <random>
@@ -53,6 +56,8 @@ class WholeWindowTest : public QObject {
             if (saysOdds(desk.programme())) QTRY_VERIFY_WITH_TIMEOUT(odds->current(), 60000);
             // What drives them takes as long again for each thing, so that the demo has few runs here.
             if (odds) QTRY_VERIFY_WITH_TIMEOUT(!odds->isRunning(), 60000);
+            for (auto* stage : desk.window.findChildren<Stage*>())
+                QTRY_VERIFY_WITH_TIMEOUT(!stage->isVisible() || !stage->isWorking(), 60000);
             QTRY_VERIFY_WITH_TIMEOUT(!delay || !delay->isWorking(), 60000);
             QApplication::processEvents();
             look(name);
@@ -354,6 +359,50 @@ private slots:
                 if (QWidget* focus = QApplication::focusWidget()) QTest::keyClick(focus, Qt::Key(key));
             QVERIFY2(desk.programme() == blank, qPrintable(page));
         });
+    }
+
+    /// What a person would notice: where they are, what is written there, what was done, what opened.
+    static QString looks(Desk& desk) {
+        QStringList words{desk.find<QStackedWidget>("stages")->currentWidget()->objectName(),
+                          QString::number(desk.programme().activities.size())};
+        for (QLabel* label : desk.window.findChildren<QLabel*>())
+            if (label->isVisible()) words << label->text();
+        for (QAbstractItemView* view : desk.window.findChildren<QAbstractItemView*>())
+            if (view->isVisible() && view->model()) words << QString::number(view->model()->rowCount());
+        for (QWidget* one : desk.window.findChildren<QWidget*>())
+            if (one->hasFocus()) words << one->objectName();
+        return words.join(QLatin1Char('\n'));
+    }
+
+    /// What an empty page offers as first steps does something, each of them.
+    void firstStepsOfEmptyPagesWork() {
+        Desk desk(Document::blank(dateFrom(2027, 3, 1)), settings());
+        desk.dialogs.open = m_folder.filePath(QStringLiteral("there is no such file"));
+        QSet<QString> pressed;
+        onEveryPage(desk, [&](const QString& page) {
+            for (auto* button : desk.window.findChildren<QPushButton*>()) {
+                if (!button->objectName().startsWith(QLatin1String("first_")) || !button->isVisible()) continue;
+                if (pressed.contains(button->objectName()) && page == QLatin1String("stage5")) continue;
+                const int stage = desk.find<QStackedWidget>("stages")->currentIndex();
+                const QString name = button->objectName(), before = looks(desk);
+                bool menu = false;
+                QTimer::singleShot(0, &desk.window, [&] {
+                    QWidget* popup = QApplication::activePopupWidget();
+                    menu = popup;
+                    if (popup) popup->close();
+                });
+                button->click();
+                QApplication::processEvents();
+                QVERIFY2(menu || looks(desk) != before, qPrintable(page + QLatin1Char(' ') + name));
+                pressed << name;
+                while (desk.document().canUndo()) desk.trigger("editUndo");
+                if (desk.find<QStackedWidget>("stages")->currentIndex() != stage) {
+                    desk.trigger("goBack");
+                    break;
+                }
+            }
+        });
+        QVERIFY2(pressed.size() > 12, qPrintable(QStringList(pressed.values()).join(QLatin1Char(' '))));
     }
 
     /// A file whose programme cannot be calculated shows everywhere too, with the reason, and is mended in the window.

@@ -155,6 +155,9 @@ QWidget* BuildUpStage::buildBill() {
                               billColumns(m_document), this);
     m_billPage->setEmptyText(
         tr("Paste a table from a spreadsheet here: item, description, unit and quantity. Or import a file."));
+    m_billPage->offerFirst(tr("Import a file…"), {QStringLiteral("billFile")});
+    m_billPage->offerFirst(tr("Take it from the clipboard"), {QStringLiteral("billPaste")});
+    m_billPage->offerFirst(tr("Type the first item"), {QStringLiteral("billAdd")});
     auto* add = quietButton(tr("Add an item"), "billAdd", m_billPage);
     auto* paste = quietButton(tr("Import from the clipboard"), "billPaste", m_billPage);
     auto* import = quietButton(tr("Import a file…"), "billFile", m_billPage);

@@ -268,6 +268,8 @@ QWidget* SequencePage::buildSteps() {
     m_steps->setEmptyText(
         tr("A sequence is the steps of one trade after another that come again at every location: sockets, "
            "cap, fenders. Take one for a trade, or make a new one."));
+    m_steps->offerFirst(tr("Take one for a trade"), {QStringLiteral("sequenceTrades")});
+    m_steps->offerFirst(tr("Make a new one"), {QStringLiteral("sequenceAdd")});
     connect(&m_steps->table(), &GridView::refused, this, &SequencePage::refused);
     connect(&m_steps->table(), &GridView::addRequested, this,
             [this] { findChild<QPushButton*>(QStringLiteral("sequenceAddStep"))->click(); });

@@ -136,6 +136,7 @@ void TimeCostPage::buildHammocks() {
     m_list->hideLine();
     m_list->stretch(QStringLiteral("name"));
     m_list->setEmptyText(tr("There is no hammock yet: what costs by time hangs between two points of the programme."));
+    m_list->offerFirst(tr("To the programme"), {QStringLiteral("stage5")});
 }
 
 void TimeCostPage::present() {

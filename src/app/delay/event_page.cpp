@@ -324,6 +324,7 @@ void EventPage::buildDays() {
     m_days->hideLine();
     m_days->stretch(QStringLiteral("moved"));
     m_days->setEmptyText(tr("There are no sections yet: enter them on the stage Contract."));
+    m_days->offerFirst(tr("To the contract"), {QStringLiteral("stage1")});
     connect(&m_days->table(), &GridView::refused, this, &EventPage::refused);
 }
 

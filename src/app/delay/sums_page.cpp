@@ -88,6 +88,7 @@ void SumsPage::buildPaid() {
     m_paid->hideLine();
     m_paid->stretch(QStringLiteral("section"));
     m_paid->setEmptyText(tr("There are no sections yet: enter them on the stage Contract."));
+    m_paid->offerFirst(tr("To the contract"), {QStringLiteral("stage1")});
 }
 
 void SumsPage::buildDamages() {
@@ -131,6 +132,7 @@ void SumsPage::buildDamages() {
     m_damages->hideLine();
     m_damages->stretch(QStringLiteral("events"));
     m_damages->setEmptyText(tr("There are no sections yet: enter them on the stage Contract."));
+    m_damages->offerFirst(tr("To the contract"), {QStringLiteral("stage1")});
 }
 
 void SumsPage::buildCosts() {

@@ -145,6 +145,8 @@ QWidget* UncertainPanel::buildRules() {
     m_rules->setEmptyText(
         tr("Work is certain so far. The narrowest rule counts: an activity, an item of the output book, "
            "a place, a code, all work."));
+    m_rules->offerFirst(tr("Say how uncertain all work is"), {QStringLiteral("spreadAdd")});
+    m_rules->offerFirst(tr("Learn from what was done"), {QStringLiteral("spreadLearn")});
     auto* learnButton = quietMenuButton("spreadLearn", tr("Learn from what was done"), m_rules);
     learnButton->setText(tr("Learn from what was done"));
     learnButton->setToolTip(tr("How far what is complete came from what was planned"));
@@ -257,6 +259,7 @@ QWidget* UncertainPanel::buildRisks() {
     m_risks->stretch(QStringLiteral("title"));
     m_risks->setEmptyText(tr("The register is empty. A risk has a chance and does something to activities; what makes "
                              "work less is a chance."));
+    m_risks->offerFirst(tr("Add a risk or a chance"), {QStringLiteral("riskAdd")});
     auto* addButton = quietButton(tr("+ Add"), "riskAdd", m_risks);
     m_risks->line().addWidget(addButton);
     m_risks->letRemove(tr("Remove this risk"), [this, at](std::size_t row) {

@@ -38,6 +38,7 @@ WonList::WonList(Document& document, QWidget* parent)
     m_list->stretch(QStringLiteral("title"));
     m_list->setEmptyText(tr("Nothing is recorded. Time that was bought, or found by planning anew, belongs to whoever "
                             "is recorded to have won it; else to our own mitigation."));
+    m_list->offerFirst(tr("Record time won"), {QStringLiteral("wonAdd")});
     m_list->letRemove(tr("Take the record away"), [this](std::size_t i) {
         const AccelerationId id = record(i).id;
         return m_document.perform(tr("%1 taken away").arg(show::text(record(i).key)),

@@ -241,6 +241,7 @@ void CostPage::buildTable() {
     m_table->line().addWidget(buildOut());
     m_table->setEmptyText(
         tr("Nothing costs anything yet: give resources rates, activities sums, hammocks a cost a week."));
+    m_table->offerFirst(tr("To the rates"), {QStringLiteral("labourRates")});
 }
 
 /// The table that people make by hand: by months or weeks, into a workbook or onto the clipboard.

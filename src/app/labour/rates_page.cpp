@@ -179,6 +179,8 @@ void RatesPage::buildList() {
                           std::move(columns), this);
     m_list->setEmptyText(tr("Nobody is needed yet. Crews of the output book name trades and plant; materials and "
                             "subcontracts are added here."));
+    m_list->offerFirst(tr("Add a resource"), {QStringLiteral("ratesAdd")});
+    m_list->offerFirst(tr("Read a table…"), {QStringLiteral("ratesRead")});
     buildButtons();
     m_list->letRemove(tr("&Remove resource"), [this](std::size_t row) -> Outcome {
         const KnownResource known = at(row);

@@ -39,6 +39,7 @@ PortfolioStage::PortfolioStage(Dialogs& dialogs, QSettings& settings, Date today
     m_list->stretch(QStringLiteral("job"));
     m_list->setEmptyText(
         tr("Choose a folder: all programmes in it stand here, section by section, without being opened."));
+    m_list->offerFirst(tr("Choose a folder…"), {QStringLiteral("portfolioFolder")});
     auto* scroll = new QScrollArea;
     scroll->setObjectName(QStringLiteral("portfolioScroll"));
     scroll->setFrameShape(QFrame::NoFrame);

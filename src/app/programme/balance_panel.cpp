@@ -55,6 +55,7 @@ void BalancePanel::buildList() {
                             shownRows([this] { return m_balance.lines.size(); }), std::move(columns), this);
     m_trades->stretch(QStringLiteral("trade"));
     m_trades->setEmptyText(tr("A sequence that is laid out over places (Build-up) can be balanced here."));
+    m_trades->offerFirst(tr("To the sequences"), {QStringLiteral("stage4"), QStringLiteral("buildUpSequences")});
     m_sequence = new QComboBox(m_trades);
     m_sequence->setObjectName(QStringLiteral("placesSequence"));
     m_sequence->setAccessibleName(tr("Which sequence"));

@@ -74,6 +74,7 @@ void PlacesPage::buildRules() {
     m_rules->setEmptyText(
         tr("Without rules no two pieces of work may be in one place at one time. A rule lets kinds of "
            "work be together, or keeps days or metres between them."));
+    m_rules->offerFirst(tr("Add a rule"), {QStringLiteral("placesRuleAdd")});
     auto* addRule = quietButton(tr("+ Add"), "placesRuleAdd", m_rules);
     m_rules->line().addWidget(addRule);
     connect(addRule, &QPushButton::clicked, this, [this] {

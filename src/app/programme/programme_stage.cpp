@@ -2,6 +2,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/programme/programme_stage.h"
 
+#include "app/base/first_steps.h"
 #include "app/base/look.h"
 #include "app/base/preferences.h"
 #include "app/base/resource_drop.h"
@@ -66,6 +67,11 @@ ProgrammeStage::ProgrammeStage(Document& document, ViewState& state, QWidget* pa
     emptyLayout->addStretch();
     emptyLayout->addWidget(words);
     emptyLayout->addWidget(first, 0, Qt::AlignCenter);
+    auto* ways = new FirstSteps(m_empty, Qt::AlignHCenter);
+    ways->offer(tr("Bring a schedule from a table…"), {QStringLiteral("importSchedule")});
+    ways->offer(tr("Lay out a sequence"), {QStringLiteral("stage4"), QStringLiteral("buildUpSequences")});
+    ways->offer(tr("Begin from a template"), {QStringLiteral("startPage")});
+    emptyLayout->addWidget(ways);
     emptyLayout->addStretch();
     connect(first, &QPushButton::clicked, this, [this] { m_table->addActivity(ActivityKind::task); });
     // The key that adds a row in the table adds the first one too.

@@ -230,6 +230,7 @@ void WeeksPage::buildFirms() {
     m_firms->setEmptyText(
         tr("Who does the work: a firm has the trades that it does, with semicolons between them. Work that names "
            "somebody as responsible goes by that."));
+    m_firms->offerFirst(tr("Add a firm"), {QStringLiteral("weekFirmAdd")});
     auto* addButton = quietButton(tr("+ Add"), "weekFirmAdd", m_firms);
     m_firms->line().addWidget(addButton);
     m_firms->letRemove(tr("Remove this firm"), [this, at](std::size_t row) {

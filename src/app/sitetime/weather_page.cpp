@@ -168,6 +168,7 @@ void WeatherPage::buildThresholds() {
     m_thresholds->setEmptyText(
         tr("No work stops for weather yet. A threshold belongs to a calendar: no lifts above 14 m/s, "
            "no concrete below 2 °C."));
+    m_thresholds->offerFirst(tr("Add a threshold"), {QStringLiteral("weatherThresholdAdd")});
     auto* addButton = quietButton(tr("+ Add"), "weatherThresholdAdd", m_thresholds);
     m_thresholds->line().addWidget(addButton);
     m_thresholds->letRemove(tr("Remove this threshold"), [this, at](std::size_t row) {
@@ -211,6 +212,8 @@ void WeatherPage::buildMonths() {
     m_list->hideLine();
     m_list->stretch(QStringLiteral("days"));
     m_list->setEmptyText(tr("Nothing is told yet: bring records, and say when work of this calendar stops."));
+    m_list->offerFirst(tr("Bring records…"), {QStringLiteral("weatherBring")});
+    m_list->offerFirst(tr("Make some up"), {QStringLiteral("weatherStation")});
 }
 
 /// A day by hand: what was measured, on which day, how much.

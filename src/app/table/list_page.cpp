@@ -47,7 +47,8 @@ QWidget* scrolledPage(QWidget* page, QWidget* parent) {
 ListPage::ListPage(const QString& name, const QString& accessibleName, ListSource source,
                    std::vector<ListColumn> columns, QWidget* parent)
     : QWidget(parent), m_model(new ListModel(std::move(source), std::move(columns), this)), m_table(new GridView(this)),
-      m_head(new QWidget(this)), m_line(new QHBoxLayout(m_head)), m_empty(new QLabel(this)) {
+      m_head(new QWidget(this)), m_line(new QHBoxLayout(m_head)), m_empty(new QLabel(this)),
+      m_first(new FirstSteps(this)) {
     auto* layout = new QVBoxLayout(this);
     layout->setContentsMargins(0, 0, 0, 0);
     layout->setSpacing(0);
@@ -65,6 +66,8 @@ ListPage::ListPage(const QString& name, const QString& accessibleName, ListSourc
     m_empty->setContentsMargins(14, 4, 14, 8);
     m_empty->hide();
     layout->addWidget(m_empty);
+    m_first->hide();
+    layout->addWidget(m_first);
     m_table->setObjectName(name);
     m_table->setAccessibleName(accessibleName);
     m_table->setModel(m_model);
@@ -114,7 +117,9 @@ void ListPage::fitRows(int most) {
 
 void ListPage::refresh() {
     m_model->refresh();
-    m_empty->setVisible(!m_empty->text().isEmpty() && m_model->rowCount() == 0);
+    const bool none = m_model->rowCount() == 0;
+    m_empty->setVisible(!m_empty->text().isEmpty() && none);
+    m_first->setVisible(none && m_first->any());
 }
 
 std::vector<std::size_t> ListPage::selectedRows() const {

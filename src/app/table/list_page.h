@@ -2,6 +2,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
 
+#include "app/base/first_steps.h"
 #include "app/table/grid_view.h"
 #include "app/table/list_model.h"
 
@@ -38,6 +39,8 @@ public:
     void hideLine();
     /// What is said where the list is empty.
     void setEmptyText(const QString& text);
+    /// A first step that is offered there, as FirstSteps has it.
+    void offerFirst(const QString& text, const QStringList& way) { m_first->offer(text, way); }
     /// The column that takes what width is left over.
     void stretch(const QString& column);
     /// Lets rows be removed: by the Delete key and by the context menu, which calls it `text`.
@@ -56,6 +59,7 @@ private:
     QWidget* m_head;
     QHBoxLayout* m_line;
     QLabel* m_empty;
+    FirstSteps* m_first;
 };
 
 } // namespace yarrin

@@ -83,6 +83,7 @@ MainWindow::MainWindow(QSettings& settings, Dialogs& dialogs, Date today)
     setObjectName(QStringLiteral("mainWindow"));
     setMinimumSize(900, 560);
     resize(1280, 800);
+    m_stack->setObjectName(QStringLiteral("stages"));
     for (std::size_t i = 0; i < stages.size(); ++i) m_stack->addWidget(new QWidget);
     buildActions();
 
