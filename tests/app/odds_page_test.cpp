@@ -180,6 +180,19 @@ private slots:
         QTest::mouseClick(&chart, Qt::LeftButton, {}, QPoint(chart.plot().xOf(double(end) + 0.5), chart.height() / 2));
         QVERIFY2(words(desk, "oddsDateWords").contains(QStringLiteral("R1 struck in 100 % of them, in ")),
                  qPrintable(words(desk, "oddsDateWords")));
+        // On its row: Escape lets what is typed go, Delete takes the row away, and it comes back.
+        auto& grid = *desk.visible<GridView>("riskEffects");
+        const RegisteredRisk before = desk.programme().risks[0];
+        const QModelIndex at = grid.model()->index(0, 0);
+        QTest::mouseClick(grid.viewport(), Qt::LeftButton, {}, grid.visualRect(at).center());
+        QTest::keyClick(&grid, Qt::Key_F2);
+        QTest::keyClicks(openEditor(grid), QStringLiteral("six"));
+        QTest::keyClick(openEditor(grid), Qt::Key_Escape);
+        QVERIFY(desk.programme().risks[0] == before);
+        QTest::keyClick(&grid, Qt::Key_Delete);
+        QVERIFY(desk.programme().risks.size() == 1 && desk.programme().risks[0].effects.empty());
+        desk.trigger("editUndo");
+        QVERIFY(desk.programme().risks[0] == before);
     }
 
     /// What is complete is offered as rules to learn, one for all and one for each trade that has shown enough.
