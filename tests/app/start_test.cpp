@@ -1,6 +1,7 @@
 // SPDX-FileCopyrightText: 2026 The Yarrin authors
 // SPDX-License-Identifier: GPL-3.0-or-later
 // Where one begins: a new job from a few fields, jobs of late with what stands in them, one like another, and back.
+#include "app/guide/guided_job.h"
 #include "app/window/start_page.h"
 #include "desk.h"
 #include "edit/new_job.h"
@@ -12,6 +13,7 @@
 #include <QFile>
 #include <QLabel>
 #include <QLineEdit>
+#include <QMenu>
 #include <QPushButton>
 #include <QTemporaryDir>
 
@@ -243,6 +245,48 @@ private slots:
         desk.trigger("importPlan");
         QVERIFY2(desk.notice().contains(QLatin1String("road.ifc: line ")), qPrintable(desk.notice()));
         QVERIFY(desk.programme() == before);
+    }
+
+    /// The guided job goes on when something is done, whichever way, and leads to where it is done.
+    void guidedJob() {
+        Desk desk(road(5), m_folder.filePath(QStringLiteral("guided.ini")));
+        auto& strip = *desk.find<GuidedJob>("guidedJob");
+        QVERIFY(!strip.isVisible());
+        desk.trigger("startPage");
+        press(desk, "startGuided");
+        QVERIFY(strip.isVisible() && strip.step() == 0 && desk.visible<QLineEdit>("newName")->hasFocus());
+        // What the job had that was open before counts for nothing.
+        QVERIFY(desk.visible<QLabel>("guidedTitle")->text().startsWith(QLatin1String("1 of 12")));
+        press(desk, "newMake");
+        QCOMPARE(strip.step(), 1);
+        press(desk, "guidedShow");
+        QVERIFY(desk.find<QWidget>("siteTimeStage")->isVisible());
+        press(desk, "guidedSkip");
+        QCOMPARE(strip.step(), 2);
+        press(desk, "guidedShow");
+        press(desk, "locationAdd");
+        QCOMPARE(strip.step(), 2);
+        press(desk, "locationAdd");
+        QCOMPARE(strip.step(), 3);
+        press(desk, "guidedShow");
+        desk.visible<QPushButton>("sequenceTrades")->menu()->actions().first()->trigger();
+        QApplication::processEvents();
+        QCOMPARE(strip.step(), 4);
+        // Taken back, it is to be done again.
+        desk.trigger("editUndo");
+        QCOMPARE(strip.step(), 3);
+        desk.trigger("editRedo");
+        press(desk, "guidedSkip");
+        desk.trigger("stage5");
+        desk.trigger("addFinishMilestone");
+        QCOMPARE(strip.step(), 6);
+        for (int i = 0; i < 5; ++i) press(desk, "guidedSkip");
+        QCOMPARE(strip.step(), 11);
+        desk.dialogs.save = m_folder.filePath(QStringLiteral("guided.yarrin"));
+        press(desk, "guidedShow");
+        QCOMPARE(strip.step(), GuidedJob::steps());
+        press(desk, "guidedLeave");
+        QVERIFY(!strip.isVisible());
     }
 
     /// The first time on a stage it tells what it is for, until that was read; the guide has more.

@@ -12,6 +12,7 @@
 #include "app/card/card.h"
 #include "app/contract/contract_stage.h"
 #include "app/delay/delay_stage.h"
+#include "app/guide/guided_job.h"
 #include "app/lens/lens_pane.h"
 #include "app/portfolio/portfolio_stage.h"
 #include "app/programme/bar_chart_view.h"
@@ -96,6 +97,8 @@ MainWindow::MainWindow(QSettings& settings, Dialogs& dialogs, Date today)
     right->setSpacing(0);
     right->addWidget(buildContext());
     right->addWidget(m_strip);
+    m_guided = new GuidedJob(m_document);
+    right->addWidget(m_guided);
     right->addWidget(m_firstLook);
     auto* middle = new QHBoxLayout;
     middle->setSpacing(0);

@@ -196,6 +196,7 @@ private:
     std::array<Stage*, placeCount> m_stages{}; ///< by place; those that nobody went to yet are not built
     std::unique_ptr<OutputBook> m_book;        ///< read when it is first needed
     RecordStrip* m_strip;
+    class GuidedJob* m_guided = nullptr;
     FirstLook* m_firstLook;
     Card* m_card;
     LensPane* m_lensPane;

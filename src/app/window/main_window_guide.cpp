@@ -3,6 +3,7 @@
 // Where one begins, and help.
 #include "app/base/format.h"
 #include "app/guide/guide_stage.h"
+#include "app/guide/guided_job.h"
 #include "app/portfolio/portfolio_stage.h"
 #include "app/window/first_look.h"
 #include "app/window/main_window.h"
@@ -32,6 +33,10 @@ void MainWindow::buildHelpMenu() {
                            [page] { page(QStringLiteral("keys")); }));
     help->addAction(
         action(QStringLiteral("openNews"), tr("What is &new"), {}, [page] { page(QStringLiteral("new")); }));
+    help->addAction(action(QStringLiteral("guidedJobBegin"), tr("Your first &job, step by step"), {}, [this] {
+        m_guided->begin();
+        findChild<QAction*>(QStringLiteral("fileNew"))->trigger();
+    }));
     help->addAction(action(QStringLiteral("firstLooks"), tr("Tell again what &stages are for"), {}, [this] {
         m_settings.remove(QStringLiteral("seen"));
         m_settings.setValue(QStringLiteral("hints"), true);
@@ -80,6 +85,8 @@ StartPage* MainWindow::makeStartPage() {
         openDemo();
         go(Place::programme);
     });
+    connect(page, &StartPage::guidedWanted, this,
+            [this] { findChild<QAction*>(QStringLiteral("guidedJobBegin"))->trigger(); });
     connect(page, &StartPage::billWanted, this,
             [this] { findChild<QAction*>(QStringLiteral("importBill"))->trigger(); });
     connect(page, &StartPage::scheduleWanted, this,

@@ -148,6 +148,8 @@ QWidget* StartPage::buildWays() {
         [this] { emit portfolioWanted(); });
     way("startDemo", tr("The demo"), tr("A ferry terminal, invented, with a year of delays behind it"),
         [this] { emit demoWanted(); });
+    way("startGuided", tr("Your first job, step by step"), tr("Twelve short steps in the window itself"),
+        [this] { emit guidedWanted(); });
     column->addSpacing(12);
     column->addWidget(heading(tr("From a template"), side));
     for (const Pattern& one : shipped)

@@ -58,6 +58,7 @@ signals:
     void billWanted();
     void scheduleWanted();
     void planWanted();
+    void guidedWanted();
     void intoWanted(const yarrin::Programme& plan, const QString& name);
     void pathWanted(const QString& path);
     void unsavedWanted(const QString& path);
