@@ -160,6 +160,11 @@ class WholeWindowTest : public QObject {
             int differs = 0;
             for (int y = 0; y < image.height(); ++y)
                 for (int x = 0; x < image.width(); ++x) differs += image.pixel(x, y) != other.pixel(x, y);
+            if (differs >= 40) { // to be looked at, beside the test
+                const QString name = QString(page).replace(QLatin1Char('/'), QLatin1Char('-'));
+                image.save(QStringLiteral("differs-%1-one.png").arg(name));
+                other.save(QStringLiteral("differs-%1-other.png").arg(name));
+            }
             QVERIFY2(differs < 40, qPrintable(QStringLiteral("%1: %2 pixels").arg(page).arg(differs)));
         }
     }
