@@ -18,6 +18,8 @@ namespace yarrin {
 
 namespace {
 
+using Column = ScheduleColumn;
+
 /// Days that spreadsheets count from the last day but one of 1899.
 constexpr int firstSerial = 10'000, lastSerial = 100'000;
 
@@ -48,11 +50,11 @@ public:
         if (calendars.errors().empty()) m_calendar = calendars.calendars()[index];
         for (const Activity& activity : programme.activities) m_before.emplace(activity.key, activity.id);
         for (const auto& [key_, id] : m_before) m_taken.insert(key_);
-        if (!m_map.columns[key]) byNames();
+        if (!m_map.columns[Column::key]) byNames();
     }
 
     ScheduleReading read(const Progress& progress) {
-        m_reading.saysLinks = m_map.columns[predecessors].has_value();
+        m_reading.saysLinks = m_map.columns[Column::predecessors].has_value();
         levels();
         shares();
         for (std::size_t row = m_map.headingRow + 1; row < m_sheet.rows.size(); ++row) {
@@ -95,14 +97,14 @@ private:
         std::optional<std::size_t> before;
         for (std::size_t row = m_map.headingRow + 1; row < m_sheet.rows.size(); ++row) {
             if (blank(row)) continue;
-            if (m_map.columns[level]) {
-                const auto number = Decimal::parse(trimmed(cell(row, level).text));
+            if (m_map.columns[Column::level]) {
+                const auto number = Decimal::parse(trimmed(cell(row, Column::level).text));
                 m_level[row] = number ? int(std::clamp(number->toDouble(), 0.0, 1000.0)) : 0;
-            } else if (m_map.columns[outline]) {
-                const std::string number = trimmed(cell(row, outline).text);
+            } else if (m_map.columns[Column::outline]) {
+                const std::string number = trimmed(cell(row, Column::outline).text);
                 m_level[row] = int(std::count(number.begin(), number.end(), '.'));
             } else {
-                m_level[row] = indentOf(cell(row, name).text);
+                m_level[row] = indentOf(cell(row, Column::name).text);
             }
             if (before && m_level[row] > m_level[*before]) m_isGroup[*before] = true;
             before = row;
@@ -112,7 +114,7 @@ private:
     /// Numbers of shares are of a hundred unless none of them is above one.
     void shares() {
         for (std::size_t row = m_map.headingRow + 1; row < m_sheet.rows.size(); ++row) {
-            const SheetCell& at = cell(row, percent);
+            const SheetCell& at = cell(row, Column::percent);
             const auto value = at.number ? at.number : shareIn(at, false);
             if (value && *value > 1 && !trimmedView(at.text).ends_with('%')) m_ofHundred = true;
         }
@@ -122,13 +124,13 @@ private:
         while (!m_path.empty() && m_path.back().first >= m_level[row]) m_path.pop_back();
         ScheduleRow taken;
         taken.row = row + 1;
-        taken.key = trimmed(cell(row, key).text);
-        taken.name = trimmed(cell(row, name).text);
+        taken.key = trimmed(cell(row, Column::key).text);
+        taken.name = trimmed(cell(row, Column::name).text);
         while (taken.name.starts_with("\xc2\xa0")) taken.name = trimmed(taken.name.substr(2));
-        taken.links = trimmed(cell(row, predecessors).text);
-        if (m_isGroup[row]) return group_(row, taken);
+        taken.links = trimmed(cell(row, Column::predecessors).text);
+        if (m_isGroup[row]) return above(row, taken);
         for (const auto& [depth, above] : m_path) taken.groups.push_back(above);
-        if (const std::string in = trimmed(cell(row, group).text); !in.empty()) taken.groups = {in};
+        if (const std::string in = trimmed(cell(row, Column::group).text); !in.empty()) taken.groups = {in};
         if (!text(row, taken)) return;
         if (taken.name.empty()) return fault(row + 1, "it has no name");
         if (taken.key.find_first_of(";\"\n\t") != std::string::npos)
@@ -138,14 +140,14 @@ private:
         if (const auto wrong = length(row, taken)) return fault(row + 1, *wrong);
         if (!known(row, taken)) return;
         progress(row, taken);
-        taken.needs = plainNeeds(trimmed(cell(row, resources).text));
+        taken.needs = plainNeeds(trimmed(cell(row, Column::resources).text));
         if (!taken.is) ++(taken.kind == ActivityKind::task ? m_reading.tasks : m_reading.milestones);
         m_reading.fromDates += taken.fromDates ? 1 : 0;
         m_taken.insert(taken.key);
         m_reading.rows.push_back(std::move(taken));
     }
 
-    void group_(std::size_t row, const ScheduleRow& taken) {
+    void above(std::size_t row, const ScheduleRow& taken) {
         if (taken.name.empty()) return fault(row + 1, "a group has no name; what lies in it comes without");
         m_path.emplace_back(m_level[row], taken.name);
         ++m_reading.groups;
@@ -155,7 +157,7 @@ private:
     bool text(std::size_t row, ScheduleRow& taken) {
         for (std::size_t i = 0; i < activityTexts().size(); ++i) {
             const PlainText& which = activityTexts()[i];
-            std::string words = trimmed(cell(row, texts + i).text);
+            std::string words = trimmed(cell(row, Column::texts + i).text);
             std::replace(words.begin(), words.end(), '\n', ' ');
             if (words.size() > which.longest) {
                 fault(row + 1, "\"" + which.label + "\" has room for " + std::to_string(which.longest) + " characters");
@@ -197,13 +199,13 @@ private:
 
     /// What is done of the row, with its dates as actual ones.
     void progress(std::size_t row, ScheduleRow& taken) {
-        const SheetCell& at = cell(row, percent);
+        const SheetCell& at = cell(row, Column::percent);
         if (trimmedView(at.text).empty()) return;
         const auto share = shareIn(at, m_ofHundred);
         if (!share || *share < 0 || *share > 1.0000001)
             return fault(row + 1, "\"" + at.text + "\" is no share of its work; it comes without");
         if (*share == 0) return;
-        const auto from = dateIn(cell(row, start)), to = dateIn(cell(row, finish));
+        const auto from = dateIn(cell(row, Column::start)), to = dateIn(cell(row, Column::finish));
         const std::optional<Instant> now = m_programme.job.dataDate;
         if (!now) return fault(row + 1, "it is begun and the job has no data date: it comes as not begun");
         if (!from.ok() || !*from || startOf(**from) >= *now)
@@ -221,8 +223,8 @@ private:
 
     /// The duration, typed or from dates; a row of none is a milestone. Returns what is wrong.
     std::optional<std::string> length(std::size_t row, ScheduleRow& taken) {
-        const SheetCell& typed = cell(row, duration);
-        const bool hasDates = !cell(row, start).empty() || !cell(row, finish).empty();
+        const SheetCell& typed = cell(row, Column::duration);
+        const bool hasDates = !cell(row, Column::start).empty() || !cell(row, Column::finish).empty();
         if (!trimmedView(typed.text).empty()) {
             if (typed.text.size() > 4 * longestSpan) return "its duration is no duration: the cell holds a long text";
             const auto span = parseSpan(plainSpan(trimmed(typed.text)), m_unit);
@@ -232,7 +234,7 @@ private:
             m_reading.datesLeft += hasDates ? 1 : 0;
             return {};
         }
-        const auto from = dateIn(cell(row, start)), to = dateIn(cell(row, finish));
+        const auto from = dateIn(cell(row, Column::start)), to = dateIn(cell(row, Column::finish));
         if (!from.ok()) return "its start: " + from.error().what;
         if (!to.ok()) return "its finish: " + to.error().what;
         if (!*from || !*to) {
@@ -268,7 +270,7 @@ private:
             keys.insert(row.key);
             byNumber[std::to_string(row.row)] = row.key;
         }
-        const bool hasKeys = m_map.columns[key].has_value();
+        const bool hasKeys = m_map.columns[Column::key].has_value();
         m_reading.byRowNumbers = !hasKeys;
         for (ScheduleRow& row : m_reading.rows) {
             std::string phrases;
@@ -344,7 +346,7 @@ private:
 
 ScheduleReading readSchedule(const Programme& programme, const Sheet& sheet, const ColumnMap& map, CalendarId calendar,
                              const Progress& progress) {
-    if (!map.columns[name]) {
+    if (!map.columns[Column::name]) {
         ScheduleReading reading;
         reading.faults.push_back({map.headingRow + 1, "no column holds the names of activities; choose it above"});
         return reading;

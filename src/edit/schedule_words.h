@@ -12,19 +12,21 @@ namespace yarrin {
 // What other tables call things, in English, German, French, Spanish, Italian and Dutch, as ours.
 
 /// Columns of a schedule, in the order of its fields; plain texts of activities follow them.
-enum ScheduleColumn : std::size_t {
-    key,
-    name,
-    duration,
-    predecessors,
-    start,
-    finish,
-    group,
-    level,
-    outline,
-    percent,
-    resources,
-    texts
+struct ScheduleColumn {
+    enum : std::size_t {
+        key,
+        name,
+        duration,
+        predecessors,
+        start,
+        finish,
+        group,
+        level,
+        outline,
+        percent,
+        resources,
+        texts
+    };
 };
 
 /// A span is not written with more characters.

@@ -23,12 +23,6 @@ namespace {
 const Error gone = inputError("the sequence is no longer there");
 const Error stepGone = inputError("the step is no longer there");
 
-const SequenceStep* stepOf(const Sequence& sequence, int number) {
-    for (const SequenceStep& step : sequence.steps)
-        if (step.number == number) return &step;
-    return nullptr;
-}
-
 /// A programme whose activities are the steps, called by their numbers, so that links between steps read and write as
 /// all links do.
 Programme stepsAsProgramme(const Programme& programme, const Sequence& sequence) {

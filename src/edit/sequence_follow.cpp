@@ -14,13 +14,13 @@
 
 namespace yarrin {
 
-namespace {
-
 const SequenceStep* stepOf(const Sequence& sequence, int number) {
     const auto found = std::find_if(sequence.steps.begin(), sequence.steps.end(),
                                     [&](const SequenceStep& step) { return step.number == number; });
     return found == sequence.steps.end() ? nullptr : &*found;
 }
+
+namespace {
 
 /// One thing that an activity takes from its sequence: whether two activities agree in it, and how one takes it over.
 struct Aspect {

@@ -7,6 +7,9 @@
 /// How laid-out units keep to their sequence; only the edits of sequences use it.
 namespace yarrin {
 
+/// The step of that number; null where there is none.
+[[nodiscard]] const SequenceStep* stepOf(const Sequence& sequence, int number);
+
 /// What an activity of a unit is by its sequence alone. Its id, place and progress are its own.
 [[nodiscard]] Activity asLaidOut(const Programme& programme, const Sequence& sequence, const SequenceStep& step,
                                  const LaidOut& unit, const Decimal& quantity);

@@ -5,7 +5,7 @@
 start
 shot start
 # The ways stand below each other: down to the house.
-key Tab Tab Tab Tab Return
+key Tab Tab Tab Tab Tab Return
 shot form
 key ctrl+a; typ "Mill Lane 4"
 key Tab; key ctrl+a; typ "7 Jun 2027"; key Return
