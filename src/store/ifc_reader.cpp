@@ -62,9 +62,9 @@ bool isWanted(std::string_view type) {
            std::find(ifc::resourceTypes.begin(), ifc::resourceTypes.end(), type) != ifc::resourceTypes.end();
 }
 
-class Reader {
+class IfcReader {
 public:
-    explicit Reader(StepFile file) : m_reading(std::move(file)) {}
+    explicit IfcReader(StepFile file) : m_reading(std::move(file)) {}
 
     Result<IfcReading> read() {
         references();
@@ -555,7 +555,7 @@ Result<IfcReading> ifcIn(std::string_view bytes) {
                      file->schemas.empty() ? "it does not say which schema it follows"
                                            : "it follows the schema " + file->schemas.front() + ", not IFC4",
                      "have it written as IFC4"};
-    return Reader(std::move(*file)).read();
+    return IfcReader(std::move(*file)).read();
 }
 
 } // namespace yarrin

@@ -16,7 +16,7 @@ namespace yarrin {
 
 namespace {
 
-using Values = std::vector<std::string>;
+using StepValues = std::vector<std::string>;
 const std::string nothing = "$";
 
 std::string text(std::string_view words) {
@@ -66,9 +66,9 @@ std::string identity(const std::string& of) {
     return StepWriter::text(out);
 }
 
-class Writer {
+class IfcWriter {
 public:
-    Writer(const Programme& programme, const Schedule& dates)
+    IfcWriter(const Programme& programme, const Schedule& dates)
         : m_programme(programme), m_dates(dates), m_book(programme), m_job("Yarrin/" + programme.job.title),
           m_first(dateOf(programme.job.start)), m_last(m_first) {
         for (const ActivityFigures& one : dates.activities) {
@@ -89,18 +89,18 @@ public:
 
 private:
     /// A row that has an identity: it comes first of its attributes, then the history, of which nothing is told.
-    std::string root(std::string_view type, const std::string& of, const std::string& name, const Values& rest) {
-        Values values{identity(m_job + "/" + of), nothing, text(name)};
+    std::string root(std::string_view type, const std::string& of, const std::string& name, const StepValues& rest) {
+        StepValues values{identity(m_job + "/" + of), nothing, text(name)};
         values.insert(values.end(), rest.begin(), rest.end());
         return m_out.add(type, values);
     }
-    void relate(std::string_view type, const std::string& of, const Values& rest) {
+    void relate(std::string_view type, const std::string& of, const StepValues& rest) {
         (void)root(type, std::string(type) + "/" + of, {}, rest);
     }
     void properties(std::string_view set, const std::string& of, const std::string& to,
                     const std::vector<std::pair<std::string_view, std::string>>& list) {
         if (list.empty()) return;
-        Values rows;
+        StepValues rows;
         for (const auto& [name, value] : list)
             rows.push_back(m_out.add("IFCPROPERTYSINGLEVALUE", {text(name), nothing, value, nothing}));
         const std::string row =
@@ -132,7 +132,7 @@ private:
 
     // Calendars: a week, and days that differ from it.
     std::string periods(const DayWork& work) {
-        Values list;
+        StepValues list;
         for (const Spell& spell : work)
             list.push_back(m_out.add("IFCTIMEPERIOD", {clock(spell.from), clock(spell.to)}));
         return StepWriter::list(list);
@@ -160,14 +160,14 @@ private:
     /// Exceptions are times without work, so a day with other hours than its week's is one that has the rest of the day
     /// taken away and its hours given.
     void calendar(CalendarId id, const std::string& key, const std::string& name, const ResolvedCalendar& definition) {
-        std::map<std::string, std::pair<DayWork, Values>> week;
+        std::map<std::string, std::pair<DayWork, StepValues>> week;
         for (std::size_t day = 0; day < 7; ++day) {
             if (definition.week[day].empty()) continue;
             auto& same = week[dayWorkText(definition.week[day])];
             same.first = definition.week[day];
             same.second.push_back(std::to_string(day + 1));
         }
-        Values working, exceptions;
+        StepValues working, exceptions;
         for (const auto& [words, same] : week) {
             const std::string hours = periods(same.first);
             const std::string pattern =
@@ -220,7 +220,7 @@ private:
     }
 
     void calendars() {
-        Values rows;
+        StepValues rows;
         const auto add = [&](CalendarId id, const std::string& key, const std::string& name) {
             const auto resolved = id == continuousCalendar ? Result<ResolvedCalendar>(continuous())
                                                            : resolve(m_programme.calendars.rows(), id);
@@ -250,7 +250,7 @@ private:
     }
 
     void work() {
-        std::map<std::uint32_t, Values> inside; // of a group, by its id; 0 at the top
+        std::map<std::uint32_t, StepValues> inside; // of a group, by its id; 0 at the top
         std::map<std::uint32_t, std::string> groups;
         for (const BreakdownNode& node : m_programme.breakdown)
             groups[node.id.value] =
@@ -270,7 +270,7 @@ private:
             else
                 relate("IFCRELNESTS", "in/" + groups[group], {nothing, groups[group], StepWriter::list(rows)});
         for (const auto& [id, row] : m_calendars)
-            if (const Values& rows = m_of[id.value]; !rows.empty())
+            if (const StepValues& rows = m_of[id.value]; !rows.empty())
                 relate("IFCRELASSIGNSTOCONTROL", "works/" + row, {nothing, StepWriter::list(rows), nothing, row});
     }
 
@@ -378,11 +378,11 @@ private:
     }
     void resources() {
         std::vector<std::string> main;
-        std::vector<Values> needs(m_book.size());
-        Values all;
+        std::vector<StepValues> needs(m_book.size());
+        StepValues all;
         for (std::size_t i = 0; i < m_book.size(); ++i) {
             const Resource& one = m_book[i];
-            Values rates;
+            StepValues rates;
             const auto rate = [&](const Decimal& sum, std::optional<Date> from) {
                 rates.push_back(m_out.add("IFCCOSTVALUE", {text(wordOf(one.ratePer)), nothing, money(sum), nothing,
                                                            from ? StepWriter::text(isoDate(*from)) : nothing, nothing,
@@ -399,7 +399,7 @@ private:
         for (const Activity& activity : m_programme.activities)
             for (const ResourceUse& use : m_book.usesOf(activity)) {
                 const bool counted = use.quantity == Fraction(0);
-                Values usage(18, nothing);
+                StepValues usage(18, nothing);
                 usage[4] = StepWriter::number(use.number.toDouble());
                 const std::string of = activity.key + "/" + m_book[use.resource].name;
                 const std::string row = resourceRow(
@@ -426,14 +426,14 @@ private:
     std::string m_project, m_schedule;
     std::vector<std::pair<CalendarId, std::string>> m_calendars;
     std::map<std::uint32_t, std::string> m_working; ///< rows of calendars by id
-    std::map<std::uint32_t, Values> m_of;           ///< what works to a calendar
+    std::map<std::uint32_t, StepValues> m_of;       ///< what works to a calendar
     std::map<std::uint32_t, std::string> m_tasks;   ///< rows of activities by id
 };
 
 } // namespace
 
 std::string ifcOf(const Programme& programme, const Schedule& dates) {
-    return Writer(programme, dates).file();
+    return IfcWriter(programme, dates).file();
 }
 
 std::vector<std::string> notInIfc(const Programme& programme) {

@@ -106,4 +106,18 @@ void SectionChart::paintEvent(QPaintEvent*) {
     paintSections(painter, m_layout, ink);
 }
 
+std::vector<PaintedPart> SectionChart::paintedParts() const {
+    std::vector<PaintedPart> parts;
+    for (const SectionLine& line : m_layout.lines) {
+        const Section* section = m_document.programme().sections.row(line.section);
+        if (!section) continue;
+        PaintedPart part;
+        part.name = show::text(section->key + " " + section->name);
+        part.value = storyOf(line).join(QStringLiteral(", "));
+        part.rect = QRectF(0, line.y, width(), line.height).toRect();
+        parts.push_back(std::move(part));
+    }
+    return parts;
+}
+
 } // namespace yarrin

@@ -3,6 +3,7 @@
 #pragma once
 
 #include "app/base/document.h"
+#include "app/base/painted_parts.h"
 #include "chart/layout/section_layout.h"
 
 #include <QWidget>
@@ -10,12 +11,14 @@
 namespace yarrin {
 
 /// The sections over time: completion as agreed and as extended, grant by grant, the forecast, and damages growing.
-class SectionChart : public QWidget {
+class SectionChart : public QWidget, public HasPaintedParts {
     Q_OBJECT
 public:
     explicit SectionChart(Document& document, QWidget* parent = nullptr);
 
     [[nodiscard]] const SectionLayout& layoutShown() const { return m_layout; }
+
+    [[nodiscard]] std::vector<PaintedPart> paintedParts() const override;
 
 signals:
     void sectionChosen(SectionId id);

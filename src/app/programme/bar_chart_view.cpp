@@ -4,6 +4,7 @@
 
 #include "app/base/format.h"
 #include "app/base/look.h"
+#include "app/programme/activity_parts.h"
 #include "app/programme/link_line.h"
 #include "app/programme/tips.h"
 #include "app/table/activity_model.h"
@@ -85,7 +86,10 @@ BarChartView::BarChartView(Document& document, ViewState& state, ActivityModel& 
         updateScrollBars();
         invalidate();
     });
-    connect(&m_state, &ViewState::selectionChanged, this, &BarChartView::invalidate);
+    connect(&m_state, &ViewState::selectionChanged, this, [this] {
+        invalidate();
+        tellChosenPart(this);
+    });
     connect(&m_state, &ViewState::linkChanged, viewport(), qOverload<>(&QWidget::update));
     connect(&m_state, &ViewState::outlineChanged, this, &BarChartView::invalidate);
     connect(&m_state, &ViewState::answerChanged, this, &BarChartView::invalidate);
@@ -540,6 +544,28 @@ bool BarChartView::viewportEvent(QEvent* event) {
         return true;
     }
     return QAbstractScrollArea::viewportEvent(event);
+}
+
+std::vector<PaintedPart> BarChartView::paintedParts() const {
+    std::vector<PaintedPart> parts;
+    const QPoint origin = viewport()->pos();
+    const auto on = [&](double x0, double y, double x1, double height) {
+        const QPoint at = onViewport({x0, y});
+        return QRect(at + origin, QSize(std::max(1, int(std::lround(x1 - x0))), std::max(1, int(std::lround(height)))));
+    };
+    const double half = layout().rowHeight / 4;
+    for (const BarShape& bar : layout().bars)
+        parts.push_back(activityPart(m_document, m_state, bar.activity,
+                                     bar.diamond ? on(bar.x0 - half, bar.y, bar.x0 + half, bar.height)
+                                                 : on(bar.x0, bar.y, bar.x1, bar.height)));
+    for (const HammockShape& one : layout().hammocks)
+        parts.push_back(activityPart(m_document, m_state, one.activity, on(one.x0, one.y, one.x1, one.height)));
+    for (const LinkShape& link : layout().links) {
+        const ChartPoint &a = link.points.front(), &b = link.points.back();
+        parts.push_back(linkPart(m_document, m_state, link.link,
+                                 on(std::min(a.x, b.x), std::min(a.y, b.y), std::max(a.x, b.x), std::abs(b.y - a.y))));
+    }
+    return parts;
 }
 
 } // namespace yarrin

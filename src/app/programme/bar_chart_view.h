@@ -3,6 +3,7 @@
 #pragma once
 
 #include "app/base/document.h"
+#include "app/base/painted_parts.h"
 #include "app/base/preferences.h"
 #include "app/base/view_state.h"
 #include "app/delay/odds_study.h"
@@ -21,7 +22,7 @@ class LinkLine;
 
 /// The bar chart: scrolls, keeps the layout of what is in sight, and forwards the pointer to its tool. Its rows are
 /// those of the table beside it.
-class BarChartView : public QAbstractScrollArea {
+class BarChartView : public QAbstractScrollArea, public HasPaintedParts {
     Q_OBJECT
 public:
     BarChartView(Document& document, ViewState& state, ActivityModel& rows, QWidget* parent = nullptr);
@@ -55,6 +56,8 @@ public:
     [[nodiscard]] const DragPreview& preview() const { return m_preview; }
     /// Shows how far completion that is sure enough lies behind the forecast.
     void setOdds(const OddsStudy& odds);
+
+    [[nodiscard]] std::vector<PaintedPart> paintedParts() const override;
 
 signals:
     /// What it reaches over, or its own width, is another.

@@ -5,6 +5,7 @@
 #include "app/base/format.h"
 #include "app/base/look.h"
 #include "app/base/name_line.h"
+#include "app/programme/activity_parts.h"
 #include "app/programme/link_line.h"
 #include "chart/paint/bar_painter.h"
 #include "core/model/phrases.h"
@@ -145,6 +146,7 @@ LogicView::LogicView(Document& document, ViewState& state, QWidget* parent)
         // What was chosen elsewhere comes into sight.
         const QRect box = rectOf(m_state.current());
         if (isVisible() && !box.isEmpty() && !viewport()->rect().intersects(box)) bring(m_state.current());
+        tellChosenPart(this);
     });
     connect(&m_state, &ViewState::linkChanged, this, &LogicView::invalidate);
     connect(&lookChanges(), &LookChanges::changed, this, &LogicView::markStale);
@@ -416,6 +418,34 @@ LogicInk LogicView::ink() const {
         ink.heads.push_back(box == m_layout->boxOf.end() ? LogicHit::none : box->second);
     }
     return ink;
+}
+
+std::vector<PaintedPart> LogicView::paintedParts() const {
+    std::vector<PaintedPart> parts;
+    const QRectF sight = inSight();
+    const QPoint origin = viewport()->pos();
+    for (const LogicBox& box : m_layout->boxes) {
+        const QRectF at(box.x, box.y, box.width, box.height);
+        if (!at.intersects(sight)) continue;
+        const QRect rect = QRect(onViewport({box.x, box.y}), (at.size() * m_zoom).toSize()).translated(origin);
+        if (box.activity) {
+            parts.push_back(activityPart(m_document, m_state, box.activity, rect));
+            continue;
+        }
+        PaintedPart group;
+        group.name = QString::fromStdString(box.title);
+        group.value = show::countOf(qint64(box.inside.size()), "activity", "activities");
+        group.rect = rect;
+        parts.push_back(std::move(group));
+    }
+    for (const LogicLink& link : m_layout->links) {
+        const QRectF at(link.left, link.top, link.right - link.left, link.bottom - link.top);
+        if (!at.intersects(sight)) continue;
+        const QPoint from = onViewport({link.left, link.top}) + origin,
+                     to = onViewport({link.right, link.bottom}) + origin;
+        parts.push_back(linkPart(m_document, m_state, link.link, QRect(from, to)));
+    }
+    return parts;
 }
 
 } // namespace yarrin

@@ -3,6 +3,7 @@
 #pragma once
 
 #include "app/base/document.h"
+#include "app/base/painted_parts.h"
 #include "app/base/view_state.h"
 #include "app/base/waiting.h"
 #include "app/programme/drag_preview.h"
@@ -37,7 +38,7 @@ struct LogicChoice {
 
 /// The network of activities as boxes from left to right. It is laid out beside the window; what was laid out last
 /// stays in sight meanwhile. Shares selection, links, card and question with the bars.
-class LogicView : public QAbstractScrollArea {
+class LogicView : public QAbstractScrollArea, public HasPaintedParts {
     Q_OBJECT
 public:
     LogicView(Document& document, ViewState& state, QWidget* parent = nullptr);
@@ -70,6 +71,8 @@ public:
     [[nodiscard]] QRectF inSight() const;
     void show(QPointF middle);
     [[nodiscard]] LogicInk ink() const;
+
+    [[nodiscard]] std::vector<PaintedPart> paintedParts() const override;
 
 signals:
     void laidOut();

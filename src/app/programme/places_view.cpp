@@ -5,6 +5,7 @@
 #include "app/base/format.h"
 #include "app/base/look.h"
 #include "app/base/preferences.h"
+#include "app/programme/activity_parts.h"
 #include "chart/paint/bar_painter.h"
 
 #include <QPaintEvent>
@@ -475,6 +476,23 @@ const PlaceShape* PlacesView::shapeOf(ActivityId id) const {
     for (const PlaceShape& one : layout().shapes)
         if (one.activity == id) return &one;
     return nullptr;
+}
+
+std::vector<PaintedPart> PlacesView::paintedParts() const {
+    std::vector<PaintedPart> parts;
+    const QPoint origin = viewport()->pos();
+    const Programme& programme = m_document.programme();
+    for (const PlaceShape& shape : layout().shapes) {
+        const QPoint from = onViewport({shape.box.x, shape.box.y}),
+                     to = onViewport({shape.box.x + shape.box.width, shape.box.y + shape.box.height});
+        PaintedPart part =
+            activityPart(m_document, m_state, shape.activity, QRect(from, to).normalized().translated(origin));
+        if (const Activity* activity = programme.activities.row(shape.activity))
+            if (const Location* place = programme.locations.row(activity->location))
+                part.value += QStringLiteral(", ") + show::text(place->name);
+        parts.push_back(std::move(part));
+    }
+    return parts;
 }
 
 } // namespace yarrin

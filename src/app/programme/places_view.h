@@ -3,6 +3,7 @@
 #pragma once
 
 #include "app/base/document.h"
+#include "app/base/painted_parts.h"
 #include "app/base/view_state.h"
 #include "app/base/waiting.h"
 #include "app/programme/bar_colours.h"
@@ -34,7 +35,7 @@ struct PlacesChoice {
 
 /// Where against when: places along one side, time along the other, work as lines and blocks. Shares selection, time,
 /// zoom, lens and the compared programme with the bars; clashes are looked for beside the window.
-class PlacesView : public QAbstractScrollArea {
+class PlacesView : public QAbstractScrollArea, public HasPaintedParts {
     Q_OBJECT
 public:
     PlacesView(Document& document, ViewState& state, QWidget* parent = nullptr);
@@ -70,6 +71,8 @@ public:
     [[nodiscard]] QPoint onViewport(ChartPoint at) const;
     [[nodiscard]] const DragPreview& preview() const { return m_preview; }
     void addCrews(int by);
+
+    [[nodiscard]] std::vector<PaintedPart> paintedParts() const override;
 
 signals:
     void clashesFound();

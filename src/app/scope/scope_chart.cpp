@@ -414,4 +414,21 @@ void ScopeChart::keyPressEvent(QKeyEvent* event) {
     QAbstractScrollArea::keyPressEvent(event);
 }
 
+std::vector<PaintedPart> ScopeChart::paintedParts() const {
+    std::vector<PaintedPart> parts;
+    for (const TreeBox& box : m_layout.boxes) {
+        const TreeItem& item = m_items[box.item];
+        PaintedPart part;
+        part.name = show::text(item.code + (item.code.empty() ? "" : " ") + item.name);
+        part.value = show::text(item.figures);
+        if (item.folded) part.value += tr(", folded");
+        part.role = QAccessible::TreeItem;
+        part.rect = item.leaf ? QRect() : rectOf(BreakdownId{item.id}).translated(viewport()->pos());
+        part.chosen = !item.leaf && m_chosen && m_chosen.value == item.id;
+        if (!item.leaf) part.press = [this, id = BreakdownId{item.id}] { const_cast<ScopeChart*>(this)->choose(id); };
+        parts.push_back(std::move(part));
+    }
+    return parts;
+}
+
 } // namespace yarrin

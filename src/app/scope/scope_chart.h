@@ -3,6 +3,7 @@
 #pragma once
 
 #include "app/base/document.h"
+#include "app/base/painted_parts.h"
 #include "chart/layout/tree_layout.h"
 
 #include <QAbstractScrollArea>
@@ -16,7 +17,7 @@ namespace yarrin {
 class NameLine;
 
 /// The breakdown as a tree without dates: to look at, to walk with the keyboard, and to change in place.
-class ScopeChart : public QAbstractScrollArea {
+class ScopeChart : public QAbstractScrollArea, public HasPaintedParts {
     Q_OBJECT
 public:
     explicit ScopeChart(Document& document, QWidget* parent = nullptr);
@@ -50,6 +51,8 @@ public:
     [[nodiscard]] QRect rectOf(BreakdownId id) const;
     /// Paints the whole chart into a rectangle, without what is chosen.
     void paintInto(QPainter& painter, const QRectF& target) const;
+
+    [[nodiscard]] std::vector<PaintedPart> paintedParts() const override;
 
 signals:
     void refused(const QString& reason);

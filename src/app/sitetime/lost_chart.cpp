@@ -149,4 +149,17 @@ bool LostChart::event(QEvent* event) {
     return true;
 }
 
+std::vector<PaintedPart> LostChart::paintedParts() const {
+    std::vector<PaintedPart> parts;
+    for (std::size_t i = 0; i < m_months.size(); ++i) {
+        PaintedPart part;
+        part.name = show::month(m_months[i].month);
+        part.value = wordsOf(m_months[i]);
+        part.rect = columnOf(i);
+        part.chosen = m_chosen == m_months[i].month;
+        parts.push_back(std::move(part));
+    }
+    return parts;
+}
+
 } // namespace yarrin

@@ -2,6 +2,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
 
+#include "app/base/painted_parts.h"
 #include "core/weather/lost_days.h"
 
 #include <QWidget>
@@ -10,7 +11,7 @@ namespace yarrin {
 
 /// Days lost month by month, a stroke for what the calendar allows, what lies beyond it in a colour of its own. Left
 /// and Right choose a month, a click too.
-class LostChart : public QWidget {
+class LostChart : public QWidget, public HasPaintedParts {
     Q_OBJECT
 public:
     explicit LostChart(QWidget* parent = nullptr);
@@ -20,6 +21,8 @@ public:
     void choose(Date month);
     [[nodiscard]] Date chosen() const { return m_chosen; }
     [[nodiscard]] QRect columnOf(std::size_t month) const;
+
+    [[nodiscard]] std::vector<PaintedPart> paintedParts() const override;
 
 signals:
     void monthChosen(yarrin::Date month);

@@ -212,4 +212,18 @@ void WeekChart::focusInEvent(QFocusEvent* event) {
     QWidget::focusInEvent(event);
 }
 
+std::vector<PaintedPart> WeekChart::paintedParts() const {
+    std::vector<PaintedPart> parts;
+    for (const SpellShape& spell : m_layout.spells) {
+        PaintedPart part;
+        part.name = QLocale(QLocale::English).standaloneDayName(spell.weekday + 1);
+        part.value = QString::fromStdString(spellText(m_week[std::size_t(spell.weekday)][spell.spell]));
+        part.role = QAccessible::Cell;
+        part.rect = QRectF(spell.box.x, spell.box.y, spell.box.width, spell.box.height).toRect();
+        part.chosen = spell.weekday == m_day && m_spell == spell.spell;
+        parts.push_back(std::move(part));
+    }
+    return parts;
+}
+
 } // namespace yarrin

@@ -2,6 +2,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
 
+#include "app/base/painted_parts.h"
 #include "chart/layout/week_layout.h"
 
 #include <QWidget>
@@ -12,7 +13,7 @@ namespace yarrin {
 
 /// The standard week to look at and to change: spells are dragged out, moved, stretched and taken away, by mouse and by
 /// keyboard, or typed. It only asks for changes; what the week is, it is told.
-class WeekChart : public QWidget {
+class WeekChart : public QWidget, public HasPaintedParts {
     Q_OBJECT
 public:
     explicit WeekChart(QWidget* parent = nullptr);
@@ -24,6 +25,8 @@ public:
     void typeTimes(int weekday);
     [[nodiscard]] QSize sizeHint() const override { return {700, 262}; }
     [[nodiscard]] QSize minimumSizeHint() const override { return {340, 170}; }
+
+    [[nodiscard]] std::vector<PaintedPart> paintedParts() const override;
 
 signals:
     void workWanted(int weekday, const yarrin::DayWork& work);

@@ -184,8 +184,7 @@ bool YearChart::event(QEvent* event) {
         const auto* help = static_cast<QHelpEvent*>(event);
         if (const DayShape* day = m_layout.dayAt(help->pos().x() - 2, help->pos().y() - 2)) {
             QString words = show::weekdayDate(day->date);
-            if (!day->name.empty()) words += QStringLiteral("\n") + show::text(day->name);
-            words += QStringLiteral("\n") + (day->work.empty() ? tr("no work") : show::text(dayWorkText(day->work)));
+            words += QLatin1Char('\n') + wordsOf(*day);
             QToolTip::showText(help->globalPos(), words, this);
         } else {
             QToolTip::hideText();
@@ -193,6 +192,27 @@ bool YearChart::event(QEvent* event) {
         return true;
     }
     return QWidget::event(event);
+}
+
+QString YearChart::wordsOf(const DayShape& day) const {
+    QString words;
+    if (!day.name.empty()) words = show::text(day.name) + QLatin1Char('\n');
+    return words + (day.work.empty() ? tr("no work") : show::text(dayWorkText(day.work)));
+}
+
+std::vector<PaintedPart> YearChart::paintedParts() const {
+    std::vector<PaintedPart> parts;
+    for (const MonthShape& month : m_layout.months)
+        for (const DayShape& day : month.days) {
+            PaintedPart part;
+            part.name = show::weekdayDate(day.date);
+            part.value = wordsOf(day).replace(QLatin1Char('\n'), QLatin1String(", "));
+            part.role = QAccessible::Cell;
+            part.rect = QRectF(day.box.x + 2, day.box.y + 2, day.box.width, day.box.height).toRect();
+            part.chosen = m_current == day.date;
+            parts.push_back(std::move(part));
+        }
+    return parts;
 }
 
 } // namespace yarrin

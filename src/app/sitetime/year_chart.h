@@ -2,6 +2,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
 
+#include "app/base/painted_parts.h"
 #include "chart/layout/year_layout.h"
 
 #include <QWidget>
@@ -11,7 +12,7 @@
 namespace yarrin {
 
 /// A year of a calendar, or one month of it large, with the days that are chosen.
-class YearChart : public QWidget {
+class YearChart : public QWidget, public HasPaintedParts {
     Q_OBJECT
 public:
     explicit YearChart(QWidget* parent = nullptr);
@@ -29,6 +30,8 @@ public:
     [[nodiscard]] const YearLayout& layoutNow() const { return m_layout; }
     [[nodiscard]] QSize sizeHint() const override { return {700, 280}; }
     [[nodiscard]] QSize minimumSizeHint() const override { return {340, 200}; }
+
+    [[nodiscard]] std::vector<PaintedPart> paintedParts() const override;
 
 signals:
     void chosenChanged();
@@ -48,6 +51,7 @@ protected:
 
 private:
     void relayout();
+    [[nodiscard]] QString wordsOf(const DayShape& day) const;
     void range(Date from, Date to, bool add);
     void moveTo(Date date, bool extend);
     void changed();

@@ -6,6 +6,7 @@
 #include "app/base/look.h"
 #include "app/base/one_line.h"
 #include "app/base/output_book.h"
+#include "app/base/painted_parts.h"
 #include "app/base/plain_words.h"
 #include "app/base/undo_keys.h"
 #include "app/buildup/build_up_stage.h"
@@ -85,6 +86,7 @@ MainWindow::MainWindow(QSettings& settings, Dialogs& dialogs, Date today)
     setMinimumSize(900, 560);
     resize(1280, 800);
     m_stack->setObjectName(QStringLiteral("stages"));
+    tellPaintedParts();
     for (std::size_t i = 0; i < stages.size(); ++i) m_stack->addWidget(new QWidget);
     buildActions();
 

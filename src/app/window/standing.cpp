@@ -270,4 +270,20 @@ void Standing::paintEvent(QPaintEvent*) {
     m_show->move(x + detail + 10, scaled(38));
 }
 
+std::vector<PaintedPart> Standing::paintedParts() const {
+    std::vector<PaintedPart> parts;
+    const auto add = [&](const Block& block, const QRect& rect) {
+        PaintedPart part;
+        part.name = block.title;
+        part.value = QStringList{block.value, block.detail}.join(QStringLiteral(", "));
+        part.role = QAccessible::StaticText;
+        part.rect = rect;
+        parts.push_back(std::move(part));
+    };
+    for (std::size_t i = 0; i < m_blocks.size(); ++i)
+        add(m_blocks[i], int(i) == m_notices ? m_noticesRect : QRect(0, 0, width(), height()));
+    if (!m_last.title.isEmpty()) add(m_last, rect());
+    return parts;
+}
+
 } // namespace yarrin

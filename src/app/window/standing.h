@@ -3,6 +3,7 @@
 #pragma once
 
 #include "app/base/document.h"
+#include "app/base/painted_parts.h"
 #include "app/delay/odds_study.h"
 
 #include <QRect>
@@ -13,7 +14,7 @@ class QPushButton;
 namespace yarrin {
 
 /// The dark strip at the foot: where each section stands, the exposure, and what the last change did.
-class Standing : public QWidget {
+class Standing : public QWidget, public HasPaintedParts {
     Q_OBJECT
 public:
     Standing(Document& document, Date today, const OddsStudy& odds, QWidget* parent = nullptr);
@@ -33,6 +34,8 @@ public:
     [[nodiscard]] const Block& lastChange() const { return m_last; }
     /// Where the block of notices stands; empty where there is none.
     [[nodiscard]] const QRect& noticesPlace() const { return m_noticesRect; }
+
+    [[nodiscard]] std::vector<PaintedPart> paintedParts() const override;
 
 signals:
     void undoRequested();

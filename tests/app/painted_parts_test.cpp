@@ -1,0 +1,127 @@
+// SPDX-FileCopyrightText: 2026 The Yarrin authors
+// SPDX-License-Identifier: GPL-3.0-or-later
+// What is painted can be read by those who do not see it: bars, links, boxes, places, groups, days as children with
+// name, value, place and what a press does.
+#include "app/base/painted_parts.h"
+#include "app/programme/logic_view.h"
+#include "app/programme/places_view.h"
+#include "app/scope/scope_chart.h"
+#include "app/sitetime/week_chart.h"
+#include "app/sitetime/year_chart.h"
+#include "desk.h"
+
+#include <QAccessible>
+#include <QTemporaryDir>
+
+using namespace yarrin;
+using namespace yarrin::test;
+
+class PaintedPartsTest : public QObject {
+    Q_OBJECT
+    QTemporaryDir m_folder;
+
+    static std::vector<QAccessibleInterface*> childrenOf(QWidget* widget) {
+        std::vector<QAccessibleInterface*> all;
+        QAccessibleInterface* whole = QAccessible::queryAccessibleInterface(widget);
+        if (!whole) qFatal("nothing is told of it");
+        for (int i = 0, count = whole->childCount(); i < count; ++i) {
+            QAccessibleInterface* child = whole->child(i);
+            if (!child || !child->isValid()) qFatal("child %d of %d is none", i, count);
+            if (child->parent() != whole && !child->object()) qFatal("child %d has another parent", i);
+            if (!child->object() && whole->indexOfChild(child) != i) qFatal("child %d stands elsewhere", i);
+            all.push_back(child);
+        }
+        return all;
+    }
+    /// The part of that name.
+    static QAccessibleInterface* part(QWidget* widget, const QString& name) {
+        for (QAccessibleInterface* one : childrenOf(widget))
+            if (!one->object() && one->text(QAccessible::Name) == name) return one;
+        qFatal("there is no part %s", qPrintable(name));
+    }
+    static Programme three() {
+        Builder b;
+        b.task("A", 5).task("B", 3).milestone("M").link("A", "B", LinkType::ss, 960).link("B", "M").link("A", "M");
+        b.place("P", "").change("A", [&](Activity& a) { a.location = b.at("P"); });
+        b.section("S1", "M", "2027-03-04", 1000);
+        return b.programme;
+    }
+
+private slots:
+    void bars() {
+        Desk desk(three(), m_folder.filePath(QStringLiteral("bars.ini")));
+        desk.trigger("stage5");
+        BarChartView& chart = desk.chart();
+        QAccessibleInterface* a = part(&chart, QStringLiteral("A A"));
+        QCOMPARE(a->text(QAccessible::Value), QStringLiteral("1 Mar 2027 to 5 Mar 2027, critical, float 0 d"));
+        // It stands where it is painted, and what is there is it.
+        const QRect at = a->rect();
+        const BarShape bar = desk.bar("A");
+        QCOMPARE(at.left(), chart.viewport()->mapToGlobal(chart.onViewport({bar.x0, bar.y})).x());
+        QVERIFY(at.width() > 3);
+        QAccessibleInterface* whole = QAccessible::queryAccessibleInterface(&chart);
+        QCOMPARE(whole->childAt(at.left() + 2, at.center().y())->text(QAccessible::Name), QStringLiteral("A A"));
+        // Pressed, it is selected, and says so.
+        QVERIFY(!a->state().selected);
+        a->actionInterface()->doAction(QAccessibleActionInterface::pressAction());
+        QCOMPARE(desk.window.viewState().current(), desk.id("A"));
+        QVERIFY(part(&chart, QStringLiteral("A A"))->state().selected);
+        // Links too, with type and lag.
+        QAccessibleInterface* link = part(&chart, QStringLiteral("B waits for with A +2d"));
+        QCOMPARE(link->role(), QAccessible::Graphic);
+        link->actionInterface()->doAction(QAccessibleActionInterface::pressAction());
+        QVERIFY(desk.window.viewState().link());
+        // What goes is told no more; what comes is.
+        const std::size_t before = childrenOf(&chart).size();
+        QVERIFY(desk.document()
+                    .perform(QStringLiteral("gone"),
+                             [&](Transaction& tx) {
+                                 tx.eraseAll<Link>(std::array{desk.programme().links[0].id});
+                                 return done();
+                             })
+                    .ok());
+        QCOMPARE(childrenOf(&chart).size(), before - 1);
+        desk.trigger("editUndo");
+        QCOMPARE(childrenOf(&chart).size(), before);
+    }
+
+    /// In every painted view each part has a name, and one that shows has a place inside of it.
+    void everyView() {
+        Desk desk(three(), m_folder.filePath(QStringLiteral("views.ini")));
+        const auto named = [&](QWidget* view, std::size_t least) {
+            QApplication::processEvents();
+            std::size_t count = 0;
+            for (QAccessibleInterface* one : childrenOf(view)) {
+                if (one->object()) continue;
+                ++count;
+                QVERIFY2(!one->text(QAccessible::Name).isEmpty(), qPrintable(view->objectName()));
+                const QRect all(view->mapToGlobal(QPoint(0, 0)), view->size());
+                if (!one->rect().isEmpty())
+                    QVERIFY2(all.intersects(one->rect()), qPrintable(one->text(QAccessible::Name)));
+            }
+            QVERIFY2(count >= least, qPrintable(view->objectName() + QString::number(count)));
+        };
+        desk.trigger("stage1");
+        named(desk.find<QWidget>("sectionChart"), 1);
+        named(&desk.standing(), 2);
+        desk.trigger("stage2");
+        named(desk.window.findChild<YearChart*>(), 365);
+        named(desk.window.findChild<WeekChart*>(), 10);
+        desk.trigger("stage3");
+        named(desk.window.findChild<ScopeChart*>(), 1);
+        desk.trigger("stage5");
+        auto* stage = desk.window.findChild<ProgrammeStage*>();
+        stage->showNamed(QStringLiteral("logic"));
+        auto* logic = desk.window.findChild<LogicView*>();
+        QTRY_VERIFY(!logic->isWorking());
+        named(logic, 6);
+        stage->showNamed(QStringLiteral("places"));
+        auto* places = desk.window.findChild<PlacesView*>();
+        QTRY_VERIFY(!places->isWorking());
+        named(places, 1);
+        QVERIFY(part(places, QStringLiteral("A A"))->text(QAccessible::Value).endsWith(QLatin1String(", P")));
+    }
+};
+
+QTEST_MAIN(PaintedPartsTest)
+#include "painted_parts_test.moc"
