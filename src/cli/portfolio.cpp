@@ -17,7 +17,7 @@ std::string padded(std::string text, std::size_t width) {
     return text + "  ";
 }
 
-void print(const std::vector<PortfolioJob>& jobs, Date today, std::ostream& out) {
+void print(const std::vector<PortfolioJob>& jobs, const FirmHas& has, Date today, std::ostream& out) {
     for (const PortfolioJob& job : jobs) {
         out << job.path.filename().string() << ": ";
         if (job.fault) {
@@ -39,6 +39,16 @@ void print(const std::vector<PortfolioJob>& jobs, Date today, std::ostream& out)
             out << "  " << wordOf(one.duty) << " of " << one.event << " due " << isoDate(one.due)
                 << (one.due < today ? ": lapsed" : "") << "\n";
     }
+    const auto needs = needsOfAll(eachJobOnce(jobs), has);
+    if (!needs.empty()) out << "needed by all jobs together, at most at once in a month:\n";
+    for (const NeedOfAll& one : needs) {
+        const auto [month, most] = one.most();
+        out << "  " << padded(one.name, 24) << padded(most.text(), 6) << "in " << monthText(monthOf(month));
+        if (one.has) out << "  the firm has " << one.has->text();
+        if (one.monthsOver() > 0)
+            out << ", too few in " << one.monthsOver() << (one.monthsOver() == 1 ? " month" : " months");
+        out << "\n";
+    }
 }
 
 ExitStatus run(std::span<const std::string> arguments, CliStreams streams) {
@@ -51,15 +61,17 @@ ExitStatus run(std::span<const std::string> arguments, CliStreams streams) {
         return usageFault("portfolio", fault == "a file is missing" ? "a folder is missing" : fault, streams);
     const auto jobs = portfolioOf(folder);
     if (!jobs.ok()) return report(jobs.errors(), folder, streams);
+    const auto has = firmHasIn(folder);
+    if (!has.ok()) return report(has.errors(), folder, streams);
     const std::time_t now = std::time(nullptr);
     std::tm local{};
     localtime_r(&now, &local);
     const Date day =
         today.value_or(dateFrom(local.tm_year + 1900, unsigned(local.tm_mon) + 1, unsigned(local.tm_mday)));
     if (json)
-        streams.out << portfolioToJson(*jobs, day);
+        streams.out << portfolioToJson(*jobs, *has, day);
     else
-        print(*jobs, day, streams.out);
+        print(*jobs, *has, day, streams.out);
     const bool faulty =
         std::any_of(jobs->begin(), jobs->end(), [](const PortfolioJob& job) { return bool(job.fault); });
     return faulty ? ExitStatus::file : ExitStatus::done;
@@ -73,7 +85,9 @@ const Verb portfolioVerb{
     "Tells of each programme in a folder when it ends, where its sections stand against their contract dates, "
     "damages,\n"
     "and what notices are due by today, or by DATE. Files that say where they stand (those that a window closed) are\n"
-    "not read whole; none is changed. What is no job is named, with exit status 3 in the end, and so are two files of\n"
+    "not read whole; none is changed. Then what all jobs together need of each trade and plant, and what the firm has\n"
+    "of it by the folder's firm-has.csv (name, number). What is no job is named, with exit status 3 in the end, and so "
+    "are two files of\n"
     "what seems one job.\n",
     run};
 

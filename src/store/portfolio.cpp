@@ -4,6 +4,7 @@
 
 #include "core/base/natural_order.h"
 #include "core/base/text.h"
+#include "store/csv.h"
 #include "store/file.h"
 #include "store/json_text.h"
 #include "store/statement.h"
@@ -23,6 +24,13 @@ using Out = nlohmann::ordered_json;
 
 Out dateOut(const std::optional<Date>& date) {
     return date ? Out(isoDate(*date)) : Out(nullptr);
+}
+
+Out needOut(const std::string& name, const std::vector<std::pair<Date, Decimal>>& months) {
+    Out list = Out::array();
+    for (const auto& [month, number] : months)
+        list.push_back({{"month", monthText(Month{month})}, {"most", number.text()}});
+    return {{"name", name}, {"months", std::move(list)}};
 }
 
 Out summaryOut(const JobSummary& summary) {
@@ -51,6 +59,8 @@ Out summaryOut(const JobSummary& summary) {
                                   {"title", one.title},
                                   {"duty", std::string(wordOf(one.duty))},
                                   {"due", isoDate(one.due)}});
+    out["needs"] = Out::array();
+    for (const JobSummary::Need& one : summary.needs) out["needs"].push_back(needOut(one.name, one.months));
     return out;
 }
 
@@ -162,6 +172,15 @@ Result<JobSummary> summaryFromText(std::string_view text) {
         notice.due = take.date(one, "due", true).value_or(Date{});
         summary.notices.push_back(std::move(notice));
     }
+    for (const nlohmann::json& one : take.member(*tree, "needs")) {
+        JobSummary::Need need{take.text(one, "name"), {}};
+        for (const nlohmann::json& part : take.member(one, "months")) {
+            const auto month = parseMonth(take.text(part, "month"));
+            take.ok = take.ok && bool(month);
+            if (month) need.months.emplace_back(month->first, take.sum(part, "most"));
+        }
+        summary.needs.push_back(std::move(need));
+    }
     if (!take.ok) return Error{ErrorCode::file, {}, "its summary is not as it is written", {}};
     return summary;
 }
@@ -212,7 +231,48 @@ Result<std::vector<PortfolioJob>> portfolioOf(const fs::path& folder, unsigned t
     return jobs;
 }
 
-std::string portfolioToJson(const std::vector<PortfolioJob>& jobs, Date today) {
+namespace {
+
+constexpr const char* hasFile = "firm-has.csv";
+
+} // namespace
+
+Result<FirmHas> firmHasIn(const fs::path& folder) {
+    const fs::path path = folder / hasFile;
+    std::error_code failed;
+    if (!fs::exists(path, failed)) return FirmHas{};
+    const auto text = readTextFile(path);
+    if (!text.ok()) return text.errors();
+    const auto rows = parseCsv(*text);
+    if (!rows.ok()) return Error{ErrorCode::file, hasFile, rows.error().sentence(), {}};
+    FirmHas has;
+    for (std::size_t i = 0; i < rows->size(); ++i) {
+        const CsvRow& row = (*rows)[i];
+        if (row.empty() || (row.size() == 1 && trimmedView(row[0]).empty())) continue;
+        const auto number = row.size() > 1 ? Decimal::parse(trimmed(row[1])) : std::nullopt;
+        if (i == 0 && !number) continue; // headings
+        if (!number || number->sign() < 0)
+            return Error{ErrorCode::file, std::string(hasFile) + ", row " + std::to_string(i + 1),
+                         "it has no number of \"" + row[0] + "\"", "write a name and a number, like Crane,2"};
+        has.emplace_back(trimmed(row[0]), *number);
+    }
+    return has;
+}
+
+Outcome writeFirmHas(const fs::path& folder, const FirmHas& has) {
+    std::string text = csvLine({"Name", "The firm has"});
+    for (const auto& [name, number] : has) text += csvLine({name, number.text()});
+    return writeTextFile(folder / hasFile, text);
+}
+
+std::vector<const JobSummary*> eachJobOnce(const std::vector<PortfolioJob>& jobs) {
+    std::vector<const JobSummary*> list;
+    for (const PortfolioJob& job : jobs)
+        if (!job.fault && job.alikeTo.empty()) list.push_back(&job.summary);
+    return list;
+}
+
+std::string portfolioToJson(const std::vector<PortfolioJob>& jobs, const FirmHas& has, Date today) {
     Out list = Out::array();
     for (const PortfolioJob& job : jobs) {
         Out out;
@@ -226,7 +286,14 @@ std::string portfolioToJson(const std::vector<PortfolioJob>& jobs, Date today) {
         }
         list.push_back(std::move(out));
     }
-    return json::textOf(Out{{"jobs", std::move(list)}});
+    Out needs = Out::array();
+    for (const NeedOfAll& one : needsOfAll(eachJobOnce(jobs), has)) {
+        Out need = needOut(one.name, one.months);
+        need["has"] = one.has ? Out(one.has->text()) : Out(nullptr);
+        need["months_over"] = one.monthsOver();
+        needs.push_back(std::move(need));
+    }
+    return json::textOf(Out{{"jobs", std::move(list)}, {"needs", std::move(needs)}});
 }
 
 } // namespace yarrin

@@ -32,7 +32,15 @@ struct PortfolioJob {
 [[nodiscard]] Result<std::vector<PortfolioJob>> portfolioOf(const std::filesystem::path& folder, unsigned threads = 0,
                                                             std::stop_token stop = {});
 
+/// What a firm has of trades and plant, as the folder's file `firm-has.csv` says: name and number. Nothing where there
+/// is no such file; an error where a row of it is none.
+using FirmHas = std::vector<std::pair<std::string, Decimal>>;
+[[nodiscard]] Result<FirmHas> firmHasIn(const std::filesystem::path& folder);
+[[nodiscard]] Outcome writeFirmHas(const std::filesystem::path& folder, const FirmHas& has);
+/// Summaries of those that are jobs; of two files of one job the first counts.
+[[nodiscard]] std::vector<const JobSummary*> eachJobOnce(const std::vector<PortfolioJob>& jobs);
+
 /// As docs/cli.md says; notices by the days that are left on a day.
-[[nodiscard]] std::string portfolioToJson(const std::vector<PortfolioJob>& jobs, Date today);
+[[nodiscard]] std::string portfolioToJson(const std::vector<PortfolioJob>& jobs, const FirmHas& has, Date today);
 
 } // namespace yarrin

@@ -86,6 +86,44 @@ private slots:
         QVERIFY(!stage->isVisible());
     }
 
+    /// What all jobs need of a trade, and what is typed of what the firm has.
+    void needs() {
+        QDir(m_root.path()).mkpath(QStringLiteral("needs"));
+        for (const auto& [name, number] : {std::pair("Road", 2), std::pair("Bridge", 3)}) {
+            Programme p = job(name, 5);
+            Resource fixer;
+            fixer.id = ResourceId{1};
+            fixer.key = "R1";
+            fixer.name = "Fixer";
+            p.resources.append(fixer);
+            Activity a = p.activities[0];
+            a.needs = {{ResourceId{1}, Decimal(number), {}}};
+            p.activities.replace(0, a);
+            QVERIFY(writeProgramme(p, path("needs").toStdString() + "/" + name + ".yarrin", FileFormat::native).ok());
+        }
+        Desk desk(job("Other", 3), path("needs.ini"));
+        desk.trigger("openPortfolio");
+        auto* stage = desk.find<PortfolioStage>("portfolioStage");
+        stage->showNamed(path("needs"));
+        QTRY_VERIFY(!stage->isWorking());
+        GridView& grid = *desk.find<GridView>("portfolioNeeds");
+        auto* model = static_cast<GridModel*>(grid.model());
+        const auto at = [&](const char* column) {
+            return model->index(0, model->columnOf(QString::fromLatin1(column)));
+        };
+        QCOMPARE(at("most").data().toString(), QStringLiteral("5"));
+        QCOMPARE(at("jobs").data().toString(), QStringLiteral("Bridge 3 · Road 2"));
+        typeInto(grid, at("has"), QStringLiteral("some"));
+        QVERIFY(at("has").data().toString().isEmpty());
+        QTest::keyClick(&grid, Qt::Key_Escape);
+        typeInto(grid, at("has"), QStringLiteral("4"));
+        QCOMPARE(at("over").data().toString(), QStringLiteral("1 month"));
+        const auto kept = firmHasIn(path("needs").toStdString());
+        QVERIFY(kept.ok() && *kept == (FirmHas{{"Fixer", 4}}));
+        typeInto(grid, at("has"), QStringLiteral("6"));
+        QVERIFY(at("over").data().toString().isEmpty());
+    }
+
     /// A folder that is gone is told, and the list is empty.
     void gone() {
         Desk desk(job("Other", 3), path("gone.ini"));

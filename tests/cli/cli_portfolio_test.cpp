@@ -49,6 +49,56 @@ class CliPortfolioTest : public QObject {
     }
 
 private slots:
+    static Programme needing(const std::string& title, const std::string& name, int number, int days) {
+        Programme p = job(title, days);
+        Resource one;
+        one.id = ResourceId{1};
+        one.key = "R1";
+        one.name = name;
+        p.resources.append(one);
+        Activity a = p.activities[0];
+        a.needs = {{ResourceId{1}, Decimal(number), {}}};
+        p.activities.replace(0, a);
+        return p;
+    }
+
+    /// Two fixers from 1 March for five days, three for 30 working days into April: five in March, three in April.
+    void needs() {
+        const auto at = folder("needs");
+        put(needing("Road", "Fixer", 2, 5), at / "road.yarrin", FileFormat::native);
+        put(needing("Bridge", "fixer", 3, 30), at / "bridge.yarrin", FileFormat::native);
+        const auto told = [&] {
+            const Call c = call({"portfolio", at.string(), "--today", "2027-03-01", "--json"});
+            if (int(c.status) != 0) qFatal("%s", c.err.c_str());
+            return nlohmann::json::parse(c.out)["needs"].dump();
+        };
+        QCOMPARE(told(),
+                 std::string(R"([{"has":null,"months":[{"month":"2027-03","most":"5"},{"month":"2027-04","most":"3"}],)"
+                             R"("months_over":0,"name":"fixer"}])"));
+        std::ofstream(at / "firm-has.csv") << "Name;Number\nFixer;4\n";
+        QVERIFY2(told().find(R"("has":"4")") != std::string::npos, told().c_str());
+        QVERIFY(told().find(R"("months_over":1)") != std::string::npos);
+        const Call plain = call({"portfolio", at.string(), "--today", "2027-03-01"});
+        QVERIFY2(plain.out.find("in 2027-03  the firm has 4, too few in 1 month") != std::string::npos,
+                 plain.out.c_str());
+        std::ofstream(at / "firm-has.csv") << "Fixer,5\nCrane,two\n";
+        const Call bad = call({"portfolio", at.string()});
+        QCOMPARE(int(bad.status), 3);
+        QVERIFY2(bad.err.find("firm-has.csv, row 2: it has no number of \"Crane\"") != std::string::npos,
+                 bad.err.c_str());
+        std::ofstream(at / "firm-has.csv") << "Fixer,5\n";
+        // A copy of a job needs nobody a second time; kept or read whole makes no difference.
+        put(needing("Road", "Fixer", 2, 5), at / "road copy.yarrin", FileFormat::native);
+        const std::string whole = told();
+        QVERIFY2(whole.find(R"("most":"5")") != std::string::npos &&
+                     whole.find(R"("months_over":0)") != std::string::npos,
+                 whole.c_str());
+        auto jobs = portfolioOf(at);
+        QVERIFY(jobs.ok());
+        const auto again = summaryFromText(summaryToText((*jobs)[0].summary));
+        QVERIFY(again.ok() && *again == (*jobs)[0].summary);
+    }
+
     /// Five days end in time, twelve on the 16th, four days after the 12th: 4,000. Notice is due on the 8th.
     void told() {
         const auto at = folder("told");
@@ -141,7 +191,7 @@ private slots:
             put(randomProgramme(std::uint32_t(i + 1), {.activities = 20}), at / ("job" + std::to_string(i) + ".yarrin"),
                 FileFormat::native);
         const auto one = portfolioOf(at, 1), four = portfolioOf(at, 4);
-        QCOMPARE(portfolioToJson(*one, dateFrom(2027, 3, 1)), portfolioToJson(*four, dateFrom(2027, 3, 1)));
+        QCOMPARE(portfolioToJson(*one, {}, dateFrom(2027, 3, 1)), portfolioToJson(*four, {}, dateFrom(2027, 3, 1)));
     }
 };
 

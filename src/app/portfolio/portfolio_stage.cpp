@@ -7,6 +7,7 @@
 #include "app/table/inline_message.h"
 #include "app/table/list_page.h"
 #include "app/window/dialogs.h"
+#include "core/base/text.h"
 
 #include <QDir>
 #include <QHBoxLayout>
@@ -49,6 +50,7 @@ PortfolioStage::PortfolioStage(Dialogs& dialogs, QSettings& settings, Date today
     split->setObjectName(QStringLiteral("portfolioSplitter"));
     split->addWidget(m_list);
     split->addWidget(scroll);
+    split->addWidget(buildNeeds());
     split->setChildrenCollapsible(false);
     auto* column = new QVBoxLayout(this);
     column->setContentsMargins(0, 0, 0, 0);
@@ -75,6 +77,70 @@ PortfolioStage::PortfolioStage(Dialogs& dialogs, QSettings& settings, Date today
             });
     m_folder = m_settings.value(QStringLiteral("portfolio")).toString();
     present();
+}
+
+/// Trades and plant that all jobs need, against what the firm has.
+QWidget* PortfolioStage::buildNeeds() {
+    std::vector<ListColumn> all;
+    const auto add = [&](const char* name, const QString& title, int width, bool right,
+                         std::function<QString(std::size_t)> text) -> ListColumn& {
+        ListColumn& c = all.emplace_back();
+        c.name = QLatin1String(name);
+        c.title = title;
+        c.width = width;
+        c.right = right;
+        c.text = std::move(text);
+        return c;
+    };
+    add("name", tr("Trade or plant"), 200, false, [this](std::size_t i) { return show::text(m_all[i].name); });
+    ListColumn& has = add("has", tr("The firm has"), 96, true,
+                          [this](std::size_t i) { return m_all[i].has ? show::number(*m_all[i].has) : QString(); });
+    has.figure = [this](std::size_t i) { return m_all[i].has ? m_all[i].has->toDouble() : -1; };
+    has.commit = [this](Transaction*, std::size_t i, const std::string& typed) { return setHas(i, typed); };
+    add("most", tr("Most needed"), 96, true, [this](std::size_t i) {
+        return show::number(m_all[i].most().second);
+    }).figure = [this](std::size_t i) { return m_all[i].most().second.toDouble(); };
+    add("month", tr("In"), 90, false, [this](std::size_t i) { return show::month(m_all[i].most().first); }).figure =
+        [this](std::size_t i) { return double(m_all[i].most().first - Date{}); };
+    ListColumn& over = add("over", tr("Too few in"), 90, true, [this](std::size_t i) {
+        return m_all[i].monthsOver() > 0 ? show::countOf(qint64(m_all[i].monthsOver()), "month", "months") : QString();
+    });
+    over.figure = [this](std::size_t i) { return double(m_all[i].monthsOver()); };
+    over.marked = [this](std::size_t i) { return m_all[i].monthsOver() > 0; };
+    add("jobs", tr("Jobs in that month"), 260, false, [this](std::size_t i) {
+        QStringList words;
+        for (std::size_t job = 0; job < m_all[i].byJob.size(); ++job)
+            for (const auto& [month, number] : m_all[i].byJob[job])
+                if (month == m_all[i].most().first)
+                    words << tr("%1 %2").arg(show::text(m_counted[job]->title), show::number(number));
+        return words.join(QStringLiteral(" · "));
+    }).quiet = true;
+    ListSource source = shownRows([this] { return m_all.size(); });
+    source.perform = [](const QString&, const std::function<Outcome(Transaction*)>& change) { return change(nullptr); };
+    source.nameOf = [this](std::size_t i) { return show::text(m_all[i].name); };
+    m_needs = new ListPage(QStringLiteral("portfolioNeeds"), tr("What all jobs need, and what the firm has"),
+                           std::move(source), std::move(all), this);
+    m_needs->stretch(QStringLiteral("jobs"));
+    m_needs->setEmptyText(
+        tr("Trades and plant that the jobs need stand here, all jobs together, month by month. Type how "
+           "many the firm has; it is kept in the folder, as firm-has.csv."));
+    connect(&m_needs->table(), &GridView::refused, this, [this](const QString& reason) { m_notice->say(reason); });
+    return m_needs;
+}
+
+Outcome PortfolioStage::setHas(std::size_t row, const std::string& typed) {
+    FirmHas has = m_has;
+    const std::string name = m_all[row].name;
+    std::erase_if(has, [&](const auto& one) { return lowered(one.first) == lowered(name); });
+    if (!trimmedView(typed).empty()) {
+        const auto number = Decimal::parse(trimmed(typed));
+        if (!number || number->sign() < 0) return inputError("\"" + typed + "\" is no number", "type how many, like 2");
+        has.emplace_back(name, *number);
+    }
+    if (Outcome written = writeFirmHas(m_folder.toStdString(), has); !written.ok()) return written;
+    m_has = std::move(has);
+    present();
+    return done();
 }
 
 std::vector<ListColumn> PortfolioStage::columns() {
@@ -207,6 +273,10 @@ void PortfolioStage::look() {
             } else {
                 m_jobs = std::shared_ptr<const std::vector<PortfolioJob>>(found, &**found);
             }
+            if (auto has = firmHasIn(m_folder.toStdString()); has.ok())
+                m_has = std::move(*has);
+            else
+                m_notice->say(show::error(has.error()));
             present();
         });
     present();
@@ -224,6 +294,9 @@ void PortfolioStage::present() {
         for (const JobSummary::Of& one : job.sections) m_rows.push_back({i, &one});
     }
     m_list->refresh();
+    m_counted = eachJobOnce(*m_jobs);
+    m_all = needsOfAll(m_counted, m_has);
+    m_needs->refresh();
     m_chart->setJobs(m_jobs, m_rows, m_today);
     const bool working = m_looking.isRunning();
     m_stop->setVisible(working);

@@ -46,6 +46,8 @@ private:
     void present();
     void open(std::size_t row);
     [[nodiscard]] std::vector<ListColumn> columns();
+    [[nodiscard]] QWidget* buildNeeds();
+    [[nodiscard]] Outcome setHas(std::size_t row, const std::string& typed);
     void addOfJob(std::vector<ListColumn>& all);
     [[nodiscard]] const PortfolioJob& jobOf(std::size_t row) const { return (*m_jobs)[m_rows[row].job]; }
     /// Whether a row is the first of its job, which tells what is of all of it.
@@ -57,11 +59,14 @@ private:
     NoticeBar* m_notice;
     QLabel* m_where;
     QPushButton *m_again, *m_stop;
-    ListPage* m_list;
+    ListPage *m_list, *m_needs = nullptr;
     PortfolioChart* m_chart;
     QString m_folder;
     std::shared_ptr<const std::vector<PortfolioJob>> m_jobs;
     std::vector<PortfolioChart::Row> m_rows;
+    FirmHas m_has;
+    std::vector<NeedOfAll> m_all;
+    std::vector<const JobSummary*> m_counted; ///< jobs that needs are of
     Beside<std::shared_ptr<const Result<std::vector<PortfolioJob>>>> m_looking;
 };
 

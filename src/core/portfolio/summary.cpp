@@ -2,9 +2,12 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/portfolio/summary.h"
 
+#include "core/base/text.h"
 #include "core/contract/damages.h"
+#include "core/labour/demand.h"
 
 #include <algorithm>
+#include <map>
 
 namespace yarrin {
 
@@ -15,6 +18,65 @@ const JobSummary::Of* JobSummary::worst() const {
             (!found || *one.daysLate > *found->daysLate || (*one.daysLate == *found->daysLate && one.key < found->key)))
             found = &one;
     return found;
+}
+
+namespace {
+
+std::vector<JobSummary::Need> needsOf(const Programme& programme, const Schedule& dates) {
+    std::vector<JobSummary::Need> needs;
+    Demand demand(programme, dates);
+    for (std::size_t i = 0; i < demand.book().size(); ++i) {
+        const Resource& one = demand.book()[i];
+        const bool counted = one.kind == ResourceKind::trade || one.kind == ResourceKind::plant;
+        if (!counted || demand.inQuantities(i)) continue;
+        JobSummary::Need need{one.name, {}};
+        for (const DemandRow& row : demand.rows(demand.days(i), DemandBy::month, i))
+            if (row.demand.sign() > 0)
+                need.months.emplace_back(monthOf(row.from).first, row.demand.rounded(2).value_or(Decimal()));
+        if (!need.months.empty()) needs.push_back(std::move(need));
+    }
+    std::sort(needs.begin(), needs.end(), [](const auto& a, const auto& b) { return a.name < b.name; });
+    return needs;
+}
+
+} // namespace
+
+std::pair<Date, Decimal> NeedOfAll::most() const {
+    std::pair<Date, Decimal> found{};
+    for (const auto& [month, number] : months)
+        if (found.second < number) found = {month, number};
+    return found;
+}
+
+std::size_t NeedOfAll::monthsOver() const {
+    return has ? std::size_t(
+                     std::count_if(months.begin(), months.end(), [&](const auto& one) { return *has < one.second; }))
+               : 0;
+}
+
+std::vector<NeedOfAll> needsOfAll(const std::vector<const JobSummary*>& jobs,
+                                  const std::vector<std::pair<std::string, Decimal>>& has) {
+    std::map<std::string, NeedOfAll> all;
+    std::map<std::string, std::map<Date, Fraction>> sums;
+    for (std::size_t job = 0; job < jobs.size(); ++job)
+        for (const JobSummary::Need& need : jobs[job]->needs) {
+            NeedOfAll& one = all[lowered(need.name)];
+            if (one.name.empty()) one.name = need.name;
+            one.byJob.resize(jobs.size());
+            one.byJob[job] = need.months;
+            for (const auto& [month, number] : need.months) {
+                Fraction& sum = sums[lowered(need.name)][month];
+                sum = sum + Fraction(number);
+            }
+        }
+    std::vector<NeedOfAll> list;
+    for (auto& [key, one] : all) {
+        for (const auto& [month, sum] : sums[key]) one.months.emplace_back(month, sum.rounded(2).value_or(Decimal()));
+        for (const auto& [name, number] : has)
+            if (lowered(name) == key) one.has = number;
+        list.push_back(std::move(one));
+    }
+    return list;
 }
 
 JobSummary summaryOf(const Programme& programme, const Schedule& dates) {
@@ -50,6 +112,7 @@ JobSummary summaryOf(const Programme& programme, const Schedule& dates) {
     summary.unrelieved = sum(dates.damages.unrelieved);
     summary.assessed = sum(dates.damages.assessed);
     summary.claimed = sum(dates.damages.claimed);
+    summary.needs = needsOf(programme, dates);
     return summary;
 }
 
