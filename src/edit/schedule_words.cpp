@@ -125,27 +125,36 @@ std::string plainLinkType(const std::string& text) {
 std::string plainNeeds(const std::string& text) {
     static const std::regex behind(R"(^(.{1,120}?)(?:\s*[\[(]|\s+x)\s*([0-9]+(?:[.,][0-9]+)?)\s*(%?)\s*[\])]?$)"),
         before(R"(^([0-9]+(?:[.,][0-9]+)?)(?:\s*x\s+|\s+)(.{1,120})$)");
+    // Semicolons part them where there are any, else commas, but for those in brackets.
+    const bool semicolons = text.find(';') != std::string::npos;
+    std::vector<std::string> parts(1);
+    int depth = 0;
+    for (const char c : text) {
+        depth += c == '(' || c == '[' ? 1 : c == ')' || c == ']' ? -1 : 0;
+        if (depth <= 0 && c == (semicolons ? ';' : ','))
+            parts.emplace_back();
+        else
+            parts.back() += c;
+    }
     std::string out;
-    for (const char separator : {';', ','}) {
-        if (text.find(separator) == std::string::npos && separator == ';') continue;
-        for (const std::string& part : listed(text, separator)) {
-            std::string number = "1", what = part;
-            std::smatch match;
-            bool share = false;
-            if (part.size() <= 160 && std::regex_match(part, match, behind)) {
-                what = match[1];
-                number = match[2];
-                share = match[3].length() > 0;
-            } else if (part.size() <= 160 && std::regex_match(part, match, before)) {
-                number = match[1];
-                what = match[2];
-            }
-            std::replace(number.begin(), number.end(), ',', '.');
-            if (const auto value = Decimal::parse(number); share && value)
-                number = Decimal::fromDouble(value->toDouble() / 100).value_or(1).text();
-            out += (out.empty() ? "" : "; ") + number + " " + what;
+    for (const std::string& raw : parts) {
+        const std::string part = trimmed(raw);
+        if (part.empty()) continue;
+        std::string number = "1", what = part;
+        std::smatch match;
+        bool share = false;
+        if (part.size() <= 160 && std::regex_match(part, match, behind)) {
+            what = match[1];
+            number = match[2];
+            share = match[3].length() > 0;
+        } else if (part.size() <= 160 && std::regex_match(part, match, before)) {
+            number = match[1];
+            what = match[2];
         }
-        return out;
+        std::replace(number.begin(), number.end(), ',', '.');
+        if (const auto value = Decimal::parse(number); share && value)
+            number = Decimal::fromDouble(value->toDouble() / 100).value_or(1).text();
+        out += (out.empty() ? "" : "; ") + number + " " + what;
     }
     return out;
 }

@@ -62,10 +62,12 @@ private:
         Calendar one = *from;
         one.extends = one.extends ? calendar(one.extends) : CalendarId();
         const auto& rows = m_tx.programme().calendars;
+        // One that works alike and is called alike is the same, however it is put together.
+        const auto works = resolve(m_other.calendars.rows(), id);
         for (const Calendar& have : rows) {
-            Calendar like = one;
-            like.id = have.id;
-            if (have == like) return m_calendars[id] = have.id;
+            const auto worksHere = resolve(rows.rows(), have.id);
+            if (have.name == one.name && works.ok() && worksHere.ok() && *works == *worksHere)
+                return m_calendars[id] = have.id;
         }
         one.id = rows.freshId();
         one.key = keyIn(rows, one.key);

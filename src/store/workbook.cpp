@@ -304,12 +304,21 @@ Result<Workbook> readPacked(const std::string& bytes) {
     return read;
 }
 
+/// Without blanks about it; but several before a word are its indentation, which says what lies in what.
+std::string cellText(const std::string& field) {
+    const std::size_t word = field.find_first_not_of(' ');
+    const char first = word == std::string::npos ? '\0' : field[word];
+    const bool letter =
+        (first >= 'a' && first <= 'z') || (first >= 'A' && first <= 'Z') || static_cast<unsigned char>(first) >= 0x80;
+    return (word >= 2 && letter ? field.substr(0, word) : std::string()) + trimmed(field);
+}
+
 Sheet sheetOf(std::vector<CsvRow> rows, std::string name) {
     Sheet sheet;
     sheet.name = std::move(name);
     for (CsvRow& row : rows) {
         auto& cells = sheet.rows.emplace_back();
-        for (std::string& field : row) cells.push_back({trimmed(field), {}});
+        for (std::string& field : row) cells.push_back({cellText(field), {}});
     }
     return sheet;
 }
