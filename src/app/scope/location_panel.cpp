@@ -27,9 +27,12 @@ LocationTree::LocationTree(QWidget* parent) : QTreeWidget(parent) {
     setAccessibleName(tr("Locations"));
     setColumnCount(3);
     setHeaderLabels({tr("Location"), tr("ID"), tr("Chainage")});
-    header()->setStretchLastSection(true);
-    setColumnWidth(name, 138);
+    // Names take what is left over: nothing is to be scrolled sideways.
+    header()->setStretchLastSection(false);
+    header()->setSectionResizeMode(name, QHeaderView::Stretch);
+    setHorizontalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
     setColumnWidth(key, 52);
+    setColumnWidth(chainage, 84);
     setDragDropMode(InternalMove);
     setDropIndicatorShown(true);
     setSelectionMode(SingleSelection);
@@ -80,6 +83,7 @@ LocationPanel::LocationPanel(Document& document, QWidget* parent)
     layout->addWidget(m_tree, 1);
     auto* foot = new QHBoxLayout;
     foot->setContentsMargins(14, 6, 10, 8);
+    foot->setSpacing(8);
     auto* label = new QLabel(tr("Divide the chosen one into parts of"), this);
     label->setProperty("quiet", true);
     auto* length = new QLineEdit(this);

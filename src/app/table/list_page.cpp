@@ -119,7 +119,8 @@ void ListPage::refresh() {
     m_model->refresh();
     const bool none = m_model->rowCount() == 0;
     m_empty->setVisible(!m_empty->text().isEmpty() && none);
-    m_first->setVisible(none && m_first->any());
+    // Where nothing can be done no first step is offered.
+    m_first->setVisible(none && m_first->any() && isEnabled());
 }
 
 std::vector<std::size_t> ListPage::selectedRows() const {
