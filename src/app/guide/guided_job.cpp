@@ -149,10 +149,7 @@ GuidedJob::GuidedJob(Document& document, QWidget* parent)
     });
     connect(m_leave, &QPushButton::clicked, this, &GuidedJob::leave);
     connect(&m_document, &Document::changed, this, &GuidedJob::present);
-    connect(&m_document, &Document::fileChanged, this, [this] {
-        m_newJob = m_newJob || (m_on && m_document.programme().activities.empty());
-        present();
-    });
+    connect(&m_document, &Document::fileChanged, this, &GuidedJob::present);
     hide();
 }
 
@@ -175,6 +172,11 @@ void GuidedJob::begin() {
     m_skipped.assign(guidedSteps().size(), false);
     present();
     show();
+}
+
+void GuidedJob::jobMade() {
+    m_newJob = m_on;
+    present();
 }
 
 void GuidedJob::present() {

@@ -21,6 +21,8 @@ public:
     explicit GuidedJob(Document& document, QWidget* parent = nullptr);
 
     void begin();
+    /// A new job was made: the first step is done.
+    void jobMade();
     [[nodiscard]] bool isOn() const { return m_on; }
     /// The step at hand, from 0; as many as there are where all are done.
     [[nodiscard]] int step() const;

@@ -137,6 +137,7 @@ void MainWindow::fillStartPage() {
 void MainWindow::beginNew(const Programme& job) {
     if (!mayLeave()) return;
     m_document.replace(job, {});
+    m_guided->jobMade();
     go(Place::programme);
 }
 

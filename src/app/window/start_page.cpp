@@ -213,6 +213,9 @@ QGridLayout* StartPage::buildFields(QWidget* form) {
     row(tr("Hours"), m_hours, tr("of each of these days: 8-12, 13-17"));
     row(tr("Public holidays"), m_holidays, tr("others are read from a file in Site time"));
     row(tr("Currency"), m_currency, tr("three letters: GBP, EUR"));
+    // By the keyboard one goes down the form.
+    QWidget* const order[] = {m_name, m_start, m_days, m_hours, m_holidays, m_currency};
+    for (std::size_t i = 1; i < std::size(order); ++i) QWidget::setTabOrder(order[i - 1], order[i]);
     return grid;
 }
 
