@@ -5,6 +5,7 @@
 #include "core/base/text.h"
 #include "core/model/describe/texts.h"
 #include "core/model/phrases.h"
+#include "core/model/resource_book.h"
 #include "core/network/schedule.h"
 #include "core/quantity/figures.h"
 #include "edit/activity_edits.h"
@@ -70,6 +71,22 @@ private:
     std::map<std::pair<BreakdownId, std::string>, BreakdownId> m_inside;
     std::unordered_map<std::string, BreakdownId> m_named;
 };
+
+/// Resources that rows name and the job has not, in the order in which they come; those of a quantity ("2 t Rebar") are
+/// there already or are refused with their row.
+Outcome addResources(Transaction& tx, const ScheduleReading& reading) {
+    std::unordered_set<std::string> known;
+    const ResourceBook book(tx.programme());
+    for (const KnownResource& one : book.all()) known.insert(lowered(one.resource.name));
+    for (const ScheduleRow& row : reading.rows)
+        for (const std::string& part : listed(row.needs, ';')) {
+            const std::string name = part.substr(std::min(part.size(), part.find(' ') + 1));
+            const std::string behindUnit = name.substr(std::min(name.size(), name.find(' ') + 1));
+            if (name.empty() || known.contains(lowered(behindUnit)) || !known.insert(lowered(name)).second) continue;
+            if (const auto added = addResource(tx, name); !added.ok()) return added.errors();
+        }
+    return done();
+}
 
 /// What a row says of an activity that it makes or changes, without its links.
 Outcome fill(Transaction& tx, Activity& activity, const ScheduleRow& row, Groups& groups) {
@@ -138,6 +155,7 @@ Outcome importSchedule(Transaction& tx, const ScheduleReading& reading, Calendar
         else
             tx.append(std::move(activity));
     }
+    if (Outcome added = addResources(tx, reading); !added.ok()) return added;
     for (std::size_t i = 0; i < made.size(); ++i) {
         const ScheduleRow& row = reading.rows[i];
         Outcome outcome = done();

@@ -5,7 +5,6 @@
 #include "edit/sequence_edits.h"
 
 #include <string_view>
-#include <vector>
 
 namespace yarrin {
 
@@ -18,9 +17,9 @@ struct TradeStep {
 struct TradeSequence {
     std::string_view name;
     std::string_view ids; ///< pattern of the ids of its activities
-    std::vector<TradeStep> steps;
+    std::span<const TradeStep> steps;
 };
-[[nodiscard]] const std::vector<TradeSequence>& tradeSequences();
+[[nodiscard]] std::span<const TradeSequence> tradeSequences();
 
 /// Adds a trade's sequence with what it uses of a book. Where its name is taken it gets a number behind it. An error
 /// where the book has no item of a step's number.

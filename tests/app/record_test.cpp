@@ -301,6 +301,23 @@ private slots:
         QVERIFY(*readProgramme(path("both.yarrin").toStdString()).operator->() == before);
     }
 
+    /// What is written of one job does not go into the file of the next, however soon that comes; and what the program
+    /// drafted by itself is nothing that somebody wrote.
+    void aNarrativeStaysWithItsJob() {
+        auto desk = deskOn(path("narrative.yarrin"));
+        desk->trigger("fileFreeze");
+        auto* narrative = desk->visible<QPlainTextEdit>("revisionNarrative");
+        QVERIFY(narrative->toPlainText().contains(QLatin1String("## Critical path")));
+        QTest::qWait(1000); // longer than it takes until what is typed is kept
+        QVERIFY2(desk->document().draft().isEmpty(), qPrintable(desk->document().draft()));
+        narrative->setFocus();
+        QTest::keyClicks(narrative, QStringLiteral("Words of the first job "));
+        desk->window.openDemo();
+        QTest::qWait(1000);
+        QVERIFY2(!desk->document().draft().contains(QLatin1String("first job")), qPrintable(desk->document().draft()));
+        QVERIFY(!narrative->toPlainText().contains(QLatin1String("first job")));
+    }
+
     void aRevisionIsFrozenAcceptedComparedAndRestored() {
         auto desk = deskOn(path("revisions.yarrin"));
         const Programme first = desk->programme();

@@ -243,7 +243,7 @@ private slots:
         file.close();
         const Programme before = desk.programme();
         desk.trigger("importPlan");
-        QVERIFY2(desk.notice().contains(QLatin1String("road.ifc: line ")), qPrintable(desk.notice()));
+        QVERIFY2(desk.notice().contains(QLatin1String("oad.ifc: line ")), qPrintable(desk.notice()));
         QVERIFY(desk.programme() == before);
     }
 

@@ -151,7 +151,9 @@ private slots:
         const Sheet sheet =
             typed("ID\tTask\tDuration\tResource names\nA\tDig\t4d\tDigger, Banksman[2]\nB\tPour\t2d\tbanksman\n");
         const ScheduleReading reading = read(b.programme, sheet);
-        QCOMPARE(reading.newResources, (std::vector<std::string>{"Digger", "Banksman"}));
+        std::string fresh;
+        for (const std::string& name : reading.newResources) fresh += name + ", ";
+        QCOMPARE(fresh, std::string("Digger, Banksman, "));
         QCOMPARE(take(b.programme, sheet), std::string());
         const Schedule dates = schedule(b.programme);
         Demand demand(b.programme, dates);

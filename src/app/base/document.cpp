@@ -214,11 +214,13 @@ void Document::replace(Programme programme, const QString& path) {
 
 void Document::start(Programme programme, const QString& path) {
     auto next = std::make_unique<Live>();
+    m_starting = true;
     m_waiter(tr("Calculating"), [&](WorkWatch&) {
         next->programme = std::move(programme);
         next->calculate();
         (void)next->lookedUp();
     });
+    m_starting = false;
     become(std::move(next));
     ++m_generation;
     m_history.clear();

@@ -195,6 +195,7 @@ private:
     std::vector<Edit> m_history;
     std::size_t m_done = 0; ///< edits of the history that are applied
     static constexpr std::size_t gone = static_cast<std::size_t>(-1);
+    bool m_starting = false;   ///< the file at hand is already the next programme's
     std::size_t m_savedAt = 0; ///< as many were when the file was saved; `gone` where that state is
     std::optional<LastChange> m_lastChange;
     QString m_path;

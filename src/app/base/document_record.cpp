@@ -190,6 +190,8 @@ Result<Revision> Document::freeze(const QString& key, const QString& purpose, co
 
 void Document::keepDraft(const QString& text) {
     if (text.isEmpty() && !m_keeper.file()) return;
+    // A text that was written on the programme before has no place in the file of the next.
+    if (m_starting) return;
     if (m_keeper.file() && m_keeper.file()->readOnly()) return;
     if (!m_keeper.ensureFile(m_live->programme).ok()) return;
     m_keeper.file()->keep(draftKey, text.toStdString(), m_keeper.stamp());

@@ -5,6 +5,7 @@
 #include "app/base/format.h"
 #include "app/base/look.h"
 #include "app/buildup/build_up_lists.h"
+#include "app/buildup/trade_menu.h"
 #include "app/table/activity_columns.h"
 #include "app/table/list_page.h"
 #include "core/model/codes.h"
@@ -91,25 +92,15 @@ QWidget* SequencePage::buildHead() {
     m_names->setEditable(true);
     m_names->lineEdit()->setAccessibleName(m_names->accessibleName());
     m_names->setInsertPolicy(QComboBox::NoInsert);
-    m_names->setMinimumWidth(190);
+    m_names->setMinimumWidth(170);
     m_pattern->setObjectName(QStringLiteral("sequencePattern"));
     m_pattern->setAccessibleName(tr("How ids are made"));
     keepWidth(m_pattern, 130);
     m_pattern->setToolTip(
         tr("{unit}, {step} and {location} stand for their numbers; {unit:2} has at least two digits"));
-    auto* add = quietButton(tr("New sequence"), "sequenceAdd", head);
-    auto* trades = quietButton(tr("For a trade"), "sequenceTrades", head);
-    trades->setToolTip(tr("A sequence of a common trade, with what it uses of the output book; yours to change"));
-    auto* menu = new QMenu(trades);
-    menu->setToolTipsVisible(true);
-    for (const TradeSequence& trade : tradeSequences()) {
-        QAction* one = menu->addAction(tr(trade.name.data()), this, [this, &trade] { addForTrade(trade); });
-        QStringList steps;
-        for (const TradeStep& step : trade.steps) steps << show::text(step.name);
-        one->setToolTip(steps.join(QStringLiteral(" · ")));
-        one->setObjectName(QStringLiteral("sequenceTrade%1").arg(menu->actions().size()));
-    }
-    trades->setMenu(menu);
+    auto* add = quietButton(tr("New"), "sequenceAdd", head);
+    add->setToolTip(tr("New sequence"));
+    auto* trades = tradeButton(head, [this](const TradeSequence& trade) { addForTrade(trade); });
     auto* step = quietButton(tr("Add a step"), "sequenceAddStep", head);
     auto* label = new QLabel(tr("Ids"), head);
     label->setProperty("quiet", true);
@@ -514,7 +505,7 @@ ListColumn SequencePage::quantityColumn(const SequenceStep& step, std::size_t i)
                         unitSymbol(book && !book->unit.empty() ? book->unit
                                    : bill                      ? bill->unit
                                                                : ""));
-    column.width = 106;
+    column.width = std::max(106, QFontMetrics(boldened(bodyFont())).horizontalAdvance(column.title) + 22);
     column.right = true;
     column.text = [this, i](std::size_t row) {
         return i < m_units[row].quantities.size() ? show::number(m_units[row].quantities[i]) : QString();

@@ -79,7 +79,7 @@ Picker::Picker(Document& document, PickerAsk ask, QWidget* parent)
 
 void Picker::openAt(const QPoint& at) {
     adjustSize();
-    move(placeFor(sizeHint(), at));
+    move(placeFor(size(), at)); // it is wider than its words need
     show();
     m_words->setFocus();
 }

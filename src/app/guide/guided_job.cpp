@@ -73,8 +73,8 @@ const std::array<Step, 12>& guidedSteps() {
              return any(d.programme().activities, [](const Activity& a) { return isMilestone(a.kind); });
          }},
         {QT_TRANSLATE_NOOP("GuidedJob", "What it waits for"),
-         QT_TRANSLATE_NOOP("GuidedJob", "In its cell “Waits for” type the id of the last activity, or draw from that "
-                                        "bar's end to the milestone."),
+         QT_TRANSLATE_NOOP("GuidedJob", "On its card, press “+ Pick…” below “Waits for” and type the id of the last "
+                                        "activity, or draw from that bar's end to the milestone."),
          {"stage5", nullptr},
          milestoneIsDriven},
         {QT_TRANSLATE_NOOP("GuidedJob", "What was promised"),

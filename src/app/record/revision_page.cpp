@@ -117,7 +117,6 @@ RevisionPage::RevisionPage(Document& document, ViewState& state, QWidget* parent
                           std::move(columns), this);
     m_list->setEmptyText(tr("A frozen revision can never be changed: the tender, the contract programme, each update. "
                             "Write its narrative at the right and freeze the programme as it stands."));
-    m_list->offerFirst(tr("Freeze the programme as it stands"), {QStringLiteral("revisionNew")});
     m_list->stretch(QStringLiteral("purpose"));
     auto* fresh = quietButton(tr("Freeze a revision"), "revisionNew", this);
     m_list->line().addWidget(fresh);
@@ -317,7 +316,9 @@ void RevisionPage::showChosen() {
 
 void RevisionPage::draft() {
     m_narrative->setPlainText(draftedNarrative(m_document, m_revisions));
+    // What anybody can draft anew is nothing that somebody wrote.
     m_narrative->document()->setModified(false);
+    m_draftTimer.stop();
 }
 
 void RevisionPage::saveDraft() {
