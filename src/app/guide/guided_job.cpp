@@ -87,9 +87,9 @@ const std::array<Step, 12>& guidedSteps() {
          }},
         {QT_TRANSLATE_NOOP("GuidedJob", "Faster"),
          QT_TRANSLATE_NOOP("GuidedJob",
-                           "Back in the programme, give an activity two crews, in its cell or on its card. "
-                           "What it moves is told at the foot."),
-         {"stage5", nullptr},
+                           "In Build-up, Activities, type 2 in the column Crews of a long one. What it moves is "
+                           "told at the foot."),
+         {"stage4", "buildUpActivities"},
          [](const Document& d) {
              return any(d.programme().activities, [](const Activity& a) {
                  return a.measure && a.measure->crews && Decimal(1) < *a.measure->crews;
