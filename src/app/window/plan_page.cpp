@@ -36,7 +36,7 @@ PlanPage::PlanPage(QWidget* parent)
     column->addWidget(m_words);
     column->addSpacing(8);
     column->addWidget(m_told);
-    column->addWidget(m_notes, 1);
+    column->addWidget(m_notes, 100);
     auto* buttons = new QHBoxLayout;
     m_new->setObjectName(QStringLiteral("planNew"));
     m_new->setProperty("primary", true);
@@ -45,6 +45,7 @@ PlanPage::PlanPage(QWidget* parent)
     for (QPushButton* one : {m_new, m_into, m_leave}) buttons->addWidget(one);
     buttons->addStretch(1);
     column->addLayout(buttons);
+    column->addStretch(1); // where there are no notes
     connect(m_new, &QPushButton::clicked, this, [this] { emit newWanted(m_reading->programme); });
     connect(m_into, &QPushButton::clicked, this, [this] { emit intoWanted(m_reading->programme, m_name); });
     connect(m_leave, &QPushButton::clicked, this, &PlanPage::left);
