@@ -29,6 +29,13 @@ using namespace yarrin;
 
 namespace {
 
+void print(const char* what, std::vector<double> took) {
+    std::sort(took.begin(), took.end());
+    std::printf("%-34s median %6.1f  p95 %6.1f  worst %6.1f ms of %zu\n", what, took[took.size() / 2],
+                took[took.size() * 95 / 100], took.back(), took.size());
+    std::fflush(stdout);
+}
+
 /// Does something and has all that it dirtied painted, so many times; prints what a time took.
 template <typename Act> void frames(const char* what, int count, Act act) {
     std::vector<double> took;
@@ -40,10 +47,22 @@ template <typename Act> void frames(const char* what, int count, Act act) {
         QApplication::processEvents();
         took.push_back(double(timer.nsecsElapsed()) / 1e6);
     }
-    std::sort(took.begin(), took.end());
-    std::printf("%-34s median %6.1f  p95 %6.1f  worst %6.1f ms of %d\n", what, took[took.size() / 2],
-                took[took.size() * 95 / 100], took.back(), count);
-    std::fflush(stdout);
+    print(what, std::move(took));
+}
+
+/// The same of painting alone: what is done, and what is laid out for it, is not counted.
+template <typename Act> void paints(const char* what, QWidget& painted, int count, Act act) {
+    std::vector<double> took;
+    for (int i = 0; i < count; ++i) {
+        act(i);
+        QElapsedTimer timer;
+        timer.start();
+        painted.repaint();
+        took.push_back(double(timer.nsecsElapsed()) / 1e6);
+        QApplication::sendPostedEvents();
+        QApplication::processEvents();
+    }
+    print(what, std::move(took));
 }
 
 void mouse(QWidget& view, QEvent::Type type, QPoint at) {
@@ -99,6 +118,10 @@ void places(MainWindow& window, ProgrammeStage& stage, const Programme& large) {
     QApplication::processEvents();
     std::printf("%zu in sight\n", view.layout().shapes.size());
     frames("scrolling places", 120, [&](int i) { down.setValue(down.value() + (i % 40 < 20 ? 40 : -40)); });
+    paints("painting places, scrolled", *view.viewport(), 120, [&](int i) {
+        down.setValue(down.value() + (i % 40 < 20 ? 40 : -40));
+        (void)view.layout();
+    });
     frames("zooming places", 60, [&](int i) { window.viewState().zoomAt(300, i % 30 < 15 ? 1.06 : 1 / 1.06); });
     const auto& shapes = view.layout().shapes;
     for (const PlaceShape& one : shapes) {
