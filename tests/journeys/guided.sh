@@ -18,7 +18,7 @@ shot places
 # 4: the steps of a trade.
 key alt+4
 clk 605 148
-clk 790 176; key Down Down Return
+clk 391 257; key Down Down Return
 shot trade
 # 5: laid out over both, with quantities from a table.
 clk 351 557; clk 351 580
