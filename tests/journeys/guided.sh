@@ -21,10 +21,10 @@ clk 605 148
 clk 391 257; key Down Down Return
 shot trade
 # 5: laid out over both, with quantities from a table.
-clk 351 557; clk 351 580
+clk 415 558; clk 415 582
 clipboard "$(printf '240\t8\t60\t40\t6\t45\n240\t8\t60\t40\t6\t45\n')"
-clk 740 585; key ctrl+v
-clk 961 741
+clk 805 585; key ctrl+v
+clk 981 742
 shot laid
 # 6 and 7: an end, and what it waits for.
 key alt+5 End
@@ -41,7 +41,7 @@ typ "Piers"; key Tab; typ "P111"; key Tab; typ "31 Mar 2027"; key Tab; typ "1000
 shot section
 # 9: two crews.
 key alt+4
-clk 714 413; typ 2; key Return
+clk 779 413; typ 2; key Return
 shot crews
 # 10: what has happened.
 key alt+7
