@@ -1,10 +1,12 @@
 // SPDX-FileCopyrightText: 2026 The Yarrin authors
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/base/text.h"
+#include "core/model/describe/texts.h"
 #include "core/model/lookup.h"
 #include "core/model/phrases.h"
 #include "core/model/words.h"
 #include "core/network/calendar_set.h"
+#include "store/csv.h"
 #include "store/ifc.h"
 #include "store/ifc_calendar.h"
 #include "store/ifc_reading.h"
@@ -347,7 +349,14 @@ private:
         }
         if (const StepValue* value = m_reading.property(row, ifc::deadline))
             one.deadline = parseDateOrInstant(value->text);
-        if (const StepValue* value = m_reading.property(row, ifc::responsible)) one.responsible = value->text;
+        if (const StepValue* value = m_reading.property(row, ifc::responsible)) {
+            one.responsible = value->text;
+            const std::size_t longest = activityText("responsible")->longest;
+            if (one.responsible.size() > longest) {
+                one.responsible.clear();
+                m_reading.note(row, "who answers for it is longer than there is room for, and left out");
+            }
+        }
     }
 
     struct Lag {
@@ -546,7 +555,11 @@ private:
 } // namespace
 
 Result<IfcReading> ifcIn(std::string_view bytes) {
-    auto file = readStep(bytes, isWanted);
+    // The standard's letters are ASCII; what others write into it is UTF-8 or of Western Europe.
+    bool guessed = false;
+    const auto letters = toUtf8(std::string(bytes), guessed);
+    if (!letters.ok()) return letters.errors();
+    auto file = readStep(*letters, isWanted);
     if (!file.ok()) return file.errors();
     const auto isOurs = [](const std::string& name) { return raised(name).starts_with(ifc::schema); };
     if (!std::any_of(file->schemas.begin(), file->schemas.end(), isOurs))
@@ -555,7 +568,10 @@ Result<IfcReading> ifcIn(std::string_view bytes) {
                      file->schemas.empty() ? "it does not say which schema it follows"
                                            : "it follows the schema " + file->schemas.front() + ", not IFC4",
                      "have it written as IFC4"};
-    return IfcReader(std::move(*file)).read();
+    auto reading = IfcReader(std::move(*file)).read();
+    if (guessed && reading.ok())
+        reading.value().notes.push_back("its letters were taken for Western European ones of Windows");
+    return reading;
 }
 
 } // namespace yarrin

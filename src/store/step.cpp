@@ -12,6 +12,7 @@ namespace {
 
 /// A character by its number, as UTF-8; of what is none, the sign for it.
 void append(std::string& out, std::uint32_t code) {
+    if (code < 0x20) code = ' ';
     if (code > 0x10ffff || (code >= 0xd800 && code <= 0xdfff)) code = 0xfffd;
     if (code < 0x80) {
         out += static_cast<char>(code);

@@ -7,6 +7,7 @@
 #include "edit/new_job.h"
 #include "store/file.h"
 #include "support/any_edit.h"
+#include "support/late_access.h"
 #include "support/random_programme.h"
 
 #include <QComboBox>
@@ -195,13 +196,7 @@ private slots:
     /// be read is told, and nothing is lost.
     void planOfAModel() {
         Programme from = road(5);
-        DelayEvent event;
-        event.id = EventId{1};
-        event.key = "E1";
-        event.title = "Access";
-        event.risk = Risk::employer;
-        event.known = dateFrom(2027, 3, 1);
-        from.events.append(event);
+        addLateAccess(from);
         Desk desk(from, m_folder.filePath(QStringLiteral("plan.ini")));
         const QString path = m_folder.filePath(QStringLiteral("road.ifc"));
         desk.dialogs.save = desk.dialogs.open = path;

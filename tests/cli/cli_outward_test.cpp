@@ -6,6 +6,7 @@
 #include "store/outward.h"
 #include "support/builder.h"
 #include "support/call.h"
+#include "support/late_access.h"
 
 #include <QFile>
 #include <QProcess>
@@ -30,13 +31,7 @@ class CliOutwardTest : public QObject {
         job.change("A\"1", [](Activity& a) { a.name = "Dig \\ \"deep\"\nand <wide> & long"; });
         job.link("A\"1", "B<&>", LinkType::ss, 2 * 480).link("B<&>", "M");
         job.section("S1", "M", "2027-03-04", 1000);
-        DelayEvent event;
-        event.id = EventId{1};
-        event.key = "E1";
-        event.title = "Access late";
-        event.risk = Risk::employer;
-        event.known = dateFrom(2027, 3, 1);
-        job.programme.events.append(event);
+        addLateAccess(job.programme);
         job.programme.job.noticeDays = 7;
         Lack lack;
         lack.id = LackId{1};

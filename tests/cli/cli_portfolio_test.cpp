@@ -8,6 +8,7 @@
 #include "store/programme_file.h"
 #include "support/builder.h"
 #include "support/call.h"
+#include "support/late_access.h"
 #include "support/random_programme.h"
 
 #include <QDir>
@@ -34,13 +35,7 @@ class CliPortfolioTest : public QObject {
         Builder b;
         b.task("A", days).milestone("M").link("A", "M").section("S1", "M", "2027-03-12", 1000);
         b.programme.job.title = title;
-        DelayEvent event;
-        event.id = EventId{1};
-        event.key = "E1";
-        event.title = "Access late";
-        event.risk = Risk::employer;
-        event.known = dateFrom(2027, 3, 1);
-        b.programme.events.append(event);
+        addLateAccess(b.programme);
         b.programme.job.noticeDays = 7;
         return b.programme;
     }

@@ -5,6 +5,7 @@
 #include "core/model/resource_book.h"
 #include "store/file.h"
 #include "store/ifc.h"
+#include "store/json.h"
 #include "store/step.h"
 #include "support/builder.h"
 #include "support/random_programme.h"
@@ -372,6 +373,27 @@ private slots:
                                  "taken as finish to start", "1 task has no id of its own", "1 procedure is left out",
                                  "its data date is not stated", "worked out from its share done"})
             QVERIFY2(told(reading).find(word) != std::string::npos, (word + ("\n" + told(reading))).c_str());
+    }
+
+    /// Letters as other programs write them, against the standard; ends of lines by their codes; a name too long to be
+    /// kept: it comes, can be written, and opens again.
+    void lettersOfOthers() {
+        const auto named = [&](const std::string& name) {
+            const IfcReading reading = readBack(ofOthers(with(twoTasks, "'Piles'", "'" + name + "'")));
+            const auto again = programmeFromJson(programmeToJson(reading.programme));
+            if (!again.ok() || !(*again == reading.programme)) qFatal("it does not open again");
+            return reading.programme.activities[0].name + "|" + told(reading);
+        };
+        QCOMPARE(named("Pf\xc3\xa4hle"), std::string("Pf\xc3\xa4hle|"));
+        QCOMPARE(named("Pf\xe4hle"),
+                 std::string("Pf\xc3\xa4hle|its letters were taken for Western European ones of Windows\n"));
+        QCOMPARE(named("Pf\\X\\E4hle\\X2\\000A00F6\\X0\\"), std::string("Pf\xc3\xa4hle \xc3\xb6|"));
+        QCOMPARE(named("Pf\\S\\dhle"), std::string("Pf\xc3\xa4hle|"));
+        Programme p = ofEverything();
+        Activity a = p.activities[1];
+        a.responsible = std::string(100'000, 'x');
+        p.activities.replace(1, a);
+        QVERIFY(told(readBack(written(p))).find("longer than there is room for") != std::string::npos);
     }
 
     void refusals_data() {

@@ -21,6 +21,22 @@
 
 namespace yarrin {
 
+namespace {
+
+/// Adds a column that shows a text; what it is sorted by and typed into is the caller's.
+ListColumn& shownColumn(std::vector<ListColumn>& all, const char* name, const QString& title, int width, bool right,
+                        std::function<QString(std::size_t)> text) {
+    ListColumn& column = all.emplace_back();
+    column.name = QLatin1String(name);
+    column.title = title;
+    column.width = width;
+    column.right = right;
+    column.text = std::move(text);
+    return column;
+}
+
+} // namespace
+
 PortfolioStage::PortfolioStage(Dialogs& dialogs, QSettings& settings, Date today, QWidget* parent)
     : Stage(parent), m_dialogs(dialogs), m_settings(settings), m_today(today), m_notice(new NoticeBar(this)),
       m_where(new QLabel(this)), m_again(quietButton(tr("Read again"), "portfolioAgain", this)),
@@ -82,16 +98,7 @@ PortfolioStage::PortfolioStage(Dialogs& dialogs, QSettings& settings, Date today
 /// Trades and plant that all jobs need, against what the firm has.
 QWidget* PortfolioStage::buildNeeds() {
     std::vector<ListColumn> all;
-    const auto add = [&](const char* name, const QString& title, int width, bool right,
-                         std::function<QString(std::size_t)> text) -> ListColumn& {
-        ListColumn& c = all.emplace_back();
-        c.name = QLatin1String(name);
-        c.title = title;
-        c.width = width;
-        c.right = right;
-        c.text = std::move(text);
-        return c;
-    };
+    const auto add = [&](auto&&... column) -> ListColumn& { return shownColumn(all, column...); };
     add("name", tr("Trade or plant"), 200, false, [this](std::size_t i) { return show::text(m_all[i].name); });
     ListColumn& has = add("has", tr("The firm has"), 96, true,
                           [this](std::size_t i) { return m_all[i].has ? show::number(*m_all[i].has) : QString(); });
@@ -145,16 +152,7 @@ Outcome PortfolioStage::setHas(std::size_t row, const std::string& typed) {
 
 std::vector<ListColumn> PortfolioStage::columns() {
     std::vector<ListColumn> all;
-    const auto add = [&](const char* name, const QString& title, int width, bool right,
-                         std::function<QString(std::size_t)> text) -> ListColumn& {
-        ListColumn& c = all.emplace_back();
-        c.name = QLatin1String(name);
-        c.title = title;
-        c.width = width;
-        c.right = right;
-        c.text = std::move(text);
-        return c;
-    };
+    const auto add = [&](auto&&... column) -> ListColumn& { return shownColumn(all, column...); };
     const auto section = [this](std::size_t row) { return m_rows[row].section; };
     add("job", tr("Job"), 220, false, [this](std::size_t row) {
         const PortfolioJob& job = jobOf(row);
