@@ -159,7 +159,8 @@ int main(int count, char** words) {
     turns.of(window, "an edit below the lens", [&] { (void)longer(document, 9); });
     turns.of(window, "the first lens again", [&] { window.viewState().setLens(shippedLenses().front()); });
     turns.of(window, "saving a copy", [&] { (void)document.save(folder.filePath(QStringLiteral("copy.yarrin"))); });
-    turns.of(window, "writing JSON", [&] { (void)document.exportJson(folder.filePath(QStringLiteral("out.json"))); });
+    turns.of(window, "writing JSON",
+             [&] { (void)document.exportFor(folder.filePath(QStringLiteral("out.json")), dateFrom(2026, 3, 2)); });
     turns.of(window, "opening JSON", [&] { window.openFile(json); });
     turns.of(window, "a new job", [&] { document.replace(Document::blank(dateFrom(2026, 3, 2)), {}); });
     importRows(window, turns, dialogs, table);

@@ -379,7 +379,7 @@ private slots:
     /// kept: it comes, can be written, and opens again.
     void lettersOfOthers() {
         const auto named = [&](const std::string& name) {
-            const IfcReading reading = readBack(ofOthers(with(twoTasks, "'Piles'", "'" + name + "'")));
+            const IfcReading reading = readBack(ofOthers(with(twoTasks + follows, "'Piles'", "'" + name + "'")));
             const auto again = programmeFromJson(programmeToJson(reading.programme));
             if (!again.ok() || !(*again == reading.programme)) qFatal("it does not open again");
             return reading.programme.activities[0].name + "|" + told(reading);

@@ -341,6 +341,15 @@ void ImportPage::showResult() {
     if (stopped) text = tr("Stopped. Choose a column to read again, or leave it.");
     if (m_book && !m_book->note.empty()) text += QLatin1Char(' ') + show::text(m_book->note);
     m_result->setText(text);
+    showLines(faults);
+    m_takeOver->setEnabled(rows > 0 && !stopped);
+    m_takeOver->setText(faults.empty()
+                            ? tr("Take over %1").arg(show::countOf(qint64(rows), "row", "rows"))
+                            : tr("Take over the %1 that read").arg(show::countOf(qint64(rows), "row", "rows")));
+}
+
+/// What changes of what is there, and what is wrong, a line each.
+void ImportPage::showLines(const std::vector<RowFault>& faults) {
     QStringList lines;
     // What changes stands first: it is what one reads before taking a table over again.
     if (m_what == What::schedule)
@@ -363,10 +372,6 @@ void ImportPage::showResult() {
         lines << tr("Row %1: %2").arg(fault.row).arg(show::text(fault.reason));
     }
     m_faults->setText(lines.join(QLatin1Char('\n')));
-    m_takeOver->setEnabled(rows > 0 && !stopped);
-    m_takeOver->setText(faults.empty()
-                            ? tr("Take over %1").arg(show::countOf(qint64(rows), "row", "rows"))
-                            : tr("Take over the %1 that read").arg(show::countOf(qint64(rows), "row", "rows")));
 }
 
 void ImportPage::takeOver() {

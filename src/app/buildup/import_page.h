@@ -50,6 +50,7 @@ private:
     void take(Read read);
     void showSheet();
     void showResult();
+    void showLines(const std::vector<RowFault>& faults);
     void takeOver();
     void setBusy(bool busy);
     [[nodiscard]] const std::vector<TableField>& fields() const;
