@@ -31,6 +31,15 @@ void hatch(QPainter& painter, const QPainterPath& shape, const QColor& colour) {
     painter.drawPath(shape);
 }
 
+/// About the origin, by its middle.
+void paintWord(QPainter& painter, const PlaceWords::Word& word, const PlaceWords::Look& look, bool says) {
+    painter.rotate(look.angle);
+    if (look.ground.isValid()) painter.fillRect(QRectF(-look.width / 2, -6, look.width, 12), look.ground);
+    painter.setPen(look.ink);
+    const QSizeF size = word.text.size();
+    if (says) painter.drawStaticText(QPointF(-size.width() / 2, -size.height() / 2), word.text);
+}
+
 class Painter {
 public:
     Painter(QPainter& painter, const PlaceLayout& layout, const PlaceAxis& axis, double height, const PlaceInk& ink)
@@ -201,21 +210,37 @@ private:
         m_p.setBrush(m_t.paper);
         m_p.drawEllipse(at({from.x, to}), 2.5, 2.5);
     }
+    /// Of a way that steps around every night, what is to be painted; `before`: the length of what is left out in
+    /// front.
+    [[nodiscard]] QPolygonF partInSight(const std::vector<ChartPoint>& way, double& before) const {
+        std::size_t first = way.size(), last = 0;
+        for (std::size_t i = 1; i < way.size(); ++i) {
+            const Box box{std::min(way[i - 1].x, way[i].x), std::min(way[i - 1].y, way[i].y),
+                          std::abs(way[i].x - way[i - 1].x), std::abs(way[i].y - way[i - 1].y)};
+            if (!inSight(box)) continue;
+            first = std::min(first, i - 1);
+            last = i;
+        }
+        QPolygonF part;
+        for (std::size_t i = first; i <= last && first < way.size(); ++i) part << at(way[i]);
+        before = 0;
+        for (std::size_t i = 1; i <= first && first < way.size(); ++i)
+            before += std::hypot(way[i].x - way[i - 1].x, way[i].y - way[i - 1].y);
+        return part;
+    }
     void line(const PlaceShape& one) {
         if (!inSight(one.box)) return;
         const ToneColours c = colours(one);
         const bool selected = m_ink.isSelected(one.activity), critical = one.tone == Tone::critical;
         for (const auto& way : one.ways) {
-            QPainterPath path;
-            path.moveTo(at(way.front()));
-            for (const ChartPoint& point : way) path.lineTo(at(point));
             const QColor plain = one.tone == Tone::complete ? c.done : one.tone == Tone::plain ? c.done : c.bar;
             QPen pen(selected ? m_t.accent : plain, selected ? 3 : critical ? 2.8 : 2);
             if (one.tone == Tone::nearCritical) pen.setDashPattern({6, 1.5});
-            pen.setJoinStyle(Qt::RoundJoin);
-            m_p.setBrush(Qt::NoBrush);
+            double before = 0;
+            const QPolygonF part = partInSight(way, before);
+            if (pen.style() == Qt::CustomDashLine) pen.setDashOffset(before / pen.widthF());
             m_p.setPen(pen);
-            m_p.drawPath(path);
+            m_p.drawPolyline(part);
             if (!selected) continue;
             m_p.setPen(QPen(m_t.accent, 1.8));
             m_p.setBrush(m_t.paper);
@@ -263,27 +288,33 @@ private:
         for (const PlaceShape& one : m_layout.shapes) shapes.emplace(one.activity, &one);
         for (const PlaceLabel& one : m_layout.labels) {
             const PlaceWords::Word& word = words.word(one.text, one.width, font);
-            const bool selected = m_ink.isSelected(one.activity);
+            constexpr int leastLetters = 6; // less says nothing
+            const bool says = !word.cut || word.text.text().size() >= leastLetters;
+            if (!says && !one.onGround) continue;
+            PlaceWords::Look look;
+            look.angle = angleOf(one);
+            look.width = one.width > 0 ? one.width : word.width + 4;
+            if (one.onGround) look.ground = faint(m_t.paper, 190); // so that lines beneath do not run through it
+            look.ink = m_ink.isSelected(one.activity) && one.onGround ? m_t.accent : inkOf(one, shapes);
+            if (m_ink.words && says) {
+                look.ratio = m_p.device()->devicePixelRatioF();
+                const QImage& picture = words.picture(one.text, one.width, font, look);
+                const QPointF moved(m_p.transform().dx(), m_p.transform().dy());
+                const QPointF corner = at(one.at) - QRectF(QPointF(), picture.deviceIndependentSize()).center() + moved;
+                m_p.drawImage(QPointF((corner * look.ratio).toPoint()) / look.ratio - moved, picture);
+                continue;
+            }
             m_p.save();
             m_p.translate(at(one.at));
-            double angle = one.angle;
-            if (m_ink.turn.timeAcross && one.onGround) {
-                angle = 90 - angle;
-                if (angle > 90) angle -= 180;
-            }
-            // Upright names lie flat where time goes across.
-            if (m_ink.turn.timeAcross && !one.onGround) angle = angle == 0 ? -90 : 0;
-            m_p.rotate(angle);
-            const double width = one.width > 0 ? one.width : word.width + 4;
-            if (one.onGround) // paper behind it, so that lines beneath do not run through it
-                m_p.fillRect(QRectF(-width / 2, -6, width, 12), faint(m_t.paper, 190));
-            m_p.setPen(selected && one.onGround ? m_t.accent : inkOf(one, shapes));
-            constexpr int leastLetters = 6; // less says nothing
-            const QSizeF size = word.text.size();
-            if (!word.cut || word.text.text().size() >= leastLetters)
-                m_p.drawStaticText(QPointF(-size.width() / 2, -size.height() / 2), word.text);
+            paintWord(m_p, word, look, says);
             m_p.restore();
         }
+    }
+    [[nodiscard]] double angleOf(const PlaceLabel& label) const {
+        if (!m_ink.turn.timeAcross) return label.angle;
+        // Upright names lie flat where time goes across.
+        if (!label.onGround) return label.angle == 0 ? -90 : 0;
+        return label.angle < 0 ? -90 - label.angle : 90 - label.angle;
     }
     /// Dark on light blocks, light on dark ones.
     [[nodiscard]] QColor inkOf(const PlaceLabel& label,
@@ -311,7 +342,10 @@ QString metresText(Millimetres at) {
 
 const PlaceWords::Word& PlaceWords::word(const std::string& text, double width, const QFont& font) {
     constexpr std::size_t mostKept = 4000;
-    if (font != m_font || m_words.size() > mostKept) m_words.clear();
+    if (font != m_font || m_words.size() > mostKept || m_pictures.size() > mostKept) {
+        m_words.clear();
+        m_pictures.clear();
+    }
     m_font = font;
     const int room = width > 0 ? int(width) : 0;
     Word& word = m_words[text + '\n' + std::to_string(room)];
@@ -326,6 +360,30 @@ const PlaceWords::Word& PlaceWords::word(const std::string& text, double width, 
         word.text.prepare({}, font);
     }
     return word;
+}
+
+const QImage& PlaceWords::picture(const std::string& text, double room, const QFont& font, const Look& look) {
+    const Word& word = this->word(text, room, font);
+    const auto part = [](double value) { return std::to_string(std::llround(value * 100)) + ' '; };
+    const std::string key = part(look.angle) + part(look.width) + part(look.ratio) + std::to_string(look.ink.rgba()) +
+                            ' ' + std::to_string(look.ground.isValid() ? look.ground.rgba() : 0) + ' ' + part(room) +
+                            text;
+    QImage& picture = m_pictures[key];
+    if (!picture.isNull()) return picture;
+    const double wide = std::max(look.ground.isValid() ? look.width : 0, word.text.size().width()) + 2;
+    const double high = std::max(12.0, word.text.size().height()) + 2;
+    const QSizeF box = QTransform().rotate(look.angle).mapRect(QRectF(0, 0, wide, high)).size();
+    // Whole pixels, evenly many: the middle lies between two.
+    const auto even = [&](double length) { return 2 * int(std::ceil(length * look.ratio / 2)); };
+    picture = QImage(even(box.width()), even(box.height()), QImage::Format_ARGB32_Premultiplied);
+    picture.setDevicePixelRatio(look.ratio);
+    picture.fill(Qt::transparent);
+    QPainter painter(&picture);
+    painter.setRenderHint(QPainter::Antialiasing);
+    painter.setFont(font);
+    painter.translate(QRectF(QPointF(), picture.deviceIndependentSize()).center());
+    paintWord(painter, word, look, true);
+    return picture;
 }
 
 void paintPlaces(QPainter& painter, const PlaceLayout& layout, const PlaceAxis& axis, double height,

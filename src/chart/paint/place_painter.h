@@ -5,6 +5,7 @@
 #include "chart/layout/place_layout.h"
 #include "chart/paint/theme.h"
 
+#include <QImage>
 #include <QPainter>
 #include <QStaticText>
 #include <QString>
@@ -37,10 +38,20 @@ public:
     };
     /// Cut to a width where that is above 0.
     const Word& word(const std::string& text, double width, const QFont& font);
+    /// How a word looks on a screen.
+    struct Look {
+        double angle = 0;   ///< degrees, clockwise
+        double width = 0;   ///< of the ground, where there is one
+        QColor ink, ground; ///< ground: none where it is not valid
+        double ratio = 1;   ///< of the screen
+    };
+    /// Its picture, the word in the middle: turned letters take longer to paint than everything beneath them.
+    const QImage& picture(const std::string& text, double room, const QFont& font, const Look& look);
 
 private:
     QFont m_font;
     std::unordered_map<std::string, Word> m_words;
+    std::unordered_map<std::string, QImage> m_pictures;
 };
 
 struct PlaceInk {
@@ -52,7 +63,7 @@ struct PlaceInk {
     std::function<QString(SectionId)> pennant = [](SectionId) { return QString(); };
     QString closed; ///< "closed"; empty: closures are not named
     LinkId selectedLink = {};
-    PlaceWords* words = nullptr; ///< null: laid out for this once
+    PlaceWords* words = nullptr; ///< null: laid out for this once, as letters; else from pictures
 };
 
 /// What moves along with the places and the time when one scrolls, and the words that find another place then.
