@@ -14,11 +14,11 @@
 namespace yarrin {
 
 std::span<const Verb> verbs() {
-    static const std::array<Verb, 26> list{
-        billVerb,    calcVerb,     calendarVerb,  cashVerb,   checkVerb, compareVerb, convertVerb,
-        demandVerb,  exposureVerb, freezeVerb,    impactVerb, levelVerb, oddsVerb,    pathsVerb,
-        pictureVerb, placesVerb,   portfolioVerb, rowsVerb,   sealVerb,  sheetVerb,   squeezeVerb,
-        takeVerb,    verifyVerb,   weatherVerb,   weeksVerb,  whyVerb};
+    static const std::array<Verb, 27> list{
+        awaitedVerb, billVerb,    calcVerb,     calendarVerb,  cashVerb,   checkVerb, compareVerb,
+        convertVerb, demandVerb,  exposureVerb, freezeVerb,    impactVerb, levelVerb, oddsVerb,
+        pathsVerb,   pictureVerb, placesVerb,   portfolioVerb, rowsVerb,   sealVerb,  sheetVerb,
+        squeezeVerb, takeVerb,    verifyVerb,   weatherVerb,   weeksVerb,  whyVerb};
     return list;
 }
 

@@ -79,6 +79,7 @@ template <typename Number> [[nodiscard]] bool takeNumber(const std::string& text
     return takeNumber(text, into.emplace());
 }
 
+extern const Verb awaitedVerb;
 extern const Verb billVerb;
 extern const Verb calcVerb;
 extern const Verb calendarVerb;

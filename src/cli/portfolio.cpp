@@ -3,6 +3,8 @@
 // Several jobs side by side.
 #include "store/portfolio.h"
 #include "cli/cli.h"
+#include "edit/awaited_edits.h"
+#include "store/file.h"
 
 #include <algorithm>
 #include <ctime>
@@ -51,6 +53,46 @@ void print(const std::vector<PortfolioJob>& jobs, const FirmHas& has, Date today
     }
 }
 
+Date dayOfToday() {
+    const std::time_t now = std::time(nullptr);
+    std::tm local{};
+    localtime_r(&now, &local);
+    return dateFrom(local.tm_year + 1900, unsigned(local.tm_mon) + 1, unsigned(local.tm_mday));
+}
+
+ExitStatus runAwaited(std::span<const std::string> arguments, CliStreams streams) {
+    std::string file, write;
+    bool json = false;
+    std::optional<Date> today;
+    const CallOption options[] = {{"--json", &json, {}},
+                                  {"--today", nullptr, [&](const std::string& text) { return takeDay(text, today); }},
+                                  textOption("--write", write)};
+    if (const std::string fault = readCall(arguments, options, file); !fault.empty())
+        return usageFault("awaited", fault, streams);
+    auto programme = readProgramme(file);
+    if (!programme.ok()) return report(programme.errors(), file, streams);
+    const auto list = awaitedFrom(*programme, std::filesystem::path(file).parent_path());
+    const auto is = [&](AwaitedNow::Is what) {
+        return std::any_of(list.begin(), list.end(), [what](const AwaitedNow& one) { return one.is == what; });
+    };
+    if (json)
+        streams.out << awaitedToJson(*programme, list);
+    else if (list.empty())
+        streams.out << "nothing waits for another job\n";
+    else
+        for (const AwaitedNow& one : list) streams.out << awaitedLine(*programme, one) << "\n";
+    if (!write.empty()) {
+        Transaction tx(*programme);
+        if (is(AwaitedNow::Is::moved))
+            if (Outcome taken = takeAwaited(tx, list, today.value_or(dayOfToday())); !taken.ok())
+                return report(taken.errors(), file, streams);
+        (void)tx.commit({});
+        if (const auto written = writeProgramme(*programme, write, formatForName(write)); !written.ok())
+            return report(written.errors(), write, streams);
+    }
+    return is(AwaitedNow::Is::unread) ? ExitStatus::file : ExitStatus::done;
+}
+
 ExitStatus run(std::span<const std::string> arguments, CliStreams streams) {
     std::string folder;
     bool json = false;
@@ -63,11 +105,7 @@ ExitStatus run(std::span<const std::string> arguments, CliStreams streams) {
     if (!jobs.ok()) return report(jobs.errors(), folder, streams);
     const auto has = firmHasIn(folder);
     if (!has.ok()) return report(has.errors(), folder, streams);
-    const std::time_t now = std::time(nullptr);
-    std::tm local{};
-    localtime_r(&now, &local);
-    const Date day =
-        today.value_or(dateFrom(local.tm_year + 1900, unsigned(local.tm_mon) + 1, unsigned(local.tm_mday)));
+    const Date day = today.value_or(dayOfToday());
     if (json)
         streams.out << portfolioToJson(*jobs, *has, day);
     else
@@ -78,6 +116,15 @@ ExitStatus run(std::span<const std::string> arguments, CliStreams streams) {
 }
 
 } // namespace
+
+const Verb awaitedVerb{
+    "awaited", "what waits for milestones of other jobs",
+    "yarrin-cli awaited FILE [--write OUT [--today DATE]] [--json]\n\n"
+    "Tells of each activity that waits for a milestone of another job when that is reached as FILE has it, and as the\n"
+    "other job's file has it now. With --write the dates that moved are taken over, as of today or DATE, and the job\n"
+    "is written. Files of other jobs are found from FILE's folder and not changed; where one cannot be read the exit\n"
+    "status is 3, and its date stays.\n",
+    runAwaited};
 
 const Verb portfolioVerb{
     "portfolio", "where all jobs of a folder stand",

@@ -46,6 +46,8 @@ std::string inWords(const Programme& programme, const Activity& activity, const 
         return "the contract date of section " + programme.sections.row(cause.section)->key + at;
     case CauseKind::levelling:
         return "levelling, which holds it" + at;
+    case CauseKind::awaited:
+        return (activity.awaited ? nameOf(*activity.awaited) : std::string("another job")) + at;
     case CauseKind::access:
         return "access, event " + programme.events.row(cause.event)->key;
     case CauseKind::actual:

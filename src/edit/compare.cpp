@@ -202,6 +202,10 @@ private:
                needsText(m_after.programme, now.needs));
         phrase(DifferenceKind::quantity, "sums", lumpSumsText(then), lumpSumsText(now));
         differ(DifferenceKind::constraint, now, "levelled from", then.levelledFrom, now.levelledFrom);
+        const auto waits = [](const Activity& a) {
+            return a.awaited ? nameOf(*a.awaited) + ", " + isoInstant(a.awaited->at) : std::string();
+        };
+        phrase(DifferenceKind::constraint, "waits for another job", waits(then), waits(now));
         phrase(DifferenceKind::contract, "section", describe::said(m_before.programme, then.section),
                describe::said(m_after.programme, now.section));
         if (then.notes != now.notes) add(DifferenceKind::texts, now, "notes", then.notes, now.notes);

@@ -452,6 +452,8 @@ std::vector<std::string> notInIfc(const Programme& programme) {
     say(having([](const Activity& one) { return one.stretch || one.asLate || one.levelledFrom; }),
         "activity that is stretched, late by choice or levelled",
         "activities that are stretched, late by choice or levelled");
+    say(having([](const Activity& one) { return one.awaited.has_value(); }), "activity that waits for another job",
+        "activities that wait for other jobs");
     say(having([](const Activity& one) { return bool(one.location) || one.stretchOfWork; }), "place of an activity",
         "places of activities");
     say(having([](const Activity& one) { return !one.codes.empty(); }), "activity with codes", "activities with codes");

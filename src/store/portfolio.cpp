@@ -61,6 +61,10 @@ Out summaryOut(const JobSummary& summary) {
                                   {"due", isoDate(one.due)}});
     out["needs"] = Out::array();
     for (const JobSummary::Need& one : summary.needs) out["needs"].push_back(needOut(one.name, one.months));
+    out["milestones"] = Out::array();
+    for (const JobSummary::Milestone& one : summary.milestones)
+        out["milestones"].push_back(
+            {{"id", one.key}, {"name", one.name}, {"at", isoInstant(one.at)}, {"reached", one.done}});
     return out;
 }
 
@@ -98,23 +102,6 @@ public:
         return read ? *read : Decimal();
     }
 };
-
-PortfolioJob readJob(const fs::path& path) {
-    PortfolioJob job;
-    job.path = path;
-    if (auto kept = keptSummary(path)) {
-        job.summary = std::move(*kept);
-        job.kept = true;
-        return job;
-    }
-    const auto programme = readProgramme(path);
-    if (!programme.ok()) {
-        job.fault = programme.error();
-        return job;
-    }
-    job.summary = summaryOf(*programme, schedule(*programme));
-    return job;
-}
 
 /// Two files with one name of the job, one start and the same sections seem to be one job twice.
 void findTwins(std::vector<PortfolioJob>& jobs) {
@@ -181,6 +168,12 @@ Result<JobSummary> summaryFromText(std::string_view text) {
         }
         summary.needs.push_back(std::move(need));
     }
+    for (const nlohmann::json& one : take.member(*tree, "milestones")) {
+        const auto at = parseInstant(take.text(one, "at"));
+        const nlohmann::json& reached = take.member(one, "reached");
+        take.ok = take.ok && at && reached.is_boolean();
+        if (take.ok) summary.milestones.push_back({take.text(one, "id"), take.text(one, "name"), *at, reached});
+    }
     if (!take.ok) return Error{ErrorCode::file, {}, "its summary is not as it is written", {}};
     return summary;
 }
@@ -197,6 +190,97 @@ std::optional<JobSummary> keptSummary(const fs::path& path) {
     if (database.failed() || line == std::string::npos || kept.substr(0, line) != std::to_string(last)) return {};
     auto summary = summaryFromText(std::string_view(kept).substr(line + 1));
     return summary.ok() ? std::optional(std::move(summary).value()) : std::nullopt;
+}
+
+PortfolioJob portfolioJobAt(const fs::path& path) {
+    PortfolioJob job;
+    job.path = path;
+    if (auto kept = keptSummary(path)) {
+        job.summary = std::move(*kept);
+        job.kept = true;
+        return job;
+    }
+    const auto programme = readProgramme(path);
+    if (!programme.ok()) {
+        job.fault = programme.error();
+        return job;
+    }
+    job.summary = summaryOf(*programme, schedule(*programme));
+    return job;
+}
+
+std::vector<AwaitedNow> awaitedFrom(const Programme& programme, const fs::path& folder) {
+    return awaitedNow(programme, [&](const std::string& file) -> Result<JobSummary> {
+        PortfolioJob job = portfolioJobAt(folder / fs::path(std::u8string(file.begin(), file.end())));
+        if (job.fault) return *job.fault;
+        return std::move(job.summary);
+    });
+}
+
+namespace {
+
+const char* wordOf(AwaitedNow::Is is) {
+    switch (is) {
+    case AwaitedNow::Is::same:
+        return "same";
+    case AwaitedNow::Is::moved:
+        return "moved";
+    case AwaitedNow::Is::missing:
+        return "missing";
+    case AwaitedNow::Is::undated:
+        return "undated";
+    case AwaitedNow::Is::unread:
+        return "unread";
+    }
+    return "";
+}
+
+} // namespace
+
+std::string awaitedLine(const Programme& programme, const AwaitedNow& one,
+                        const std::function<std::string(Date)>& day) {
+    const Activity* activity = programme.activities.row(one.activity);
+    std::string line = (activity ? activity->key : std::string()) + " waits for " + nameOf(one.kept) + ": " +
+                       day(completionDate(one.kept.at));
+    switch (one.is) {
+    case AwaitedNow::Is::same:
+        return line + (one.now.done ? ", reached" : "");
+    case AwaitedNow::Is::moved: {
+        const int days = one.days();
+        line += ", now " + day(completionDate(one.now.at));
+        if (days == 0) return line + ", at another hour";
+        return line + ", " + std::to_string(std::abs(days)) + (std::abs(days) == 1 ? " day " : " days ") +
+               (days > 0 ? "later" : "earlier");
+    }
+    case AwaitedNow::Is::missing:
+        return line + "; " + one.kept.file + " has no such milestone any more";
+    case AwaitedNow::Is::undated:
+        return line + "; " + one.kept.file + " cannot be calculated";
+    case AwaitedNow::Is::unread:
+        return line + "; " + one.kept.file + " cannot be read: " + one.fault;
+    }
+    return line;
+}
+
+std::string awaitedToJson(const Programme& programme, const std::vector<AwaitedNow>& list) {
+    Out out = Out::array();
+    for (const AwaitedNow& one : list) {
+        const Activity* activity = programme.activities.row(one.activity);
+        const bool dated = one.is == AwaitedNow::Is::same || one.is == AwaitedNow::Is::moved;
+        out.push_back({{"activity", activity ? activity->key : std::string()},
+                       {"file", one.kept.file},
+                       {"job", one.job.empty() ? one.kept.job : one.job},
+                       {"milestone", one.kept.milestone},
+                       {"at", isoInstant(one.kept.at)},
+                       {"is", wordOf(one.is)},
+                       {"now", dated ? Out(isoInstant(one.now.at)) : Out(nullptr)},
+                       {"reached", dated ? Out(one.now.done) : Out(nullptr)},
+                       {"days", dated ? Out(one.days()) : Out(nullptr)},
+                       {"before", one.kept.before ? Out(isoInstant(*one.kept.before)) : Out(nullptr)},
+                       {"changed", dateOut(one.kept.changed)},
+                       {"fault", one.fault.empty() ? Out(nullptr) : Out(one.fault)}});
+    }
+    return json::textOf(Out{{"awaited", std::move(out)}});
 }
 
 Result<std::vector<PortfolioJob>> portfolioOf(const fs::path& folder, unsigned threads, std::stop_token stop) {
@@ -216,7 +300,7 @@ Result<std::vector<PortfolioJob>> portfolioOf(const fs::path& folder, unsigned t
     std::atomic<std::size_t> next = 0;
     const auto work = [&] {
         for (std::size_t i = next++; i < paths.size() && !stop.stop_requested(); i = next++)
-            read[i] = readJob(paths[i]);
+            read[i] = portfolioJobAt(paths[i]);
     };
     {
         const unsigned cores = std::max(1U, std::thread::hardware_concurrency());

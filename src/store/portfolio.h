@@ -2,6 +2,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
 
+#include "core/portfolio/awaited_now.h"
 #include "core/portfolio/summary.h"
 
 #include <filesystem>
@@ -31,6 +32,15 @@ struct PortfolioJob {
 /// stopped, those that were read.
 [[nodiscard]] Result<std::vector<PortfolioJob>> portfolioOf(const std::filesystem::path& folder, unsigned threads = 0,
                                                             std::stop_token stop = {});
+
+/// One job, as in a list of many.
+[[nodiscard]] PortfolioJob portfolioJobAt(const std::filesystem::path& path);
+/// How the files of other jobs have what a programme waits for; their paths go from `folder`.
+[[nodiscard]] std::vector<AwaitedNow> awaitedFrom(const Programme& programme, const std::filesystem::path& folder);
+/// One line on it: "M10 waits for M30 Quay handed over of Harbour quay: 2027-03-05, now 2027-03-19, 14 days later".
+[[nodiscard]] std::string awaitedLine(const Programme& programme, const AwaitedNow& one,
+                                      const std::function<std::string(Date)>& day = isoDate);
+[[nodiscard]] std::string awaitedToJson(const Programme& programme, const std::vector<AwaitedNow>& list);
 
 /// What a firm has of trades and plant, as the folder's file `firm-has.csv` says: name and number. Nothing where there
 /// is no such file; an error where a row of it is none.

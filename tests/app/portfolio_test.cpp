@@ -10,6 +10,7 @@
 #include <QDir>
 #include <QFile>
 #include <QLabel>
+#include <QListWidget>
 #include <QPushButton>
 #include <QTemporaryDir>
 
@@ -84,6 +85,54 @@ private slots:
         QCOMPARE(cell(desk, 0, "late"), QStringLiteral("4"));
         QTest::keyClick(&grid, Qt::Key_Escape);
         QVERIFY(!stage->isVisible());
+    }
+
+    /// A milestone of another job is picked for what is selected; it moves, which is told when the job is opened again
+    /// and taken over by a button, as one step.
+    void awaited() {
+        QDir(m_root.path()).mkpath(QStringLiteral("awaited"));
+        const QString road = path("awaited/road.yarrin"), own = path("awaited/own.yarrin");
+        QVERIFY(writeProgramme(job("Road", 5), road.toStdString(), FileFormat::native).ok());
+        Desk desk(job("Own", 2), path("a.ini"));
+        desk.window.viewState().select(desk.id("A"));
+        desk.trigger("pickAwaited");
+        QVERIFY(desk.notice().contains(QStringLiteral("Save this job first")));
+        desk.dialogs.save = own;
+        desk.trigger("fileSaveAs");
+        QApplication::processEvents();
+        QTest::mouseClick(desk.visible<QPushButton>("cardAwait"), Qt::LeftButton);
+        const auto list = [&] { return desk.visible<QListWidget>("awaitedList"); };
+        QCOMPARE(list()->count(), 1);
+        QCOMPARE(list()->item(0)->text(), QStringLiteral("M of Road, 5 Mar 2027"));
+        auto* words = desk.visible<QLineEdit>("awaitedWords");
+        QTest::keyClicks(words, QStringLiteral("quay"));
+        QCOMPARE(list()->item(0)->text(), QStringLiteral("No milestone has these words."));
+        QTest::keyClick(words, Qt::Key_Return);
+        QVERIFY(!desk.document().programme().activities[0].awaited);
+        words->clear();
+        QTest::keyClicks(words, QStringLiteral("road"));
+        QTest::keyClick(words, Qt::Key_Return);
+        const auto start = [&] { return desk.document().schedule().activities[0].earlyStart; };
+        QVERIFY(start() == *parseInstant("2027-03-08T08:00"));
+        QApplication::processEvents();
+        QCOMPARE(desk.find<QLabel>("cardAwaited")->text(), QStringLiteral("M of Road, 5 Mar 2027"));
+        desk.trigger("lookAtAwaited");
+        QTRY_VERIFY(desk.notice().contains(QStringLiteral("has their dates")) ||
+                    desk.notice().contains(QStringLiteral("have their dates")) || !desk.notice().isEmpty());
+        desk.trigger("fileSave");
+        desk.newJob();
+        QVERIFY(writeProgramme(job("Road", 10), road.toStdString(), FileFormat::native).ok());
+        QVERIFY(desk.window.openFile(own));
+        QTRY_VERIFY(desk.notice().contains(QStringLiteral("5 Mar 2027, now 12 Mar 2027, 7 days later")));
+        QVERIFY(start() == *parseInstant("2027-03-08T08:00")); // nothing moves by itself
+        QTest::mouseClick(desk.visible<QPushButton>("noticeAnswer"), Qt::LeftButton);
+        QVERIFY(start() == *parseInstant("2027-03-15T08:00"));
+        desk.trigger("editUndo");
+        QVERIFY(start() == *parseInstant("2027-03-08T08:00"));
+        desk.window.viewState().select(desk.id("A"));
+        QApplication::processEvents();
+        QTest::mouseClick(desk.visible<QPushButton>("cardAwaitedOff"), Qt::LeftButton);
+        QVERIFY(start() == *parseInstant("2027-03-01T08:00"));
     }
 
     /// What all jobs need of a trade, and what is typed of what the firm has.

@@ -2,7 +2,11 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // Several jobs side by side: what is told of each by hand, what a file keeps of itself and when that counts, what is no
 // job, one job twice.
+#include "core/network/why.h"
+#include "core/network/why_then.h"
+#include "core/soundness/soundness.h"
 #include "edit/activity_edits.h"
+#include "edit/awaited_edits.h"
 #include "store/file.h"
 #include "store/portfolio.h"
 #include "store/programme_file.h"
@@ -177,6 +181,163 @@ private slots:
             other.replace(other.find(word), 3, "xyz");
             QVERIFY2(!summaryFromText(other).ok(), word);
         }
+    }
+
+    static Awaited roadOpen(const char* at = "2027-03-05T17:00") {
+        return {"road.yarrin", "M", "Road open", "Road", *parseInstant(at), {}, {}};
+    }
+    /// B, of three days, the milestones N and F, and what they wait for.
+    static Programme waiting(const Awaited& awaited) {
+        Builder b;
+        b.task("P", 1).task("B", 3).milestone("N", ActivityKind::startMilestone).milestone("F").link("P", "B");
+        for (const char* key : {"B", "N", "F"}) b.change(key, [&](Activity& a) { a.awaited = awaited; });
+        return b.programme;
+    }
+    static std::string spans(const Programme& p) {
+        const Schedule dated = schedule(p);
+        std::string text;
+        for (const char* key : {"B", "N", "F"}) text += dates(p, dated, key) + "\n";
+        return text;
+    }
+
+    /// Reached on Friday at five: work starts on Monday at eight, and so does what marks a start; an end is marked on
+    /// Friday. An hour into Monday: an hour later. What comes later by its links is not held.
+    void awaitedDates() {
+        QCOMPARE(spans(waiting(roadOpen())), std::string("2027-03-08T08:00 2027-03-10T17:00\n"
+                                                         "2027-03-08T08:00 2027-03-08T08:00\n"
+                                                         "2027-03-05T17:00 2027-03-05T17:00\n"));
+        QCOMPARE(spans(waiting(roadOpen("2027-03-08T09:00"))), std::string("2027-03-08T09:00 2027-03-11T09:00\n"
+                                                                           "2027-03-08T09:00 2027-03-08T09:00\n"
+                                                                           "2027-03-08T09:00 2027-03-08T09:00\n"));
+        Programme p = waiting(roadOpen());
+        const auto cause = [&] { return explain(p, schedule(p), p.activities[1].id).start.front().kind; };
+        QVERIFY(cause() == CauseKind::awaited);
+        Activity first = p.activities[0];
+        first.duration = 8 * 480;
+        p.activities.replace(0, first);
+        QCOMPARE(dates(p, schedule(p), "B"), std::string("2027-03-11T08:00 2027-03-15T17:00"));
+        QVERIFY(cause() == CauseKind::link);
+        // Without it, B begins as its link has it; and so it does once it has begun.
+        p = waiting(roadOpen());
+        const auto other = otherwise(p, schedule(p), p.activities[1].id);
+        QVERIFY(other && other->start == *parseInstant("2027-03-02T08:00"));
+        Activity begun = p.activities[1];
+        begun.actualStart = parseInstant("2027-03-02T08:00");
+        p.activities.replace(1, begun);
+        p.job.dataDate = parseInstant("2027-03-03T08:00");
+        QCOMPARE(dates(p, schedule(p), "B"), std::string("2027-03-02T08:00 2027-03-05T17:00"));
+        // Nobody asks what leads to what waits for another job.
+        p = waiting(roadOpen());
+        int open = 0;
+        for (const Finding& one : soundnessOf(p, schedule(p), {}).findings) {
+            if (one.concern != Concern::openStart) continue;
+            ++open;
+            QVERIFY(one.activity == p.activities[0].id);
+        }
+        QCOMPARE(open, 1);
+    }
+
+    /// The other job moves by five working days, back, has its milestone renamed, is no longer calculated, is gone.
+    void awaited() {
+        const auto at = folder("awaited");
+        const std::string file = (at / "own.yarrin").string();
+        put(job("Road", 5), at / "road.yarrin", FileFormat::native);
+        put(waiting(roadOpen()), file, FileFormat::native);
+        const auto told = [&](std::vector<std::string> more = {}) {
+            more.insert(more.begin(), {"awaited", file});
+            return call(more);
+        };
+        QCOMPARE(told().out.substr(0, 58), std::string("B waits for M Road open of Road: 2027-03-05\nN waits for M R"));
+        QVERIFY(told().out.find("now") == std::string::npos);
+        put(job("Road", 10), at / "road.yarrin", FileFormat::native);
+        QVERIFY2(told().out.starts_with("B waits for M Road open of Road: 2027-03-05, now 2027-03-12, 7 days later\n"),
+                 told().out.c_str());
+        const std::string next = (at / "next.yarrin").string();
+        QCOMPARE(int(told({"--write", next, "--today", "2027-02-20"}).status), 0);
+        const auto taken = readProgramme(next);
+        QVERIFY(taken.ok());
+        for (const std::size_t i : {1u, 2u, 3u}) {
+            const Awaited& now = *taken->activities[i].awaited;
+            QVERIFY(now.at == *parseInstant("2027-03-12T17:00") && now.before == parseInstant("2027-03-05T17:00"));
+            QVERIFY(now.changed == parseDate("2027-02-20") && now.name == "M");
+        }
+        QVERIFY(spans(*taken).starts_with("2027-03-15T08:00 2027-03-17T17:00"));
+        QVERIFY(call({"awaited", next}).out.find("now") == std::string::npos);
+        put(job("Road", 4), at / "road.yarrin", FileFormat::native);
+        QVERIFY(told().out.find("2027-03-05, now 2027-03-04, 1 day earlier\n") != std::string::npos);
+        const auto json = nlohmann::json::parse(told({"--json"}).out)["awaited"];
+        QVERIFY(json.size() == 3 && json[0]["is"] == "moved" && json[0]["days"] == -1 && json[0]["reached"] == false);
+        Programme renamed = job("Road", 5);
+        Activity m = renamed.activities[1];
+        m.key = "M2";
+        renamed.activities.replace(1, m);
+        put(renamed, at / "road.yarrin", FileFormat::native);
+        QVERIFY(told().out.find("road.yarrin has no such milestone any more") != std::string::npos);
+        std::filesystem::remove(at / "road.yarrin");
+        const Call gone = told({"--write", next});
+        QCOMPARE(int(gone.status), 3);
+        QVERIFY2(gone.out.find("road.yarrin cannot be read: ") != std::string::npos, gone.out.c_str());
+        QVERIFY(readProgramme(next)->activities[1].awaited == roadOpen()); // its date stays
+        QVERIFY(call({"awaited", (at / "own.yarrin").string(), "--today", "soon"}).status == ExitStatus::usage);
+    }
+
+    /// The order of rows decides nothing, and a file as text says the same.
+    void awaitedShuffled() {
+        const auto at = folder("shuffled");
+        put(job("Road", 9), at / "road.yarrin", FileFormat::native);
+        Programme p = waiting(roadOpen());
+        const auto lines = [&] {
+            std::vector<std::string> list;
+            for (const AwaitedNow& one : awaitedFrom(p, at)) list.push_back(awaitedLine(p, one));
+            std::sort(list.begin(), list.end());
+            return list;
+        };
+        const auto before = lines();
+        QCOMPARE(before.size(), std::size_t(3));
+        auto rows = p.activities.take();
+        std::reverse(rows.begin(), rows.end());
+        p.activities.assign(std::move(rows));
+        QVERIFY(lines() == before);
+        put(p, at / "own.yarrin.json", FileFormat::json);
+        const auto again = readProgramme(at / "own.yarrin.json");
+        QVERIFY(again.ok());
+        p = *again;
+        QVERIFY(lines() == before);
+        QVERIFY(spans(p) == spans(waiting(roadOpen())));
+    }
+
+    /// What cannot be waited for is said where it is asked, and by a file that has it all the same.
+    void awaitedRefused() {
+        Programme p = waiting(roadOpen());
+        const auto refused = [&](Awaited other) {
+            Transaction tx(p);
+            const Outcome set = setAwaited(tx, p.activities[1].id, std::move(other));
+            return set.ok() ? std::string() : set.error().sentence();
+        };
+        Awaited other = roadOpen();
+        QCOMPARE(refused(other), std::string());
+        other.file = "/etc/passwd";
+        QVERIFY(refused(other).find("is not the file of another job") != std::string::npos);
+        Programme faulty = p;
+        Activity row = faulty.activities[1];
+        row.awaited = other;
+        faulty.activities.replace(1, row);
+        QVERIFY(!writeProgramme(faulty, folder("refused") / "a.yarrin.json", FileFormat::json).ok() ||
+                !readProgramme(folder("refused") / "a.yarrin.json").ok());
+        other = roadOpen();
+        other.milestone.clear();
+        QVERIFY(refused(other).find("no milestone") != std::string::npos);
+        other = roadOpen();
+        other.name = std::string(401, 'x');
+        QVERIFY(refused(other).find("longer than 400") != std::string::npos);
+        other = roadOpen();
+        other.job = "a\nb";
+        QVERIFY(refused(other).find("cannot be shown") != std::string::npos);
+        Activity hammock = p.activities[1];
+        hammock.kind = ActivityKind::hammock;
+        QVERIFY(faultOfAwaited(hammock).has_value());
+        Transaction tx(p);
+        QVERIFY(!takeAwaited(tx, {}, dateFrom(2027, 2, 1)).ok());
     }
 
     /// However many read at once.

@@ -469,6 +469,7 @@ void Card::links(const Activity& activity) {
         connect(rows, &LinkRows::reveal, this, &Card::reveal);
         connect(rows, &LinkRows::refused, this, &Card::refused);
         m_into->addWidget(rows);
+        if (list == LinkRows::List::waitsFor) awaited(activity);
     }
 }
 

@@ -37,6 +37,8 @@ public:
 signals:
     void reveal(ActivityId id);
     void refused(const QString& reason);
+    /// What is selected is to wait for a milestone of another job.
+    void awaitedWanted();
 
 private:
     void refresh();
@@ -52,6 +54,7 @@ private:
     void crewAndBill(const Activity& activity);
     void when(const Activity& activity, const ActivityFigures& figures);
     void links(const Activity& activity);
+    void awaited(const Activity& activity);
     void link(const Link& link);
     void linkButtons(const Link& link);
     void act(const QString& words, const Document::Operation& operation);

@@ -5,12 +5,14 @@
 #include "app/base/look.h"
 #include "app/card/card.h"
 #include "core/places/track.h"
+#include "edit/awaited_edits.h"
 #include "edit/location_edits.h"
 #include "edit/place_edits.h"
 
 #include <QComboBox>
 #include <QHBoxLayout>
 #include <QLabel>
+#include <QPushButton>
 #include <QVBoxLayout>
 
 namespace yarrin {
@@ -66,6 +68,39 @@ void Card::where(const Activity& activity, const ActivityFigures& figures) {
               act(tr("%1 follows the quantities of %2").arg(key, text.trimmed().isEmpty() ? tr("none") : text),
                   [&](Transaction& tx) { return setPace(tx, id, text.toStdString()); });
           });
+}
+
+/// What it waits for in another job, or the way to such a thing.
+void Card::awaited(const Activity& activity) {
+    if (!activity.awaited) {
+        if (activity.actualStart || activity.actualFinish) return;
+        auto* pick = quietButton(tr("Another job…"), "cardAwait", m_owner);
+        pick->setToolTip(tr("Wait for a milestone of another job"));
+        connect(pick, &QPushButton::clicked, this, &Card::awaitedWanted);
+        return m_into->addWidget(pick, 0, Qt::AlignLeft);
+    }
+    const Awaited& from = *activity.awaited;
+    auto* row = new QHBoxLayout;
+    auto* name = new QLabel(tr("%1, %2").arg(show::text(nameOf(from)), show::date(completionDate(from.at))), m_owner);
+    name->setObjectName(QStringLiteral("cardAwaited"));
+    name->setTextFormat(Qt::PlainText);
+    name->setWordWrap(true);
+    name->setToolTip(show::text(from.file));
+    auto* off = quietButton(QStringLiteral("×"), "cardAwaitedOff", m_owner);
+    off->setAccessibleName(tr("Wait for %1 no longer").arg(show::text(nameOf(from))));
+    off->setToolTip(off->accessibleName());
+    off->setFixedWidth(18);
+    off->setProperty("tight", true);
+    connect(off, &QPushButton::clicked, this,
+            [this, id = activity.id, key = show::text(activity.key), other = show::text(nameOf(from))] {
+                act(tr("%1 no longer waits for %2").arg(key, other),
+                    [&](Transaction& tx) { return setAwaited(tx, id, {}); });
+            });
+    row->addWidget(name, 1);
+    row->addWidget(off, 0, Qt::AlignTop);
+    m_into->addLayout(row);
+    if (from.before && from.changed)
+        words(tr("It was %1 until %2.").arg(show::date(completionDate(*from.before)), show::date(*from.changed)));
 }
 
 } // namespace yarrin

@@ -67,6 +67,8 @@ QString because(const Programme& programme, const Schedule& dates, const Activit
         return Card::tr("its calendar has no work before");
     case CauseKind::levelling:
         return Card::tr("levelling holds it");
+    case CauseKind::awaited:
+        return Card::tr("%1 is reached then").arg(activity.awaited ? show::text(nameOf(*activity.awaited)) : QString());
     case CauseKind::access:
         return Card::tr("access comes then, %1").arg(show::text(programme.events.row(cause.event)->key));
     case CauseKind::actual:

@@ -77,9 +77,9 @@ MainWindow::MainWindow(QSettings& settings, Dialogs& dialogs, Date today)
       m_stack(new QStackedWidget), m_strip(new RecordStrip(m_document)), m_firstLook(new FirstLook(settings)),
       m_card(new Card(m_document, m_state, [this]() -> const OutputBook& { return book(); })),
       m_lensPane(new LensPane(m_document, m_state, m_dialogs)), m_odds(new OddsStudy(m_document, this)),
-      m_standing(new Standing(m_document, today, *m_odds)), m_ripple(nullptr), m_longWork(nullptr), m_planned(this),
-      m_find(new FindField(m_document)), m_jobTitle(new OneLine), m_jobState(new StateLine), m_lens(new QToolButton),
-      m_trialButton(new QToolButton) {
+      m_standing(new Standing(m_document, today, *m_odds)), m_ripple(nullptr), m_longWork(nullptr), m_awaited(this),
+      m_planned(this), m_find(new FindField(m_document)), m_jobTitle(new OneLine), m_jobState(new StateLine),
+      m_lens(new QToolButton), m_trialButton(new QToolButton) {
     PlainWords::watch();
     UndoKeys::watch();
     setObjectName(QStringLiteral("mainWindow"));
@@ -130,6 +130,7 @@ MainWindow::MainWindow(QSettings& settings, Dialogs& dialogs, Date today)
     connect(m_ripple, &RipplePanel::reveal, this, &MainWindow::reveal);
     connect(m_card, &Card::reveal, this, &MainWindow::reveal);
     connect(m_card, &Card::refused, this, &MainWindow::say);
+    connect(m_card, &Card::awaitedWanted, this, &MainWindow::askAwaited);
     connectLensPane();
     connect(m_find, &FindField::activityChosen, this, &MainWindow::reveal);
     connect(m_find, &FindField::left, this, [this] { stage().focusMain(); });
@@ -341,6 +342,7 @@ bool MainWindow::openFile(const QString& path) {
     remember(path);
     recallJob();
     tellUnfinished();
+    lookAtAwaited(false);
     return true;
 }
 

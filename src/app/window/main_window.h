@@ -7,6 +7,7 @@
 #include "app/base/view_state.h"
 #include "app/window/dialogs.h"
 #include "app/window/stage.h"
+#include "core/portfolio/awaited_now.h"
 
 #include <QMainWindow>
 #include <QTemporaryDir>
@@ -110,6 +111,12 @@ private:
     /// Reads a building model's plan and shows it on the start page, to be taken or left.
     void importPlan(const QString& path);
     void takePlanInto(const Programme& plan, const QString& name);
+    /// A milestone of another job for the selected activity to wait for.
+    void askAwaited();
+    void openAwaitedPicker(ActivityId id, std::vector<Awaited> offers, const QString& none);
+    /// How other jobs have what is waited for; where nobody asked, only what moved or cannot be read is told.
+    void lookAtAwaited(bool asked);
+    void tellAwaited(const std::vector<AwaitedNow>& list, bool asked);
     /// The guide, at the page for where one is.
     void openGuide();
     /// All keys of the menus, in Markdown.
@@ -204,6 +211,7 @@ private:
     Standing* m_standing;
     RipplePanel* m_ripple;
     LongWork* m_longWork;
+    Beside<std::shared_ptr<const std::vector<AwaitedNow>>> m_awaited;
     Beside<std::shared_ptr<const Schedule>> m_planned; ///< the contract programme, for the outline
     FindField* m_find;
     QLabel* m_jobTitle;

@@ -319,6 +319,10 @@ void MainWindow::buildRowActions(QMenu& menu) {
                           [this] { pickLinks(true); }));
     menu.addAction(
         action(QStringLiteral("pickLeads"), tr("It leads &to…"), key(Qt::Key_J), [this] { pickLinks(false); }));
+    menu.addAction(
+        action(QStringLiteral("pickAwaited"), tr("It waits for another j&ob…"), {}, [this] { askAwaited(); }));
+    menu.addAction(
+        action(QStringLiteral("lookAtAwaited"), tr("Dates o&f other jobs"), {}, [this] { lookAtAwaited(true); }));
     menu.addAction(action(QStringLiteral("cutBar"), tr("Cut the &bar: let it rest here"), {},
                           [this] { programmeStage().chart().cutBar(); }));
     menu.addAction(action(QStringLiteral("closeGap"), tr("&Join the parts of the bar"), {},

@@ -156,6 +156,8 @@ public:
             if (pause.rest < 0 || pause.rest > longestDuration) add(place, "a pause is out of all bounds");
         if (activity.kind == ActivityKind::hammock) hammock(activity, place);
         if (auto fault = faultOfPlace(m_programme, activity)) add(place, *fault);
+        if (auto fault = faultOfAwaited(activity)) add(place, *fault);
+        if (activity.awaited) date(dateOf(activity.awaited->at), place, "awaited");
         if (activity.event && activity.kind == ActivityKind::hammock)
             add(place, "a hammock cannot belong to a fragment", "hang it from the activities of the fragment");
     }

@@ -4,6 +4,7 @@
 
 #include "core/base/decimal.h"
 #include "core/base/ids.h"
+#include "core/model/awaited.h"
 #include "core/model/build_up.h"
 #include "core/model/chance.h"
 #include "core/model/delay_event.h"
@@ -87,6 +88,7 @@ struct Activity {
     std::optional<Stretch> stretchOfWork; ///< its own range of chainage, inside its location's
     Travel travel = Travel::byItself;
     BillItemId pace; ///< its pace along its range follows the quantities of this item by place; none: of its own
+    std::optional<Awaited> awaited; ///< it starts no earlier than that is reached; counts until it has started
     friend bool operator==(const Activity&, const Activity&) = default;
 };
 

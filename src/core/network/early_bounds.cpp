@@ -37,6 +37,7 @@ std::vector<EarlyBound> earlyBounds(const Programme& programme, const Schedule& 
     }
     if (activity.levelledFrom && activity.kind == ActivityKind::task)
         list.push_back({{CauseKind::levelling, {}, {}, {}, *activity.levelledFrom, {}}, true});
+    if (activity.awaited) list.push_back({{CauseKind::awaited, {}, {}, {}, activity.awaited->at, {}}, true});
     if (const auto access = accessOf(ActingEffects(programme).on(activity.id)))
         list.push_back(
             {{CauseKind::access, {}, {}, {}, boundOf({startOf(access->first), true}, true, own), access->second},

@@ -155,9 +155,11 @@ private:
         const bool levelled =
             activity.levelledFrom && node.kind == NodeKind::task && node.state == NodeState::notStarted;
         if (levelled) node.startBound = std::max(node.startBound, *activity.levelledFrom);
+        const bool awaits = activity.awaited && node.state == NodeState::notStarted;
+        if (awaits) node.startBound = std::max(node.startBound, activity.awaited->at);
         node.asLate = activity.asLate && node.state == NodeState::notStarted;
         node.plain = node.kind == NodeKind::task && node.state == NodeState::notStarted && !node.asLate &&
-                     !activity.constraint && !node.stretch && !access && !levelled;
+                     !activity.constraint && !node.stretch && !access && !levelled && !awaits;
         return draft;
     }
 

@@ -53,6 +53,8 @@ private:
         if (m_activity.levelledFrom && m_activity.kind == ActivityKind::task &&
             m_figures.state == NodeState::notStarted)
             bounds(CauseKind::levelling, *m_activity.levelledFrom);
+        if (m_activity.awaited && m_figures.state == NodeState::notStarted)
+            bounds(CauseKind::awaited, m_activity.awaited->at);
         if (const auto access = accessOf(ActingEffects(m_programme).on(m_activity.id));
             access && m_figures.state == NodeState::notStarted) {
             bounds(CauseKind::access, boundOf({startOf(access->first), true}, true, m_calendar));

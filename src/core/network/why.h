@@ -21,6 +21,7 @@ enum class CauseKind {
     actual,       ///< it has started, or is complete
     levelling,    ///< levelling lets it start no earlier
     access,       ///< an event of delay gives access no earlier
+    awaited,      ///< a milestone of another job
 };
 
 struct Cause {

@@ -113,6 +113,14 @@ JobSummary summaryOf(const Programme& programme, const Schedule& dates) {
     summary.assessed = sum(dates.damages.assessed);
     summary.claimed = sum(dates.damages.claimed);
     summary.needs = needsOf(programme, dates);
+    for (std::size_t i = 0; i < programme.activities.size(); ++i) {
+        const Activity& one = programme.activities[i];
+        const ActivityFigures& figures = dates.activities[i];
+        if (!isMilestone(one.kind) || figures.aside) continue;
+        const bool starts = one.kind == ActivityKind::startMilestone;
+        summary.milestones.push_back({one.key, one.name, starts ? figures.earlyStart : figures.earlyFinish,
+                                      figures.state == NodeState::complete});
+    }
     return summary;
 }
 

@@ -33,6 +33,13 @@ struct JobSummary {
         std::vector<std::pair<Date, Decimal>> months; ///< by the month's first day, in order
         friend bool operator==(const Need&, const Need&) = default;
     };
+    /// What other jobs may wait for.
+    struct Milestone {
+        std::string key, name;
+        Instant at;        ///< when it is reached
+        bool done = false; ///< it has been
+        friend bool operator==(const Milestone&, const Milestone&) = default;
+    };
     std::string title, currency;
     Date start;
     std::int64_t activities = 0;
@@ -42,6 +49,7 @@ struct JobSummary {
     Decimal unrelieved, assessed, claimed; ///< damages of all sections, in the currency, rounded to its minor unit
     std::vector<Notice> notices;           ///< in the order of their days
     std::vector<Need> needs;               ///< of trades and plant, by the alphabet
+    std::vector<Milestone> milestones;     ///< in the order of the job
     friend bool operator==(const JobSummary&, const JobSummary&) = default;
 
     /// The section that is most days late, or least early; null where none has a forecast.

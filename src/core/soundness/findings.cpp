@@ -94,9 +94,9 @@ private:
             finishLeads = finishLeads || link.type == LinkType::fs || link.type == LinkType::ff;
         }
         const bool begun = f.state == NodeState::inProgress;
-        if (!any && !begun && activity.kind != ActivityKind::startMilestone)
+        if (!any && !activity.awaited && !begun && activity.kind != ActivityKind::startMilestone)
             add(Concern::openStart, activity, "Nothing leads to it.");
-        if (any && !startHeld && !begun && activity.kind == ActivityKind::task)
+        if (any && !startHeld && !activity.awaited && !begun && activity.kind == ActivityKind::task)
             add(Concern::danglingStart, activity, "Only its finish waits for other work, nothing holds its start.");
         const bool isSection = std::any_of(m_programme.sections.begin(), m_programme.sections.end(),
                                            [&](const Section& section) { return section.milestone == activity.id; });

@@ -84,6 +84,17 @@ template <> struct Described<Stretch> {
                                        field(&Stretch::to, "to").column("range_to").since(16).needed().always()};
 };
 
+template <> struct Described<Awaited> {
+    static constexpr std::tuple fields{
+        field(&Awaited::file, "file").column("awaited_file").since(17).needed().always(),
+        field(&Awaited::milestone, "milestone").column("awaited_milestone").since(17).needed().always(),
+        field(&Awaited::at, "at").column("awaited_at").since(17).needed().always(),
+        field(&Awaited::name, "name").column("awaited_name").since(17),
+        field(&Awaited::job, "job").column("awaited_job").since(17),
+        field(&Awaited::before, "before").column("awaited_before").since(17),
+        field(&Awaited::changed, "changed").column("awaited_changed").since(17)};
+};
+
 template <> struct Described<Activity> {
     static constexpr std::string_view table = "activity", list = "activities";
     static constexpr std::tuple fields{field(&Activity::key, "id").column("key").needed().always(),
@@ -118,7 +129,8 @@ template <> struct Described<Activity> {
                                        field(&Activity::section, "section").since(11),
                                        field(&Activity::stretchOfWork, "range").since(16),
                                        field(&Activity::travel, "travel").since(16),
-                                       field(&Activity::pace, "pace").since(16)};
+                                       field(&Activity::pace, "pace").since(16),
+                                       field(&Activity::awaited, "awaited").since(17)};
 };
 
 template <> struct Described<Link> {
