@@ -17,7 +17,7 @@ namespace yarrin {
 
 namespace {
 
-const Error gone = inputError("the calendar is no longer there");
+const Error calendarGone = inputError("the calendar is no longer there");
 
 std::string freshName(const Programme& programme, const std::string& wish) {
     const auto taken = [&](const std::string& name) {
@@ -196,7 +196,7 @@ Result<CalendarId> addCalendar(Transaction& tx, const StartingPoint& from) {
 
 Result<CalendarId> extendCalendar(Transaction& tx, CalendarId base) {
     const Calendar* row = tx.programme().calendars.row(base);
-    if (!row && base != continuousCalendar) return gone;
+    if (!row && base != continuousCalendar) return calendarGone;
     Calendar calendar;
     calendar.id = tx.programme().calendars.freshId();
     calendar.key = freshKey(tx.programme().calendars, "C");
@@ -209,7 +209,7 @@ Result<CalendarId> extendCalendar(Transaction& tx, CalendarId base) {
 
 Outcome renameCalendar(Transaction& tx, CalendarId id, const std::string& name) {
     const Calendar* row = tx.programme().calendars.row(id);
-    if (!row) return gone;
+    if (!row) return calendarGone;
     if (name.find_first_not_of(" \t") == std::string::npos) return inputError("a name cannot be empty");
     for (const Calendar& other : tx.programme().calendars)
         if (other.id != id && other.name == name)
@@ -236,7 +236,7 @@ void forgetCalendar(Transaction& tx, CalendarId id, CalendarId replacement) {
 } // namespace
 
 Outcome removeCalendar(Transaction& tx, CalendarId id, CalendarId replacement) {
-    if (!tx.programme().calendars.row(id)) return gone;
+    if (!tx.programme().calendars.row(id)) return calendarGone;
     const CalendarUse use = useOf(tx.programme(), id);
     const auto& sequences = tx.programme().sequences;
     const bool inSteps = std::any_of(sequences.begin(), sequences.end(), [&](const Sequence& sequence) {
@@ -293,7 +293,7 @@ Outcome removeCalendar(Transaction& tx, CalendarId id, CalendarId replacement) {
 }
 
 Outcome setDefaultCalendar(Transaction& tx, CalendarId id) {
-    if (id != continuousCalendar && !tx.programme().calendars.row(id)) return gone;
+    if (id != continuousCalendar && !tx.programme().calendars.row(id)) return calendarGone;
     Job job = tx.programme().job;
     job.defaultCalendar = id;
     tx.setJob(std::move(job));
@@ -302,7 +302,7 @@ Outcome setDefaultCalendar(Transaction& tx, CalendarId id) {
 
 Outcome setBase(Transaction& tx, CalendarId id, CalendarId base) {
     const Calendar* row = tx.programme().calendars.row(id);
-    if (!row) return gone;
+    if (!row) return calendarGone;
     Calendar calendar = *row;
     calendar.extends = base;
     return put(tx, std::move(calendar));
@@ -310,7 +310,7 @@ Outcome setBase(Transaction& tx, CalendarId id, CalendarId base) {
 
 Outcome setWeekdays(Transaction& tx, CalendarId id, std::span<const int> weekdays, const std::optional<DayWork>& work) {
     const Calendar* row = tx.programme().calendars.row(id);
-    if (!row) return gone;
+    if (!row) return calendarGone;
     const auto before = resolve(tx.programme().calendars.rows(), id);
     if (!before.ok()) return before.errors();
     Calendar calendar = *row;
@@ -328,7 +328,7 @@ Outcome setWeekdays(Transaction& tx, CalendarId id, std::span<const int> weekday
 
 Outcome setHoursADay(Transaction& tx, CalendarId id, const std::string& text) {
     const Calendar* row = tx.programme().calendars.row(id);
-    if (!row) return gone;
+    if (!row) return calendarGone;
     Calendar calendar = *row;
     std::string number = text;
     std::erase_if(number, [](char c) { return c == ' ' || c == 'h'; });
@@ -350,7 +350,7 @@ Outcome setHoursADay(Transaction& tx, CalendarId id, const std::string& text) {
 Outcome setDates(Transaction& tx, CalendarId id, const std::set<Date>& dates, const DayWork& work,
                  const std::string& name, bool yearly) {
     const Calendar* row = tx.programme().calendars.row(id);
-    if (!row) return gone;
+    if (!row) return calendarGone;
     if (dates.empty()) return inputError("no days are chosen");
     Calendar calendar = *row;
     cutOut(calendar, dates);
@@ -362,7 +362,7 @@ Outcome setDates(Transaction& tx, CalendarId id, const std::set<Date>& dates, co
 
 Outcome clearDates(Transaction& tx, CalendarId id, const std::set<Date>& dates) {
     const Calendar* row = tx.programme().calendars.row(id);
-    if (!row) return gone;
+    if (!row) return calendarGone;
     if (dates.empty()) return inputError("no days are chosen");
     Calendar calendar = *row;
     cutOut(calendar, dates);
@@ -386,7 +386,7 @@ Outcome addException(Transaction& tx, CalendarId id, CalendarException exception
 
 Outcome addExceptions(Transaction& tx, CalendarId id, std::vector<CalendarException> exceptions) {
     const Calendar* row = tx.programme().calendars.row(id);
-    if (!row) return gone;
+    if (!row) return calendarGone;
     Calendar calendar = *row;
     for (CalendarException& exception : exceptions) calendar.exceptions.push_back(std::move(exception));
     return put(tx, std::move(calendar));
@@ -394,7 +394,7 @@ Outcome addExceptions(Transaction& tx, CalendarId id, std::vector<CalendarExcept
 
 Outcome removeException(Transaction& tx, CalendarId id, std::size_t index) {
     const Calendar* row = tx.programme().calendars.row(id);
-    if (!row || index >= row->exceptions.size()) return gone;
+    if (!row || index >= row->exceptions.size()) return calendarGone;
     Calendar calendar = *row;
     calendar.exceptions.erase(calendar.exceptions.begin() + static_cast<std::ptrdiff_t>(index));
     return put(tx, std::move(calendar));
@@ -447,7 +447,7 @@ Result<CalendarException> parseException(TypedException kind, const std::string&
 
 Outcome addPublicHolidays(Transaction& tx, CalendarId id, HolidayRegion region) {
     const Calendar* row = tx.programme().calendars.row(id);
-    if (!row) return gone;
+    if (!row) return calendarGone;
     Calendar calendar = *row;
     // Rules come first: what was said of single dates goes on counting.
     auto at = calendar.exceptions.begin();
@@ -466,7 +466,7 @@ Outcome addPublicHolidays(Transaction& tx, CalendarId id, HolidayRegion region) 
 
 Outcome setWeather(Transaction& tx, CalendarId id, const std::optional<std::array<int, 12>>& weather) {
     const Calendar* row = tx.programme().calendars.row(id);
-    if (!row) return gone;
+    if (!row) return calendarGone;
     if (weather)
         if (auto fault = faultOf(*weather)) return *fault;
     Calendar calendar = *row;

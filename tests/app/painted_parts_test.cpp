@@ -3,14 +3,19 @@
 // What is painted can be read by those who do not see it: bars, links, boxes, places, groups, days as children with
 // name, value, place and what a press does.
 #include "app/base/painted_parts.h"
+#include "app/delay/delay_stage.h"
+#include "app/labour/demand_chart.h"
 #include "app/programme/logic_view.h"
 #include "app/programme/places_view.h"
 #include "app/scope/scope_chart.h"
 #include "app/sitetime/week_chart.h"
 #include "app/sitetime/year_chart.h"
 #include "desk.h"
+#include "store/file.h"
+#include "support/late_access.h"
 
 #include <QAccessible>
+#include <QDir>
 #include <QTemporaryDir>
 
 using namespace yarrin;
@@ -121,6 +126,66 @@ private slots:
         QTRY_VERIFY(!places->isWorking());
         named(places, 1);
         QVERIFY(part(places, QStringLiteral("A A"))->text(QAccessible::Value).endsWith(QLatin1String(", P")));
+    }
+
+    /// Charts of figures: demand and who makes it, steps of delay, percentiles, sections of many jobs.
+    void charts() {
+        Programme programme = three();
+        Resource fixer;
+        fixer.id = ResourceId{1};
+        fixer.key = fixer.name = "Fixer";
+        programme.resources.append(fixer);
+        Activity a = programme.activities[0];
+        a.needs = {{ResourceId{1}, Decimal(2), {}}};
+        programme.activities.replace(0, a);
+        addLateAccess(programme);
+        Desk desk(programme, m_folder.filePath(QStringLiteral("charts.ini")));
+        const auto parts = [&](QWidget* view) {
+            QApplication::processEvents();
+            std::vector<QAccessibleInterface*> own;
+            for (QAccessibleInterface* one : childrenOf(view))
+                if (!one->object()) own.push_back(one);
+            return own;
+        };
+        const auto press = [](QAccessibleInterface* one) {
+            one->actionInterface()->doAction(QAccessibleActionInterface::pressAction());
+            QApplication::processEvents();
+        };
+        desk.trigger("stage6");
+        auto* demand = desk.find<DemandChart>("demandChart");
+        QTRY_VERIFY(!parts(demand).empty());
+        QVERIFY2(parts(demand).front()->text(QAccessible::Value).startsWith(QStringLiteral("2 at once")),
+                 qPrintable(parts(demand).front()->text(QAccessible::Value)));
+        press(parts(demand).front());
+        QVERIFY(parts(demand).front()->state().selected);
+        auto* rows = desk.find<DemandRows>("demandRows");
+        QTRY_COMPARE(parts(rows).size(), std::size_t(1));
+        QCOMPARE(parts(rows).front()->text(QAccessible::Name), QStringLiteral("A A"));
+        press(parts(rows).front());
+        QCOMPARE(desk.window.viewState().current(), desk.id("A"));
+        desk.trigger("stage8");
+        auto* delay = desk.find<DelayStage>("delayStage");
+        QTRY_VERIFY_WITH_TIMEOUT(!delay->isWorking(), 30000);
+        auto* steps = desk.find<QWidget>("completionChart");
+        QTRY_VERIFY(!parts(steps).empty());
+        QVERIFY(parts(steps).front()->text(QAccessible::Value).contains(QStringLiteral(" to ")));
+        QTest::mouseClick(desk.visible<QPushButton>("delayOdds"), Qt::LeftButton);
+        QTRY_VERIFY_WITH_TIMEOUT(!delay->isWorking(), 60000);
+        auto* odds = desk.find<QWidget>("oddsDates");
+        QTRY_VERIFY(parts(odds).size() >= 3);
+        QVERIFY(parts(odds).front()->text(QAccessible::Name).startsWith(QStringLiteral("P10  ")));
+        const QString folder = m_folder.filePath(QStringLiteral("jobs"));
+        QDir().mkpath(folder);
+        QVERIFY(
+            writeProgramme(programme, (folder + QStringLiteral("/one.yarrin")).toStdString(), FileFormat::native).ok());
+        desk.dialogs.open = folder;
+        desk.trigger("openPortfolio");
+        QTest::mouseClick(desk.visible<QPushButton>("portfolioFolder"), Qt::LeftButton);
+        auto* jobs = desk.find<QWidget>("portfolioChart");
+        QTRY_COMPARE(parts(jobs).size(), std::size_t(1));
+        QVERIFY(parts(jobs).front()->text(QAccessible::Value).contains(QStringLiteral("contract date 4 Mar 2027")));
+        press(parts(jobs).front());
+        QVERIFY(parts(jobs).front()->state().selected);
     }
 };
 

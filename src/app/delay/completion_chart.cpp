@@ -92,6 +92,24 @@ const StepRow* CompletionChart::rowAt(double y) const {
     return nullptr;
 }
 
+std::vector<PaintedPart> CompletionChart::paintedParts() const {
+    std::vector<PaintedPart> parts;
+    if (!m_layout) return parts;
+    for (const StepRow& row : m_layout->rows) {
+        PaintedPart& part = parts.emplace_back();
+        part.name = rowText(row);
+        const StepFigures& f = *analysis().steps[row.step].of(m_section.section);
+        part.value = tr("%1 to %2").arg(show::date(f.before), show::date(f.after));
+        part.rect = QRect(0, int(row.y) - 8, width(), int(row.height) + 16);
+        part.chosen = row.event && row.event == m_chosen;
+        if (row.event)
+            part.press = [chart = const_cast<CompletionChart*>(this), event = row.event] {
+                emit chart->eventChosen(event);
+            };
+    }
+    return parts;
+}
+
 void CompletionChart::mousePressEvent(QMouseEvent* event) {
     if (const StepRow* row = rowAt(event->position().y()); row && row->event) emit eventChosen(row->event);
 }

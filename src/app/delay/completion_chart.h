@@ -2,6 +2,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
 
+#include "app/base/painted_parts.h"
 #include "app/delay/delay_study.h"
 #include "chart/layout/step_layout.h"
 
@@ -10,7 +11,7 @@
 namespace yarrin {
 
 /// The stepped chart of how one section's completion moved.
-class CompletionChart : public QWidget {
+class CompletionChart : public QWidget, public HasPaintedParts {
     Q_OBJECT
 public:
     explicit CompletionChart(QWidget* parent = nullptr);
@@ -23,6 +24,7 @@ public:
     /// What a row says.
     [[nodiscard]] QString rowText(const StepRow& row) const { return wordsOf(row, now()); }
     [[nodiscard]] static QString wordsOf(const StepRow& row, const Programme& now);
+    [[nodiscard]] std::vector<PaintedPart> paintedParts() const override;
 
 signals:
     void eventChosen(EventId event);

@@ -60,6 +60,26 @@ void OddsChart::paintEvent(QPaintEvent*) {
     painter.drawRoundedRect(QRectF(rect()).adjusted(2, 2, -2, -2), 5, 5);
 }
 
+std::vector<PaintedPart> OddsChart::paintedParts() const {
+    std::vector<PaintedPart> parts;
+    if (m_plot.empty()) return parts;
+    for (const auto& [box, words] : m_plot.tagWords()) {
+        PaintedPart& part = parts.emplace_back();
+        part.name = words;
+        part.rect = box;
+        part.chosen = box == m_plot.tagOf(m_plot.content().sure);
+    }
+    for (const OddsPlot::Mark& mark : m_plot.content().marks) {
+        const int x = m_plot.xOf(double(mark.at));
+        if (x < 0 || x >= width()) continue;
+        PaintedPart& part = parts.emplace_back();
+        part.name = mark.text;
+        part.value = mark.strong;
+        part.rect = QRect(x - 3, 0, 7, height());
+    }
+    return parts;
+}
+
 void OddsChart::mousePressEvent(QMouseEvent* event) {
     if (event->button() != Qt::LeftButton || m_plot.empty()) return;
     setFocus();

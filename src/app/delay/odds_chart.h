@@ -2,6 +2,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
 
+#include "app/base/painted_parts.h"
 #include "app/delay/odds_plot.h"
 
 #include <QWidget>
@@ -10,7 +11,7 @@ namespace yarrin {
 
 /// An odds plot in the window: the percentile that one wants to be sure of can be dragged, or moved with Left and
 /// Right; a column that is pressed tells its runs.
-class OddsChart : public QWidget {
+class OddsChart : public QWidget, public HasPaintedParts {
     Q_OBJECT
 public:
     explicit OddsChart(const QString& name, const QString& accessibleName, QWidget* parent = nullptr);
@@ -18,6 +19,7 @@ public:
     void present(OddsPlot::Content content);
     void clear(const QString& why);
     [[nodiscard]] const OddsPlot& plot() const { return m_plot; }
+    [[nodiscard]] std::vector<PaintedPart> paintedParts() const override;
 
 signals:
     /// So many thousandths are wanted.

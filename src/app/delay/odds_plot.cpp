@@ -128,6 +128,12 @@ std::vector<OddsPlot::Tag> OddsPlot::tags() const {
     return list;
 }
 
+std::vector<std::pair<QRect, QString>> OddsPlot::tagWords() const {
+    std::vector<std::pair<QRect, QString>> list;
+    for (const Tag& tag : tags()) list.emplace_back(tag.box, tagText(tag.thousandths, tag.value));
+    return list;
+}
+
 QRect OddsPlot::tagOf(int thousandths) const {
     for (const Tag& tag : tags())
         if (tag.thousandths == thousandths) return tag.box;

@@ -57,6 +57,8 @@ public:
     /// All that it shows in words.
     [[nodiscard]] QString words() const;
 
+    /// Percentiles below the axis, each with its place and what it says.
+    [[nodiscard]] std::vector<std::pair<QRect, QString>> tagWords() const;
     /// Where a percentile's tag stands, for who grasps it.
     [[nodiscard]] QRect tagOf(int thousandths) const;
     [[nodiscard]] int xOf(double value) const;

@@ -11,6 +11,7 @@
 
 #include <QHelpEvent>
 #include <QKeyEvent>
+#include <QLocale>
 #include <QMouseEvent>
 #include <QPainter>
 #include <QScrollBar>
@@ -310,6 +311,24 @@ std::optional<std::size_t> DemandChart::stackAt(double x) const {
     return {};
 }
 
+std::vector<PaintedPart> DemandChart::paintedParts() const {
+    std::vector<PaintedPart> parts;
+    const auto& stacks = m_demand.picture.stacks;
+    for (std::size_t i = 0; i < stacks.size(); ++i) {
+        const int from = labourGutter() + int(scale().x(startOf(stacks[i].from)));
+        const int to = labourGutter() + int(scale().x(startOf(stacks[i].to)));
+        if (to <= labourGutter() || from >= width()) continue;
+        PaintedPart& part = parts.emplace_back();
+        const QStringList lines = told(i).split(QLatin1Char('\n'));
+        part.name = lines.front();
+        part.value = lines.mid(1).join(QStringLiteral(", "));
+        part.rect = QRect(QPoint(std::max(from, labourGutter()), top()), QPoint(to - 1, height() - 1));
+        part.chosen = m_chosen && m_chosen->first <= i && i <= m_chosen->second;
+        part.press = [chart = const_cast<DemandChart*>(this), i] { chart->chooseStacks(i, i); };
+    }
+    return parts;
+}
+
 void DemandChart::mousePressEvent(QMouseEvent* event) {
     if (event->button() != Qt::LeftButton || event->pos().x() < labourGutter()) return;
     m_pressed = stackAt(event->position().x());
@@ -483,6 +502,25 @@ std::pair<ActivityId, QRect> DemandRows::activityAt(const QPoint& at) const {
     const int height = m_state.rowHeight();
     return {m_programme->activities[m_parts[*row].activity].id,
             QRect(0, int(*row) * height - verticalScrollBar()->value(), viewport()->width(), height)};
+}
+
+std::vector<PaintedPart> DemandRows::paintedParts() const {
+    std::vector<PaintedPart> parts;
+    if (!m_programme || m_programme->activities.size() != m_document.schedule().activities.size()) return parts;
+    const int height = m_state.rowHeight();
+    for (std::size_t i = 0; i < m_parts.size(); ++i) {
+        const QRect row(0, int(i) * height - verticalScrollBar()->value(), viewport()->width(), height);
+        if (row.bottom() < 0 || row.top() > viewport()->height()) continue;
+        const Activity& activity = m_programme->activities[m_parts[i].activity];
+        PaintedPart& part = parts.emplace_back();
+        part.name = show::text(activity.key + " " + activity.name);
+        part.value = demandFigure(m_parts[i].number) + QStringLiteral(", ") +
+                     told(activity, m_document.schedule().activities[m_parts[i].activity]);
+        part.rect = row;
+        part.chosen = m_state.isSelected(activity.id);
+        part.press = [rows = const_cast<DemandRows*>(this), i] { rows->select(i); };
+    }
+    return parts;
 }
 
 void DemandRows::select(std::size_t row) {

@@ -3,6 +3,7 @@
 #pragma once
 
 #include "app/base/document.h"
+#include "app/base/painted_parts.h"
 #include "app/base/view_state.h"
 #include "app/labour/labour_findings.h"
 
@@ -16,7 +17,7 @@ namespace yarrin {
 
 /// The histogram of one resource over the programme's own time and zoom. A click or a drag chooses days, arrow keys go
 /// on from there, the wheel moves time and with Ctrl the zoom.
-class DemandChart : public QWidget {
+class DemandChart : public QWidget, public HasPaintedParts {
     Q_OBJECT
 public:
     DemandChart(Document& document, ViewState& state, QWidget* parent = nullptr);
@@ -38,6 +39,7 @@ public:
     [[nodiscard]] std::optional<std::pair<Date, Date>> chosenDays() const;
     /// Chooses the stack that holds a day, or the first that is over, or the busiest.
     void choose(std::optional<Date> day);
+    [[nodiscard]] std::vector<PaintedPart> paintedParts() const override;
 
 signals:
     void chosen();
@@ -77,7 +79,7 @@ private:
 
 /// The activities that make the chosen days, as bars on the same time; with a proposal, where they would go and where
 /// they are now.
-class DemandRows : public QAbstractScrollArea {
+class DemandRows : public QAbstractScrollArea, public HasPaintedParts {
     Q_OBJECT
 public:
     DemandRows(Document& document, ViewState& state, QWidget* parent = nullptr);
@@ -88,6 +90,7 @@ public:
     [[nodiscard]] const std::vector<DemandPart>& parts() const { return m_parts; }
     /// The activity at a point of the viewport, and where its row lies.
     [[nodiscard]] std::pair<ActivityId, QRect> activityAt(const QPoint& at) const;
+    [[nodiscard]] std::vector<PaintedPart> paintedParts() const override;
 
 signals:
     void revealWanted(ActivityId id);

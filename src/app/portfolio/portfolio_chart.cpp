@@ -105,9 +105,8 @@ void PortfolioChart::paintRow(QPainter& painter, int row) const {
     painter.setPen(QPen(t.rule, 1));
     painter.drawLine(box.bottomLeft(), box.bottomRight());
     const bool first = row == 0 || m_rows[std::size_t(row) - 1].job != of.job;
-    const QString title = show::text(job.fault ? job.path.filename().string() : job.summary.title);
     const QString section = of.section ? show::text(of.section->key) : QString();
-    const QString name = first ? title + (section.isEmpty() ? QString() : QStringLiteral(" · ") + section) : section;
+    const QString name = first || section.isEmpty() ? nameOf(row) : section;
     paintWords(painter, box.adjusted(first ? 14 : 30, 0, -(width() - nameWidth() + 8), 0), Qt::AlignLeft,
                first ? boldened(secondaryFont()) : secondaryFont(), job.fault ? t.muted : t.ink, name);
     if (!of.section) return;
@@ -134,6 +133,34 @@ void PortfolioChart::paintRow(QPainter& painter, int row) const {
         {QPointF(contract, box.top() + 3), QPointF(contract - 7, box.top() + 6), QPointF(contract, box.top() + 9)}));
 }
 
+QString PortfolioChart::nameOf(int row) const {
+    const Row& of = m_rows[std::size_t(row)];
+    const PortfolioJob& job = (*m_jobs)[of.job];
+    const QString title = show::text(job.fault ? job.path.filename().string() : job.summary.title);
+    return of.section ? title + QStringLiteral(" · ") + show::text(of.section->key) : title;
+}
+
+QStringList PortfolioChart::wordsOf(int row) const {
+    const JobSummary::Of* of = m_rows[std::size_t(row)].section;
+    if (!of) return {};
+    QStringList lines{show::text(of->key + " " + of->name), tr("contract date %1").arg(show::date(of->extended))};
+    if (of->forecast) lines << tr("forecast %1").arg(show::date(*of->forecast));
+    return lines;
+}
+
+std::vector<PaintedPart> PortfolioChart::paintedParts() const {
+    std::vector<PaintedPart> parts;
+    for (int row = 0; row < int(m_rows.size()); ++row) {
+        PaintedPart& part = parts.emplace_back();
+        part.name = nameOf(row);
+        part.value = wordsOf(row).join(QStringLiteral(", "));
+        part.rect = rowAt(row);
+        part.chosen = row == m_chosen;
+        part.press = [chart = const_cast<PortfolioChart*>(this), row] { emit chart->chosen(row); };
+    }
+    return parts;
+}
+
 void PortfolioChart::mousePressEvent(QMouseEvent* event) {
     if (const int row = rowAt(event->pos()); row >= 0) emit chosen(row);
 }
@@ -150,10 +177,7 @@ bool PortfolioChart::event(QEvent* event) {
         QToolTip::hideText();
         return true;
     }
-    const JobSummary::Of& of = *m_rows[std::size_t(row)].section;
-    QStringList lines{show::text(of.key + " " + of.name), tr("contract date %1").arg(show::date(of.extended))};
-    if (of.forecast) lines << tr("forecast %1").arg(show::date(*of.forecast));
-    QToolTip::showText(help->globalPos(), lines.join(QLatin1Char('\n')), this);
+    QToolTip::showText(help->globalPos(), wordsOf(row).join(QLatin1Char('\n')), this);
     return true;
 }
 

@@ -2,6 +2,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
 
+#include "app/base/painted_parts.h"
 #include "store/portfolio.h"
 
 #include <QWidget>
@@ -12,7 +13,7 @@
 namespace yarrin {
 
 /// Sections of many jobs against one time: where each stands, its contract date as extended, and what lies between.
-class PortfolioChart : public QWidget {
+class PortfolioChart : public QWidget, public HasPaintedParts {
     Q_OBJECT
 public:
     explicit PortfolioChart(QWidget* parent = nullptr);
@@ -26,6 +27,7 @@ public:
     /// Where a row is drawn, and a day along it.
     [[nodiscard]] QRect rowAt(int row) const;
     [[nodiscard]] double xOf(Date day) const;
+    [[nodiscard]] std::vector<PaintedPart> paintedParts() const override;
 
 signals:
     void chosen(int row);
@@ -40,6 +42,9 @@ protected:
 private:
     [[nodiscard]] int rowAt(QPoint at) const;
     void paintRow(QPainter& painter, int row) const;
+    [[nodiscard]] QString nameOf(int row) const;
+    /// What hovering over it says; nothing of a file that is no job.
+    [[nodiscard]] QStringList wordsOf(int row) const;
 
     std::shared_ptr<const std::vector<PortfolioJob>> m_jobs;
     std::vector<Row> m_rows;
