@@ -8,6 +8,7 @@
 #include "app/programme/programme_stage.h"
 #include "app/table/activity_table.h"
 #include "app/table/inline_message.h"
+#include "app/window/another_window.h"
 #include "app/window/main_window.h"
 #include "app/window/standing.h"
 #include "desk.h"
@@ -646,6 +647,64 @@ private slots:
         desk.trigger("stage9");
         desk.trigger("nextStage");
         QVERIFY(desk.find<QWidget>("contractStage")->isVisible());
+    }
+
+    /// Another window on the programme: a page of its own, everything else as in the first one, in both directions.
+    void anotherWindow() {
+        Desk desk(small(), settings());
+        desk.trigger("stage5");
+        ViewState& state = desk.window.viewState();
+        const auto others = [] {
+            std::vector<AnotherWindow*> list;
+            for (QWidget* one : QApplication::topLevelWidgets())
+                if (auto* other = qobject_cast<AnotherWindow*>(one)) list.push_back(other);
+            return list;
+        };
+        const auto time = std::pair(state.left(), state.pixelsPerDay());
+        QTest::keyClick(&desk.window, Qt::Key_W, Qt::ControlModifier | Qt::AltModifier);
+        QCOMPARE(others().size(), std::size_t(1));
+        AnotherWindow& other = *others().front();
+        QVERIFY(QTest::qWaitForWindowExposed(&other));
+        QApplication::processEvents();
+        QVERIFY(std::pair(state.left(), state.pixelsPerDay()) == time); // the first stays where it was
+        QVERIFY(other.stage().page() == ProgrammeStage::Page::logic);   // there are no places yet
+        QVERIFY(desk.window.findChild<ProgrammeStage*>()->page() == ProgrammeStage::Page::bars);
+        other.activateWindow();
+        other.stage().show(ProgrammeStage::Page::bars);
+        QApplication::processEvents();
+        // What is selected here is selected there, and the other way round.
+        ActivityTable& table = other.stage().table();
+        desk.clickCell(desk.cell("A020", "name"));
+        QApplication::processEvents();
+        QCOMPARE(table.currentIndex().row(), table.activities().rowOf(desk.id("A020")));
+        desk.clickCell(desk.cell("A030", "name", &table), &table);
+        QApplication::processEvents();
+        QCOMPARE(desk.table().currentIndex().row(), desk.table().activities().rowOf(desk.id("A030")));
+        // What is typed there moves bars here; undo works in both.
+        const double end = desk.bar("A010").x1;
+        desk.enter(desk.cell("A010", "duration", &table), QStringLiteral("9d"), &table);
+        QVERIFY(desk.bar("A010").x1 > end);
+        QVERIFY(other.isWindowModified() && desk.window.isWindowModified());
+        QTest::keyClick(&other, Qt::Key_Z, Qt::ControlModifier);
+        QCOMPARE(desk.bar("A010").x1, end);
+        // What is refused there is said there.
+        desk.enter(desk.cell("A010", "duration", &table), QStringLiteral("soon"), &table);
+        QVERIFY(!messageOn(table).isEmpty());
+        QTest::keyClick(openEditor(table), Qt::Key_Escape);
+        QTest::keyClick(&other, Qt::Key_F12);
+        QVERIFY(other.stage().page() == ProgrammeStage::Page::places);
+        QVERIFY(desk.window.findChild<ProgrammeStage*>()->page() == ProgrammeStage::Page::bars);
+        QTest::keyClick(&other, Qt::Key_F11);
+        QVERIFY(other.isFullScreen() && !desk.window.isFullScreen());
+        desk.trigger("anotherWindow");
+        QCOMPARE(others().size(), std::size_t(2));
+        // Another job shows in all of them; one is closed by its key, the rest with the first.
+        desk.newJob();
+        QCOMPARE(table.activities().rowOf(ActivityId{1}), -1);
+        QTest::keyClick(&other, Qt::Key_W, Qt::ControlModifier);
+        QTRY_COMPARE(others().size(), std::size_t(1));
+        QVERIFY(desk.window.close());
+        QTRY_VERIFY(others().empty());
     }
 };
 

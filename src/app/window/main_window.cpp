@@ -31,6 +31,7 @@
 #include "app/sitetime/site_time_stage.h"
 #include "app/table/activity_table.h"
 #include "app/table/inline_message.h"
+#include "app/window/another_window.h"
 #include "app/window/find_field.h"
 #include "app/window/first_look.h"
 #include "app/window/long_work.h"
@@ -70,11 +71,18 @@ std::vector<Rail::Entry> railEntries() {
     return entries;
 }
 
+/// Parts are told before any part of the window is made: what a reader has got hold of is never told anew.
+QWidget* noParent() {
+    tellPaintedParts();
+    return nullptr;
+}
+
 } // namespace
 
 MainWindow::MainWindow(QSettings& settings, Dialogs& dialogs, Date today)
-    : m_settings(settings), m_dialogs(dialogs), m_today(today), m_rail(new Rail(railEntries())),
-      m_stack(new QStackedWidget), m_strip(new RecordStrip(m_document)), m_firstLook(new FirstLook(settings)),
+    : QMainWindow(noParent()), m_settings(settings), m_dialogs(dialogs), m_today(today),
+      m_rail(new Rail(railEntries())), m_stack(new QStackedWidget), m_strip(new RecordStrip(m_document)),
+      m_firstLook(new FirstLook(settings)),
       m_card(new Card(m_document, m_state, [this]() -> const OutputBook& { return book(); })),
       m_lensPane(new LensPane(m_document, m_state, m_dialogs)), m_odds(new OddsStudy(m_document, this)),
       m_standing(new Standing(m_document, today, *m_odds)), m_ripple(nullptr), m_longWork(nullptr), m_awaited(this),
@@ -86,7 +94,6 @@ MainWindow::MainWindow(QSettings& settings, Dialogs& dialogs, Date today)
     setMinimumSize(900, 560);
     resize(1280, 800);
     m_stack->setObjectName(QStringLiteral("stages"));
-    tellPaintedParts();
     for (std::size_t i = 0; i < stages.size(); ++i) m_stack->addWidget(new QWidget);
     buildActions();
 
@@ -184,6 +191,7 @@ MainWindow::MainWindow(QSettings& settings, Dialogs& dialogs, Date today)
 
 /// What shows the document goes before it does, and tells the window nothing on its way.
 MainWindow::~MainWindow() {
+    for (const auto& other : m_others) delete other.data(); // they show what goes away with this
     m_document.setWaiter(plainWaiter());
     QWidget* centre = takeCentralWidget();
     for (QObject* child : centre->findChildren<QObject*>()) child->disconnect(this);
@@ -566,6 +574,8 @@ void MainWindow::refreshRecent() {
 void MainWindow::closeEvent(QCloseEvent* event) {
     if (!mayLeave()) return event->ignore();
     m_settings.setValue(QStringLiteral("window/geometry"), saveGeometry());
+    for (const auto& other : std::exchange(m_others, {}))
+        if (other) other->close();
     event->accept();
 }
 

@@ -10,6 +10,7 @@
 #include "core/portfolio/awaited_now.h"
 
 #include <QMainWindow>
+#include <QPointer>
 #include <QTemporaryDir>
 
 #include <array>
@@ -100,6 +101,8 @@ private:
     void buildWayActions(QMenu& menu);
     void buildMeetingActions(QMenu& menu);
     void setMeeting(bool on);
+    /// Another window on the programme, on another screen where there is one.
+    void openAnother();
     void goOn(int by);
     void buildHelpMenu();
     [[nodiscard]] class StartPage* makeStartPage();
@@ -211,6 +214,7 @@ private:
     Standing* m_standing;
     RipplePanel* m_ripple;
     LongWork* m_longWork;
+    std::vector<QPointer<class AnotherWindow>> m_others; ///< each deletes itself when it is closed
     Beside<std::shared_ptr<const std::vector<AwaitedNow>>> m_awaited;
     Beside<std::shared_ptr<const Schedule>> m_planned; ///< the contract programme, for the outline
     FindField* m_find;
