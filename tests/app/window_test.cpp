@@ -682,13 +682,13 @@ private slots:
         QCOMPARE(desk.table().currentIndex().row(), desk.table().activities().rowOf(desk.id("A030")));
         // What is typed there moves bars here; undo works in both.
         const double end = desk.bar("A010").x1;
-        desk.enter(desk.cell("A010", "duration", &table), QStringLiteral("9d"), &table);
+        desk.enter(desk.cell("A010", "days", &table), QStringLiteral("9d"), &table);
         QVERIFY(desk.bar("A010").x1 > end);
         QVERIFY(other.isWindowModified() && desk.window.isWindowModified());
         QTest::keyClick(&other, Qt::Key_Z, Qt::ControlModifier);
         QCOMPARE(desk.bar("A010").x1, end);
         // What is refused there is said there.
-        desk.enter(desk.cell("A010", "duration", &table), QStringLiteral("soon"), &table);
+        desk.enter(desk.cell("A010", "days", &table), QStringLiteral("soon"), &table);
         QVERIFY(!messageOn(table).isEmpty());
         QTest::keyClick(openEditor(table), Qt::Key_Escape);
         QTest::keyClick(&other, Qt::Key_F12);

@@ -225,7 +225,8 @@ private slots:
         begun.actualStart = parseInstant("2027-03-02T08:00");
         p.activities.replace(1, begun);
         p.job.dataDate = parseInstant("2027-03-03T08:00");
-        QCOMPARE(dates(p, schedule(p), "B"), std::string("2027-03-02T08:00 2027-03-05T17:00"));
+        // P has the 3rd, what is left of B the 4th, 5th and 8th: not the 8th to 10th.
+        QCOMPARE(dates(p, schedule(p), "B"), std::string("2027-03-02T08:00 2027-03-08T17:00"));
         // Nobody asks what leads to what waits for another job.
         p = waiting(roadOpen());
         int open = 0;
@@ -247,7 +248,7 @@ private slots:
             more.insert(more.begin(), {"awaited", file});
             return call(more);
         };
-        QCOMPARE(told().out.substr(0, 58), std::string("B waits for M Road open of Road: 2027-03-05\nN waits for M R"));
+        QVERIFY(told().out.starts_with("B waits for M Road open of Road: 2027-03-05\nN waits for M Road open"));
         QVERIFY(told().out.find("now") == std::string::npos);
         put(job("Road", 10), at / "road.yarrin", FileFormat::native);
         QVERIFY2(told().out.starts_with("B waits for M Road open of Road: 2027-03-05, now 2027-03-12, 7 days later\n"),

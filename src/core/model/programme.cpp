@@ -157,9 +157,6 @@ public:
         if (activity.kind == ActivityKind::hammock) hammock(activity, place);
         if (auto fault = faultOfPlace(m_programme, activity)) add(place, *fault);
         if (auto fault = faultOfAwaited(activity)) add(place, *fault);
-        if (activity.awaited) date(dateOf(activity.awaited->at), place, "awaited");
-        if (activity.event && activity.kind == ActivityKind::hammock)
-            add(place, "a hammock cannot belong to a fragment", "hang it from the activities of the fragment");
     }
 
     void buildUp() {
@@ -489,9 +486,9 @@ private:
             if (const Resource* resource = m_programme.resources.row(need.resource))
                 if (auto fault = faultOf(need, *resource)) add(place, *fault);
         for (const LumpSum& one : activity.lumpSums) sum(one.amount, place, "a lump sum");
-        if (activity.levelledFrom && activity.kind != ActivityKind::task)
-            add(place, "only work can be held by levelling");
+        if (activity.levelledFrom && activity.kind != ActivityKind::task) add(place, "only work is held by levelling");
         if (activity.levelledFrom) date(dateOf(*activity.levelledFrom), place, "levelled_from");
+        if (activity.awaited) date(dateOf(activity.awaited->at), place, "awaited");
     }
     /// Of each code one value, of those that it has.
     void marks(const Activity& activity, const std::string& place) {
@@ -509,6 +506,8 @@ private:
     void hammock(const Activity& activity, const std::string& place) {
         if (activity.from.empty() || activity.to.empty())
             add(place, "a hammock needs a start anchor and a finish anchor");
+        if (activity.event)
+            add(place, "a hammock cannot belong to a fragment", "hang it from the activities of the fragment");
         for (const auto* anchors : {&activity.from, &activity.to})
             for (const Anchor& anchor : *anchors) {
                 const Activity* at = m_programme.activities.row(anchor.activity);
