@@ -31,6 +31,8 @@ void MainWindow::askAwaited() {
     if (!activity) return say(tr("Select what is to wait first."));
     if (activity->kind == ActivityKind::hammock)
         return say(tr("A hammock cannot wait for another job: let what it hangs from wait."));
+    if (activity->actualStart || activity->actualFinish)
+        return say(tr("%1 has started: it waits for nothing any more.").arg(show::text(activity->key)));
     if (m_document.path().isEmpty())
         return say(tr("Save this job first: the files of other jobs are found from its folder."));
     std::vector<PortfolioJob> jobs;
