@@ -24,7 +24,7 @@ using Column = ScheduleColumn;
 constexpr int firstSerial = 10'000, lastSerial = 100'000;
 
 Result<std::optional<Date>> dateIn(const SheetCell& cell) {
-    const std::string text = trimmed(cell.text);
+    const std::string text = plainDate(trimmed(cell.text));
     if (text.empty()) return std::optional<Date>{};
     if (cell.number) {
         if (*cell.number < firstSerial || *cell.number > lastSerial)

@@ -4,8 +4,11 @@
 
 #include "core/base/text.h"
 #include "core/model/describe/texts.h"
+#include "core/time/typed_date.h"
 
+#include <algorithm>
 #include <array>
+#include <cctype>
 #include <regex>
 
 namespace yarrin {
@@ -100,6 +103,77 @@ std::string plainSpan(const std::string& text) {
     }};
     std::string plain = withoutAccents(text);
     for (const auto& [form, with] : words) plain = std::regex_replace(plain, form, with);
+    return plain;
+}
+
+namespace {
+
+/// The month that begins so in one of the languages, from 1; 0 where none does, or two do.
+unsigned monthCalled(std::string_view word) {
+    static constexpr std::array<std::string_view, 12> names{"january januar janvier enero gennaio januari janner",
+                                                            "february februar fevrier febrero febbraio februari",
+                                                            "march marz maerz mars marzo maart mrt",
+                                                            "april avril abril aprile",
+                                                            "may mai mayo maggio mei",
+                                                            "june juni juin junio giugno",
+                                                            "july juli juillet julio luglio",
+                                                            "august aout agosto augustus",
+                                                            "september septembre septiembre setiembre settembre",
+                                                            "october oktober octobre octubre ottobre",
+                                                            "november novembre noviembre",
+                                                            "december dezember decembre diciembre dicembre"};
+    if (word.size() < 3) return 0;
+    unsigned found = 0;
+    for (unsigned month = 1; month <= names.size(); ++month)
+        for (const std::string& name : listed(names[month - 1], ' ')) {
+            if (!name.starts_with(word)) continue;
+            if (found != 0 && found != month) return 0;
+            found = month;
+        }
+    return found;
+}
+
+/// Whether a word may stand beside a date and says nothing that it does not: a weekday, cut or whole, "de".
+bool besideDate(std::string_view word) {
+    static const std::vector<std::string> known = listed(
+        "monday tuesday wednesday thursday friday saturday sunday montag dienstag mittwoch donnerstag freitag samstag "
+        "sonnabend sonntag lundi mardi mercredi jeudi vendredi samedi dimanche lunes martes miercoles jueves viernes "
+        "sabado domingo lunedi martedi mercoledi giovedi venerdi sabato domenica maandag dinsdag woensdag donderdag "
+        "vrijdag zaterdag zondag del den am le el il of",
+        ' ');
+    return word.size() >= 2 &&
+           std::any_of(known.begin(), known.end(), [&](const std::string& one) { return one.starts_with(word); });
+}
+
+} // namespace
+
+std::string plainDate(const std::string& text) {
+    if (text.size() > longestSpan) return text;
+    std::vector<std::string> words(1);
+    for (const char c : withoutAccents(text)) {
+        if (std::isalnum(static_cast<unsigned char>(c)) != 0)
+            words.back() += c;
+        else if (!words.back().empty())
+            words.emplace_back();
+    }
+    if (words.back().empty()) words.pop_back();
+    const auto isNumber = [](const std::string& word) { return word.front() >= '0' && word.front() <= '9'; };
+    // The last that is a month is it: "mar" before it is a Tuesday.
+    unsigned month = 0;
+    std::vector<std::string> numbers;
+    for (const std::string& word : words) {
+        if (isNumber(word))
+            numbers.push_back(word);
+        else if (const unsigned called = monthCalled(word); called != 0)
+            month = called;
+        else if (!besideDate(word))
+            return text;
+    }
+    if (month == 0 || numbers.size() < 2) return text;
+    std::string plain = numbers[0] + " " + std::string(monthNames[month - 1]) + " " + numbers[1];
+    // A time of day stays behind it.
+    if (const auto colon = text.rfind(' '); numbers.size() > 2 && colon != std::string::npos)
+        plain += text.substr(colon);
     return plain;
 }
 

@@ -33,6 +33,8 @@ struct ScheduleColumn {
 inline constexpr std::size_t longestSpan = 60;
 /// "5 days" or "5 Tage" as "5d", "2 wks" as "2w".
 [[nodiscard]] std::string plainSpan(const std::string& text);
+/// "7 May 2027" for "Fr 7. Mai 2027" or "7 de mayo de 2027"; the text itself where no month is named.
+[[nodiscard]] std::string plainDate(const std::string& text);
 /// FS, SS, FF or SF for what a language calls it ("EA", "DD"); the text itself where it is none.
 [[nodiscard]] std::string plainLinkType(const std::string& text);
 /// "Fixer[2], Crane" as "2 Fixer; 1 Crane"; "50%" of one is a half.

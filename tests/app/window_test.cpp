@@ -701,6 +701,11 @@ private slots:
         // Another job shows in all of them; one is closed by its key, the rest with the first.
         desk.newJob();
         QCOMPARE(table.activities().rowOf(ActivityId{1}), -1);
+        // First steps of an empty job are gone by the commands of the first window.
+        other.stage().show(ProgrammeStage::Page::bars);
+        QApplication::processEvents();
+        QTest::mouseClick(other.findChild<QPushButton*>(QStringLiteral("first_startPage")), Qt::LeftButton);
+        QVERIFY(desk.find<QWidget>("startPage")->isVisible());
         QTest::keyClick(&other, Qt::Key_W, Qt::ControlModifier);
         QTRY_COMPARE(others().size(), std::size_t(1));
         QVERIFY(desk.window.close());

@@ -53,6 +53,43 @@ class ScheduleShapesTest : public QObject {
     }
 
 private slots:
+    /// Dates with the names of months, and what only looks like one.
+    void namedMonths_data() {
+        QTest::addColumn<QString>("text");
+        QTest::addColumn<QString>("plain");
+        const auto row = [](const char* text, const char* plain) {
+            QTest::newRow(text) << QString::fromUtf8(text) << QString::fromUtf8(plain);
+        };
+        row("7 May 2027", "7 May 2027");
+        row("Fr 7. Mai 2027", "7 May 2027");
+        row("mar. 2 mars 2027", "2 March 2027");
+        row("mar 4 mai 2027", "4 May 2027");
+        row("15 février 2027", "15 February 2027");
+        row("1 août 27", "1 August 27");
+        row("7 de mayo de 2027", "7 May 2027");
+        row("Mär 5 2027", "5 March 2027");
+        row("31. Dez. 2026", "31 December 2026");
+        row("5 ott 2027", "5 October 2027");
+        row("12 mrt 2027", "12 March 2027");
+        row("gio 3 giu 2027 08:00", "3 June 2027 08:00");
+        for (const char* other :
+             {"2027-05-07", "07.05.2027", "KW 12 März 2027", "5 jui 2027", "Mai 2027", "soon", "Phase 2 May 2027", ""})
+            row(other, other);
+    }
+    void namedMonths() {
+        QFETCH(QString, text);
+        QFETCH(QString, plain);
+        QCOMPARE(QString::fromStdString(plainDate(text.toStdString())), plain);
+    }
+    /// And of a whole table: an end on Friday 5 March.
+    void namedMonthsOfATable() {
+        Builder b;
+        const ScheduleReading reading =
+            read(b.programme, typed(QString::fromUtf8("Nr.\tVorgangsname\tDauer\tAnfang\tFertig %\n"
+                                                      "1\tAushub\t5 Tage\tMo 1. März 2027\t0\n")
+                                        .toStdString()));
+        QCOMPARE(told(reading), std::string());
+    }
     /// Two days, a week of five, a day after: 1 and 2 March, 3 to 9 March, and from the 11th.
     void languages_data() {
         QTest::addColumn<QString>("text");

@@ -4,6 +4,7 @@
 
 #include <QAbstractButton>
 #include <QAction>
+#include <QApplication>
 #include <QHBoxLayout>
 #include <QPushButton>
 
@@ -25,9 +26,22 @@ bool go(QWidget* window, const QString& name) {
     return false;
 }
 
+/// The window that has the commands: a second one on the programme has but a few.
+QWidget* homeOf(QWidget* window) {
+    const auto commands = [](const QWidget* one) { return one->findChild<QAction*>(QStringLiteral("fileNew")); };
+    if (commands(window)) return window;
+    for (QWidget* one : QApplication::topLevelWidgets())
+        if (commands(one)) {
+            one->activateWindow();
+            return one;
+        }
+    return window;
+}
+
 } // namespace
 
 void followWay(QWidget* window, const QStringList& way) {
+    window = homeOf(window);
     for (const QString& name : way)
         if (!go(window, name)) return;
 }

@@ -2,6 +2,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/buildup/sequence_page.h"
 
+#include "app/base/first_steps.h"
 #include "app/base/format.h"
 #include "app/base/look.h"
 #include "app/buildup/build_up_lists.h"
@@ -538,6 +539,11 @@ void SequencePage::proposeQuantities() {
         hint->setAlignment(Qt::AlignTop);
         hint->setProperty("quiet", true);
         m_quantityPart->layout()->addWidget(hint);
+        if (at && m_document.programme().locations.empty()) {
+            auto* first = new FirstSteps(m_quantityPart);
+            first->offer(tr("Add the first location"), {QStringLiteral("stage3"), QStringLiteral("locationAdd")});
+            m_quantityPart->layout()->addWidget(first);
+        }
         return;
     }
     std::vector<ListColumn> columns;
