@@ -530,20 +530,17 @@ void SequencePage::proposeQuantities() {
     m_lay->setText(m_units.empty() ? tr("Lay out")
                                    : tr("Lay out %1").arg(show::countOf(qint64(m_units.size()), "unit", "units")));
     if (!at || m_units.empty()) {
-        auto* hint =
-            new QLabel(m_document.programme().locations.empty()
-                           ? tr("There are no locations yet. They are made in Scope.")
-                           : tr("Tick the locations; each gets its share of the bill, which you can type over."),
-                       m_quantityPart);
+        const bool none = m_document.programme().locations.empty();
+        auto* hint = new QLabel(m_quantityPart);
+        hint->setText(none ? tr("There are no locations yet. They are made in Scope.")
+                           : tr("Tick the locations; each gets its share of the bill, which you can type over."));
         hint->setWordWrap(true);
         hint->setAlignment(Qt::AlignTop);
         hint->setProperty("quiet", true);
         m_quantityPart->layout()->addWidget(hint);
-        if (at && m_document.programme().locations.empty()) {
-            auto* first = new FirstSteps(m_quantityPart);
-            first->offer(tr("Add the first location"), {QStringLiteral("stage3"), QStringLiteral("locationAdd")});
-            m_quantityPart->layout()->addWidget(first);
-        }
+        auto* first = new FirstSteps(m_quantityPart);
+        if (none) first->offer(tr("Add the first location"), {QStringLiteral("stage3"), QStringLiteral("locationAdd")});
+        m_quantityPart->layout()->addWidget(first);
         return;
     }
     std::vector<ListColumn> columns;
