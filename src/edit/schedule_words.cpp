@@ -190,7 +190,7 @@ std::string plainLinkType(const std::string& text) {
                                                                                       {"CF", "SF"},
                                                                                       {"FI", "FS"},
                                                                                       {"II", "SS"}}};
-    const std::string type = raised(text);
+    std::string type = raised(text);
     for (const auto& [theirs, ours] : words)
         if (type == theirs) return std::string(ours);
     return type;
@@ -228,7 +228,7 @@ std::string plainNeeds(const std::string& text) {
         std::replace(number.begin(), number.end(), ',', '.');
         if (const auto value = Decimal::parse(number); share && value)
             number = Decimal::fromDouble(value->toDouble() / 100).value_or(1).text();
-        out += (out.empty() ? "" : "; ") + number + " " + what;
+        out.append(out.empty() ? "" : "; ").append(number).append(" ").append(what);
     }
     return out;
 }
