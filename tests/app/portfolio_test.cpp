@@ -125,6 +125,17 @@ private slots:
         QVERIFY(desk.window.openFile(own));
         QTRY_VERIFY(desk.notice().contains(QStringLiteral("5 Mar 2027, now 12 Mar 2027, 7 days later")));
         QVERIFY(start() == *parseInstant("2027-03-08T08:00")); // nothing moves by itself
+        // What was found of one job is not told of the next, however soon that comes.
+        Keeping soon;
+        soon.pageMilliseconds = 0;
+        desk.document().keeper().setKeeping(soon);
+        QVERIFY(desk.window.openFile(own));
+        desk.newJob();
+        QTest::qWait(300);
+        QVERIFY(!desk.notice().contains(QStringLiteral("waits for")) ||
+                !desk.window.findChild<ProgrammeStage*>()->notice().isVisible());
+        QVERIFY(desk.window.openFile(own));
+        QTRY_VERIFY(desk.notice().contains(QStringLiteral("5 Mar 2027, now 12 Mar 2027, 7 days later")));
         QTest::mouseClick(desk.visible<QPushButton>("noticeAnswer"), Qt::LeftButton);
         QVERIFY(start() == *parseInstant("2027-03-15T08:00"));
         desk.trigger("editUndo");

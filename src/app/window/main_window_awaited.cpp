@@ -90,7 +90,10 @@ void MainWindow::lookAtAwaited(bool asked) {
         [kept = m_document.sharedProgramme(), folder = QFileInfo(m_document.path()).path().toStdString()](WorkWatch&) {
             return std::make_shared<const std::vector<AwaitedNow>>(awaitedFrom(*kept, folder));
         },
-        [this, asked](const std::shared_ptr<const std::vector<AwaitedNow>>& list) { tellAwaited(*list, asked); });
+        [this, asked, path = m_document.path()](const std::shared_ptr<const std::vector<AwaitedNow>>& list) {
+            // Another job may have been opened since, of which this says nothing.
+            if (m_document.path() == path) tellAwaited(*list, asked);
+        });
 }
 
 void MainWindow::tellAwaited(const std::vector<AwaitedNow>& list, bool asked) {
