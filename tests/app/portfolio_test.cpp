@@ -104,6 +104,15 @@ private slots:
         const auto list = [&] { return desk.visible<QListWidget>("awaitedList"); };
         QCOMPARE(list()->count(), 1);
         QCOMPARE(list()->item(0)->text(), QStringLiteral("M M of Road, 5 Mar 2027"));
+        // A second file of a job of that name is told by its file.
+        QTest::keyClick(desk.visible<QLineEdit>("awaitedWords"), Qt::Key_Escape);
+        QVERIFY(QFile::copy(road, path("awaited/again.yarrin")));
+        desk.trigger("pickAwaited");
+        QCOMPARE(list()->count(), 2);
+        QCOMPARE(list()->item(0)->text(), QStringLiteral("M M of Road, 5 Mar 2027  (again.yarrin)"));
+        QTest::keyClick(desk.visible<QLineEdit>("awaitedWords"), Qt::Key_Escape);
+        QVERIFY(QFile::remove(path("awaited/again.yarrin")));
+        desk.trigger("pickAwaited");
         auto* words = desk.visible<QLineEdit>("awaitedWords");
         QTest::keyClicks(words, QStringLiteral("quay"));
         QCOMPARE(list()->item(0)->text(), QStringLiteral("No milestone has these words."));

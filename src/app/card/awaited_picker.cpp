@@ -70,8 +70,12 @@ void AwaitedPicker::filter() {
         if (!std::all_of(words.begin(), words.end(),
                          [&](const std::string& word) { return all.find(word) != std::string::npos; }))
             continue;
-        auto* item =
-            new QListWidgetItem(tr("%1, %2").arg(show::text(nameOf(one)), show::date(completionDate(one.at))), m_list);
+        QString line = tr("%1, %2").arg(show::text(nameOf(one)), show::date(completionDate(one.at)));
+        // Two files of jobs that are called the same are told apart.
+        if (std::any_of(m_offers.begin(), m_offers.end(),
+                        [&](const Awaited& other) { return other.job == one.job && other.file != one.file; }))
+            line += QStringLiteral("  (%1)").arg(show::text(one.file));
+        auto* item = new QListWidgetItem(line, m_list);
         item->setToolTip(show::text(one.file));
         item->setData(Qt::UserRole, qulonglong(i));
     }
