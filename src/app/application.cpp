@@ -2,6 +2,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/application.h"
 
+#include "app/base/language.h"
 #include "app/base/look.h"
 #include "app/base/preferences.h"
 #include "app/record/revision_page.h"
@@ -97,19 +98,19 @@ void describe(QCommandLineParser& parser) {
     parser.addPositionalArgument(QStringLiteral("file"), QObject::tr("A programme to open."), QStringLiteral("[file]"));
     parser.addOption({QStringLiteral("demo"), QObject::tr("Open the demo.")});
     parser.addOption({QStringLiteral("dark"), QObject::tr("Wear the dark look.")});
+    parser.addOption({QStringLiteral("language"),
+                      QObject::tr("Speak a language: en or de. Without it that of the "
+                                  "preferences, sheets English."),
+                      QStringLiteral("language")});
     parser.addOption(
         {QStringLiteral("picture"), QObject::tr("Write a picture of the window and end."), QStringLiteral("png")});
     parser.addOption(
         {QStringLiteral("stage"),
-         QObject::tr("Begin in a stage: contract, site-time, scope, build-up, programme, labour, progress, delay, "
-                     "sheets or record; "
-                     "build-up "
-                     "has the "
-                     "pages build-up/bill, build-up/book and build-up/sequences, programme has programme/logic, "
-                     "programme/squeeze and programme/soundness, progress "
-                     "has progress/lines, delay has "
-                     "delay/event, delay/sums and delay/recovery, record has record/revisions and "
-                     "record/compare."),
+         QObject::tr(
+             "Begin in a stage: contract, site-time, scope, build-up, programme, labour, progress, delay, sheets or "
+             "record; build-up has the pages build-up/bill, build-up/book and build-up/sequences, programme has "
+             "programme/logic, programme/squeeze and programme/soundness, progress has progress/lines, delay has "
+             "delay/event, delay/sums and delay/recovery, record has record/revisions and record/compare."),
          QStringLiteral("name")});
     parser.addOption(
         {QStringLiteral("select"), QObject::tr("Select an activity, a calendar or a revision."), QStringLiteral("id")});
@@ -230,6 +231,16 @@ void selectAndZoom(MainWindow& window, const QCommandLineParser& parser) {
 
 } // namespace
 
+/// The language has to be known before the first word is said.
+static void speakAsAsked(QApplication& application, const QSettings& settings) {
+    const QStringList words = QApplication::arguments();
+    const auto option = words.indexOf(QStringLiteral("--language"));
+    const QString asked = option >= 0 ? words.value(option + 1) : QString();
+    // What goes out does not hang on who sends it.
+    if (!asked.isEmpty() || !words.contains(QStringLiteral("--sheet")))
+        speak(application, asked.isEmpty() ? languageKept(settings) : asked);
+}
+
 int runApplication(int& count, char** words) {
     QApplication::setApplicationName(QStringLiteral("yarrin"));
     QApplication::setOrganizationName(QStringLiteral("yarrin"));
@@ -238,16 +249,16 @@ int runApplication(int& count, char** words) {
     QApplication application(count, words);
     // The toolkit takes over the language of the system for all libraries; numbers of files know none.
     std::setlocale(LC_NUMERIC, "C");
+    QSettings settings;
+    speakAsAsked(application, settings);
     QCommandLineParser parser;
     describe(parser);
     parser.process(application);
 
     if (wantsSheet(parser)) {
-        // What goes out does not hang on who sends it.
         wearPreferences(application, Preferences());
         return runSheetCommand(sheetCommand(parser));
     }
-    QSettings settings;
     usePreferences(application, settings);
     if (parser.isSet(QStringLiteral("dark"))) applyLook(application, true);
     application.setWindowIcon(QIcon(QStringLiteral(":/icons/yarrin.svg")));

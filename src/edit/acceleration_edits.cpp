@@ -3,6 +3,7 @@
 #include "edit/acceleration_edits.h"
 
 #include "core/base/text.h"
+#include "core/base/worded.h"
 #include "edit/typed.h"
 
 #include <algorithm>
@@ -21,14 +22,15 @@ Fault readWon(const Programme& programme, std::vector<DaysWon>& won, std::string
     won.clear();
     for (const std::string& phrase : listed(text, ';')) {
         const std::size_t blank = phrase.rfind(' ');
-        if (blank == std::string::npos) return inputError("\"" + phrase + "\" says no days", "write it as S1 6; S2 3");
+        if (blank == std::string::npos)
+            return inputError(worded("\"%1\" says no days", phrase), worded("write it as S1 6; S2 3"));
         const std::string key = trimmed(phrase.substr(0, blank));
         const Section* section = named(programme.sections, key);
-        if (!section) return inputError("there is no section " + key, "write it as S1 6; S2 3");
+        if (!section) return inputError(worded("there is no section %1", key), worded("write it as S1 6; S2 3"));
         std::optional<int> days;
         if (Fault fault = readDays(days, phrase.substr(blank + 1), 0, 36500)) return fault;
         for (const DaysWon& one : won)
-            if (one.section == section->id) return inputError("the days of " + key + " stand there twice");
+            if (one.section == section->id) return inputError(worded("the days of %1 stand there twice", key));
         if (days && *days > 0) won.push_back({section->id, *days});
     }
     return {};
@@ -38,24 +40,24 @@ Fault readActivities(const Programme& programme, std::vector<ActivityId>& ids, s
     ids.clear();
     for (const std::string& key : listed(text, ';')) {
         const Activity* activity = named(programme.activities, key);
-        if (!activity) return inputError("there is no activity " + key);
+        if (!activity) return inputError(worded("there is no activity %1", key));
         if (std::find(ids.begin(), ids.end(), activity->id) == ids.end()) ids.push_back(activity->id);
     }
     return {};
 }
 
 template <typename Id, typename Rows>
-Fault readNamed(const Rows& rows, Id& id, std::string_view key, const char* kind) {
+Fault readNamed(const Rows& rows, Id& id, std::string_view key, const Worded& kind) {
     id = {};
     if (key.empty()) return {};
     const auto* row = named(rows, key);
-    if (!row) return inputError(std::string("there is no ") + kind + " " + std::string(key));
+    if (!row) return inputError(std::string(worded("there is no ")) + kind + " " + std::string(key));
     id = row->id;
     return {};
 }
 
 Fault inOrder(const std::optional<Date>& from, const std::optional<Date>& to) {
-    if (from && to && *to < *from) return inputError("it ends before it begins");
+    if (from && to && *to < *from) return inputError(worded("it ends before it begins"));
     return {};
 }
 
@@ -65,7 +67,7 @@ Result<AccelerationId> addAcceleration(Transaction& tx, Date on) {
     Acceleration record;
     record.id = tx.programme().accelerations.freshId();
     record.key = freshKey(tx.programme().accelerations, "R");
-    record.title = "Time won";
+    record.title = worded("Time won");
     record.from = on;
     const AccelerationId id = record.id;
     tx.append(std::move(record));
@@ -73,7 +75,7 @@ Result<AccelerationId> addAcceleration(Transaction& tx, Date on) {
 }
 
 Outcome removeAcceleration(Transaction& tx, AccelerationId id) {
-    if (!tx.programme().accelerations.row(id)) return inputError("the record is no longer there");
+    if (!tx.programme().accelerations.row(id)) return inputError(worded("the record is no longer there"));
     tx.erase<Acceleration>(id);
     return done();
 }
@@ -81,7 +83,7 @@ Outcome removeAcceleration(Transaction& tx, AccelerationId id) {
 Outcome setWonField(Transaction& tx, AccelerationId id, WonField field, std::string_view text) {
     const Programme& programme = tx.programme();
     const Acceleration* row = programme.accelerations.row(id);
-    if (!row) return inputError("the record is no longer there");
+    if (!row) return inputError(worded("the record is no longer there"));
     Acceleration record = *row;
     text = trimmedView(text);
     Fault fault;
@@ -90,7 +92,7 @@ Outcome setWonField(Transaction& tx, AccelerationId id, WonField field, std::str
         fault = takeKey(programme.accelerations, record, text);
         break;
     case WonField::title:
-        if (text.empty()) fault = inputError("a record needs a title");
+        if (text.empty()) fault = inputError(worded("a record needs a title"));
         record.title = text;
         break;
     case WonField::by:
@@ -106,7 +108,7 @@ Outcome setWonField(Transaction& tx, AccelerationId id, WonField field, std::str
         fault = readDate(record.to, text);
         break;
     case WonField::cost:
-        fault = readSum(record.cost, text, "a cost");
+        fault = readSum(record.cost, text, worded("a cost"));
         break;
     case WonField::won:
         fault = readWon(programme, record.won, text);
@@ -143,7 +145,7 @@ Result<MileId> addMile(Transaction& tx) {
 }
 
 Outcome removeMile(Transaction& tx, MileId id) {
-    if (!tx.programme().miles.row(id)) return inputError("the measured mile is no longer there");
+    if (!tx.programme().miles.row(id)) return inputError(worded("the measured mile is no longer there"));
     tx.erase<MeasuredMile>(id);
     return done();
 }
@@ -151,7 +153,7 @@ Outcome removeMile(Transaction& tx, MileId id) {
 Outcome setMileField(Transaction& tx, MileId id, MileField field, std::string_view text) {
     const Programme& programme = tx.programme();
     const MeasuredMile* row = programme.miles.row(id);
-    if (!row) return inputError("the measured mile is no longer there");
+    if (!row) return inputError(worded("the measured mile is no longer there"));
     MeasuredMile mile = *row;
     text = trimmedView(text);
     Fault fault;
@@ -160,7 +162,7 @@ Outcome setMileField(Transaction& tx, MileId id, MileField field, std::string_vi
         fault = takeKey(programme.miles, mile, text);
         break;
     case MileField::title:
-        if (text.empty()) fault = inputError("a measured mile needs a title");
+        if (text.empty()) fault = inputError(worded("a measured mile needs a title"));
         mile.title = text;
         break;
     case MileField::event:
@@ -182,7 +184,7 @@ Outcome setMileField(Transaction& tx, MileId id, MileField field, std::string_vi
         fault = readDate(mile.hurtTo, text);
         break;
     case MileField::costPerHour:
-        fault = readSum(mile.costPerHour, text, "a cost");
+        fault = readSum(mile.costPerHour, text, worded("a cost"));
         break;
     case MileField::note:
         mile.note = text;
@@ -197,8 +199,8 @@ Outcome setMileField(Transaction& tx, MileId id, MileField field, std::string_vi
 
 Outcome setMileSpan(Transaction& tx, MileId id, bool hurt, Date from, Date to) {
     const MeasuredMile* row = tx.programme().miles.row(id);
-    if (!row) return inputError("the measured mile is no longer there");
-    if (to < from) return inputError("it ends before it begins");
+    if (!row) return inputError(worded("the measured mile is no longer there"));
+    if (to < from) return inputError(worded("it ends before it begins"));
     MeasuredMile mile = *row;
     (hurt ? mile.hurtFrom : mile.quietFrom) = from;
     (hurt ? mile.hurtTo : mile.quietTo) = to;

@@ -3,6 +3,7 @@
 #include "edit/activity_edits.h"
 
 #include "core/base/text.h"
+#include "core/base/worded.h"
 #include "core/network/network.h"
 #include "core/quantity/units.h"
 #include "edit/bill_edits.h"
@@ -18,7 +19,7 @@ namespace {
 /// Changes one activity by a function and puts it back.
 template <typename Change> Outcome change(Transaction& tx, ActivityId id, Change apply) {
     const Activity* row = tx.programme().activities.row(id);
-    if (!row) return inputError("the activity is no longer there");
+    if (!row) return inputError(worded("the activity is no longer there"));
     Activity activity = *row;
     if (auto fault = apply(activity)) return *fault;
     tx.set(std::move(activity));
@@ -64,8 +65,8 @@ Result<Decimal> parseFigure(std::string_view typed) {
     for (const std::string_view blank : {"\u00A0", "\u2009", "\u202F"})
         for (auto at = text.find(blank); at != std::string::npos; at = text.find(blank))
             text.replace(at, blank.size(), " ");
-    const auto twoWays = [&](const char* todo) {
-        return inputError("\"" + shown + "\" can be read in two ways", todo);
+    const auto twoWays = [&](const Worded& todo) {
+        return inputError(worded("\"%1\" can be read in two ways", shown), todo);
     };
     const std::string sign = text.starts_with('-') || text.starts_with('+') ? text.substr(0, 1) : "";
     text.erase(0, sign.size());
@@ -75,21 +76,21 @@ Result<Decimal> parseFigure(std::string_view typed) {
     char decimal = '.';
     if (comma != std::string::npos && stop != std::string::npos && comma > stop) decimal = ',';
     if (comma == std::string::npos && count('.') > 1) decimal = ',';
-    if (count(decimal) > 1) return inputError("\"" + shown + "\" is not a number");
+    if (count(decimal) > 1) return inputError(worded("\"%1\" is not a number", shown));
     const char thousands = decimal == '.' ? ',' : '.';
     const std::size_t point = text.find(decimal);
     std::string whole = text.substr(0, point);
     const std::string rest = point == std::string::npos ? "" : text.substr(point + 1);
-    if (rest.find_first_of(", .") != std::string::npos) return inputError("\"" + shown + "\" is not a number");
+    if (rest.find_first_of(", .") != std::string::npos) return inputError(worded("\"%1\" is not a number", shown));
     for (const char separator : {thousands, ' '}) {
         if (whole.find(separator) == std::string::npos) continue;
-        if (!grouped(whole, separator)) return twoWays("write decimals with a full stop");
+        if (!grouped(whole, separator)) return twoWays(worded("write decimals with a full stop"));
         // 0,500 is no thousand.
-        if (whole.starts_with('0')) return twoWays("write decimals with a full stop");
+        if (whole.starts_with('0')) return twoWays(worded("write decimals with a full stop"));
         std::erase(whole, separator);
     }
     const auto value = Decimal::parse(sign + whole + (point == std::string::npos ? "" : "." + rest));
-    if (!value) return inputError("\"" + shown + "\" is not a number");
+    if (!value) return inputError(worded("\"%1\" is not a number", shown));
     return *value;
 }
 
@@ -128,7 +129,7 @@ std::string freeKey(const std::unordered_set<std::string>& taken, const std::str
 
 Result<ActivityId> addActivity(Transaction& tx, ActivityKind kind, ActivityId below, BreakdownId breakdown,
                                const std::string& name, const NewWork& as) {
-    if (trimmed(name).empty()) return inputError("an activity needs a name");
+    if (trimmed(name).empty()) return inputError(worded("an activity needs a name"));
     const Programme& programme = tx.programme();
     const std::size_t above = programme.activities.indexOf(below);
     Activity activity;
@@ -153,7 +154,8 @@ Result<ActivityId> addActivity(Transaction& tx, ActivityKind kind, ActivityId be
     }
     if (kind == ActivityKind::hammock) {
         if (above == decltype(programme.activities)::none || programme.activities[above].kind == ActivityKind::hammock)
-            return inputError("a hammock needs an activity to hang from", "select the activity that it should span");
+            return inputError(worded("a hammock needs an activity to hang from"),
+                              worded("select the activity that it should span"));
         activity.from = {{below, End::start, 0}};
         activity.to = {{below, End::finish, 0}};
     }
@@ -167,19 +169,20 @@ std::vector<std::string> dependentsOf(const Programme& programme, std::span<cons
     std::vector<std::string> words;
     std::size_t links = 0;
     for (const Link& link : programme.links) links += going.contains(link.from) != going.contains(link.to) ? 1 : 0;
-    if (links > 0) words.push_back(std::to_string(links) + (links == 1 ? " link" : " links") + " to other activities");
+    if (links > 0) words.push_back(wordedCount("%1 link to other activities", "%1 links to other activities", links));
     for (const Activity& activity : programme.activities) {
         const auto hangs = [&](const Anchor& anchor) { return going.contains(anchor.activity); };
         if (!going.contains(activity.id) && (std::any_of(activity.from.begin(), activity.from.end(), hangs) ||
                                              std::any_of(activity.to.begin(), activity.to.end(), hangs)))
-            words.push_back("an anchor of hammock " + activity.key);
+            words.push_back(worded("an anchor of hammock %1", activity.key));
     }
     for (const DelayEvent& event : programme.events)
         if (std::any_of(event.effects.begin(), event.effects.end(),
                         [&](const Effect& effect) { return going.contains(effect.activity); }))
-            words.push_back("an effect of event " + event.key);
+            words.push_back(worded("an effect of event %1", event.key));
     for (const Section& section : programme.sections)
-        if (going.contains(section.milestone)) words.push_back("the completion milestone of section " + section.name);
+        if (going.contains(section.milestone))
+            words.push_back(worded("the completion milestone of section %1", section.name));
     return words;
 }
 
@@ -209,13 +212,13 @@ Outcome removeActivities(Transaction& tx, std::span<const ActivityId> ids) {
 
 Outcome setKey(Transaction& tx, ActivityId id, std::string key) {
     key = trimmed(key);
-    if (key.empty()) return inputError("an id cannot be empty");
-    if (key.size() > 60) return inputError("an id of more than 60 characters cannot be read in a table");
+    if (key.empty()) return inputError(worded("an id cannot be empty"));
+    if (key.size() > 60) return inputError(worded("an id of more than 60 characters cannot be read in a table"));
     if (key.find_first_of(";\"\n\t") != std::string::npos)
-        return inputError("an id cannot hold semicolons or quotes", "links are written with them");
+        return inputError(worded("an id cannot hold semicolons or quotes"), worded("links are written with them"));
     for (const Activity& other : tx.programme().activities)
         if (other.key == key && other.id != id)
-            return inputError("the id " + key + " is used by \"" + other.name + "\"", "choose another id");
+            return inputError(worded("the id %1 is used by \"%2\"", key, other.name), worded("choose another id"));
     return change(tx, id, [&](Activity& activity) -> Fault {
         activity.key = key;
         return {};
@@ -224,7 +227,7 @@ Outcome setKey(Transaction& tx, ActivityId id, std::string key) {
 
 Outcome setName(Transaction& tx, ActivityId id, std::string name) {
     name = trimmed(name);
-    if (name.empty()) return inputError("a name cannot be empty");
+    if (name.empty()) return inputError(worded("a name cannot be empty"));
     return change(tx, id, [&](Activity& activity) -> Fault {
         activity.name = name;
         return {};
@@ -234,8 +237,8 @@ Outcome setName(Transaction& tx, ActivityId id, std::string name) {
 Outcome setText(Transaction& tx, ActivityId id, const PlainText& which, std::string text) {
     text = trimmed(text);
     if (text.size() > which.longest)
-        return inputError("\"" + which.label + "\" has room for " + std::to_string(which.longest) + " characters");
-    if (text.find('\n') != std::string::npos) return inputError("\"" + which.label + "\" is one line");
+        return inputError(worded("\"%1\" has room for %2 characters", which.label, which.longest));
+    if (text.find('\n') != std::string::npos) return inputError(worded("\"%1\" is one line", which.label));
     return change(tx, id, [&](Activity& activity) -> Fault {
         activity.*which.member = text;
         return {};
@@ -244,7 +247,7 @@ Outcome setText(Transaction& tx, ActivityId id, const PlainText& which, std::str
 
 Outcome setCalendar(Transaction& tx, ActivityId id, CalendarId calendar) {
     if (calendar && calendar != continuousCalendar && !tx.programme().calendars.row(calendar))
-        return inputError("the calendar is no longer there");
+        return inputError(worded("the calendar is no longer there"));
     return change(tx, id, [&](Activity& activity) -> Fault {
         // A typed duration is a number of days to the planner: it stays so many days of the new calendar.
         const Minutes before = dayOf(tx.programme(), activity);
@@ -260,7 +263,8 @@ Outcome setKind(Transaction& tx, ActivityId id, ActivityKind kind) {
     const Activity* row = tx.programme().activities.row(id);
     if (!row || row->kind == kind) return done();
     if (kind == ActivityKind::hammock || row->kind == ActivityKind::hammock)
-        return inputError("an activity cannot be turned into a hammock or back", "add a hammock of its own");
+        return inputError(worded("an activity cannot be turned into a hammock or back"),
+                          worded("add a hammock of its own"));
     return change(tx, id, [&](Activity& activity) -> Fault {
         activity.kind = kind;
         if (kind != ActivityKind::task) {
@@ -276,14 +280,15 @@ Outcome setKind(Transaction& tx, ActivityId id, ActivityKind kind) {
 Outcome setDuration(Transaction& tx, ActivityId id, std::string_view text) {
     return change(tx, id, [&](Activity& activity) -> Fault {
         if (activity.kind == ActivityKind::hammock)
-            return inputError("a hammock has no duration of its own", "it spans what it hangs from");
+            return inputError(worded("a hammock has no duration of its own"), worded("it spans what it hangs from"));
         const auto span = parseSpan(text, dayUnitOf(tx.programme(), calendarOf(tx.programme(), activity)));
         if (!span.ok()) return span.error();
         if (isMilestone(activity.kind) && span->minutes > 0)
-            return inputError("a milestone has no duration", "make it a task first");
+            return inputError(worded("a milestone has no duration"), worded("make it a task first"));
         if (isMilestone(activity.kind)) return {};
         if (activity.measure && activity.measure->crews) {
-            if (span->elapsed) return inputError("a measured activity works in working days", "write 12d");
+            if (span->elapsed)
+                return inputError(worded("a measured activity works in working days"), worded("write 12d"));
             const auto crews = crewsFor(*activity.measure, span->minutes, dayOf(tx.programme(), activity));
             if (!crews.ok()) return crews.error();
             activity.measure->crews = *crews;
@@ -305,7 +310,7 @@ Outcome setBreakdown(Transaction& tx, ActivityId id, BreakdownId breakdown) {
 Outcome setConstraint(Transaction& tx, ActivityId id, std::optional<Constraint> constraint) {
     return change(tx, id, [&](Activity& activity) -> Fault {
         if (activity.kind == ActivityKind::hammock && constraint)
-            return inputError("a hammock cannot be held by a date", "constrain what it hangs from");
+            return inputError(worded("a hammock cannot be held by a date"), worded("constrain what it hangs from"));
         activity.constraint = constraint;
         return {};
     });
@@ -320,7 +325,7 @@ Outcome setNotes(Transaction& tx, ActivityId id, std::string notes) {
 
 Outcome setMeasureField(Transaction& tx, ActivityId id, MeasureField field, std::string_view text) {
     return change(tx, id, [&](Activity& activity) -> Fault {
-        if (activity.kind != ActivityKind::task) return inputError("only a task has a quantity");
+        if (activity.kind != ActivityKind::task) return inputError(worded("only a task has a quantity"));
         const bool empty = trimmed(text).empty();
         if (empty && field == MeasureField::quantity) {
             // Without a quantity nothing is measured; the duration it had stays as a typed one.
@@ -362,10 +367,11 @@ Outcome setMeasureField(Transaction& tx, ActivityId id, MeasureField field, std:
 Outcome solveFor(Transaction& tx, ActivityId id, Solved what, std::string_view days) {
     if (what == Solved::days || what == Solved::crews) return setDuration(tx, id, days);
     return change(tx, id, [&](Activity& activity) -> Fault {
-        if (!activity.measure) return inputError("only measured work can be solved", "type a quantity first");
+        if (!activity.measure)
+            return inputError(worded("only measured work can be solved"), worded("type a quantity first"));
         const auto span = parseSpan(days, dayUnitOf(tx.programme(), calendarOf(tx.programme(), activity)));
         if (!span.ok()) return span.error();
-        if (span->elapsed) return inputError("a measured activity works in working days", "write 12d");
+        if (span->elapsed) return inputError(worded("a measured activity works in working days"), worded("write 12d"));
         Measure& measure = *activity.measure;
         const Minutes day = dayOf(tx.programme(), activity);
         const auto solved = what == Solved::quantity ? quantityFor(measure, span->minutes, day)
@@ -383,7 +389,7 @@ Outcome solveFor(Transaction& tx, ActivityId id, Solved what, std::string_view d
 
 Outcome setUnit(Transaction& tx, ActivityId id, std::string_view text) {
     return change(tx, id, [&](Activity& activity) -> Fault {
-        if (activity.kind != ActivityKind::task) return inputError("only a task has a quantity");
+        if (activity.kind != ActivityKind::task) return inputError(worded("only a task has a quantity"));
         const auto unit = unitFromText(text);
         if (!unit.ok()) return unit.error();
         if (!activity.measure) activity.measure = Measure{};
@@ -394,7 +400,8 @@ Outcome setUnit(Transaction& tx, ActivityId id, std::string_view text) {
 
 Outcome setRounding(Transaction& tx, ActivityId id, RoundTo roundTo) {
     return change(tx, id, [&](Activity& activity) -> Fault {
-        if (!activity.measure) return inputError("only a measured duration is rounded", "type a quantity first");
+        if (!activity.measure)
+            return inputError(worded("only a measured duration is rounded"), worded("type a quantity first"));
         activity.measure->roundTo = roundTo;
         return settle(tx.programme(), activity);
     });

@@ -2,11 +2,13 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "edit/awaited_edits.h"
 
+#include "core/base/worded.h"
+
 namespace yarrin {
 
 Outcome setAwaited(Transaction& tx, ActivityId id, std::optional<Awaited> awaited) {
     const Activity* row = tx.programme().activities.row(id);
-    if (!row) return inputError("the activity is no longer there");
+    if (!row) return inputError(worded("the activity is no longer there"));
     Activity activity = *row;
     activity.awaited = std::move(awaited);
     if (auto fault = faultOfAwaited(activity)) return *fault;
@@ -29,7 +31,7 @@ Outcome takeAwaited(Transaction& tx, std::span<const AwaitedNow> now, Date today
         if (Outcome set = setAwaited(tx, one.activity, std::move(next)); !set.ok()) return set;
         any = true;
     }
-    if (!any) return inputError("nothing that other jobs have moved is waited for");
+    if (!any) return inputError(worded("nothing that other jobs have moved is waited for"));
     return done();
 }
 

@@ -2,6 +2,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "edit/balance_edits.h"
 
+#include "core/base/worded.h"
 #include "edit/activity_edits.h"
 
 #include <algorithm>
@@ -10,8 +11,8 @@ namespace yarrin {
 
 namespace {
 
-const Error nothingLaidOut =
-    inputError("the sequence is not laid out over any place", "lay it out in Build-up, then it can be balanced");
+const Error nothingLaidOut = inputError(worded("the sequence is not laid out over any place"),
+                                        worded("lay it out in Build-up, then it can be balanced"));
 
 } // namespace
 
@@ -24,7 +25,7 @@ Outcome matchCrews(Transaction& tx, SequenceId id, int paceStep) {
     for (std::size_t i = 0; i < balance.lines.size(); ++i)
         if (paceStep != 0 && balance.lines[i].step == paceStep) pace = i;
     const BalanceLine& by = balance.lines[pace];
-    if (by.unitsPerWeek <= 0) return inputError(by.name + " takes no time, and sets no pace");
+    if (by.unitsPerWeek <= 0) return inputError(worded("%1 takes no time, and sets no pace", by.name));
     Sequence sequence = *tx.programme().sequences.row(id);
     for (const BalanceLine& line : balance.lines) {
         if (line.step == by.step || line.daysPerUnit <= 0) continue;

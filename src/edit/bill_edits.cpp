@@ -3,6 +3,7 @@
 #include "edit/bill_edits.h"
 
 #include "core/base/text.h"
+#include "core/base/worded.h"
 #include "core/quantity/figures.h"
 #include "core/quantity/units.h"
 #include "edit/activity_edits.h"
@@ -16,8 +17,12 @@ namespace yarrin {
 
 namespace {
 
-const Error itemGone = inputError("the item is no longer there");
-const Error activityGone = inputError("the activity is no longer there");
+Error itemGone() {
+    return inputError(worded("the item is no longer there"));
+}
+Error activityGone() {
+    return inputError(worded("the activity is no longer there"));
+}
 
 std::string amount(const Decimal& quantity, const std::string& unit) {
     return quantity.text() + (unit.empty() ? "" : " " + unitSymbol(unit));
@@ -58,8 +63,9 @@ Fraction given(const Programme& programme, ActivityId activity, const std::strin
 template <typename Change>
 Outcome withQuantity(Transaction& tx, ActivityId id, const std::string& unitOfItem, Change change) {
     const Activity* row = tx.programme().activities.row(id);
-    if (!row) return activityGone;
-    if (row->kind != ActivityKind::task) return inputError(row->key + " is no task, so it does nothing of the bill");
+    if (!row) return activityGone();
+    if (row->kind != ActivityKind::task)
+        return inputError(worded("%1 is no task, so it does nothing of the bill", row->key));
     Activity activity = *row;
     const std::string unit = activity.measure && !activity.measure->unit.empty() ? activity.measure->unit : unitOfItem;
     const bool follows = !activity.measure || activity.measure->quantity.sign() == 0 ||
@@ -67,7 +73,7 @@ Outcome withQuantity(Transaction& tx, ActivityId id, const std::string& unitOfIt
     change();
     if (!follows || !unitsIn(unitOfItem, unit)) return done();
     const auto quantity = given(tx.programme(), id, unit).rounded(9);
-    if (!quantity) return inputError("the quantity is out of all bounds");
+    if (!quantity) return inputError(worded("the quantity is out of all bounds"));
     if (!activity.measure) activity.measure = Measure{};
     activity.measure->unit = unit;
     activity.measure->quantity = *quantity;
@@ -98,7 +104,7 @@ Result<BillItemId> addBillItem(Transaction& tx, BillItemId below) {
     BillItem item;
     item.id = bill.freshId();
     item.key = nextKey(bill, like ? like->key : "1.00");
-    item.description = "New item";
+    item.description = worded("New item");
     if (like) item.breakdown = like->breakdown;
     const BillItemId id = item.id;
     tx.insert(above == bill.none ? bill.size() : above + 1, std::move(item));
@@ -111,15 +117,15 @@ namespace {
 Outcome setFigure(BillItem& item, BillField field, const std::string& typed, const Placed& placed) {
     const auto value = parseOptionalFigure(typed);
     if (!value.ok()) return value.errors();
-    if (*value && (*value)->sign() < 0) return inputError("it cannot be negative");
+    if (*value && (*value)->sign() < 0) return inputError(worded("it cannot be negative"));
     if (field == BillField::rate) {
         item.rate = *value;
         return done();
     }
     item.quantity = value->value_or(Decimal(0));
     if (item.quantity < placed.placed)
-        return inputError(amount(placed.placed, item.unit) + " of it is placed already",
-                          "take some of it off its activities first");
+        return inputError(worded("%1 of it is placed already", amount(placed.placed, item.unit)),
+                          worded("take some of it off its activities first"));
     return done();
 }
 
@@ -128,16 +134,16 @@ Outcome setFigure(BillItem& item, BillField field, const std::string& typed, con
 Outcome setBillField(Transaction& tx, BillItemId id, BillField field, std::string_view text) {
     const Programme& programme = tx.programme();
     const BillItem* row = programme.bill.row(id);
-    if (!row) return itemGone;
+    if (!row) return itemGone();
     BillItem item = *row;
     const std::string typed = trimmed(text);
     const Placed placed = placedOf(programme, id);
     switch (field) {
     case BillField::key:
-        if (typed.empty()) return inputError("an item needs a number");
+        if (typed.empty()) return inputError(worded("an item needs a number"));
         for (const BillItem& other : programme.bill)
             if (other.key == typed && other.id != id)
-                return inputError("the item " + typed + " is there already", "choose another number");
+                return inputError(worded("the item %1 is there already", typed), worded("choose another number"));
         item.key = typed;
         break;
     case BillField::description:
@@ -147,8 +153,8 @@ Outcome setBillField(Transaction& tx, BillItemId id, BillField field, std::strin
         const auto unit = unitFromText(typed);
         if (!unit.ok()) return unit.errors();
         if (*unit != item.unit && placed.placed.sign() > 0)
-            return inputError(amount(placed.placed, item.unit) + " of it is placed",
-                              "take it off its activities first");
+            return inputError(worded("%1 of it is placed", amount(placed.placed, item.unit)),
+                              worded("take it off its activities first"));
         item.unit = *unit;
         break;
     }
@@ -164,11 +170,11 @@ Outcome setBillField(Transaction& tx, BillItemId id, BillField field, std::strin
     }
     case BillField::location:
         item.location = rowNamed(programme.locations, typed);
-        if (!item.location && !typed.empty()) return inputError("there is no location " + typed);
+        if (!item.location && !typed.empty()) return inputError(worded("there is no location %1", typed));
         break;
     case BillField::breakdown:
         item.breakdown = rowNamed(programme.breakdown, typed);
-        if (!item.breakdown && !typed.empty()) return inputError("there is no group " + typed);
+        if (!item.breakdown && !typed.empty()) return inputError(worded("there is no group %1", typed));
         break;
     }
     tx.set(std::move(item));
@@ -186,17 +192,17 @@ Outcome removeBillItems(Transaction& tx, std::span<const BillItemId> ids) {
 
 Outcome allocate(Transaction& tx, BillItemId id, ActivityId activity, const Decimal& quantity) {
     const BillItem* item = tx.programme().bill.row(id);
-    if (!item) return itemGone;
-    if (quantity.sign() < 0) return inputError("less than nothing of an item cannot be done");
+    if (!item) return itemGone();
+    if (quantity.sign() < 0) return inputError(worded("less than nothing of an item cannot be done"));
     const Allocation* there = nullptr;
     for (const Allocation& allocation : tx.programme().allocations)
         if (allocation.item == id && allocation.activity == activity) there = &allocation;
     const Fraction free =
         Fraction(placedOf(tx.programme(), id).left) + (there ? Fraction(there->quantity) : Fraction(0));
     if (free < Fraction(quantity))
-        return inputError("of item " + item->key + " only " + amount(exactly(free).value_or(Decimal(0)), item->unit) +
-                              " is left, not " + amount(quantity, item->unit),
-                          "take less, or take it off another activity");
+        return inputError(worded("of item %1 only %2 is left, not %3", item->key,
+                                 amount(exactly(free).value_or(Decimal(0)), item->unit), amount(quantity, item->unit)),
+                          worded("take less, or take it off another activity"));
     return withQuantity(tx, activity, item->unit, [&] {
         if (there && quantity.sign() == 0) {
             tx.erase<Allocation>(there->id);
@@ -212,14 +218,14 @@ Outcome allocate(Transaction& tx, BillItemId id, ActivityId activity, const Deci
 
 Outcome shareAmong(Transaction& tx, BillItemId id, std::span<const ActivityId> activities) {
     const BillItem* item = tx.programme().bill.row(id);
-    if (!item) return itemGone;
+    if (!item) return itemGone();
     const Decimal left = placedOf(tx.programme(), id).left;
-    if (left.sign() == 0) return inputError("nothing of item " + item->key + " is left");
+    if (left.sign() == 0) return inputError(worded("nothing of item %1 is left", item->key));
     std::vector<Decimal> lengths;
     bool all = true;
     for (const ActivityId activity : activities) {
         const Activity* row = tx.programme().activities.row(activity);
-        if (!row) return activityGone;
+        if (!row) return activityGone();
         lengths.push_back(lengthOf(tx.programme(), *row));
         all = all && lengths.back().sign() > 0;
     }
@@ -231,7 +237,7 @@ Outcome shareAmong(Transaction& tx, BillItemId id, std::span<const ActivityId> a
         for (const Allocation& allocation : tx.programme().allocations)
             if (allocation.item == id && allocation.activity == activities[i]) has = Fraction(allocation.quantity);
         const auto sum = exactly(has + Fraction(shares[i]));
-        if (!sum) return inputError("the quantity is out of all bounds");
+        if (!sum) return inputError(worded("the quantity is out of all bounds"));
         if (const Outcome placed = allocate(tx, id, activities[i], *sum); !placed.ok()) return placed;
     }
     return done();
@@ -239,14 +245,14 @@ Outcome shareAmong(Transaction& tx, BillItemId id, std::span<const ActivityId> a
 
 Result<ActivityId> activityFrom(Transaction& tx, BillItemId id) {
     const BillItem* item = tx.programme().bill.row(id);
-    if (!item) return itemGone;
+    if (!item) return itemGone();
     const Decimal left = placedOf(tx.programme(), id).left;
-    if (left.sign() == 0) return inputError("all of item " + item->key + " is placed already");
+    if (left.sign() == 0) return inputError(worded("all of item %1 is placed already", item->key));
     ActivityId below;
     for (const Activity& activity : tx.programme().activities)
         if (item->breakdown && activity.breakdown == item->breakdown) below = activity.id;
     const auto added = addActivity(tx, ActivityKind::task, below, item->breakdown,
-                                   item->description.empty() ? "Item " + item->key : item->description);
+                                   item->description.empty() ? worded("Item %1", item->key) : item->description);
     if (!added.ok()) return added;
     Activity activity = *tx.programme().activities.row(*added);
     if (item->location) activity.location = item->location;
@@ -269,18 +275,18 @@ Result<BookItemId> copyToJob(Transaction& tx, BookItem item) {
 Outcome applyBook(Transaction& tx, ActivityId id, BookItemId book) {
     const Activity* row = tx.programme().activities.row(id);
     const BookItem* item = tx.programme().book.row(book);
-    if (!row) return activityGone;
-    if (!item) return itemGone;
-    if (row->kind != ActivityKind::task) return inputError(row->key + " is no task, so no crew works on it");
+    if (!row) return activityGone();
+    if (!item) return itemGone();
+    if (row->kind != ActivityKind::task) return inputError(worded("%1 is no task, so no crew works on it", row->key));
     Activity activity = *row;
     if (!activity.measure) activity.measure = Measure{};
     Measure& m = *activity.measure;
     if (!m.unit.empty() && !item->unit.empty() && m.unit != item->unit) {
         const auto quantity = converted(m.quantity, m.unit, item->unit);
         if (!quantity.ok())
-            return inputError(activity.key + " is measured in " + unitSymbol(m.unit) + ", but " + item->name + " in " +
-                                  unitSymbol(item->unit),
-                              "choose an item that measures the same");
+            return inputError(worded("%1 is measured in %2, but %3 in %4", activity.key, unitSymbol(m.unit), item->name,
+                                     unitSymbol(item->unit)),
+                              worded("choose an item that measures the same"));
         m.quantity = *quantity;
     }
     if (!item->unit.empty()) m.unit = item->unit;
@@ -298,9 +304,10 @@ Outcome setBookItem(Transaction& tx, ActivityId id, const std::string& name) {
     for (const BookItem& item : tx.programme().book)
         if (item.name == typed || item.key == typed) return applyBook(tx, id, item.id);
     if (!typed.empty())
-        return inputError("the job has no \"" + typed + "\" of the output book", "take it over from the book first");
+        return inputError(worded("the job has no \"%1\" of the output book", typed),
+                          worded("take it over from the book first"));
     const Activity* row = tx.programme().activities.row(id);
-    if (!row) return activityGone;
+    if (!row) return activityGone();
     Activity activity = *row;
     activity.bookItem = {};
     tx.set(std::move(activity));
@@ -336,7 +343,7 @@ Outcome changeBookItem(BookItem& item, BookField field, std::string_view text) {
     const std::string typed = trimmed(text);
     switch (field) {
     case BookField::key:
-        if (typed.empty()) return inputError("an item of the book needs a number");
+        if (typed.empty()) return inputError(worded("an item of the book needs a number"));
         changed.key = typed;
         break;
     case BookField::name:
@@ -381,18 +388,18 @@ Outcome changeBookItem(BookItem& item, BookField field, std::string_view text) {
 
 Outcome setBookField(Transaction& tx, BookItemId id, BookField field, std::string_view text) {
     const BookItem* row = tx.programme().book.row(id);
-    if (!row) return itemGone;
+    if (!row) return itemGone();
     const BookItem before = *row;
     BookItem item = before;
     if (const Outcome changed = changeBookItem(item, field, text); !changed.ok()) return changed;
     for (const BookItem& other : tx.programme().book)
         if (other.key == item.key && other.id != id)
-            return inputError("the item " + item.key + " is in the job already", "choose another number");
+            return inputError(worded("the item %1 is in the job already", item.key), worded("choose another number"));
     if (item.unit != before.unit)
         for (const Activity& activity : tx.programme().activities)
             if (activity.bookItem == id)
-                return inputError(activity.key + " is built from it in " + unitSymbol(before.unit),
-                                  "make another item for the other unit");
+                return inputError(worded("%1 is built from it in %2", activity.key, unitSymbol(before.unit)),
+                                  worded("make another item for the other unit"));
     tx.set(item);
     std::vector<Activity> following;
     for (const Activity& activity : tx.programme().activities)
@@ -411,19 +418,21 @@ Outcome setBookField(Transaction& tx, BookItemId id, BookField field, std::strin
 Outcome removeBookItem(Transaction& tx, BookItemId id) {
     for (const Activity& activity : tx.programme().activities)
         if (activity.bookItem == id)
-            return inputError(activity.key + " is built from it", "give the activity another item first");
+            return inputError(worded("%1 is built from it", activity.key),
+                              worded("give the activity another item first"));
     for (const Sequence& sequence : tx.programme().sequences)
         for (const SequenceStep& step : sequence.steps)
             if (step.book == id)
-                return inputError("the sequence " + sequence.key + " uses it", "give the step another item first");
+                return inputError(worded("the sequence %1 uses it", sequence.key),
+                                  worded("give the step another item first"));
     if (tx.programme().book.row(id)) tx.erase<BookItem>(id);
     return done();
 }
 
 Outcome setLearning(Transaction& tx, ActivityId id, std::string_view rate, std::optional<int> unitNumber) {
     const Activity* row = tx.programme().activities.row(id);
-    if (!row) return activityGone;
-    if (!row->measure) return inputError("only measured work is learned", "type a quantity first");
+    if (!row) return activityGone();
+    if (!row->measure) return inputError(worded("only measured work is learned"), worded("type a quantity first"));
     Activity activity = *row;
     std::string typed = trimmed(rate);
     if (typed.ends_with('%')) typed = trimmed(typed.substr(0, typed.size() - 1));

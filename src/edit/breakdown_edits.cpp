@@ -2,6 +2,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "edit/breakdown_edits.h"
 
+#include "core/base/worded.h"
 #include "core/model/codes.h"
 #include "edit/typed.h"
 
@@ -26,7 +27,7 @@ std::optional<BreakdownId> siblingAbove(const Programme& programme, const Breakd
 } // namespace
 
 Result<BreakdownId> addGroup(Transaction& tx, BreakdownId after, const std::string& name) {
-    if (name.empty()) return inputError("a group needs a name");
+    if (name.empty()) return inputError(worded("a group needs a name"));
     const Programme& programme = tx.programme();
     BreakdownNode node;
     node.id = programme.breakdown.freshId();
@@ -40,8 +41,8 @@ Result<BreakdownId> addGroup(Transaction& tx, BreakdownId after, const std::stri
 }
 
 Result<BreakdownId> addChildGroup(Transaction& tx, BreakdownId parent, const std::string& name) {
-    if (name.empty()) return inputError("a group needs a name");
-    if (parent && !tx.programme().breakdown.row(parent)) return inputError("the group is no longer there");
+    if (name.empty()) return inputError(worded("a group needs a name"));
+    if (parent && !tx.programme().breakdown.row(parent)) return inputError(worded("the group is no longer there"));
     BreakdownNode node;
     node.id = tx.programme().breakdown.freshId();
     node.key = freshKey(tx.programme().breakdown, "B");
@@ -54,7 +55,7 @@ Result<BreakdownId> addChildGroup(Transaction& tx, BreakdownId parent, const std
 
 Result<BreakdownId> addParentGroup(Transaction& tx, BreakdownId child, const std::string& name) {
     const BreakdownNode* row = tx.programme().breakdown.row(child);
-    if (!row) return inputError("the group is no longer there");
+    if (!row) return inputError(worded("the group is no longer there"));
     BreakdownNode below = *row;
     BreakdownNode node;
     node.id = tx.programme().breakdown.freshId();
@@ -71,9 +72,10 @@ Result<BreakdownId> addParentGroup(Transaction& tx, BreakdownId child, const std
 Outcome moveGroup(Transaction& tx, BreakdownId id, BreakdownId target, Landing landing) {
     const BreakdownNode* row = tx.programme().breakdown.row(id);
     const BreakdownNode* onto = tx.programme().breakdown.row(target);
-    if (!row || (!onto && (target || landing != Landing::inside))) return inputError("the group is no longer there");
+    if (!row || (!onto && (target || landing != Landing::inside)))
+        return inputError(worded("the group is no longer there"));
     for (BreakdownId up = target; up; up = tx.programme().breakdown.row(up)->parent)
-        if (up == id) return inputError("\"" + row->name + "\" cannot go below itself");
+        if (up == id) return inputError(worded("\"%1\" cannot go below itself", row->name));
     BreakdownNode node = *row;
     node.parent = landing == Landing::inside ? target : onto->parent;
     tx.erase<BreakdownNode>(id);
@@ -86,17 +88,17 @@ Outcome moveGroup(Transaction& tx, BreakdownId id, BreakdownId target, Landing l
 
 Outcome setGroupCode(Transaction& tx, BreakdownId id, const std::string& code) {
     const BreakdownNode* row = tx.programme().breakdown.row(id);
-    if (!row) return inputError("the group is no longer there");
+    if (!row) return inputError(worded("the group is no longer there"));
     BreakdownNode node = *row;
     node.code.reset();
     const auto first = code.find_first_not_of(" \t");
     if (first != std::string::npos) node.code = code.substr(first, code.find_last_not_of(" \t") + 1 - first);
-    if (node.code && node.code->size() > 40) return inputError("a code of more than 40 letters is none");
+    if (node.code && node.code->size() > 40) return inputError(worded("a code of more than 40 letters is none"));
     if (node.code)
         for (const BreakdownNode& other : tx.programme().breakdown)
             if (other.id != id && other.code == node.code)
-                return inputError("\"" + other.name + "\" has the code " + *node.code + " already",
-                                  "type another one, or take that one off first");
+                return inputError(worded("\"%1\" has the code %2 already", other.name, *node.code),
+                                  worded("type another one, or take that one off first"));
     tx.set(std::move(node));
     return done();
 }
@@ -111,9 +113,9 @@ Outcome setCodePattern(Transaction& tx, const std::string& pattern) {
 }
 
 Outcome renameGroup(Transaction& tx, BreakdownId id, const std::string& name) {
-    if (name.find_first_not_of(" \t") == std::string::npos) return inputError("a name cannot be empty");
+    if (name.find_first_not_of(" \t") == std::string::npos) return inputError(worded("a name cannot be empty"));
     const BreakdownNode* row = tx.programme().breakdown.row(id);
-    if (!row) return inputError("the group is no longer there");
+    if (!row) return inputError(worded("the group is no longer there"));
     BreakdownNode node = *row;
     node.name = name;
     tx.set(std::move(node));
@@ -122,9 +124,9 @@ Outcome renameGroup(Transaction& tx, BreakdownId id, const std::string& name) {
 
 Outcome indentGroup(Transaction& tx, BreakdownId id) {
     const BreakdownNode* row = tx.programme().breakdown.row(id);
-    if (!row) return inputError("the group is no longer there");
+    if (!row) return inputError(worded("the group is no longer there"));
     const auto above = siblingAbove(tx.programme(), *row);
-    if (!above) return inputError("there is no group above \"" + row->name + "\" on its level to move it into");
+    if (!above) return inputError(worded("there is no group above \"%1\" on its level to move it into", row->name));
     BreakdownNode node = *row;
     node.parent = *above;
     tx.set(std::move(node));
@@ -133,8 +135,8 @@ Outcome indentGroup(Transaction& tx, BreakdownId id) {
 
 Outcome outdentGroup(Transaction& tx, BreakdownId id) {
     const BreakdownNode* row = tx.programme().breakdown.row(id);
-    if (!row) return inputError("the group is no longer there");
-    if (!row->parent) return inputError("\"" + row->name + "\" is already at the top level");
+    if (!row) return inputError(worded("the group is no longer there"));
+    if (!row->parent) return inputError(worded("\"%1\" is already at the top level", row->name));
     const BreakdownNode parent = *tx.programme().breakdown.row(row->parent);
     BreakdownNode node = *row;
     node.parent = parent.parent;
@@ -146,7 +148,7 @@ Outcome outdentGroup(Transaction& tx, BreakdownId id) {
 
 Outcome removeGroup(Transaction& tx, BreakdownId id) {
     const BreakdownNode* row = tx.programme().breakdown.row(id);
-    if (!row) return inputError("the group is no longer there");
+    if (!row) return inputError(worded("the group is no longer there"));
     const BreakdownId parent = row->parent;
     std::vector<BreakdownNode> children;
     for (const BreakdownNode& node : tx.programme().breakdown)
@@ -177,7 +179,7 @@ Outcome removeGroup(Transaction& tx, BreakdownId id) {
 }
 
 Result<BreakdownId> indentActivities(Transaction& tx, std::span<const ActivityId> ids) {
-    if (ids.empty()) return inputError("no activity is selected");
+    if (ids.empty()) return inputError(worded("no activity is selected"));
     const Activity* first = tx.programme().activities.row(ids.front());
     const BreakdownId group = first->breakdown;
     BreakdownId into;
@@ -187,7 +189,7 @@ Result<BreakdownId> indentActivities(Transaction& tx, std::span<const ActivityId
         BreakdownNode node;
         node.id = into = tx.programme().breakdown.freshId();
         node.key = freshKey(tx.programme().breakdown, "B");
-        node.name = "New group";
+        node.name = worded("New group");
         node.parent = group;
         tx.append(std::move(node));
     }
@@ -204,7 +206,7 @@ Outcome outdentActivities(Transaction& tx, std::span<const ActivityId> ids) {
     for (const ActivityId id : ids) {
         Activity activity = *tx.programme().activities.row(id);
         const BreakdownNode* group = tx.programme().breakdown.row(activity.breakdown);
-        if (!group) return inputError(activity.key + " is already outside the breakdown");
+        if (!group) return inputError(worded("%1 is already outside the breakdown", activity.key));
         activity.breakdown = group->parent;
         tx.set(std::move(activity));
     }

@@ -3,6 +3,7 @@
 #include "edit/calendar_edits.h"
 
 #include "core/base/text.h"
+#include "core/base/worded.h"
 #include "core/model/phrases.h"
 #include "core/time/day_plan.h"
 #include "edit/contract_edits.h"
@@ -17,7 +18,9 @@ namespace yarrin {
 
 namespace {
 
-const Error calendarGone = inputError("the calendar is no longer there");
+Error calendarGone() {
+    return inputError(worded("the calendar is no longer there"));
+}
 
 std::string freshName(const Programme& programme, const std::string& wish) {
     const auto taken = [&](const std::string& name) {
@@ -50,8 +53,8 @@ Outcome put(Transaction& tx, Calendar calendar) {
     if (!resolved.ok())
         fault = resolved.error();
     else if (!hasWork(*resolved))
-        fault = inputError("a week with no work at all leaves nothing to plan with",
-                           "keep at least one working spell in it");
+        fault = inputError(worded("a week with no work at all leaves nothing to plan with"),
+                           worded("keep at least one working spell in it"));
     if (!fault) return done();
     tx.set(before);
     return *fault;
@@ -122,7 +125,8 @@ Result<Date> dayOfAYear(const std::string& text, int year) {
     std::string day = trimmed(text);
     if (day.starts_with("end of ")) {
         const auto first = parseTypedDate("1 " + day.substr(7) + " " + std::to_string(year));
-        if (!first.ok()) return inputError("\"" + day + "\" is not a day of the year", "write it as 28 Feb");
+        if (!first.ok())
+            return inputError(worded("\"%1\" is not a day of the year", day), worded("write it as 28 Feb"));
         Date last = *first + 27;
         while (yearMonthDay(last + 1).month == yearMonthDay(*first).month) last = last + 1;
         return last;
@@ -133,13 +137,14 @@ Result<Date> dayOfAYear(const std::string& text, int year) {
 } // namespace
 
 const std::vector<StartingPoint>& startingPoints() {
-    static const std::vector<StartingPoint> points{{"Five days of 8 h", weekOf(5, spells({{480, 720}, {780, 1020}}))},
-                                                   {"Six days of 10 h", weekOf(6, spells({{420, 720}, {780, 1080}}))},
-                                                   {"Seven days of 10 h", weekOf(7, spells({{420, 720}, {780, 1080}}))},
-                                                   {"Four tens", weekOf(4, spells({{420, 720}, {780, 1080}}))},
-                                                   {"Double day shift", weekOf(5, spells({{360, 840}, {840, 1320}}))},
-                                                   {"Nights", weekOf(5, spells({{1200, 1440}, {1500, 1800}}))},
-                                                   {"Every hour", weekOf(7, spells({{0, 1440}}))}};
+    static const std::vector<StartingPoint> points{
+        {toWord("Five days of 8 h"), weekOf(5, spells({{480, 720}, {780, 1020}}))},
+        {toWord("Six days of 10 h"), weekOf(6, spells({{420, 720}, {780, 1080}}))},
+        {toWord("Seven days of 10 h"), weekOf(7, spells({{420, 720}, {780, 1080}}))},
+        {toWord("Four tens"), weekOf(4, spells({{420, 720}, {780, 1080}}))},
+        {toWord("Double day shift"), weekOf(5, spells({{360, 840}, {840, 1320}}))},
+        {"Nights", weekOf(5, spells({{1200, 1440}, {1500, 1800}}))},
+        {toWord("Every hour"), weekOf(7, spells({{0, 1440}}))}};
     return points;
 }
 
@@ -196,11 +201,11 @@ Result<CalendarId> addCalendar(Transaction& tx, const StartingPoint& from) {
 
 Result<CalendarId> extendCalendar(Transaction& tx, CalendarId base) {
     const Calendar* row = tx.programme().calendars.row(base);
-    if (!row && base != continuousCalendar) return calendarGone;
+    if (!row && base != continuousCalendar) return calendarGone();
     Calendar calendar;
     calendar.id = tx.programme().calendars.freshId();
     calendar.key = freshKey(tx.programme().calendars, "C");
-    calendar.name = freshName(tx.programme(), (row ? row->name : std::string("Continuous")) + ", changed");
+    calendar.name = freshName(tx.programme(), worded("%1, changed", row ? row->name : worded("Continuous")));
     calendar.extends = base;
     const CalendarId id = calendar.id;
     tx.insert(row ? tx.programme().calendars.indexOf(base) + 1 : tx.programme().calendars.size(), std::move(calendar));
@@ -209,11 +214,11 @@ Result<CalendarId> extendCalendar(Transaction& tx, CalendarId base) {
 
 Outcome renameCalendar(Transaction& tx, CalendarId id, const std::string& name) {
     const Calendar* row = tx.programme().calendars.row(id);
-    if (!row) return calendarGone;
-    if (name.find_first_not_of(" \t") == std::string::npos) return inputError("a name cannot be empty");
+    if (!row) return calendarGone();
+    if (name.find_first_not_of(" \t") == std::string::npos) return inputError(worded("a name cannot be empty"));
     for (const Calendar& other : tx.programme().calendars)
         if (other.id != id && other.name == name)
-            return inputError("there is a calendar \"" + name + "\" already", "choose another name");
+            return inputError(worded("there is a calendar \"%1\" already", name), worded("choose another name"));
     Calendar calendar = *row;
     calendar.name = name;
     tx.set(std::move(calendar));
@@ -236,7 +241,7 @@ void forgetCalendar(Transaction& tx, CalendarId id, CalendarId replacement) {
 } // namespace
 
 Outcome removeCalendar(Transaction& tx, CalendarId id, CalendarId replacement) {
-    if (!tx.programme().calendars.row(id)) return calendarGone;
+    if (!tx.programme().calendars.row(id)) return calendarGone();
     const CalendarUse use = useOf(tx.programme(), id);
     const auto& sequences = tx.programme().sequences;
     const bool inSteps = std::any_of(sequences.begin(), sequences.end(), [&](const Sequence& sequence) {
@@ -248,7 +253,7 @@ Outcome removeCalendar(Transaction& tx, CalendarId id, CalendarId replacement) {
                       !use.hammocks.empty() || !use.extendedBy.empty();
     const bool there = replacement == continuousCalendar || tx.programme().calendars.row(replacement);
     if (used && (!there || replacement == id))
-        return inputError("the calendar is in use", "choose the one that takes its place");
+        return inputError(worded("the calendar is in use"), worded("choose the one that takes its place"));
     for (const auto& list : {use.activities, use.hammocks})
         for (const ActivityId activity : list) {
             Activity row = *tx.programme().activities.row(activity);
@@ -293,7 +298,7 @@ Outcome removeCalendar(Transaction& tx, CalendarId id, CalendarId replacement) {
 }
 
 Outcome setDefaultCalendar(Transaction& tx, CalendarId id) {
-    if (id != continuousCalendar && !tx.programme().calendars.row(id)) return calendarGone;
+    if (id != continuousCalendar && !tx.programme().calendars.row(id)) return calendarGone();
     Job job = tx.programme().job;
     job.defaultCalendar = id;
     tx.setJob(std::move(job));
@@ -302,7 +307,7 @@ Outcome setDefaultCalendar(Transaction& tx, CalendarId id) {
 
 Outcome setBase(Transaction& tx, CalendarId id, CalendarId base) {
     const Calendar* row = tx.programme().calendars.row(id);
-    if (!row) return calendarGone;
+    if (!row) return calendarGone();
     Calendar calendar = *row;
     calendar.extends = base;
     return put(tx, std::move(calendar));
@@ -310,7 +315,7 @@ Outcome setBase(Transaction& tx, CalendarId id, CalendarId base) {
 
 Outcome setWeekdays(Transaction& tx, CalendarId id, std::span<const int> weekdays, const std::optional<DayWork>& work) {
     const Calendar* row = tx.programme().calendars.row(id);
-    if (!row) return calendarGone;
+    if (!row) return calendarGone();
     const auto before = resolve(tx.programme().calendars.rows(), id);
     if (!before.ok()) return before.errors();
     Calendar calendar = *row;
@@ -328,7 +333,7 @@ Outcome setWeekdays(Transaction& tx, CalendarId id, std::span<const int> weekday
 
 Outcome setHoursADay(Transaction& tx, CalendarId id, const std::string& text) {
     const Calendar* row = tx.programme().calendars.row(id);
-    if (!row) return calendarGone;
+    if (!row) return calendarGone();
     Calendar calendar = *row;
     std::string number = text;
     std::erase_if(number, [](char c) { return c == ' ' || c == 'h'; });
@@ -340,7 +345,7 @@ Outcome setHoursADay(Transaction& tx, CalendarId id, const std::string& text) {
         const auto hours = Decimal::parse(number);
         const auto minutes = hours ? (Fraction(*hours) * Fraction(60)).ceil() : std::nullopt;
         if (!minutes || *minutes < 1 || *minutes > minutesPerDay)
-            return inputError("\"" + text + "\" is not a number of hours a day", "type a number up to 24");
+            return inputError(worded("\"%1\" is not a number of hours a day", text), worded("type a number up to 24"));
         calendar.dayMinutes = *minutes;
     }
     tx.set(std::move(calendar));
@@ -350,8 +355,8 @@ Outcome setHoursADay(Transaction& tx, CalendarId id, const std::string& text) {
 Outcome setDates(Transaction& tx, CalendarId id, const std::set<Date>& dates, const DayWork& work,
                  const std::string& name, bool yearly) {
     const Calendar* row = tx.programme().calendars.row(id);
-    if (!row) return calendarGone;
-    if (dates.empty()) return inputError("no days are chosen");
+    if (!row) return calendarGone();
+    if (dates.empty()) return inputError(worded("no days are chosen"));
     Calendar calendar = *row;
     cutOut(calendar, dates);
     std::map<Date, DayWork> wanted;
@@ -362,8 +367,8 @@ Outcome setDates(Transaction& tx, CalendarId id, const std::set<Date>& dates, co
 
 Outcome clearDates(Transaction& tx, CalendarId id, const std::set<Date>& dates) {
     const Calendar* row = tx.programme().calendars.row(id);
-    if (!row) return calendarGone;
-    if (dates.empty()) return inputError("no days are chosen");
+    if (!row) return calendarGone();
+    if (dates.empty()) return inputError(worded("no days are chosen"));
     Calendar calendar = *row;
     cutOut(calendar, dates);
     const Outcome cut = put(tx, calendar);
@@ -376,7 +381,7 @@ Outcome clearDates(Transaction& tx, CalendarId id, const std::set<Date>& dates) 
     for (const Date date : dates)
         if (plan.causeOfDay[static_cast<std::size_t>(date - first)].kind == DayCause::Kind::exception)
             stated[date] = resolved->week[static_cast<std::size_t>(weekday(date))];
-    addRuns(calendar, stated, "As in the week", false);
+    addRuns(calendar, stated, worded("As in the week"), false);
     return put(tx, std::move(calendar));
 }
 
@@ -386,7 +391,7 @@ Outcome addException(Transaction& tx, CalendarId id, CalendarException exception
 
 Outcome addExceptions(Transaction& tx, CalendarId id, std::vector<CalendarException> exceptions) {
     const Calendar* row = tx.programme().calendars.row(id);
-    if (!row) return calendarGone;
+    if (!row) return calendarGone();
     Calendar calendar = *row;
     for (CalendarException& exception : exceptions) calendar.exceptions.push_back(std::move(exception));
     return put(tx, std::move(calendar));
@@ -394,7 +399,7 @@ Outcome addExceptions(Transaction& tx, CalendarId id, std::vector<CalendarExcept
 
 Outcome removeException(Transaction& tx, CalendarId id, std::size_t index) {
     const Calendar* row = tx.programme().calendars.row(id);
-    if (!row || index >= row->exceptions.size()) return calendarGone;
+    if (!row || index >= row->exceptions.size()) return calendarGone();
     Calendar calendar = *row;
     calendar.exceptions.erase(calendar.exceptions.begin() + static_cast<std::ptrdiff_t>(index));
     return put(tx, std::move(calendar));
@@ -404,7 +409,7 @@ Result<CalendarException> parseException(TypedException kind, const std::string&
     CalendarException exception;
     exception.name = trimmed(name);
     std::string dates = text;
-    if (trimmed(text).empty()) return inputError("nothing is typed");
+    if (trimmed(text).empty()) return inputError(worded("nothing is typed"));
     if (kind == TypedException::rule) {
         auto rule = parseRule(text);
         if (!rule.ok()) return rule.errors();
@@ -416,7 +421,8 @@ Result<CalendarException> parseException(TypedException kind, const std::string&
         const auto window = parseTideWindow(trimmed(text.substr(0, comma)));
         if (!window.ok()) return window.errors();
         if (comma == std::string::npos)
-            return inputError("the tide needs a range of dates", "write it as below 1.2, 1 Jun 2027 to 31 Aug 2027");
+            return inputError(worded("the tide needs a range of dates"),
+                              worded("write it as below 1.2, 1 Jun 2027 to 31 Aug 2027"));
         exception.tide = *window;
         dates = text.substr(comma + 1);
     }
@@ -447,7 +453,7 @@ Result<CalendarException> parseException(TypedException kind, const std::string&
 
 Outcome addPublicHolidays(Transaction& tx, CalendarId id, HolidayRegion region) {
     const Calendar* row = tx.programme().calendars.row(id);
-    if (!row) return calendarGone;
+    if (!row) return calendarGone();
     Calendar calendar = *row;
     // Rules come first: what was said of single dates goes on counting.
     auto at = calendar.exceptions.begin();
@@ -466,7 +472,7 @@ Outcome addPublicHolidays(Transaction& tx, CalendarId id, HolidayRegion region) 
 
 Outcome setWeather(Transaction& tx, CalendarId id, const std::optional<std::array<int, 12>>& weather) {
     const Calendar* row = tx.programme().calendars.row(id);
-    if (!row) return calendarGone;
+    if (!row) return calendarGone();
     if (weather)
         if (auto fault = faultOf(*weather)) return *fault;
     Calendar calendar = *row;

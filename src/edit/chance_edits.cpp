@@ -2,6 +2,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "edit/chance_edits.h"
 
+#include "core/base/worded.h"
 #include "core/network/network.h"
 #include "core/odds/uncertainty.h"
 #include "edit/activity_edits.h"
@@ -14,8 +15,12 @@ namespace yarrin {
 
 namespace {
 
-const Error ruleGone = inputError("the rule is there no more");
-const Error riskGone = inputError("the risk is there no more");
+Error ruleGone() {
+    return inputError(worded("the rule is there no more"));
+}
+Error riskGone() {
+    return inputError(worded("the risk is there no more"));
+}
 
 /// The figures of a text, with blanks, semicolons or dashes between them; in per cent where it says so.
 Result<std::vector<Decimal>> figuresFrom(std::string_view text) {
@@ -34,7 +39,7 @@ Result<std::vector<Decimal>> figuresFrom(std::string_view text) {
         if (word == "to" || word == "d" || word == "days") continue;
         const auto figure = parseFigure(word);
         if (!figure.ok()) return figure.errors();
-        if (figure->scale() > 6) return inputError("a figure has at most six decimals");
+        if (figure->scale() > 6) return inputError(worded("a figure has at most six decimals"));
         figures.push_back(percent ? Decimal(figure->mantissa(), figure->scale() + 2) : *figure);
     }
     return figures;
@@ -50,7 +55,7 @@ Result<Three> threeFrom(std::string_view text, const Decimal& times) {
     std::vector<Decimal> list;
     for (const Decimal& one : *figures) {
         const auto scaled = (Fraction(one) * Fraction(times)).rounded(times == Decimal(1) ? 6 : 0);
-        if (!scaled) return inputError("a figure is out of all bounds");
+        if (!scaled) return inputError(worded("a figure is out of all bounds"));
         list.push_back(*scaled);
     }
     if (list.size() == 1) return Three{list[0], list[0], list[0]};
@@ -58,7 +63,8 @@ Result<Three> threeFrom(std::string_view text, const Decimal& times) {
         const auto middle = ((Fraction(list[0]) + Fraction(list[1])) / Fraction(2)).rounded(6);
         return Three{list[0], middle.value_or(list[0]), list[1]};
     }
-    if (list.size() != 3) return inputError("low, likely and high are wanted", "write three figures, like 0.9 1 1.3");
+    if (list.size() != 3)
+        return inputError(worded("low, likely and high are wanted"), worded("write three figures, like 0.9 1 1.3"));
     return Three{list[0], list[1], list[2]};
 }
 
@@ -111,9 +117,10 @@ Fault takeScope(SpreadRule& rule, const Programme& programme, std::string_view t
         rule.value = kind->value;
         return {};
     }
-    return inputError("there is nothing called \"" + text + "\"",
-                      "write the id of an activity, at and a place, item and one of the output book, a code and its "
-                      "value, or all");
+    return inputError(
+        worded("there is nothing called \"%1\"", text),
+        worded("write the id of an activity, at and a place, item and one of the output book, a code and its "
+               "value, or all"));
 }
 
 template <typename Row, typename Id, typename Change>
@@ -145,7 +152,8 @@ Fault takeUnit(SpreadRule& rule, const Programme& programme, std::string_view te
     const Activity* activity = programme.activities.row(rule.activity);
     Decimal one(1);
     if (in == SpreadIn::work) {
-        if (!activity) return inputError("work is given for one activity", "choose factors for more than one");
+        if (!activity)
+            return inputError(worded("work is given for one activity"), worded("choose factors for more than one"));
         one =
             Decimal(activity->remaining.value_or(wholeDuration(*activity, dayOf(programme, rule.activity).mantissa())));
     } else if (in == SpreadIn::output) {
@@ -155,7 +163,8 @@ Fault takeUnit(SpreadRule& rule, const Programme& programme, std::string_view te
         else if (item && item->outputPerCrewDay)
             one = *item->outputPerCrewDay;
         else
-            return inputError("there is no output a crew and day to compare with", "give factors of the work");
+            return inputError(worded("there is no output a crew and day to compare with"),
+                              worded("give factors of the work"));
     }
     rule.low = rule.likely = rule.high = one;
     return {};
@@ -204,7 +213,7 @@ Result<SpreadRuleId> addSpreadRule(Transaction& tx, std::string_view scope) {
 
 Outcome removeSpreadRules(Transaction& tx, std::span<const SpreadRuleId> ids) {
     for (const SpreadRuleId id : ids) {
-        if (!tx.programme().spreads.row(id)) return ruleGone;
+        if (!tx.programme().spreads.row(id)) return ruleGone();
         tx.erase<SpreadRule>(id);
     }
     return done();
@@ -212,7 +221,7 @@ Outcome removeSpreadRules(Transaction& tx, std::span<const SpreadRuleId> ids) {
 
 Outcome moveSpreadRule(Transaction& tx, SpreadRuleId id, int by) {
     const std::size_t at = tx.programme().spreads.indexOf(id), size = tx.programme().spreads.size();
-    if (at >= size) return ruleGone;
+    if (at >= size) return ruleGone();
     const auto to = std::clamp<std::ptrdiff_t>(std::ptrdiff_t(at) + by, 0, std::ptrdiff_t(size) - 1);
     if (std::size_t(to) == at) return done();
     SpreadRule rule = tx.programme().spreads[at];
@@ -223,7 +232,7 @@ Outcome moveSpreadRule(Transaction& tx, SpreadRuleId id, int by) {
 
 Outcome setSpreadField(Transaction& tx, SpreadRuleId id, SpreadField field, std::string_view text) {
     const Programme& programme = tx.programme();
-    return changeRow<SpreadRule>(tx, id, ruleGone, [&](SpreadRule& rule) -> Fault {
+    return changeRow<SpreadRule>(tx, id, ruleGone(), [&](SpreadRule& rule) -> Fault {
         switch (field) {
         case SpreadField::scope:
             return takeScope(rule, programme, text);
@@ -273,8 +282,8 @@ Outcome learnSpreadRule(Transaction& tx, std::string_view trade) {
     const auto learnt = learnSpread(programme, trade);
     const Code* code = tradeCodeOf(programme);
     if (!learnt || (!trade.empty() && !code))
-        return inputError("fewer than five activities with quantities are complete",
-                          "there is nothing to learn from yet");
+        return inputError(worded("fewer than five activities with quantities are complete"),
+                          worded("there is nothing to learn from yet"));
     SpreadRuleId id;
     for (const SpreadRule& rule : programme.spreads) {
         const bool ofAll = !rule.activity && !rule.bookItem && !rule.location && !rule.code;
@@ -287,7 +296,7 @@ Outcome learnSpreadRule(Transaction& tx, std::string_view trade) {
         id = *added;
     }
     const std::string figures = learnt->low.text() + " " + learnt->likely.text() + " " + learnt->high.text();
-    const std::string note = "achieved by " + std::to_string(learnt->samples) + " complete activities";
+    const std::string note = worded("achieved by %1 complete activities", learnt->samples);
     for (const auto& [field, text] :
          {std::pair{SpreadField::shape, std::string("triangular")}, std::pair{SpreadField::in, std::string("factor")},
           std::pair{SpreadField::figures, figures}, std::pair{SpreadField::tenths, std::string("yes")},
@@ -312,7 +321,7 @@ Result<RiskId> addRisk(Transaction& tx, std::string_view title) {
 
 Outcome removeRisks(Transaction& tx, std::span<const RiskId> ids) {
     for (const RiskId id : ids) {
-        if (!tx.programme().risks.row(id)) return riskGone;
+        if (!tx.programme().risks.row(id)) return riskGone();
         tx.erase<RegisteredRisk>(id);
     }
     return done();
@@ -320,7 +329,7 @@ Outcome removeRisks(Transaction& tx, std::span<const RiskId> ids) {
 
 Outcome setRiskField(Transaction& tx, RiskId id, RiskField field, std::string_view text) {
     const Programme& programme = tx.programme();
-    return checked(tx, changeRow<RegisteredRisk>(tx, id, riskGone, [&](RegisteredRisk& risk) -> Fault {
+    return checked(tx, changeRow<RegisteredRisk>(tx, id, riskGone(), [&](RegisteredRisk& risk) -> Fault {
                        switch (field) {
                        case RiskField::key:
                            return takeKey(programme.risks, risk, trimmed(text));
@@ -332,10 +341,10 @@ Outcome setRiskField(Transaction& tx, RiskId id, RiskField field, std::string_vi
                            std::optional<Decimal> share;
                            if (Fault fault = readShare(share, text)) {
                                if (fault->what == "a share is at most 100 %")
-                                   fault->what = "a chance lies from 0 to 100 %";
+                                   fault->what = worded("a chance lies from 0 to 100 %");
                                return fault;
                            }
-                           if (!share) return inputError("a risk has a chance", "from 0 to 100 %");
+                           if (!share) return inputError(worded("a risk has a chance"), worded("from 0 to 100 %"));
                            risk.chance = *share;
                            return {};
                        }
@@ -347,7 +356,7 @@ Outcome setRiskField(Transaction& tx, RiskId id, RiskField field, std::string_vi
                        case RiskField::event: {
                            const std::string key = trimmed(text);
                            risk.event = key.empty() ? EventId{} : idOfKey(programme.events, key);
-                           if (!key.empty() && !risk.event) return inputError("there is no event " + key);
+                           if (!key.empty() && !risk.event) return inputError(worded("there is no event %1", key));
                            if (risk.event) risk.off = true;
                            return {};
                        }
@@ -394,7 +403,8 @@ Fault takeTarget(RiskEffect& effect, const Programme& programme, std::string_vie
     const ActivityId activity = idOfKey(programme.activities, key);
     const CalendarId calendar = activity ? CalendarId{} : idOfKey(programme.calendars, key);
     if (!activity && !calendar)
-        return inputError("there is no activity " + key, "nor a calendar: write the id of one of them");
+        return inputError(worded("there is no activity %1", key),
+                          worded("nor a calendar: write the id of one of them"));
     effect.activity = activity;
     effect.calendar = calendar;
     if (calendar) {
@@ -411,7 +421,7 @@ Fault takeTarget(RiskEffect& effect, const Programme& programme, std::string_vie
 
 Outcome addRiskEffect(Transaction& tx, RiskId id, std::string_view target) {
     const Programme& programme = tx.programme();
-    return changeRow<RegisteredRisk>(tx, id, riskGone, [&](RegisteredRisk& risk) -> Fault {
+    return changeRow<RegisteredRisk>(tx, id, riskGone(), [&](RegisteredRisk& risk) -> Fault {
         RiskEffect effect;
         if (Fault fault = takeTarget(effect, programme, target)) return fault;
         if (effect.calendar) {
@@ -431,8 +441,8 @@ Outcome addRiskEffect(Transaction& tx, RiskId id, std::string_view target) {
 }
 
 Outcome removeRiskEffect(Transaction& tx, RiskId id, std::size_t index) {
-    return changeRow<RegisteredRisk>(tx, id, riskGone, [&](RegisteredRisk& risk) -> Fault {
-        if (index >= risk.effects.size()) return inputError("the effect is there no more");
+    return changeRow<RegisteredRisk>(tx, id, riskGone(), [&](RegisteredRisk& risk) -> Fault {
+        if (index >= risk.effects.size()) return inputError(worded("the effect is there no more"));
         risk.effects.erase(risk.effects.begin() + std::ptrdiff_t(index));
         return {};
     });
@@ -441,8 +451,8 @@ Outcome removeRiskEffect(Transaction& tx, RiskId id, std::size_t index) {
 Outcome setRiskEffectField(Transaction& tx, RiskId id, std::size_t index, RiskEffectField field,
                            std::string_view text) {
     const Programme& programme = tx.programme();
-    return changeRow<RegisteredRisk>(tx, id, riskGone, [&](RegisteredRisk& risk) -> Fault {
-        if (index >= risk.effects.size()) return inputError("the effect is there no more");
+    return changeRow<RegisteredRisk>(tx, id, riskGone(), [&](RegisteredRisk& risk) -> Fault {
+        if (index >= risk.effects.size()) return inputError(worded("the effect is there no more"));
         RiskEffect& effect = risk.effects[index];
         const Decimal before = unitOf(programme, effect);
         switch (field) {
@@ -550,7 +560,7 @@ Outcome setOddsField(Transaction& tx, OddsField field, std::string_view typed) {
     if (auto* number = numberOf(job, field)) {
         std::erase(text, ','); // 10,000
         const auto read = wholeNumber(text);
-        if (!read && !text.empty()) return inputError("\"" + text + "\" is no whole number");
+        if (!read && !text.empty()) return inputError(worded("\"%1\" is no whole number", text));
         *number = read;
     } else if (auto* figure = figureOf(job, field)) {
         if (Fault fault = readSum(*figure, text, "it")) return *fault;
@@ -561,7 +571,7 @@ Outcome setOddsField(Transaction& tx, OddsField field, std::string_view typed) {
     } else {
         CodeId& code = field == OddsField::alikeCode ? job.alikeCode : job.tradeCode;
         code = text.empty() ? CodeId{} : idOfKey(tx.programme().codes, text);
-        if (!text.empty() && !code) return inputError("there is no code " + text);
+        if (!text.empty() && !code) return inputError(worded("there is no code %1", text));
     }
     tx.setJob(std::move(job));
     return checked(tx, done());

@@ -3,6 +3,7 @@
 #include "edit/claim_edits.h"
 
 #include "core/base/text.h"
+#include "core/base/worded.h"
 #include "edit/typed.h"
 
 #include <algorithm>
@@ -45,11 +46,11 @@ bool hasDays(ClaimStep step) {
 
 /// What cannot be of a line of a course.
 Fault faultIn(const DelayEvent& event, const ClaimEntry& entry) {
-    if (!entry.section) return inputError("a line of its course belongs to a section");
+    if (!entry.section) return inputError(worded("a line of its course belongs to a section"));
     if (event.risk == Risk::contractor && entry.step != ClaimStep::assessed)
-        return inputError("it is our own risk", "only what is the employer's or nobody's gives time");
+        return inputError(worded("it is our own risk"), worded("only what is the employer's or nobody's gives time"));
     if (event.known && entry.date < *event.known && entry.step != ClaimStep::assessed)
-        return inputError("that was before it was first known");
+        return inputError(worded("that was before it was first known"));
     return {};
 }
 
@@ -67,11 +68,12 @@ Fault read(const Programme& programme, ClaimEntry& entry, ClaimPart part, std::s
                 entry.section = section.id;
                 return {};
             }
-        return inputError("there is no section " + std::string(text));
+        return inputError(worded("there is no section %1", text));
     case ClaimPart::days:
         if (Fault fault = readDays(days, text, 0, 36500)) return fault;
-        if (days && !hasDays(entry.step)) return inputError("a refusal or a dispute has no days of its own");
-        if (!days && hasDays(entry.step)) return inputError("how many days?", "of the whole event, as in 12");
+        if (days && !hasDays(entry.step)) return inputError(worded("a refusal or a dispute has no days of its own"));
+        if (!days && hasDays(entry.step))
+            return inputError(worded("how many days?"), worded("of the whole event, as in 12"));
         entry.days = days.value_or(0);
         return {};
     case ClaimPart::date:
@@ -85,7 +87,7 @@ Fault read(const Programme& programme, ClaimEntry& entry, ClaimPart part, std::s
 
 template <typename Change> Outcome change(Transaction& tx, EventId id, Change apply) {
     const DelayEvent* row = tx.programme().events.row(id);
-    if (!row) return inputError("the event is no longer there");
+    if (!row) return inputError(worded("the event is no longer there"));
     DelayEvent event = *row;
     if (Fault fault = apply(event)) return *fault;
     event.course = inOrder(std::move(event.course));
@@ -103,7 +105,7 @@ bool followsCourse(const DelayEvent& event, SectionId section) {
 
 Outcome putEvent(Transaction& tx, DelayEvent event) {
     const DelayEvent* row = tx.programme().events.row(event.id);
-    if (!row) return inputError("the event is no longer there");
+    if (!row) return inputError(worded("the event is no longer there"));
     forgetDays(event, *row);
     takeFromCourse(event);
     std::map<SectionId, int> more = grantedOf(event);
@@ -114,8 +116,8 @@ Outcome putEvent(Transaction& tx, DelayEvent event) {
         Section extended = *section;
         extended.grantedDays += days;
         if (extended.grantedDays < 0)
-            return inputError("the section would have less than no time granted",
-                              "correct its time granted on the stage Contract first");
+            return inputError(worded("the section would have less than no time granted"),
+                              worded("correct its time granted on the stage Contract first"));
         tx.set(std::move(extended));
     }
     tx.set(std::move(event));
@@ -139,7 +141,7 @@ Outcome addClaimEntry(Transaction& tx, EventId id, ClaimStep step, SectionId sec
 
 Outcome setClaimEntry(Transaction& tx, EventId id, std::size_t row, ClaimPart part, std::string_view text) {
     return change(tx, id, [&](DelayEvent& event) -> Fault {
-        if (row >= event.course.size()) return inputError("the line is no longer there");
+        if (row >= event.course.size()) return inputError(worded("the line is no longer there"));
         if (Fault fault = read(tx.programme(), event.course[row], part, text)) return fault;
         return faultIn(event, event.course[row]);
     });
@@ -147,7 +149,7 @@ Outcome setClaimEntry(Transaction& tx, EventId id, std::size_t row, ClaimPart pa
 
 Outcome removeClaimEntry(Transaction& tx, EventId id, std::size_t row) {
     return change(tx, id, [&](DelayEvent& event) -> Fault {
-        if (row >= event.course.size()) return inputError("the line is no longer there");
+        if (row >= event.course.size()) return inputError(worded("the line is no longer there"));
         event.course.erase(event.course.begin() + std::ptrdiff_t(row));
         return {};
     });
@@ -159,14 +161,14 @@ Outcome addEventUpdate(Transaction& tx, EventId id, std::string_view date, std::
         update.note = trimmedView(note);
         if (Fault fault = readDay(update.date, date)) return fault;
         if (event.noticeGiven && update.date < *event.noticeGiven)
-            return inputError("that was before the notice of it was given");
+            return inputError(worded("that was before the notice of it was given"));
         return {};
     });
 }
 
 Outcome setEventUpdate(Transaction& tx, EventId id, std::size_t row, UpdatePart part, std::string_view text) {
     return change(tx, id, [&](DelayEvent& event) -> Fault {
-        if (row >= event.updates.size()) return inputError("the line is no longer there");
+        if (row >= event.updates.size()) return inputError(worded("the line is no longer there"));
         if (part == UpdatePart::date) return readDay(event.updates[row].date, text);
         event.updates[row].note = trimmedView(text);
         return {};
@@ -175,7 +177,7 @@ Outcome setEventUpdate(Transaction& tx, EventId id, std::size_t row, UpdatePart 
 
 Outcome removeEventUpdate(Transaction& tx, EventId id, std::size_t row) {
     return change(tx, id, [&](DelayEvent& event) -> Fault {
-        if (row >= event.updates.size()) return inputError("the line is no longer there");
+        if (row >= event.updates.size()) return inputError(worded("the line is no longer there"));
         event.updates.erase(event.updates.begin() + std::ptrdiff_t(row));
         return {};
     });

@@ -2,6 +2,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "edit/compare.h"
 
+#include "core/base/worded.h"
 #include "core/model/describe/said.h"
 #include "core/model/describe/texts.h"
 #include "core/model/phrases.h"
@@ -18,24 +19,26 @@ namespace yarrin {
 
 const char* nameOf(DifferenceKind kind) {
     static constexpr const char* names[differenceKinds] = {
-        "added",    "removed", "renamed", "durations",      "quantities", "calendars used", "links",  "constraints",
-        "progress", "dates",   "float",   "critical paths", "contract",   "calendars",      "events", "texts"};
+        toWord("added"),      toWord("removed"),        toWord("renamed"), toWord("durations"),
+        toWord("quantities"), toWord("calendars used"), toWord("links"),   toWord("constraints"),
+        toWord("progress"),   toWord("dates"),          toWord("float"),   toWord("critical paths"),
+        toWord("contract"),   toWord("calendars"),      toWord("events"),  toWord("texts")};
     return names[static_cast<std::size_t>(kind)];
 }
 
 namespace {
 
 std::string textOf(const std::optional<Decimal>& value) {
-    return value ? value->text() : "none";
+    return value ? value->text() : worded("none");
 }
 std::string textOf(const std::optional<Instant>& value) {
-    return value ? isoInstant(*value) : "none";
+    return value ? isoInstant(*value) : worded("none");
 }
 std::string textOf(const std::optional<DateOrInstant>& value) {
-    return value ? isoText(*value) : "none";
+    return value ? isoText(*value) : worded("none");
 }
 std::string textOf(bool value) {
-    return value ? "yes" : "no";
+    return value ? worded("yes") : worded("no");
 }
 
 class Comparer {
@@ -49,16 +52,16 @@ public:
             const Activity& now = m_after.programme.activities[i];
             const auto then = m_earlier.find(now.id);
             if (then == m_earlier.end())
-                add(DifferenceKind::added, now, "activity", "", now.name);
+                add(DifferenceKind::added, now, worded("activity"), "", now.name);
             else
                 activity(then->second, i);
         }
         for (const Activity& then : m_before.programme.activities)
-            if (!m_later.contains(then.id)) add(DifferenceKind::removed, then, "activity", then.name, "");
+            if (!m_later.contains(then.id)) add(DifferenceKind::removed, then, worded("activity"), then.name, "");
         describe::forEachDifference(m_before.programme, m_before.programme.job, m_after.programme,
                                     m_after.programme.job,
                                     [&](const std::string& what, const std::string& then, const std::string& now) {
-                                        tell(DifferenceKind::contract, "", "the job", what, then, now);
+                                        tell(DifferenceKind::contract, "", worded("the job"), what, then, now);
                                     });
         sections();
         calendars();
@@ -98,7 +101,7 @@ private:
         return m_out.back();
     }
     template <typename Value>
-    void differ(DifferenceKind kind, const Activity& now, const char* what, const Value& before, const Value& after) {
+    void differ(DifferenceKind kind, const Activity& now, const Worded& what, const Value& before, const Value& after) {
         if (before != after) add(kind, now, what, textOf(before), textOf(after));
     }
     Difference& tell(DifferenceKind kind, std::string key, std::string name, std::string what, std::string before,
@@ -129,13 +132,13 @@ private:
             const auto then =
                 std::find_if(before.begin(), before.end(), [&](const auto& r) { return r.key == now.key; });
             if (then == before.end())
-                tell(about, now.key, titleOf(now), kind + " added", "", "");
+                tell(about, now.key, titleOf(now), worded("%1 added", kind), "", "");
             else
                 fields(about, *then, now, titleOf(now), {"id"});
         }
         for (const auto& then : before)
             if (std::none_of(after.begin(), after.end(), [&](const auto& r) { return r.key == then.key; }))
-                tell(about, then.key, titleOf(then), kind + " removed", "", "");
+                tell(about, then.key, titleOf(then), worded("%1 removed", kind), "", "");
     }
     /// Cost to date by month, head and activity.
     void costs() {
@@ -155,7 +158,7 @@ private:
         const auto money = [](const Fraction& sum) { return sum.rounded(2).value_or(Decimal(0)).text(); };
         for (const auto& [what, sum] : sums)
             if (!(sum.first == sum.second))
-                tell(DifferenceKind::progress, "", what, "cost to date", money(sum.first), money(sum.second));
+                tell(DifferenceKind::progress, "", what, worded("cost to date"), money(sum.first), money(sum.second));
     }
     static std::string days(Minutes minutes, const WorkCalendar& calendar) {
         return (minutes < 0 ? "-" : "") + spanText(std::abs(minutes), DayUnit{calendar.dayMinutes(), 5});
@@ -164,51 +167,52 @@ private:
     void activity(std::size_t at, std::size_t index) {
         const Activity& then = m_before.programme.activities[at];
         const Activity& now = m_after.programme.activities[index];
-        if (then.key != now.key) add(DifferenceKind::renamed, now, "id", then.key, now.key);
-        if (then.name != now.name) add(DifferenceKind::renamed, now, "name", then.name, now.name);
+        if (then.key != now.key) add(DifferenceKind::renamed, now, worded("id"), then.key, now.key);
+        if (then.name != now.name) add(DifferenceKind::renamed, now, worded("name"), then.name, now.name);
         if (m_before.schedule.ok() && m_after.schedule.ok())
             figures(now, m_before.schedule.activities[at], m_after.schedule.activities[index]);
         measure(now, then.measure, now.measure);
         const std::string calendarThen = calendarName(m_before.programme, then);
         const std::string calendarNow = calendarName(m_after.programme, now);
-        if (calendarThen != calendarNow) add(DifferenceKind::calendar, now, "calendar", calendarThen, calendarNow);
+        if (calendarThen != calendarNow)
+            add(DifferenceKind::calendar, now, worded("calendar"), calendarThen, calendarNow);
         links(then, now);
         const auto held = [](const Activity& a) {
             return a.constraint ? std::string(wordOf(a.constraint->type)) + " " + isoText(a.constraint->date)
                                 : std::string("none");
         };
         if (then.constraint != now.constraint)
-            add(DifferenceKind::constraint, now, "constraint", held(then), held(now));
-        differ(DifferenceKind::constraint, now, "deadline", then.deadline, now.deadline);
-        differ(DifferenceKind::constraint, now, "as late as possible", then.asLate, now.asLate);
-        differ(DifferenceKind::constraint, now, "may stretch", then.stretch, now.stretch);
+            add(DifferenceKind::constraint, now, worded("constraint"), held(then), held(now));
+        differ(DifferenceKind::constraint, now, worded("deadline"), then.deadline, now.deadline);
+        differ(DifferenceKind::constraint, now, worded("as late as possible"), then.asLate, now.asLate);
+        differ(DifferenceKind::constraint, now, worded("may stretch"), then.stretch, now.stretch);
         if (then.pauses != now.pauses)
-            add(DifferenceKind::constraint, now, "pauses", std::to_string(then.pauses.size()),
+            add(DifferenceKind::constraint, now, worded("pauses"), std::to_string(then.pauses.size()),
                 std::to_string(now.pauses.size()));
-        differ(DifferenceKind::progress, now, "actual start", then.actualStart, now.actualStart);
-        differ(DifferenceKind::progress, now, "actual finish", then.actualFinish, now.actualFinish);
+        differ(DifferenceKind::progress, now, worded("actual start"), then.actualStart, now.actualStart);
+        differ(DifferenceKind::progress, now, worded("actual finish"), then.actualFinish, now.actualFinish);
         if (then.remaining != now.remaining) {
             const auto left = [](const Activity& a) {
-                return a.remaining ? std::to_string(*a.remaining) + " minutes" : std::string("none");
+                return a.remaining ? worded("%1 minutes", *a.remaining) : std::string("none");
             };
-            add(DifferenceKind::progress, now, "work left", left(then), left(now));
+            add(DifferenceKind::progress, now, worded("work left"), left(then), left(now));
         }
-        differ(DifferenceKind::progress, now, "quantity done", then.quantityDone, now.quantityDone);
-        differ(DifferenceKind::progress, now, "cost to date", then.costToDate, now.costToDate);
-        const auto phrase = [&](DifferenceKind kind, const char* what, std::string was, std::string is) {
+        differ(DifferenceKind::progress, now, worded("quantity done"), then.quantityDone, now.quantityDone);
+        differ(DifferenceKind::progress, now, worded("cost to date"), then.costToDate, now.costToDate);
+        const auto phrase = [&](DifferenceKind kind, const Worded& what, std::string was, std::string is) {
             if (was != is) add(kind, now, what, was.empty() ? "none" : was, is.empty() ? "none" : is);
         };
-        phrase(DifferenceKind::quantity, "needs", needsText(m_before.programme, then.needs),
+        phrase(DifferenceKind::quantity, worded("needs"), needsText(m_before.programme, then.needs),
                needsText(m_after.programme, now.needs));
-        phrase(DifferenceKind::quantity, "sums", lumpSumsText(then), lumpSumsText(now));
-        differ(DifferenceKind::constraint, now, "levelled from", then.levelledFrom, now.levelledFrom);
+        phrase(DifferenceKind::quantity, worded("sums"), lumpSumsText(then), lumpSumsText(now));
+        differ(DifferenceKind::constraint, now, worded("levelled from"), then.levelledFrom, now.levelledFrom);
         const auto waits = [](const Activity& a) {
             return a.awaited ? nameOf(*a.awaited) + ", " + isoInstant(a.awaited->at) : std::string();
         };
-        phrase(DifferenceKind::constraint, "waits for another job", waits(then), waits(now));
-        phrase(DifferenceKind::contract, "section", describe::said(m_before.programme, then.section),
+        phrase(DifferenceKind::constraint, worded("waits for another job"), waits(then), waits(now));
+        phrase(DifferenceKind::contract, worded("section"), describe::said(m_before.programme, then.section),
                describe::said(m_after.programme, now.section));
-        if (then.notes != now.notes) add(DifferenceKind::texts, now, "notes", then.notes, now.notes);
+        if (then.notes != now.notes) add(DifferenceKind::texts, now, worded("notes"), then.notes, now.notes);
         codes(then, now);
         for (const PlainText& text : activityTexts())
             if (then.*text.member != now.*text.member)
@@ -233,23 +237,23 @@ private:
         const WorkCalendar& calendarThen = m_before.schedule.calendarOf(then);
         const WorkCalendar& calendarNow = m_after.schedule.calendarOf(after);
         if (now.kind != ActivityKind::hammock && then.duration != after.duration)
-            add(DifferenceKind::duration, now, "duration", days(then.duration, calendarThen),
+            add(DifferenceKind::duration, now, worded("duration"), days(then.duration, calendarThen),
                 days(after.duration, calendarNow));
-        const auto date = [&](const char* what, Date before, Date later) {
+        const auto date = [&](const Worded& what, Date before, Date later) {
             if (before == later) return;
             Difference& d = add(DifferenceKind::date, now, what, isoDate(before), isoDate(later));
             d.dateBefore = before;
             d.dateAfter = later;
         };
-        if (!isMilestone(now.kind)) date("start", dateOf(then.earlyStart), dateOf(after.earlyStart));
-        date("finish", completionDate(then.earlyFinish), completionDate(after.earlyFinish));
+        if (!isMilestone(now.kind)) date(worded("start"), dateOf(then.earlyStart), dateOf(after.earlyStart));
+        date(worded("finish"), completionDate(then.earlyFinish), completionDate(after.earlyFinish));
         if (then.totalFloat && after.totalFloat && *then.totalFloat != *after.totalFloat)
-            add(DifferenceKind::floats, now, "total float", days(*then.totalFloat, calendarThen),
+            add(DifferenceKind::floats, now, worded("total float"), days(*then.totalFloat, calendarThen),
                 days(*after.totalFloat, calendarNow));
         if (then.critical != after.critical)
-            add(DifferenceKind::critical, now, "critical", textOf(then.critical), textOf(after.critical));
+            add(DifferenceKind::critical, now, worded("critical"), textOf(then.critical), textOf(after.critical));
         if (then.onLongestPath != after.onLongestPath)
-            add(DifferenceKind::critical, now, "on the longest path", textOf(then.onLongestPath),
+            add(DifferenceKind::critical, now, worded("on the longest path"), textOf(then.onLongestPath),
                 textOf(after.onLongestPath));
     }
 
@@ -258,16 +262,18 @@ private:
         const auto whole = [](const std::optional<Measure>& m) {
             return m ? m->quantity.text() + " " + m->unit : std::string("none");
         };
-        if (whole(then) != whole(after)) add(DifferenceKind::quantity, now, "quantity", whole(then), whole(after));
+        if (whole(then) != whole(after))
+            add(DifferenceKind::quantity, now, worded("quantity"), whole(then), whole(after));
         if (!then || !after) return;
-        differ(DifferenceKind::quantity, now, "output a crew day", then->outputPerCrewDay, after->outputPerCrewDay);
-        differ(DifferenceKind::quantity, now, "crew hours a unit", then->hoursPerUnit, after->hoursPerUnit);
-        differ(DifferenceKind::quantity, now, "crews", then->crews, after->crews);
-        differ(DifferenceKind::quantity, now, "working factor", std::optional(then->factor),
+        differ(DifferenceKind::quantity, now, worded("output a crew day"), then->outputPerCrewDay,
+               after->outputPerCrewDay);
+        differ(DifferenceKind::quantity, now, worded("crew hours a unit"), then->hoursPerUnit, after->hoursPerUnit);
+        differ(DifferenceKind::quantity, now, worded("crews"), then->crews, after->crews);
+        differ(DifferenceKind::quantity, now, worded("working factor"), std::optional(then->factor),
                std::optional(after->factor));
-        differ(DifferenceKind::quantity, now, "learning rate", then->learningRate, after->learningRate);
+        differ(DifferenceKind::quantity, now, worded("learning rate"), then->learningRate, after->learningRate);
         if (then->roundTo != after->roundTo)
-            add(DifferenceKind::quantity, now, "rounded to", std::string(wordOf(then->roundTo)),
+            add(DifferenceKind::quantity, now, worded("rounded to"), std::string(wordOf(then->roundTo)),
                 std::string(wordOf(after->roundTo)));
     }
 
@@ -286,22 +292,25 @@ private:
             if (later != m_later.end())
                 pairs[{later->second.value, link->type}].first = link;
             else
-                add(DifferenceKind::link, now, "no longer waits for", linkPhrase(m_before.programme, *link), "");
+                add(DifferenceKind::link, now, worded("no longer waits for"), linkPhrase(m_before.programme, *link),
+                    "");
         }
         for (const Link* link : m_linksAfter[now.id]) pairs[{link->from.value, link->type}].second = link;
         for (const auto& [ends, pair] : pairs) {
             const auto& [before, after] = pair;
             if (!before)
-                add(DifferenceKind::link, now, "waits for", "", linkPhrase(m_after.programme, *after));
+                add(DifferenceKind::link, now, worded("waits for"), "", linkPhrase(m_after.programme, *after));
             else if (!after)
-                add(DifferenceKind::link, now, "no longer waits for", linkPhrase(m_before.programme, *before), "");
+                add(DifferenceKind::link, now, worded("no longer waits for"), linkPhrase(m_before.programme, *before),
+                    "");
             else if (before->lag != after->lag || before->lagCalendar != after->lagCalendar)
-                add(DifferenceKind::link, now, "waits otherwise for", linkPhrase(m_before.programme, *before),
+                add(DifferenceKind::link, now, worded("waits otherwise for"), linkPhrase(m_before.programme, *before),
                     linkPhrase(m_after.programme, *after));
         }
     }
 
-    void sectionDate(const Section& section, const char* what, std::optional<Date> before, std::optional<Date> after) {
+    void sectionDate(const Section& section, const Worded& what, std::optional<Date> before,
+                     std::optional<Date> after) {
         if (before == after) return;
         m_out.push_back({DifferenceKind::contract,
                          {},
@@ -322,17 +331,17 @@ private:
             const Section& now = m_after.programme.sections[i];
             const auto found = earlier.find(now.key);
             if (found == earlier.end()) {
-                m_out.push_back({DifferenceKind::contract, {}, now.key, now.name, "section added"});
+                m_out.push_back({DifferenceKind::contract, {}, now.key, now.name, worded("section added")});
                 continue;
             }
             const Section& then = m_before.programme.sections[found->second];
-            sectionDate(now, "completion", then.completion, now.completion);
+            sectionDate(now, worded("completion"), then.completion, now.completion);
             if (then.grantedDays != now.grantedDays)
                 m_out.push_back({DifferenceKind::contract,
                                  {},
                                  now.key,
                                  now.name,
-                                 "days granted",
+                                 worded("days granted"),
                                  std::to_string(then.grantedDays),
                                  std::to_string(now.grantedDays)});
             if (then.rate != now.rate || then.per != now.per)
@@ -345,13 +354,16 @@ private:
                                  now.rate.text() + " a " + std::string(wordOf(now.per))});
             fields(DifferenceKind::contract, then, now, now.name, {"id", "completion", "granted days", "rate", "per"});
             if (m_before.schedule.ok() && m_after.schedule.ok())
-                sectionDate(now, "forecast", m_before.schedule.sections[found->second].forecast,
+                sectionDate(now, worded("forecast"), m_before.schedule.sections[found->second].forecast,
                             m_after.schedule.sections[i].forecast);
             earlier.erase(found);
         }
         for (const auto& [key, index] : earlier)
-            m_out.push_back(
-                {DifferenceKind::contract, {}, key, m_before.programme.sections[index].name, "section removed"});
+            m_out.push_back({DifferenceKind::contract,
+                             {},
+                             key,
+                             m_before.programme.sections[index].name,
+                             worded("section removed")});
     }
 
     void events() {
@@ -371,63 +383,62 @@ private:
         for (const DelayEvent& now : m_after.programme.events) {
             const auto found = earlier.find(now.key);
             if (found == earlier.end()) {
-                say(now, "event recorded", {}, {});
+                say(now, worded("event recorded"), {}, {});
                 continue;
             }
             const DelayEvent& then = *found->second;
-            say(now, "risk", std::string(wordOf(then.risk)), std::string(wordOf(now.risk)));
-            say(now, "state", std::string(wordOf(then.state)), std::string(wordOf(now.state)));
+            say(now, worded("risk"), std::string(wordOf(then.risk)), std::string(wordOf(now.risk)));
+            say(now, worded("state"), std::string(wordOf(then.state)), std::string(wordOf(now.state)));
             const std::pair<const char*, std::optional<Date> DelayEvent::*> dates[] = {
-                {"from", &DelayEvent::from},
-                {"to", &DelayEvent::to},
-                {"first known", &DelayEvent::known},
-                {"notice given", &DelayEvent::noticeGiven},
-                {"particulars given", &DelayEvent::particularsGiven}};
+                {toWord("from"), &DelayEvent::from},
+                {toWord("to"), &DelayEvent::to},
+                {toWord("first known"), &DelayEvent::known},
+                {toWord("notice given"), &DelayEvent::noticeGiven},
+                {toWord("particulars given"), &DelayEvent::particularsGiven}};
             for (const auto& [what, date] : dates) say(now, what, day(then.*date), day(now.*date));
-            say(now, "days", daysText(m_before.programme, then), daysText(m_after.programme, now));
+            say(now, worded("days"), daysText(m_before.programme, then), daysText(m_after.programme, now));
             const auto does = [](const Programme& programme, const DelayEvent& event) {
                 const std::string text = effectsText(programme, event);
-                return text.empty() ? std::string("nothing") : text;
+                return text.empty() ? std::string(worded("nothing")) : text;
             };
-            say(now, "what it does", does(m_before.programme, then), does(m_after.programme, now));
-            say(now, "counts in the forecast", textOf(then.inForecast), textOf(now.inForecast));
+            say(now, worded("what it does"), does(m_before.programme, then), does(m_after.programme, now));
+            say(now, worded("counts in the forecast"), textOf(then.inForecast), textOf(now.inForecast));
             fields(DifferenceKind::events, then, now, now.title,
                    {"id", "section days", "risk", "state", "from", "to", "known", "notice given", "particulars given",
                     "effects", "in forecast"});
             earlier.erase(found);
         }
-        for (const auto& [key, event] : earlier) say(*event, "event removed", {}, {});
+        for (const auto& [key, event] : earlier) say(*event, worded("event removed"), {}, {});
     }
 
     /// "S2 claimed 14, assessed 10, granted 0; …".
     static std::string daysText(const Programme& programme, const DelayEvent& event) {
         std::string text;
         for (const EventDays& days : event.sectionDays)
-            text += (text.empty() ? "" : "; ") + programme.sections.row(days.section)->key + " claimed " +
-                    std::to_string(days.claimed) + ", assessed " + std::to_string(days.assessed) + ", granted " +
-                    std::to_string(days.granted);
+            text += worded("%1%2 claimed %3, assessed %4, granted %5", (text.empty() ? "" : "; "),
+                           programme.sections.row(days.section)->key, days.claimed, days.assessed, days.granted);
         return text.empty() ? "none" : text;
     }
 
     void calendars() {
         std::map<std::string, const Calendar*> earlier;
         for (const Calendar& calendar : m_before.programme.calendars) earlier[calendar.key] = &calendar;
-        const auto say = [&](const Calendar& calendar, const char* what) {
+        const auto say = [&](const Calendar& calendar, const Worded& what) {
             m_out.push_back({DifferenceKind::calendarDays, {}, calendar.key, calendar.name, what});
         };
         for (const Calendar& now : m_after.programme.calendars) {
             const auto found = earlier.find(now.key);
             if (found == earlier.end()) {
-                say(now, "calendar added");
+                say(now, worded("calendar added"));
                 continue;
             }
             const Calendar& then = *found->second;
-            if (then.week != now.week || then.dayMinutes != now.dayMinutes) say(now, "another week");
-            if (then.exceptions != now.exceptions) say(now, "other days off or on");
-            if (then.weather != now.weather) say(now, "another weather allowance");
+            if (then.week != now.week || then.dayMinutes != now.dayMinutes) say(now, worded("another week"));
+            if (then.exceptions != now.exceptions) say(now, worded("other days off or on"));
+            if (then.weather != now.weather) say(now, worded("another weather allowance"));
             earlier.erase(found);
         }
-        for (const auto& [key, calendar] : earlier) say(*calendar, "calendar removed");
+        for (const auto& [key, calendar] : earlier) say(*calendar, worded("calendar removed"));
     }
 
     const Calculated& m_before;

@@ -3,6 +3,7 @@
 #include "edit/contract_edits.h"
 
 #include "core/base/text.h"
+#include "core/base/worded.h"
 #include "core/model/words.h"
 #include "edit/activity_edits.h"
 #include "edit/forget.h"
@@ -31,18 +32,19 @@ Fault setMilestone(const Programme& programme, Section& section, std::string_vie
     for (const Activity& activity : programme.activities)
         if (activity.key == key) {
             if (activity.kind == ActivityKind::hammock)
-                return inputError("a hammock cannot complete a section", "choose a milestone");
+                return inputError(worded("a hammock cannot complete a section"), worded("choose a milestone"));
             section.milestone = activity.id;
             return {};
         }
-    return inputError("there is no activity " + std::string(key), "choose the milestone that completes the section");
+    return inputError(worded("there is no activity %1", key),
+                      worded("choose the milestone that completes the section"));
 }
 
 } // namespace
 
 Outcome setTitle(Transaction& tx, std::string_view title) {
     return changeJob(tx, [&](Job& job) -> Fault {
-        if (trimmedView(title).empty()) return inputError("a job needs a name");
+        if (trimmedView(title).empty()) return inputError(worded("a job needs a name"));
         job.title = trimmedView(title);
         return {};
     });
@@ -73,8 +75,8 @@ Outcome setCurrency(Transaction& tx, std::string_view code) {
     const std::string letters = raised(trimmedView(code));
     if (letters.size() != 3 ||
         !std::all_of(letters.begin(), letters.end(), [](char c) { return c >= 'A' && c <= 'Z'; }))
-        return inputError("\"" + std::string(code) + "\" is not a currency",
-                          "write its three letters, as in GBP or EUR");
+        return inputError(worded("\"%1\" is not a currency", code),
+                          worded("write its three letters, as in GBP or EUR"));
     return changeJob(tx, [&](Job& job) -> Fault {
         job.currency = letters;
         return {};
@@ -85,9 +87,9 @@ Outcome setJobSum(Transaction& tx, JobSum which, std::string_view text) {
     return changeJob(tx, [&](Job& job) -> Fault {
         switch (which) {
         case JobSum::contractSum:
-            return readSum(job.contractSum, text, "a contract sum");
+            return readSum(job.contractSum, text, worded("a contract sum"));
         case JobSum::damagesCap:
-            return readSum(job.damagesCap, text, "a cap");
+            return readSum(job.damagesCap, text, worded("a cap"));
         case JobSum::damagesCapShare:
             return readShare(job.damagesCapShare, text);
         case JobSum::interestRate:
@@ -95,15 +97,15 @@ Outcome setJobSum(Transaction& tx, JobSum which, std::string_view text) {
         case JobSum::tenderOverhead:
             return readShare(job.tenderOverhead, text);
         case JobSum::companyOverhead:
-            return readSum(job.companyOverhead, text, "an overhead");
+            return readSum(job.companyOverhead, text, worded("an overhead"));
         case JobSum::companyTurnover:
-            return readSum(job.companyTurnover, text, "a turnover");
+            return readSum(job.companyTurnover, text, worded("a turnover"));
         case JobSum::billedHere:
-            return readSum(job.billedHere, text, "what was billed");
+            return readSum(job.billedHere, text, worded("what was billed"));
         case JobSum::billedInAll:
-            return readSum(job.billedInAll, text, "what was billed");
+            return readSum(job.billedInAll, text, worded("what was billed"));
         case JobSum::overheadInAll:
-            return readSum(job.overheadInAll, text, "an overhead");
+            return readSum(job.overheadInAll, text, worded("an overhead"));
         }
         return {};
     });
@@ -164,7 +166,8 @@ Outcome setLeftOut(Transaction& tx, std::string_view revision, bool out) {
     return changeJob(tx, [&](Job& job) -> Fault {
         std::vector<std::string> list = leftOutOf(job);
         const std::string key = trimmed(revision);
-        if (key.find(';') != std::string::npos) return inputError("a revision with a semicolon in its letter stays in");
+        if (key.find(';') != std::string::npos)
+            return inputError(worded("a revision with a semicolon in its letter stays in"));
         std::erase(list, key);
         if (out && !key.empty()) list.push_back(key);
         std::sort(list.begin(), list.end());
@@ -179,7 +182,7 @@ Outcome setNearDays(Transaction& tx, std::string_view text) {
         text = trimmedView(text);
         const auto days = text.empty() ? std::optional<int>(0) : wholeNumber(std::string(text));
         if (!days || *days < 0 || *days > mostNearDays)
-            return inputError("near paths lie within a whole number of days, 365 at most");
+            return inputError(worded("near paths lie within a whole number of days, 365 at most"));
         job.nearDays = *days;
         return {};
     });
@@ -197,7 +200,7 @@ Result<SectionId> addSection(Transaction& tx) {
     Section section;
     section.id = programme.sections.freshId();
     section.key = freshKey(programme.sections, "S");
-    section.name = "Section " + section.key.substr(1);
+    section.name = worded("Section %1", section.key.substr(1));
     section.completion = dateOf(programme.job.start) + 364;
     const SectionId id = section.id;
     tx.append(std::move(section));
@@ -205,7 +208,7 @@ Result<SectionId> addSection(Transaction& tx) {
 }
 
 Outcome removeSection(Transaction& tx, SectionId id) {
-    if (!tx.programme().sections.row(id)) return inputError("the section is no longer there");
+    if (!tx.programme().sections.row(id)) return inputError(worded("the section is no longer there"));
     forget<SectionId>(tx, std::span(&id, 1));
     tx.erase<Section>(id);
     return done();
@@ -220,11 +223,11 @@ Fault readTerm(Section& section, SectionField field, std::string_view text) {
     Fault fault;
     switch (field) {
     case SectionField::rate:
-        fault = readSum(sum, text, "a rate of damages");
+        fault = readSum(sum, text, worded("a rate of damages"));
         section.rate = sum.value_or(Decimal(0));
         return fault;
     case SectionField::cap:
-        return readSum(section.cap, text, "a cap");
+        return readSum(section.cap, text, worded("a cap"));
     case SectionField::grace:
         fault = readDays(days, text, 0, 36500);
         section.graceDays = days.value_or(0);
@@ -234,9 +237,9 @@ Fault readTerm(Section& section, SectionField field, std::string_view text) {
         section.grantedDays = days.value_or(0);
         return fault;
     case SectionField::bonus:
-        return readSum(section.bonus, text, "a bonus");
+        return readSum(section.bonus, text, worded("a bonus"));
     case SectionField::bonusCap:
-        return readSum(section.bonusCap, text, "a cap");
+        return readSum(section.bonusCap, text, worded("a cap"));
     default:
         return readDate(section.takenOver, text);
     }
@@ -247,7 +250,7 @@ Fault readInto(Section& section, const Programme& programme, SectionField field,
     case SectionField::key:
         return takeKey(programme.sections, section, text);
     case SectionField::name:
-        if (text.empty()) return inputError("a section needs a name");
+        if (text.empty()) return inputError(worded("a section needs a name"));
         section.name = text;
         return {};
     case SectionField::milestone:
@@ -267,7 +270,7 @@ Fault readInto(Section& section, const Programme& programme, SectionField field,
 
 Outcome setSectionField(Transaction& tx, SectionId id, SectionField field, std::string_view text) {
     const Section* row = tx.programme().sections.row(id);
-    if (!row) return inputError("the section is no longer there");
+    if (!row) return inputError(worded("the section is no longer there"));
     Section section = *row;
     if (Fault fault = readInto(section, tx.programme(), field, trimmedView(text))) return *fault;
     tx.set(std::move(section));

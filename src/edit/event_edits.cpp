@@ -1,6 +1,7 @@
 // SPDX-FileCopyrightText: 2026 The Yarrin authors
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "edit/event_edits.h"
+#include "core/base/worded.h"
 #include "edit/typed.h"
 
 #include "core/base/text.h"
@@ -29,11 +30,11 @@ Result<std::pair<const Activity*, std::string>> split(const Programme& programme
     const std::size_t end = quoted ? phrase.find('"', 1) : phrase.find(' ');
     const std::string key = phrase.substr(quoted ? 1 : 0, end == std::string::npos ? end : end - (quoted ? 1 : 0));
     const Activity* activity = activityNamed(programme, key);
-    if (!activity) return inputError("there is no activity " + key);
+    if (!activity) return inputError(worded("there is no activity %1", key));
     if (activity->kind == ActivityKind::hammock)
-        return inputError(key + " is a hammock", "name the activities that are delayed");
+        return inputError(worded("%1 is a hammock", key), worded("name the activities that are delayed"));
     if (end == std::string::npos)
-        return inputError("what happens to " + key + " is missing", "write \"" + key + " +3d\"");
+        return inputError(worded("what happens to %1 is missing", key), worded("write \"%1 +3d\"", key));
     return std::pair{activity, trimmed(phrase.substr(end + 1))};
 }
 
@@ -49,18 +50,19 @@ Result<Effect> parseEffect(const Programme& programme, const std::string& phrase
     if (rest.starts_with('+')) {
         const auto span = parseSpan(rest.substr(1), dayUnitOf(programme, calendarOf(programme, *activity)));
         if (!span.ok()) return span.error();
-        if (span->elapsed) return inputError("added work is working time", "write it in days or hours");
-        if (isMilestone(activity->kind)) return inputError(activity->key + " is a milestone and has no work");
+        if (span->elapsed) return inputError(worded("added work is working time"), worded("write it in days or hours"));
+        if (isMilestone(activity->kind)) return inputError(worded("%1 is a milestone and has no work", activity->key));
         effect.work = span->minutes;
         return effect;
     }
     if (word == "quantity" || word == "output") {
-        if (!activity->measure) return inputError(activity->key + " has no quantity", "add days of work to it instead");
+        if (!activity->measure)
+            return inputError(worded("%1 has no quantity", activity->key), worded("add days of work to it instead"));
         effect.kind = word == "quantity" ? EffectKind::quantity : EffectKind::output;
         const auto value = parseFigure(after);
         if (!value.ok()) return value.error();
         if (value->sign() < 0 || (value->sign() == 0 && word == "output"))
-            return inputError("the " + word + " must be more than nothing");
+            return inputError(worded("the %1 must be more than nothing", word));
         effect.value = *value;
         return effect;
     }
@@ -71,7 +73,7 @@ Result<Effect> parseEffect(const Programme& programme, const std::string& phrase
         if (!from.ok()) return from.error();
         const auto last = to == std::string::npos ? from : parseTypedDate(after.substr(to + 4));
         if (!last.ok()) return last.error();
-        if (*last < *from) return inputError("it ends before it begins");
+        if (*last < *from) return inputError(worded("it ends before it begins"));
         effect.from = *from;
         effect.to = *last;
         return effect;
@@ -83,15 +85,16 @@ Result<Effect> parseEffect(const Programme& programme, const std::string& phrase
         effect.from = *from;
         return effect;
     }
-    return inputError("\"" + rest + "\" says nothing of " + activity->key,
-                      "write +3d, stopped 4 Jan 2027 to 9 Jan 2027, quantity 340, output 12 or access 4 Jan 2027");
+    return inputError(
+        worded("\"%1\" says nothing of %2", rest, activity->key),
+        worded("write +3d, stopped 4 Jan 2027 to 9 Jan 2027, quantity 340, output 12 or access 4 Jan 2027"));
 }
 
 Fault setAffected(const Programme& programme, DelayEvent& event, std::string_view text) {
     event.affects.clear();
     for (const std::string& key : listed(text, ';')) {
         const Activity* activity = activityNamed(programme, key);
-        if (!activity) return inputError("there is no activity " + key);
+        if (!activity) return inputError(worded("there is no activity %1", key));
         if (std::find(event.affects.begin(), event.affects.end(), activity->id) == event.affects.end())
             event.affects.push_back(activity->id);
     }
@@ -100,13 +103,13 @@ Fault setAffected(const Programme& programme, DelayEvent& event, std::string_vie
 
 /// Dates of an event that cannot all be true.
 Fault orderOfDates(const DelayEvent& event) {
-    if (event.from && event.to && *event.to < *event.from) return inputError("it ends before it begins");
+    if (event.from && event.to && *event.to < *event.from) return inputError(worded("it ends before it begins"));
     if (event.noticeGiven && event.known && *event.noticeGiven < *event.known)
-        return inputError("notice was given before it was known");
+        return inputError(worded("notice was given before it was known"));
     if (event.particularsGiven && event.noticeGiven && *event.particularsGiven < *event.noticeGiven)
-        return inputError("particulars were given before the notice");
+        return inputError(worded("particulars were given before the notice"));
     if (event.particularsGiven && !event.noticeGiven)
-        return inputError("particulars follow a notice", "enter the date of the notice first");
+        return inputError(worded("particulars follow a notice"), worded("enter the date of the notice first"));
     return {};
 }
 
@@ -114,11 +117,11 @@ Fault setState(DelayEvent& event, std::string_view word) {
     const EventState before = event.state;
     if (Fault fault = choose(event.state, word)) return fault;
     if (!event.course.empty() && event.state != before)
-        return inputError("its state follows its course", "add a line there");
+        return inputError(worded("its state follows its course"), worded("add a line there"));
     const bool granted = std::any_of(event.sectionDays.begin(), event.sectionDays.end(),
                                      [](const EventDays& days) { return days.granted != 0; });
     if (granted && event.state != EventState::granted && before == EventState::granted)
-        return inputError("days were granted for it", "take them back first");
+        return inputError(worded("days were granted for it"), worded("take them back first"));
     return {};
 }
 
@@ -168,7 +171,7 @@ Result<EventId> addEvent(Transaction& tx, Date known) {
     std::size_t number = events.size() + 1;
     while (isTaken(events, key(number))) ++number;
     event.key = key(number);
-    event.title = "New event";
+    event.title = worded("New event");
     event.from = event.known = known;
     const EventId id = event.id;
     tx.append(std::move(event));
@@ -184,7 +187,7 @@ std::vector<ActivityId> fragmentOf(const Programme& programme, EventId id) {
 
 Outcome removeEvent(Transaction& tx, EventId id) {
     const DelayEvent* row = tx.programme().events.row(id);
-    if (!row) return inputError("the event is no longer there");
+    if (!row) return inputError(worded("the event is no longer there"));
     DelayEvent bare = *row;
     bare.course.clear();
     bare.sectionDays.clear();
@@ -202,14 +205,14 @@ Fault readInto(DelayEvent& event, const Programme& programme, EventField field, 
     Fault fault;
     switch (field) {
     case EventField::key:
-        if (text.empty()) fault = inputError("an id cannot be empty");
+        if (text.empty()) fault = inputError(worded("an id cannot be empty"));
         for (const DelayEvent& other : programme.events)
             if (other.id != event.id && other.key == text)
-                fault = inputError("the id " + other.key + " is used by " + other.title);
+                fault = inputError(worded("the id %1 is used by %2", other.key, other.title));
         event.key = text;
         break;
     case EventField::title:
-        if (text.empty()) fault = inputError("an event needs a title");
+        if (text.empty()) fault = inputError(worded("an event needs a title"));
         event.title = text;
         break;
     case EventField::description:
@@ -263,7 +266,7 @@ Fault readInto(DelayEvent& event, const Programme& programme, EventField field, 
 
 Outcome setEventField(Transaction& tx, EventId id, EventField field, std::string_view text) {
     const DelayEvent* row = tx.programme().events.row(id);
-    if (!row) return inputError("the event is no longer there");
+    if (!row) return inputError(worded("the event is no longer there"));
     DelayEvent event = *row;
     text = trimmedView(text);
     Fault fault = readInto(event, tx.programme(), field, text);
@@ -273,7 +276,8 @@ Outcome setEventField(Transaction& tx, EventId id, EventField field, std::string
     if (event.risk == Risk::contractor &&
         std::any_of(event.course.begin(), event.course.end(),
                     [](const ClaimEntry& entry) { return entry.step != ClaimStep::assessed; }))
-        return inputError("time was claimed or granted for it", "take the lines of its course away first");
+        return inputError(worded("time was claimed or granted for it"),
+                          worded("take the lines of its course away first"));
     tx.set(std::move(event));
     return done();
 }
@@ -281,15 +285,15 @@ Outcome setEventField(Transaction& tx, EventId id, EventField field, std::string
 Outcome setEventDays(Transaction& tx, EventId id, SectionId section, EventDay which, std::string_view text) {
     const DelayEvent* row = tx.programme().events.row(id);
     const Section* of = tx.programme().sections.row(section);
-    if (!row || !of) return inputError("the event or the section is no longer there");
+    if (!row || !of) return inputError(worded("the event or the section is no longer there"));
     std::optional<int> typed;
     if (Fault fault = readDays(typed, text, 0, 36500)) return *fault;
     const int count = typed.value_or(0);
     if (followsCourse(*row, section))
-        return inputError("its days follow its course", "add a line to the course of its claim");
+        return inputError(worded("its days follow its course"), worded("add a line to the course of its claim"));
     DelayEvent event = *row;
     if (which != EventDay::assessed && count > 0 && event.risk == Risk::contractor)
-        return inputError("it is our own risk", "only what is the employer's or nobody's gives time");
+        return inputError(worded("it is our own risk"), worded("only what is the employer's or nobody's gives time"));
     auto days = std::find_if(event.sectionDays.begin(), event.sectionDays.end(),
                              [&](const EventDays& d) { return d.section == section; });
     if (days == event.sectionDays.end()) days = event.sectionDays.insert(days, EventDays{section, 0, 0, 0});
@@ -304,7 +308,7 @@ Outcome setEventDays(Transaction& tx, EventId id, SectionId section, EventDay wh
 
 Outcome setInForecast(Transaction& tx, EventId id, bool on) {
     const DelayEvent* row = tx.programme().events.row(id);
-    if (!row) return inputError("the event is no longer there");
+    if (!row) return inputError(worded("the event is no longer there"));
     DelayEvent event = *row;
     event.inForecast = on;
     tx.set(std::move(event));
@@ -314,9 +318,10 @@ Outcome setInForecast(Transaction& tx, EventId id, bool on) {
 Result<ActivityId> addToFragment(Transaction& tx, EventId id, ActivityId delayed) {
     const DelayEvent* event = tx.programme().events.row(id);
     const Activity* after = tx.programme().activities.row(delayed);
-    if (!event) return inputError("the event is no longer there");
+    if (!event) return inputError(worded("the event is no longer there"));
     if (!after || after->kind == ActivityKind::hammock)
-        return inputError("select the activity that the event delays", "the fragment is put in front of it");
+        return inputError(worded("select the activity that the event delays"),
+                          worded("the fragment is put in front of it"));
     const std::string stem = event->key, name = event->title;
     const std::optional<Date> from = event->from;
     const auto added = addActivity(tx, ActivityKind::task, delayed, after->breakdown, name);

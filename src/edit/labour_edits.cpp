@@ -3,6 +3,7 @@
 #include "edit/labour_edits.h"
 
 #include "core/base/text.h"
+#include "core/base/worded.h"
 #include "core/model/words.h"
 #include "core/quantity/units.h"
 #include "core/time/typed_date.h"
@@ -17,8 +18,12 @@ namespace yarrin {
 
 namespace {
 
-const Error resourceGone = inputError("the resource is no longer there");
-const Error activityIsGone = inputError("the activity is no longer there");
+Error resourceGone() {
+    return inputError(worded("the resource is no longer there"));
+}
+Error activityIsGone() {
+    return inputError(worded("the activity is no longer there"));
+}
 
 /// Limits of older files become supply of rows; a limit goes with it.
 void takeLimitsOver(Transaction& tx) {
@@ -57,12 +62,12 @@ Outcome put(Transaction& tx, Resource resource) {
         for (const Need& need : activity.needs)
             if (need.resource == resource.id)
                 if (auto fault = faultOf(need, resource))
-                    return inputError(activity.key + " needs it otherwise: " + fault->what, fault->todo);
+                    return inputError(worded("%1 needs it otherwise: %2", activity.key, fault->what), fault->todo);
     for (const BillItem& item : tx.programme().bill)
         for (const Need& need : item.materials)
             if (need.resource == resource.id)
                 if (auto fault = faultOf(need, resource))
-                    return inputError("item " + item.key + " takes it otherwise: " + fault->what, fault->todo);
+                    return inputError(worded("item %1 takes it otherwise: %2", item.key, fault->what), fault->todo);
     tx.set(std::move(resource));
     return done();
 }
@@ -77,7 +82,8 @@ Result<std::vector<TypedStep>> parseSteps(std::string_view text) {
     for (const std::string& part : listed(text, ';')) {
         const std::size_t at = part.find(" from ");
         if (at == std::string::npos)
-            return inputError("\"" + part + "\" does not say from when", "write it as \"6 from 21 Sep 2026\"");
+            return inputError(worded("\"%1\" does not say from when", part),
+                              worded("write it as \"6 from 21 Sep 2026\""));
         const auto value = parseFigure(part.substr(0, at));
         if (!value.ok()) return value.errors();
         TypedStep step{{}, *value};
@@ -104,7 +110,7 @@ Fault readRate(Resource& resource, std::string_view typed) {
             break;
         }
     std::optional<Decimal> rate;
-    if (auto fault = readSum(rate, figure, "a rate")) return fault;
+    if (auto fault = readSum(rate, figure, worded("a rate"))) return fault;
     resource.rate = rate;
     if (per.empty()) return {};
     if (per == "h" || per == "hour")
@@ -113,9 +119,10 @@ Fault readRate(Resource& resource, std::string_view typed) {
         resource.ratePer = RatePer::day;
     else {
         const auto unit = unitFromText(per);
-        if (!unit.ok()) return inputError("\"" + per + "\" is no unit", "write it as 33.50/h, 380/day or 84/t");
+        if (!unit.ok())
+            return inputError(worded("\"%1\" is no unit", per), worded("write it as 33.50/h, 380/day or 84/t"));
         if (!resource.unit.empty() && resource.unit != *unit)
-            return inputError("it is counted in " + resource.unit, "price it by that");
+            return inputError(worded("it is counted in %1", resource.unit), worded("price it by that"));
         resource.unit = *unit;
         resource.ratePer = RatePer::unit;
     }
@@ -139,7 +146,8 @@ Fault rename(Transaction& tx, Resource& resource, std::string_view text) {
     const ResourceBook book(tx.programme());
     const std::size_t other = book.named(name);
     if (other != ResourceBook::none && lowered(name) != lowered(resource.name))
-        return inputError("there is a resource " + book[other].name + " already", "one name is one resource");
+        return inputError(worded("there is a resource %1 already", book[other].name),
+                          worded("one name is one resource"));
     renameInCrews(tx, resource.name, name);
     if (resource.key == resource.name && !isTaken(tx.programme().resources, name)) resource.key = name;
     resource.name = name;
@@ -155,7 +163,7 @@ Fault chooseCalendar(Transaction& tx, Resource& resource, std::string_view key) 
     if (key == "continuous") resource.calendar = continuousCalendar;
     for (const Calendar& calendar : tx.programme().calendars)
         if (calendar.key == key) resource.calendar = calendar.id;
-    if (!resource.calendar) return inputError("there is no calendar " + std::string(key));
+    if (!resource.calendar) return inputError(worded("there is no calendar %1", key));
     return {};
 }
 
@@ -223,7 +231,7 @@ Result<Need> parseNeed(Transaction& tx, const std::string& part) {
     const auto figure = parseFigure(part.substr(0, space));
     const Decimal amount = figure.ok() ? *figure : Decimal(1);
     std::string name = figure.ok() ? (space == std::string::npos ? "" : trimmed(part.substr(space))) : part;
-    if (name.empty()) return inputError("\"" + part + "\" names no resource", "write it as \"2 Fixer\"");
+    if (name.empty()) return inputError(worded("\"%1\" names no resource", part), worded("write it as \"2 Fixer\""));
     std::string unit;
     const ResourceBook book(tx.programme());
     if (book.named(name) == ResourceBook::none)
@@ -245,14 +253,13 @@ Result<Need> parseNeed(Transaction& tx, const std::string& part) {
             const auto typed = unitFromText(unit);
             const auto factor = typed.ok() ? unitsIn(*typed, resource.unit) : std::nullopt;
             if (unit != resource.unit && !factor)
-                return inputError(resource.name + " is counted in " +
-                                      (resource.unit.empty() ? std::string("no unit") : resource.unit) + ", not in " +
-                                      unit,
-                                  "type the quantity in its unit");
+                return inputError(worded("%1 is counted in %2, not in %3", resource.name,
+                                         resource.unit.empty() ? worded("no unit") : resource.unit, unit),
+                                  worded("type the quantity in its unit"));
             if (factor) quantity = quantity * *factor;
         }
         need.quantity = quantity.rounded(9);
-        if (!need.quantity) return inputError("\"" + part + "\" has too many digits");
+        if (!need.quantity) return inputError(worded("\"%1\" has too many digits", part));
     } else {
         need.number = amount;
     }
@@ -264,11 +271,11 @@ Result<Need> parseNeed(Transaction& tx, const std::string& part) {
 
 Result<ResourceId> addResource(Transaction& tx, std::string_view typed) {
     const std::string name = trimmed(typed);
-    if (name.empty()) return inputError("a resource needs a name");
+    if (name.empty()) return inputError(worded("a resource needs a name"));
     takeLimitsOver(tx);
     for (const Resource& row : tx.programme().resources)
         if (lowered(row.name) == lowered(name))
-            return inputError("there is a resource " + row.name + " already", "one name is one resource");
+            return inputError(worded("there is a resource %1 already", row.name), worded("one name is one resource"));
     Resource resource;
     resource.id = tx.programme().resources.freshId();
     resource.key = freshResourceKey(tx.programme(), name);
@@ -289,8 +296,8 @@ Result<ResourceId> resourceNamed(Transaction& tx, std::string_view typed) {
         for (const KnownResource& known : book.all())
             if (like.empty() && wanted.size() >= 3 && lowered(known.resource.name).find(wanted) != std::string::npos)
                 like = known.resource.name;
-        return inputError("there is no resource " + trimmed(typed),
-                          like.empty() ? "add it in Labour first" : "did you mean " + like + "?");
+        return inputError(worded("there is no resource %1", trimmed(typed)),
+                          like.empty() ? worded("add it in Labour first") : worded("did you mean %1?", like));
     }
     if (book.all()[at].declared) return book[at].id;
     Resource row = book[at];
@@ -303,7 +310,7 @@ Result<ResourceId> resourceNamed(Transaction& tx, std::string_view typed) {
 
 Outcome removeResources(Transaction& tx, std::span<const ResourceId> ids) {
     for (const ResourceId id : ids)
-        if (!tx.programme().resources.row(id)) return resourceGone;
+        if (!tx.programme().resources.row(id)) return resourceGone();
     forget<ResourceId>(tx, ids);
     tx.eraseAll<Resource>(ids);
     return done();
@@ -312,7 +319,7 @@ Outcome removeResources(Transaction& tx, std::span<const ResourceId> ids) {
 Outcome setResourceField(Transaction& tx, ResourceId id, ResourceField field, std::string_view text) {
     takeLimitsOver(tx);
     const Resource* row = tx.programme().resources.row(id);
-    if (!row) return resourceGone;
+    if (!row) return resourceGone();
     Resource resource = *row;
     if (Fault fault = apply(tx, resource, field, text)) return *fault;
     return put(tx, std::move(resource));
@@ -354,7 +361,7 @@ std::string resourceText(const Programme& programme, const Resource& resource, R
 Outcome setSupplyFrom(Transaction& tx, ResourceId id, Date from, std::string_view number) {
     takeLimitsOver(tx);
     const Resource* row = tx.programme().resources.row(id);
-    if (!row) return resourceGone;
+    if (!row) return resourceGone();
     Resource resource = *row;
     std::erase_if(resource.supply, [&](const SupplyFrom& step) { return step.from == from; });
     if (!trimmedView(number).empty()) {
@@ -372,7 +379,7 @@ Outcome setSupply(Transaction& tx, std::string_view name, std::string_view numbe
     if (!id.ok()) return id.errors();
     Resource resource = *tx.programme().resources.row(*id);
     if (resource.supply.size() > 1)
-        return inputError("the supply of " + resource.name + " changes by dates", "change it in Labour");
+        return inputError(worded("the supply of %1 changes by dates", resource.name), worded("change it in Labour"));
     const Date from = resource.supply.empty() ? dateOf(tx.programme().job.start) : resource.supply.front().from;
     resource.supply.clear();
     if (!trimmedView(number).empty()) {
@@ -390,8 +397,8 @@ Result<std::vector<Need>> parseNeeds(Transaction& tx, std::string_view text) {
         if (!need.ok()) return need.errors();
         for (const Need& other : needs)
             if (other.resource == need->resource)
-                return inputError(tx.programme().resources.row(other.resource)->name + " stands twice",
-                                  "type what is needed of it once");
+                return inputError(worded("%1 stands twice", tx.programme().resources.row(other.resource)->name),
+                                  worded("type what is needed of it once"));
         needs.push_back(*need);
     }
     return needs;
@@ -403,18 +410,18 @@ Result<std::vector<Need>> parseMaterials(Transaction& tx, std::string_view text)
     for (const Need& need : *needs)
         if (!need.quantity) {
             const std::string name = tx.programme().resources.row(need.resource)->name;
-            return inputError(name + " is counted in numbers and cannot be taken by the unit of an item",
-                              "make it a material, or type it as a need of the activity");
+            return inputError(worded("%1 is counted in numbers and cannot be taken by the unit of an item", name),
+                              worded("make it a material, or type it as a need of the activity"));
         }
     return needs;
 }
 
 Outcome setNeeds(Transaction& tx, ActivityId id, std::string_view text) {
     const Activity* row = tx.programme().activities.row(id);
-    if (!row) return activityIsGone;
+    if (!row) return activityIsGone();
     if (isMilestone(row->kind) && !trimmedView(text).empty())
-        return inputError(row->key + " is a milestone and has no time in which it could need anything",
-                          "give it a sum of money");
+        return inputError(worded("%1 is a milestone and has no time in which it could need anything", row->key),
+                          worded("give it a sum of money"));
     auto needs = parseNeeds(tx, text);
     if (!needs.ok()) return needs.errors();
     Activity activity = *tx.programme().activities.row(id);
@@ -425,7 +432,7 @@ Outcome setNeeds(Transaction& tx, ActivityId id, std::string_view text) {
 
 Outcome assignResource(Transaction& tx, std::span<const ActivityId> activities, ResourceId id, const Decimal& amount) {
     const Resource* resource = tx.programme().resources.row(id);
-    if (!resource) return resourceGone;
+    if (!resource) return resourceGone();
     Need added{id, amount, {}};
     if (inQuantities(resource->kind) ||
         ((resource->rate || !resource->rates.empty()) && resource->ratePer == RatePer::unit))
@@ -433,10 +440,10 @@ Outcome assignResource(Transaction& tx, std::span<const ActivityId> activities, 
     if (auto fault = faultOf(added, *resource)) return *fault;
     for (const ActivityId one : activities) {
         const Activity* row = tx.programme().activities.row(one);
-        if (!row) return activityIsGone;
+        if (!row) return activityIsGone();
         if (isMilestone(row->kind))
-            return inputError(row->key + " is a milestone and has no time in which it could need anything",
-                              "drop it on work, or give the milestone a sum of money");
+            return inputError(worded("%1 is a milestone and has no time in which it could need anything", row->key),
+                              worded("drop it on work, or give the milestone a sum of money"));
         Activity activity = *row;
         const auto same = std::find_if(activity.needs.begin(), activity.needs.end(),
                                        [&](const Need& need) { return need.resource == id; });
@@ -445,7 +452,7 @@ Outcome assignResource(Transaction& tx, std::span<const ActivityId> activities, 
         } else {
             auto& value = same->number ? *same->number : *same->quantity;
             const auto sum = (Fraction(value) + Fraction(amount)).rounded(9);
-            if (!sum) return inputError("the figure has too many digits");
+            if (!sum) return inputError(worded("the figure has too many digits"));
             value = *sum;
             if (auto fault = faultOf(*same, *resource)) return *fault;
         }
@@ -465,7 +472,7 @@ Outcome assignByName(Transaction& tx, std::span<const ActivityId> activities, st
 
 Outcome setLumpSums(Transaction& tx, ActivityId id, std::string_view text) {
     const Activity* row = tx.programme().activities.row(id);
-    if (!row) return activityIsGone;
+    if (!row) return activityIsGone();
     Activity activity = *row;
     activity.lumpSums.clear();
     for (const std::string& part : listed(text, ';')) {
@@ -473,8 +480,8 @@ Outcome setLumpSums(Transaction& tx, ActivityId id, std::string_view text) {
         const std::size_t colon = part.find(':');
         if (colon != std::string::npos) one.note = trimmed(part.substr(colon + 1));
         std::string words = trimmed(part.substr(0, colon));
-        for (const auto& [ending, at] :
-             {std::pair{" at start", SpreadAt::start}, std::pair{" at finish", SpreadAt::finish}})
+        for (const auto& [ending, at] : {std::pair{std::string(" at start"), SpreadAt::start},
+                                         std::pair{std::string(" at finish"), SpreadAt::finish}})
             if (words.ends_with(ending)) {
                 one.at = at;
                 words = trimmed(words.substr(0, words.size() - std::string_view(ending).size()));
@@ -486,9 +493,10 @@ Outcome setLumpSums(Transaction& tx, ActivityId id, std::string_view text) {
             words = trimmed(words.substr(0, space));
         }
         std::optional<Decimal> amount;
-        if (auto fault = readSum(amount, words, "a lump sum")) return *fault;
+        if (auto fault = readSum(amount, words, worded("a lump sum"))) return *fault;
         if (!amount)
-            return inputError("\"" + part + "\" says no sum", "write it as \"12000 plant at start: crane on site\"");
+            return inputError(worded("\"%1\" says no sum", part),
+                              worded("write it as \"12000 plant at start: crane on site\""));
         one.amount = *amount;
         activity.lumpSums.push_back(std::move(one));
     }
@@ -498,13 +506,13 @@ Outcome setLumpSums(Transaction& tx, ActivityId id, std::string_view text) {
 
 Outcome setActivitySection(Transaction& tx, ActivityId id, std::string_view key) {
     const Activity* row = tx.programme().activities.row(id);
-    if (!row) return activityIsGone;
+    if (!row) return activityIsGone();
     Activity activity = *row;
     activity.section = {};
     const std::string wanted = trimmed(key);
     for (const Section& section : tx.programme().sections)
         if (section.key == wanted) activity.section = section.id;
-    if (!wanted.empty() && !activity.section) return inputError("there is no section " + wanted);
+    if (!wanted.empty() && !activity.section) return inputError(worded("there is no section %1", wanted));
     tx.set(std::move(activity));
     return done();
 }
@@ -512,7 +520,7 @@ Outcome setActivitySection(Transaction& tx, ActivityId id, std::string_view key)
 Outcome clearLevelling(Transaction& tx, std::span<const ActivityId> activities) {
     for (const ActivityId id : activities) {
         const Activity* row = tx.programme().activities.row(id);
-        if (!row) return activityIsGone;
+        if (!row) return activityIsGone();
         if (!heldByLevelling(*row)) continue;
         Activity activity = *row;
         takeOffLevelling(activity);
@@ -525,7 +533,7 @@ Outcome setLevelling(Transaction& tx, const LevelResult& result) {
     if (auto none = clearAllLevelling(tx); !none.ok()) return none;
     for (const LevelMove& move : result.moves) {
         const Activity* row = tx.programme().activities.row(move.activity);
-        if (!row) return activityIsGone;
+        if (!row) return activityIsGone();
         Activity activity = *row;
         holdByLevelling(activity, move);
         tx.set(std::move(activity));

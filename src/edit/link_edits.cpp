@@ -3,6 +3,7 @@
 #include "edit/link_edits.h"
 
 #include "core/base/text.h"
+#include "core/base/worded.h"
 
 #include <algorithm>
 
@@ -10,16 +11,16 @@ namespace yarrin {
 
 namespace {
 
-const char* nameOf(LinkType type) {
+Worded nameOf(LinkType type) {
     switch (type) {
     case LinkType::fs:
-        return "finish to start";
+        return worded("finish to start");
     case LinkType::ss:
-        return "start with start";
+        return worded("start with start");
     case LinkType::ff:
-        return "finish with finish";
+        return worded("finish with finish");
     case LinkType::sf:
-        return "start to finish";
+        return worded("start to finish");
     }
     return "";
 }
@@ -28,24 +29,24 @@ std::optional<Error> faultOfLink(Transaction& tx, const Link& link, Loops loops)
     const Programme& programme = tx.programme();
     const Activity* from = programme.activities.row(link.from);
     const Activity* to = programme.activities.row(link.to);
-    if (!from || !to) return inputError("the activity is no longer there");
-    if (from == to) return inputError(from->key + " cannot wait for itself");
+    if (!from || !to) return inputError(worded("the activity is no longer there"));
+    if (from == to) return inputError(worded("%1 cannot wait for itself", from->key));
     for (const Activity* end : {from, to})
         if (end->kind == ActivityKind::hammock)
-            return inputError(end->key + " is a hammock and cannot be linked", "hang it from activities instead");
+            return inputError(worded("%1 is a hammock and cannot be linked", end->key),
+                              worded("hang it from activities instead"));
     for (const LinkId id : tx.lookup().into(link.to)) {
         const Link& other = *programme.links.row(id);
         if (other.id != link.id && other.from == link.from && other.type == link.type)
-            return inputError(std::string("there is already a ") + nameOf(link.type) + " link from " + from->key +
-                                  " to " + to->key,
-                              "change its lag instead");
+            return inputError(worded("there is already a %1 link from %2 to %3", nameOf(link.type), from->key, to->key),
+                              worded("change its lag instead"));
     }
     if (loops == Loops::later) return {};
     const auto back = pathBetween(programme, tx.lookup(), link.to, link.from);
     if (back.empty()) return {};
     std::string loop = from->key;
     for (const ActivityId id : back) loop += " → " + programme.activities.row(id)->key;
-    return inputError("this link would close a loop: " + loop, "remove one of these links first");
+    return inputError(worded("this link would close a loop: %1", loop), worded("remove one of these links first"));
 }
 
 } // namespace
@@ -59,7 +60,7 @@ Result<LinkId> addLink(Transaction& tx, Link link, Loops loops) {
 
 Outcome reverseLink(Transaction& tx, LinkId id) {
     const Link* row = tx.programme().links.row(id);
-    if (!row) return inputError("the link is no longer there");
+    if (!row) return inputError(worded("the link is no longer there"));
     Link link = *row;
     std::swap(link.from, link.to);
     if (Outcome gone = removeLink(tx, id); !gone.ok()) return gone;
@@ -68,14 +69,14 @@ Outcome reverseLink(Transaction& tx, LinkId id) {
 }
 
 Outcome removeLink(Transaction& tx, LinkId id) {
-    if (!tx.programme().links.row(id)) return inputError("the link is no longer there");
+    if (!tx.programme().links.row(id)) return inputError(worded("the link is no longer there"));
     tx.erase<Link>(id);
     return done();
 }
 
 Outcome setLink(Transaction& tx, const Link& link) {
     const Link* row = tx.programme().links.row(link.id);
-    if (!row) return inputError("the link is no longer there");
+    if (!row) return inputError(worded("the link is no longer there"));
     Link changed = link;
     changed.from = row->from;
     changed.to = row->to;
@@ -182,15 +183,15 @@ std::size_t outsideQuotes(std::string_view in, std::string_view mark) {
 Outcome setHammockSpan(Transaction& tx, ActivityId hammock, std::string_view text) {
     const auto to = outsideQuotes(text, " to ");
     if (!text.starts_with("from ") || to == std::string_view::npos)
-        return inputError("\"" + std::string(text) + "\" does not say what the hammock spans",
-                          "write it as from A010 to A090");
+        return inputError(worded("\"%1\" does not say what the hammock spans", text),
+                          worded("write it as from A010 to A090"));
     Outcome outcome = setAnchors(tx, hammock, End::start, text.substr(5, to - 5));
     return outcome.ok() ? setAnchors(tx, hammock, End::finish, text.substr(to + 4)) : outcome;
 }
 
 Outcome setAnchors(Transaction& tx, ActivityId hammock, End side, std::string_view text) {
     const Activity* row = tx.programme().activities.row(hammock);
-    if (!row || row->kind != ActivityKind::hammock) return inputError("only a hammock hangs from activities");
+    if (!row || row->kind != ActivityKind::hammock) return inputError(worded("only a hammock hangs from activities"));
     Activity changed = *row;
     std::vector<Anchor> anchors;
     while (!text.empty()) {
@@ -210,11 +211,13 @@ Outcome setAnchors(Transaction& tx, ActivityId hammock, End side, std::string_vi
         anchor.activity = phrase->front().from;
         const Activity* at = tx.programme().activities.row(anchor.activity);
         if (at->kind == ActivityKind::hammock)
-            return inputError("a hammock cannot hang from the hammock " + at->key, "hang it from activities");
+            return inputError(worded("a hammock cannot hang from the hammock %1", at->key),
+                              worded("hang it from activities"));
         anchor.lag = phrase->front().lag.minutes;
         anchors.push_back(anchor);
     }
-    if (anchors.empty()) return inputError("a hammock needs something to hang from", "write the id of an activity");
+    if (anchors.empty())
+        return inputError(worded("a hammock needs something to hang from"), worded("write the id of an activity"));
     (side == End::start ? changed.from : changed.to) = anchors;
     tx.set(std::move(changed));
     return done();
@@ -223,10 +226,11 @@ Outcome setAnchors(Transaction& tx, ActivityId hammock, End side, std::string_vi
 Outcome setAnchor(Transaction& tx, ActivityId hammock, End side, const Anchor& anchor, bool alone) {
     const Activity* row = tx.programme().activities.row(hammock);
     const Activity* at = tx.programme().activities.row(anchor.activity);
-    if (!row || row->kind != ActivityKind::hammock) return inputError("only a hammock hangs from activities");
-    if (!at) return inputError("the activity is no longer there");
+    if (!row || row->kind != ActivityKind::hammock) return inputError(worded("only a hammock hangs from activities"));
+    if (!at) return inputError(worded("the activity is no longer there"));
     if (at->kind == ActivityKind::hammock)
-        return inputError("a hammock cannot hang from the hammock " + at->key, "hang it from activities");
+        return inputError(worded("a hammock cannot hang from the hammock %1", at->key),
+                          worded("hang it from activities"));
     Activity changed = *row;
     auto& anchors = side == End::start ? changed.from : changed.to;
     const auto same = std::find_if(anchors.begin(), anchors.end(),
@@ -243,12 +247,13 @@ Outcome setAnchor(Transaction& tx, ActivityId hammock, End side, const Anchor& a
 
 Outcome removeAnchor(Transaction& tx, ActivityId hammock, End side, ActivityId from) {
     const Activity* row = tx.programme().activities.row(hammock);
-    if (!row || row->kind != ActivityKind::hammock) return inputError("only a hammock hangs from activities");
+    if (!row || row->kind != ActivityKind::hammock) return inputError(worded("only a hammock hangs from activities"));
     Activity changed = *row;
     auto& anchors = side == End::start ? changed.from : changed.to;
     std::erase_if(anchors, [&](const Anchor& other) { return other.activity == from; });
     if (anchors.empty())
-        return inputError(row->key + " would hang from nothing", "hang it from another activity first");
+        return inputError(worded("%1 would hang from nothing", row->key),
+                          worded("hang it from another activity first"));
     tx.set(std::move(changed));
     return done();
 }

@@ -3,6 +3,7 @@
 #include "edit/location_edits.h"
 
 #include "core/base/text.h"
+#include "core/base/worded.h"
 #include "core/quantity/figures.h"
 #include "edit/activity_edits.h"
 #include "edit/place_edits.h"
@@ -15,7 +16,9 @@ namespace yarrin {
 
 namespace {
 
-const Error gone = inputError("the location is no longer there");
+Error gone() {
+    return inputError(worded("the location is no longer there"));
+}
 constexpr std::int64_t mostPieces = 500;
 
 bool isBelow(const Programme& programme, LocationId id, LocationId above) {
@@ -25,7 +28,7 @@ bool isBelow(const Programme& programme, LocationId id, LocationId above) {
 }
 
 Result<LocationId> insertLocation(Transaction& tx, std::size_t index, LocationId parent, const std::string& name) {
-    if (trimmedView(name).empty()) return inputError("a location needs a name");
+    if (trimmedView(name).empty()) return inputError(worded("a location needs a name"));
     Location location;
     location.id = tx.programme().locations.freshId();
     location.key = freshKey(tx.programme().locations, "L");
@@ -46,14 +49,14 @@ Result<LocationId> addLocation(Transaction& tx, LocationId after, const std::str
 }
 
 Result<LocationId> addChildLocation(Transaction& tx, LocationId parent, const std::string& name) {
-    if (parent && !tx.programme().locations.row(parent)) return gone;
+    if (parent && !tx.programme().locations.row(parent)) return gone();
     return insertLocation(tx, tx.programme().locations.size(), parent, name);
 }
 
 Outcome renameLocation(Transaction& tx, LocationId id, const std::string& name) {
     const Location* row = tx.programme().locations.row(id);
-    if (!row) return gone;
-    if (trimmedView(name).empty()) return inputError("a location needs a name");
+    if (!row) return gone();
+    if (trimmedView(name).empty()) return inputError(worded("a location needs a name"));
     Location location = *row;
     location.name = trimmed(name);
     tx.set(std::move(location));
@@ -62,13 +65,14 @@ Outcome renameLocation(Transaction& tx, LocationId id, const std::string& name) 
 
 Outcome setLocationKey(Transaction& tx, LocationId id, const std::string& key) {
     const Location* row = tx.programme().locations.row(id);
-    if (!row) return gone;
+    if (!row) return gone();
     Location location = *row;
     location.key = trimmed(key);
-    if (location.key.empty()) return inputError("an id cannot be empty");
+    if (location.key.empty()) return inputError(worded("an id cannot be empty"));
     for (const Location& other : tx.programme().locations)
         if (other.key == location.key && other.id != id)
-            return inputError("the id " + location.key + " is taken by " + other.name, "choose another one");
+            return inputError(worded("the id %1 is taken by %2", location.key, other.name),
+                              worded("choose another one"));
     tx.set(std::move(location));
     return done();
 }
@@ -81,7 +85,7 @@ std::string chainageText(const Location& location) {
 
 Outcome setChainage(Transaction& tx, LocationId id, const std::string& text) {
     const Location* row = tx.programme().locations.row(id);
-    if (!row) return gone;
+    if (!row) return gone();
     Location location = *row;
     location.fromChainage.reset();
     location.toChainage.reset();
@@ -99,8 +103,8 @@ Outcome moveLocation(Transaction& tx, LocationId id, LocationId target, Landing 
     const Programme& programme = tx.programme();
     const Location* row = programme.locations.row(id);
     const Location* there = programme.locations.row(target);
-    if (!row || !there) return gone;
-    if (isBelow(programme, target, id)) return inputError("a location cannot go into itself");
+    if (!row || !there) return gone();
+    if (isBelow(programme, target, id)) return inputError(worded("a location cannot go into itself"));
     Location location = *row;
     location.parent = landing == Landing::inside ? target : there->parent;
     tx.erase<Location>(id);
@@ -114,26 +118,25 @@ Outcome moveLocation(Transaction& tx, LocationId id, LocationId target, Landing 
 
 Result<std::vector<LocationId>> divideLocation(Transaction& tx, LocationId id, const std::string& length) {
     const Location* row = tx.programme().locations.row(id);
-    if (!row) return gone;
+    if (!row) return gone();
     if (!row->fromChainage || !row->toChainage)
-        return inputError(row->name + " has no chainages to divide", "type them first: \"0 – 620\"");
+        return inputError(worded("%1 has no chainages to divide", row->name), worded("type them first: \"0 – 620\""));
     const Location whole = *row;
     auto step =
         parseFigure(trimmed(length).ends_with("m") ? trimmed(length).substr(0, trimmed(length).size() - 1) : length);
     if (!step.ok()) return step.errors();
-    if (step->sign() <= 0) return inputError("a part needs a length of more than 0");
+    if (step->sign() <= 0) return inputError(worded("a part needs a length of more than 0"));
     const Fraction from(*whole.fromChainage), to(*whole.toChainage), each(*step);
     const auto parts = ((to - from) / each).ceil();
     if (!parts || *parts > mostPieces)
-        return inputError("that would make more than " + std::to_string(mostPieces) + " parts",
-                          "type a greater length");
-    if (*parts < 2) return inputError(whole.name + " is no longer than that", "type a smaller length");
+        return inputError(worded("that would make more than %1 parts", mostPieces), worded("type a greater length"));
+    if (*parts < 2) return inputError(worded("%1 is no longer than that", whole.name), worded("type a smaller length"));
     std::vector<LocationId> made;
     for (std::int64_t i = 0; i < *parts; ++i) {
         const auto start = exactly(from + each * Fraction(i));
         const Fraction reach = from + each * Fraction(i + 1);
         const auto end = exactly(to < reach ? to : reach);
-        if (!start || !end) return inputError("the chainages are out of all bounds");
+        if (!start || !end) return inputError(worded("the chainages are out of all bounds"));
         const auto child = addChildLocation(tx, id, "ch " + start->text() + "–" + end->text());
         if (!child.ok()) return child.errors();
         Location location = *tx.programme().locations.row(*child);
@@ -147,7 +150,7 @@ Result<std::vector<LocationId>> divideLocation(Transaction& tx, LocationId id, c
 
 Outcome removeLocation(Transaction& tx, LocationId id) {
     const Location* row = tx.programme().locations.row(id);
-    if (!row) return gone;
+    if (!row) return gone();
     const LocationId parent = row->parent;
     const auto moveUp = [&](auto rows) {
         for (auto& one : rows) {
@@ -171,14 +174,14 @@ Outcome removeLocation(Transaction& tx, LocationId id) {
 
 Outcome setLocation(Transaction& tx, ActivityId id, const std::string& name) {
     const Activity* row = tx.programme().activities.row(id);
-    if (!row) return inputError("the activity is no longer there");
+    if (!row) return inputError(worded("the activity is no longer there"));
     const std::string typed = trimmed(name);
     Activity activity = *row;
     activity.location = {};
     for (const Location& location : tx.programme().locations)
         if (location.name == typed || location.key == typed) activity.location = location.id;
     if (!activity.location && !typed.empty())
-        return inputError("there is no location \"" + typed + "\"", "make it in Scope first");
+        return inputError(worded("there is no location \"%1\"", typed), worded("make it in Scope first"));
     fitPlace(tx.programme(), activity);
     tx.set(std::move(activity));
     return done();

@@ -2,6 +2,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // Terms of payment, and what was really spent.
 #include "core/base/text.h"
+#include "core/base/worded.h"
 #include "core/time/typed_date.h"
 #include "edit/activity_edits.h"
 #include "edit/labour_edits.h"
@@ -46,7 +47,7 @@ Result<Month> parseTypedMonth(std::string_view text) {
     if (const auto month = parseMonth(typed)) return *month;
     for (const std::string& form : {typed, "1 " + typed})
         if (const auto date = parseTypedDate(form); date.ok()) return monthOf(*date);
-    return inputError("\"" + typed + "\" is not a month", "write it as Feb 2027 or 2027-02");
+    return inputError(worded("\"%1\" is not a month", typed), worded("write it as Feb 2027 or 2027-02"));
 }
 
 } // namespace
@@ -70,10 +71,12 @@ Outcome setCostEntry(Transaction& tx, std::string_view month, CostHead head, Act
     const auto when = parseTypedMonth(month);
     if (!when.ok()) return when.errors();
     const auto& dataDate = tx.programme().job.dataDate;
-    if (!dataDate) return inputError("there is no data date", "set it first: up to when is known what was spent");
+    if (!dataDate)
+        return inputError(worded("there is no data date"), worded("set it first: up to when is known what was spent"));
     if (startOf(when->first) >= *dataDate)
-        return inputError("the month begins after the data date", "what is spent then is forecast");
-    if (activity && !tx.programme().activities.row(activity)) return inputError("the activity is no longer there");
+        return inputError(worded("the month begins after the data date"), worded("what is spent then is forecast"));
+    if (activity && !tx.programme().activities.row(activity))
+        return inputError(worded("the activity is no longer there"));
     std::optional<Decimal> sum;
     std::string typed = trimmed(amount);
     // A sum may name its currency where that is the job's.
@@ -86,14 +89,14 @@ Outcome setCostEntry(Transaction& tx, std::string_view month, CostHead head, Act
                                                typed.size() > 3 ? typed.substr(0, typed.size() - 3) : std::string()}})
         if (letters(word)) {
             if (word != currency) {
-                std::string what = "the job is kept in ";
+                std::string what = worded("the job is kept in ");
                 what.append(currency).append(", not in ").append(word);
-                return inputError(std::move(what), "turn the sum into " + currency);
+                return inputError(std::move(what), worded("turn the sum into %1", currency));
             }
             typed = trimmed(rest);
             break;
         }
-    if (auto fault = readSum(sum, typed, "a cost")) return *fault;
+    if (auto fault = readSum(sum, typed, worded("a cost"))) return *fault;
     for (const CostEntry& entry : tx.programme().costs)
         if (entry.month == *when && entry.head == head && entry.activity == activity) {
             CostEntry row = entry;
@@ -105,7 +108,7 @@ Outcome setCostEntry(Transaction& tx, std::string_view month, CostHead head, Act
             tx.set(row);
             return done();
         }
-    if (!sum) return inputError("a cost needs a sum");
+    if (!sum) return inputError(worded("a cost needs a sum"));
     tx.append(CostEntry{tx.programme().costs.freshId(), *when, head, activity, *sum});
     return done();
 }
@@ -114,13 +117,13 @@ Outcome setCostEntryTyped(Transaction& tx, std::string_view month, std::string_v
                           std::string_view amount) {
     const auto chosen = fromWord<CostHead>(lowered(trimmed(head)));
     if (!chosen)
-        return inputError("\"" + trimmed(head) + "\" is no cost head",
-                          "it is labour, plant, materials, subcontract, time-related or other");
+        return inputError(worded("\"%1\" is no cost head", trimmed(head)),
+                          worded("it is labour, plant, materials, subcontract, time-related or other"));
     ActivityId on;
     const std::string key = trimmed(activity);
     for (const Activity& one : tx.programme().activities)
         if (one.key == key) on = one.id;
-    if (!key.empty() && !on) return inputError("there is no activity " + key);
+    if (!key.empty() && !on) return inputError(worded("there is no activity %1", key));
     return setCostEntry(tx, month, *chosen, on, amount);
 }
 
@@ -135,7 +138,8 @@ Result<int> readCosts(Transaction& tx, const Sheet& sheet) {
         if (title == "sum" || title == "amount" || title == "cost") amount = column;
     }
     if (month == nowhere || head == nowhere || amount == nowhere)
-        return inputError("the table has no columns headed Month, Head and Sum", "name them in its first row");
+        return inputError(worded("the table has no columns headed Month, Head and Sum"),
+                          worded("name them in its first row"));
     using Key = std::tuple<std::string, std::string, std::string>;
     std::map<Key, std::pair<Fraction, std::size_t>> sums; // and the row that names it first
     for (std::size_t row = 1; row < sheet.rows.size(); ++row) {
@@ -144,8 +148,7 @@ Result<int> readCosts(Transaction& tx, const Sheet& sheet) {
         };
         if (cell(amount).empty()) continue;
         const auto figure = parseFigure(cell(amount));
-        if (!figure.ok())
-            return inputError("row " + std::to_string(row + 1) + ": " + figure.error().what, figure.error().todo);
+        if (!figure.ok()) return inputError(worded("row %1: %2", row + 1, figure.error().what), figure.error().todo);
         auto& [sum, first] =
             sums.try_emplace({cell(month), lowered(cell(head)), cell(activity)}, Fraction(0), row).first->second;
         sum = sum + Fraction(*figure);
@@ -154,16 +157,15 @@ Result<int> readCosts(Transaction& tx, const Sheet& sheet) {
         const auto whole = sum.first.rounded(6);
         const auto& [when, under, on] = key;
         const Outcome set = whole ? setCostEntryTyped(tx, when, under, on, whole->text())
-                                  : Outcome(inputError("the sum has too many digits"));
-        if (!set.ok())
-            return inputError("row " + std::to_string(sum.second + 1) + ": " + set.error().what, set.error().todo);
+                                  : Outcome(inputError(worded("the sum has too many digits")));
+        if (!set.ok()) return inputError(worded("row %1: %2", sum.second + 1, set.error().what), set.error().todo);
     }
     return int(sums.size());
 }
 
 Outcome removeCostEntries(Transaction& tx, std::span<const CostEntryId> ids) {
     for (const CostEntryId id : ids)
-        if (!tx.programme().costs.row(id)) return inputError("the entry is no longer there");
+        if (!tx.programme().costs.row(id)) return inputError(worded("the entry is no longer there"));
     tx.eraseAll<CostEntry>(ids);
     return done();
 }

@@ -2,6 +2,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "edit/narrative.h"
 
+#include "core/base/worded.h"
 #include "core/model/phrases.h"
 #include "core/model/words.h"
 #include "core/quantity/units.h"
@@ -16,11 +17,11 @@ namespace {
 
 std::string longDate(Date date) {
     const auto day = yearMonthDay(date);
-    return std::to_string(day.day) + " " + std::string(monthNames[day.month - 1]) + " " + std::to_string(day.year);
+    return std::to_string(day.day) + " " + worded(monthNames[day.month - 1].data()) + " " + std::to_string(day.year);
 }
 
 std::string count(std::size_t number, const char* one, const char* many) {
-    return std::to_string(number) + " " + (number == 1 ? one : many);
+    return std::to_string(number) + " " + wordedCount(one, many, number);
 }
 
 std::string days(int number) {
@@ -44,10 +45,12 @@ public:
           m_previousName(previousName), m_odds(odds) {}
 
     std::string run() {
-        m_text = "# " + (m_programme.job.title.empty() ? "Programme" : plain(m_programme.job.title)) + "\n\n";
+        m_text = "# " +
+                 (m_programme.job.title.empty() ? std::string(worded("Programme")) : plain(m_programme.job.title)) +
+                 "\n\n";
         basis();
         if (!m_schedule.ok()) {
-            m_text += "*No dates: " + plain(m_schedule.errors.front().sentence()) + ".*\n";
+            m_text += worded("*No dates: %1.*\n", plain(m_schedule.errors.front().sentence()));
             return m_text;
         }
         sections();
@@ -55,8 +58,9 @@ public:
         criticalPath();
         quantities();
         constraints();
-        m_text += "## Assumptions\n\n- <access, design information, approvals, work by others>\n- <weather, tides, "
-                  "possessions>\n- <labour and plant that can be had>\n\n";
+        m_text +=
+            worded("## Assumptions\n\n- <access, design information, approvals, work by others>\n- <weather, tides, "
+                   "possessions>\n- <labour and plant that can be had>\n\n");
         soundness();
         changes();
         return m_text;
@@ -65,30 +69,32 @@ public:
 private:
     void basis() {
         const Job& job = m_programme.job;
-        m_text += "## Basis\n\nThe programme starts on " + longDate(dateOf(job.start));
-        if (job.dataDate) m_text += " and is drawn up to the data date of " + longDate(dateOf(*job.dataDate));
-        m_text += ". It has " + count(m_programme.activities.size(), "activity", "activities") + " and " +
-                  count(m_programme.links.size(), "link", "links") +
-                  ". <purpose, documents and drawings it rests on>\n\n";
+        m_text += worded("## Basis\n\nThe programme starts on %1", longDate(dateOf(job.start)));
+        if (job.dataDate) m_text += worded(" and is drawn up to the data date of %1", longDate(dateOf(*job.dataDate)));
+        m_text += worded(". It has %1 and %2. <purpose, documents and drawings it rests on>\n\n",
+                         count(m_programme.activities.size(), "activity", "activities"),
+                         count(m_programme.links.size(), "link", "links"));
     }
 
     void sections() {
-        m_text += "## Sections and dates\n\n";
+        m_text += worded("## Sections and dates\n\n");
         if (m_schedule.programmeFinish)
-            m_text += "All work is complete on " + longDate(completionDate(*m_schedule.programmeFinish)) + ".\n\n";
+            m_text += worded("All work is complete on %1.\n\n", longDate(completionDate(*m_schedule.programmeFinish)));
         if (m_programme.sections.empty()) return;
-        m_text += "| Section | Contract date | Time granted | Forecast | Against the date |\n|---|---|---|---|---|\n";
+        m_text +=
+            worded("| Section | Contract date | Time granted | Forecast | Against the date |\n|---|---|---|---|---|\n");
         for (std::size_t i = 0; i < m_programme.sections.size(); ++i) {
             const Section& section = m_programme.sections[i];
             const SectionFigures& f = m_schedule.sections[i];
             m_text += "| " + plain(section.key + " " + section.name) + " | " + longDate(section.completion) + " | " +
-                      days(section.grantedDays) + " | " + (f.forecast ? longDate(*f.forecast) : "no milestone") + " | ";
+                      days(section.grantedDays) + " | " +
+                      (f.forecast ? longDate(*f.forecast) : worded("no milestone")) + " | ";
             if (!f.daysLate)
                 m_text += "–";
             else if (*f.daysLate > 0)
-                m_text += days(*f.daysLate) + " late";
+                m_text += worded("%1 late", days(*f.daysLate));
             else
-                m_text += *f.daysLate == 0 ? "on the date" : days(*f.daysLate) + " in hand";
+                m_text += *f.daysLate == 0 ? worded("on the date") : worded("%1 in hand", days(*f.daysLate));
             m_text += " |\n";
         }
         m_text += "\n";
@@ -100,9 +106,9 @@ private:
         if (!m_odds || m_odds->runs == 0) return;
         const int sure = sureOf(m_programme.job);
         const std::string percent = Decimal(sure, 1).text() + " %";
-        m_text += "How sure the forecasts are, of " + count(m_odds->runs, "run", "runs") +
-                  " by the rules and risks of the job:\n\n| Section | By its contract date | Likelier than not by | " +
-                  percent + " sure by |\n|---|---|---|---|\n";
+        m_text += worded("How sure the forecasts are, of %1 by the rules and risks of the job:\n\n| Section | By its "
+                         "contract date | Likelier than not by | %2 sure by |\n|---|---|---|---|\n",
+                         count(m_odds->runs, "run", "runs"), percent);
         for (const OddsOfDate& one : m_odds->sections) {
             const Section* section = m_programme.sections.row(one.section);
             if (!section || one.sorted.empty()) continue;
@@ -117,7 +123,7 @@ private:
     }
 
     void calendars() {
-        m_text += "## Calendars\n\n";
+        m_text += worded("## Calendars\n\n");
         for (const Calendar& calendar : m_programme.calendars) {
             const auto used =
                 std::count_if(m_programme.activities.begin(), m_programme.activities.end(), [&](const Activity& a) {
@@ -126,20 +132,20 @@ private:
             if (used == 0) continue;
             const DayUnit unit = dayUnitOf(m_programme, calendar.id);
             m_text += "- **" + plain(calendar.name) + "** (" + count(std::size_t(used), "activity", "activities") +
-                      "): " + std::to_string(unit.daysPerWeek) + " days a week of " + hours(unit.dayMinutes) + ", " +
+                      "): " + worded("%1 days a week of %2", unit.daysPerWeek, hours(unit.dayMinutes)) + ", " +
                       count(calendar.exceptions.size(), "exception", "exceptions") +
-                      (calendar.weather ? ", with days allowed for weather" : "") + "\n";
+                      (calendar.weather ? worded(", with days allowed for weather") : "") + "\n";
         }
         m_text += "\n";
     }
     static std::string hours(Minutes minutes) {
         std::string text = std::to_string(minutes / 60);
         if (minutes % 60 != 0) text += "h " + std::to_string(minutes % 60) + "m";
-        return minutes % 60 == 0 ? text + " hours" : text;
+        return minutes % 60 == 0 ? worded("%1 hours", text) : text;
     }
 
     void criticalPath() {
-        m_text += "## Critical path\n\n";
+        m_text += worded("## Critical path\n\n");
         std::vector<std::size_t> path;
         for (std::size_t i = 0; i < m_schedule.activities.size(); ++i)
             if (m_schedule.activities[i].onLongestPath && m_programme.activities[i].kind != ActivityKind::hammock)
@@ -148,12 +154,13 @@ private:
             return m_schedule.activities[a].earlyStart < m_schedule.activities[b].earlyStart;
         });
         if (path.empty()) {
-            m_text += "No activity lies on it.\n\n";
+            m_text += worded("No activity lies on it.\n\n");
             return;
         }
-        m_text += "The longest path runs through " + count(path.size(), "activity", "activities") + ", from " +
-                  longDate(dateOf(m_schedule.activities[path.front()].earlyStart)) + " to " +
-                  longDate(completionDate(m_schedule.activities[path.back()].earlyFinish)) + ":\n\n";
+        m_text +=
+            worded("The longest path runs through %1, from %2 to %3:\n\n", count(path.size(), "activity", "activities"),
+                   longDate(dateOf(m_schedule.activities[path.front()].earlyStart)),
+                   longDate(completionDate(m_schedule.activities[path.back()].earlyFinish)));
         // A run of activities of one group is one line.
         constexpr std::size_t most = 40;
         std::size_t lines = 0;
@@ -171,7 +178,7 @@ private:
             m_text += "\n";
             at = end;
         }
-        if (lines == most) m_text += "\n<and so on>\n";
+        if (lines == most) m_text += worded("\n<and so on>\n");
         m_text += "\n";
     }
     std::string length(std::size_t index) const {
@@ -188,74 +195,77 @@ private:
         std::stable_sort(measured.begin(), measured.end(), [&](std::size_t a, std::size_t b) {
             return m_schedule.activities[a].duration > m_schedule.activities[b].duration;
         });
-        m_text += "## Main quantities and outputs\n\nThe durations of " +
-                  count(measured.size(), "activity comes", "activities come") +
-                  " of quantities. The longest:\n\n"
-                  "| Activity | Quantity | Output | Crews | Duration |\n|---|---|---|---|---|\n";
+        m_text +=
+            wordedCount("## Main quantities and outputs\n\nThe duration of %1 activity comes of quantities. The "
+                        "longest:\n\n| Activity | Quantity | Output | Crews | Duration |\n|---|---|---|---|---|\n",
+                        "## Main quantities and outputs\n\nThe durations of %1 activities come of quantities. The "
+                        "longest:\n\n| Activity | Quantity | Output | Crews | Duration |\n|---|---|---|---|---|\n",
+                        measured.size());
         for (std::size_t n = 0; n < std::min<std::size_t>(12, measured.size()); ++n) {
             const Activity& activity = m_programme.activities[measured[n]];
             const Measure& m = *activity.measure;
             const std::string unit(unitSymbol(m.unit));
             m_text += "| " + plain(activity.key + " " + activity.name) + " | " + m.quantity.text() + " " + unit + " | ";
             if (m.outputPerCrewDay)
-                m_text += m.outputPerCrewDay->text() + " " + unit + " a crew day";
+                m_text += worded("%1 %2 a crew day", m.outputPerCrewDay->text(), unit);
             else if (m.hoursPerUnit)
-                m_text += m.hoursPerUnit->text() + " crew hours a " + unit;
+                m_text += worded("%1 crew hours a %2", m.hoursPerUnit->text(), unit);
             m_text += " | " + (m.crews ? m.crews->text() : std::string("–")) + " | " + length(measured[n]) + " |\n";
         }
         m_text += "\n";
     }
 
     void constraints() {
-        m_text += "## Constraints\n\n";
+        m_text += worded("## Constraints\n\n");
         std::size_t found = 0;
         for (const Activity& activity : m_programme.activities) {
             if (!activity.constraint) continue;
             ++found;
             std::string type(wordOf(activity.constraint->type));
             std::replace(type.begin(), type.end(), '_', ' ');
-            m_text += "- " + plain(activity.key + " " + activity.name) + ": " + type + " " +
+            m_text += "- " + plain(activity.key + " " + activity.name) + ": " + worded(type.c_str()) + " " +
                       longDate(dateOf(activity.constraint->date.at)) + ". " +
-                      (activity.notes.empty() ? "<why>" : plain(activity.notes)) + "\n";
+                      (activity.notes.empty() ? worded("<why>") : plain(activity.notes)) + "\n";
         }
-        m_text += found == 0 ? "None: all dates follow from links, durations and calendars.\n\n" : "\n";
+        m_text += found == 0 ? worded("None: all dates follow from links, durations and calendars.\n\n") : "\n";
     }
 
     void soundness() {
         const Soundness s = soundnessOf(m_now);
-        m_text += "## Soundness\n\n";
-        m_text += "- " + count(s.noPredecessor, "activity waits", "activities wait") + " for nothing, " +
-                  count(s.noSuccessor, "leads", "lead") + " to nothing\n";
-        m_text += "- " + std::to_string(s.finishToStart) + " of " + count(s.links, "link", "links") +
-                  " from finish to start; " + count(s.leads, "lead", "leads") + "\n";
-        m_text += "- " + count(s.constraints, "constraint", "constraints") + "; " +
-                  count(s.negativeFloat, "activity", "activities") + " with negative float\n";
-        m_text += "- " + std::to_string(s.critical) + " of " + count(s.activities, "activity", "activities") +
-                  " critical; " + std::to_string(s.measured) + " of " + count(s.tasks, "duration", "durations") +
-                  " from quantities\n\n";
+        m_text += worded("## Soundness\n\n");
+        m_text += wordedCount("- %1 activity waits for nothing, %2 to nothing\n",
+                              "- %1 activities wait for nothing, %2 to nothing\n", s.noPredecessor,
+                              count(s.noSuccessor, "leads", "lead"));
+        m_text += worded("- %1 of %2 from finish to start; %3\n", s.finishToStart, count(s.links, "link", "links"),
+                         count(s.leads, "lead", "leads"));
+        m_text += worded("- %1; %2 with negative float\n", count(s.constraints, "constraint", "constraints"),
+                         count(s.negativeFloat, "activity", "activities"));
+        m_text +=
+            worded("- %1 of %2 critical; %3 of %4 from quantities\n\n", s.critical,
+                   count(s.activities, "activity", "activities"), s.measured, count(s.tasks, "duration", "durations"));
     }
 
     void changes() {
         if (!m_previous) return;
-        m_text += "## Changes since " + plain(m_previousName) + "\n\n";
+        m_text += worded("## Changes since %1\n\n", plain(m_previousName));
         const auto differences = compare(*m_previous, m_now, MatchBy::identity);
         const auto counts = countsOf(differences);
-        if (differences.empty()) m_text += "None.\n";
+        if (differences.empty()) m_text += worded("None.\n");
         for (std::size_t kind = 0; kind < differenceKinds; ++kind) {
             const auto which = static_cast<DifferenceKind>(kind);
             if (counts[kind] == 0 || which == DifferenceKind::date || which == DifferenceKind::floats) continue;
-            m_text += "- " + std::string(nameOf(which)) + ": ";
+            m_text += "- " + worded(nameOf(which)) + ": ";
             std::size_t shown = 0;
             std::set<std::string> told;
             for (const Difference& d : differences) {
                 if (d.kind != which) continue;
                 std::string one = plain(d.key) + " " + d.what;
-                if (!d.before.empty() && !d.after.empty()) one += " " + plain(d.before) + " to " + plain(d.after);
+                if (!d.before.empty() && !d.after.empty()) one += worded(" %1 to %2", plain(d.before), plain(d.after));
                 if (which == DifferenceKind::added || which == DifferenceKind::removed)
                     one = plain(d.key + " " + d.name);
                 if (!told.insert(one).second) continue;
                 if (shown == 15) {
-                    m_text += " … " + std::to_string(counts[kind]) + " in all";
+                    m_text += worded(" … %1 in all", counts[kind]);
                     break;
                 }
                 m_text += (shown++ == 0 ? "" : "; ") + one;

@@ -3,6 +3,7 @@
 #include "edit/new_job.h"
 
 #include "core/base/text.h"
+#include "core/base/worded.h"
 #include "core/model/describe/references.h"
 #include "core/time/work_calendar.h"
 #include "edit/calendar_edits.h"
@@ -20,13 +21,14 @@ Result<std::string> currencyOf(const NewJob& wanted) {
     const bool letters = currency.size() == 3 &&
                          std::all_of(currency.begin(), currency.end(), [](char c) { return c >= 'A' && c <= 'Z'; });
     if (!letters)
-        return inputError("\"" + wanted.currency + "\" is no currency", "write three letters, like GBP or EUR");
+        return inputError(worded("\"%1\" is no currency", wanted.currency),
+                          worded("write three letters, like GBP or EUR"));
     return currency;
 }
 
 /// Name and currency, holidays, and the first work on or after the day.
 Outcome begin(Programme& programme, const NewJob& wanted) {
-    programme.job.title = trimmed(wanted.name).empty() ? "New job" : trimmed(wanted.name);
+    programme.job.title = trimmed(wanted.name).empty() ? worded("New job") : trimmed(wanted.name);
     auto currency = currencyOf(wanted);
     if (!currency.ok()) return currency.errors();
     programme.job.currency = std::move(currency).value();
@@ -47,10 +49,10 @@ Outcome begin(Programme& programme, const NewJob& wanted) {
 
 Result<Programme> newJob(const NewJob& wanted) {
     Programme programme;
-    if (wanted.daysPerWeek < 1 || wanted.daysPerWeek > 7) return inputError("a week has 1 to 7 working days");
+    if (wanted.daysPerWeek < 1 || wanted.daysPerWeek > 7) return inputError(worded("a week has 1 to 7 working days"));
     const auto hours = parseTypedDayWork(wanted.hours);
     if (!hours.ok()) return hours.errors();
-    if (hours->empty()) return inputError("a working day has hours", "write them like 8-12, 13-17");
+    if (hours->empty()) return inputError(worded("a working day has hours"), worded("write them like 8-12, 13-17"));
     static constexpr std::array names{"one-day",  "two-day", "three-day", "four-day",
                                       "five-day", "six-day", "seven-day"};
     Calendar calendar;
@@ -103,7 +105,7 @@ Programme likeJob(const Programme& other) {
             }
     });
     const Job& from = other.job;
-    out.job.title = "New job";
+    out.job.title = worded("New job");
     out.job.start = from.start;
     out.job.defaultCalendar = from.defaultCalendar;
     out.job.currency = from.currency;

@@ -2,6 +2,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
 
+#include "core/base/worded.h"
+
 #include "core/model/programme.h"
 #include "core/time/holiday_rule.h"
 
@@ -12,7 +14,7 @@ namespace yarrin {
 
 /// What a new job is asked for; all of it can be changed later.
 struct NewJob {
-    std::string name = "New job";
+    std::string name = worded("New job");
     Date start;
     int daysPerWeek = 5;
     std::string hours = "8-12, 13-17"; ///< of each of these days, as typed

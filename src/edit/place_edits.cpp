@@ -2,6 +2,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "edit/place_edits.h"
 
+#include "core/base/worded.h"
 #include "core/quantity/figures.h"
 #include "edit/activity_edits.h"
 #include "edit/typed.h"
@@ -13,7 +14,9 @@ namespace yarrin {
 
 namespace {
 
-const Error ruleGone = inputError("the rule is there no more");
+Error ruleGone() {
+    return inputError(worded("the rule is there no more"));
+}
 
 /// "1+250" is 1250; "62" is 62.
 Result<Decimal> parseChainage(const std::string& text) {
@@ -25,13 +28,13 @@ Result<Decimal> parseChainage(const std::string& text) {
     if (!kilometres.ok()) return kilometres;
     if (!metres.ok()) return metres;
     const auto sum = exactly(Fraction(*kilometres) * Fraction(1000) + Fraction(*metres));
-    if (!sum) return inputError("\"" + typed + "\" is no chainage");
+    if (!sum) return inputError(worded("\"%1\" is no chainage", typed));
     return *sum;
 }
 
 template <typename Change> Outcome changePlace(Transaction& tx, ActivityId id, const Change& change) {
     const Activity* row = tx.programme().activities.row(id);
-    if (!row) return inputError("the activity is no longer there");
+    if (!row) return inputError(worded("the activity is no longer there"));
     Activity activity = *row;
     if (Fault fault = change(activity)) return *fault;
     if (Fault fault = faultOfPlace(tx.programme(), activity)) return *fault;
@@ -67,7 +70,7 @@ Fault takeRuleField(PlaceRule& rule, const Programme& programme, PlaceRuleField 
         for (const Location& one : programme.locations)
             if (!text.empty() && (one.key == text || one.name == text)) rule.location = one.id;
         if (!text.empty() && !rule.location)
-            return inputError("there is no location \"" + text + "\"", "make it in Scope first");
+            return inputError(worded("there is no location \"%1\"", text), worded("make it in Scope first"));
         return {};
     case PlaceRuleField::together:
         rule.together = text == "yes";
@@ -103,12 +106,13 @@ Result<std::optional<Stretch>> parseStretch(std::string_view given) {
         std::regex::icase);
     std::smatch parts;
     if (text.size() > 60 || !std::regex_match(text, parts, form))
-        return inputError("\"" + trimmed(text) + "\" is no range", "write it as \"0 – 62\" or \"1+250 to 1+300\"");
+        return inputError(worded("\"%1\" is no range", trimmed(text)),
+                          worded("write it as \"0 – 62\" or \"1+250 to 1+300\""));
     const auto from = parseChainage(parts[1]);
     const auto to = parseChainage(parts[2]);
     if (!from.ok()) return from.errors();
     if (!to.ok()) return to.errors();
-    if (*to <= *from) return inputError("a range runs from the smaller chainage to the larger one");
+    if (*to <= *from) return inputError(worded("a range runs from the smaller chainage to the larger one"));
     return std::optional(Stretch{*from, *to});
 }
 
@@ -140,7 +144,7 @@ Outcome setPace(Transaction& tx, ActivityId id, std::string_view billItem) {
         for (const BillItem& item : tx.programme().bill)
             if (!key.empty() && item.key == key) activity.pace = item.id;
         if (!key.empty() && !activity.pace)
-            return inputError("there is no bill item \"" + key + "\"", "write its number in the bill");
+            return inputError(worded("there is no bill item \"%1\"", key), worded("write its number in the bill"));
         return {};
     });
 }
@@ -157,14 +161,14 @@ Result<WorkKind> workKindFrom(const Programme& programme, std::string_view typed
         for (const CodeValue& value : code.values)
             for (const char* between : {" ", "="})
                 if (low == lowered(code.key + between + value.name)) return WorkKind{{}, code.id, value.name};
-    return inputError("there is no kind of work called \"" + text + "\"",
-                      "write item and one of the output book, a code and its value, or all");
+    return inputError(worded("there is no kind of work called \"%1\"", text),
+                      worded("write item and one of the output book, a code and its value, or all"));
 }
 
 std::string workKindText(const Programme& programme, const WorkKind& kind) {
-    if (const BookItem* item = programme.book.row(kind.item)) return "item " + item->key;
+    if (const BookItem* item = programme.book.row(kind.item)) return worded("item %1", item->key);
     if (const Code* code = programme.codes.row(kind.code)) return code->key + " " + kind.value;
-    return "all work";
+    return worded("all work");
 }
 
 Result<PlaceRuleId> addPlaceRule(Transaction& tx) {
@@ -178,7 +182,7 @@ Result<PlaceRuleId> addPlaceRule(Transaction& tx) {
 
 Outcome setPlaceRuleField(Transaction& tx, PlaceRuleId id, PlaceRuleField field, std::string_view text) {
     const PlaceRule* row = tx.programme().placeRules.row(id);
-    if (!row) return ruleGone;
+    if (!row) return ruleGone();
     PlaceRule rule = *row;
     if (Fault fault = takeRuleField(rule, tx.programme(), field, trimmed(text))) return *fault;
     if (Fault fault = faultOf(rule, tx.programme())) return *fault;
@@ -212,7 +216,7 @@ std::string placeRuleText(const Programme& programme, const PlaceRule& rule, Pla
 
 Outcome removePlaceRules(Transaction& tx, std::span<const PlaceRuleId> ids) {
     for (const PlaceRuleId id : ids)
-        if (!tx.programme().placeRules.row(id)) return ruleGone;
+        if (!tx.programme().placeRules.row(id)) return ruleGone();
     tx.eraseAll<PlaceRule>(ids);
     return done();
 }

@@ -3,6 +3,7 @@
 #include "edit/place_hands.h"
 
 #include "core/base/natural_order.h"
+#include "core/base/worded.h"
 #include "core/network/calendar_set.h"
 #include "edit/activity_edits.h"
 #include "edit/bar_edits.h"
@@ -86,12 +87,14 @@ Result<ActivityId> drawOne(Transaction& tx, const DrawnWork& drawn, LocationId p
     const BookItem* item = tx.programme().book.row(drawn.item);
     const ActivityId below = behind ? behind : lastAt(tx.programme(), place);
     const Activity* above = tx.programme().activities.row(below);
-    std::string name = item ? item->name : drawn.name.empty() ? "New work" : drawn.name;
+    std::string name = item ? item->name : drawn.name.empty() ? worded("New work") : drawn.name;
     if (!drawn.span) name += ", " + location.name;
     const BreakdownId group = above ? above->breakdown : BreakdownId{};
     const Minutes work = workWithin(
         tx.programme(), above ? calendarOf(tx.programme(), *above) : tx.programme().job.defaultCalendar, start, finish);
-    if (work <= 0) return inputError("there is no work in these days", "draw over days on which its calendar works");
+    if (work <= 0)
+        return inputError(worded("there is no work in these days"),
+                          worded("draw over days on which its calendar works"));
     auto id = drawActivity(tx, ActivityKind::task, below, group, name, start, work);
     if (!id.ok()) return id;
     Activity activity = *tx.programme().activities.row(*id);
@@ -129,7 +132,7 @@ std::vector<LocationId> partsWithin(const Programme& programme, const DrawnWork&
 
 Result<std::vector<ActivityId>> drawSequence(Transaction& tx, const DrawnWork& drawn) {
     const std::vector<LocationId> places = drawn.span ? partsWithin(tx.programme(), drawn) : drawn.places;
-    if (places.empty()) return inputError("no place lies beneath it", "draw over a place of the chart");
+    if (places.empty()) return inputError(worded("no place lies beneath it"), worded("draw over a place of the chart"));
     auto made = layOut(tx, drawn.sequence, proposedUnits(tx.programme(), drawn.sequence, places), {}, false);
     if (!made.ok() || made->empty()) return made;
     const Constraint held{ConstraintType::startNotBefore, {startOf(drawn.start), true}};
@@ -170,25 +173,28 @@ Outcome atLeast(Transaction& tx, ActivityId from, ActivityId to, LinkType type, 
 } // namespace
 
 Result<std::vector<ActivityId>> drawWork(Transaction& tx, const DrawnWork& drawn) {
-    if (drawn.finish < drawn.start) return inputError("it takes no time", "draw from its first day to its last one");
+    if (drawn.finish < drawn.start)
+        return inputError(worded("it takes no time"), worded("draw from its first day to its last one"));
     if (drawn.sequence) return drawSequence(tx, drawn);
     std::vector<ActivityId> made;
     if (drawn.span) {
         if (drawn.span->length() < 1000)
-            return inputError("it has no length", "draw it along the line, a metre at least");
+            return inputError(worded("it has no length"), worded("draw it along the line, a metre at least"));
         const LocationId place = around(tx.programme(), drawn.line, *drawn.span);
-        if (!tx.programme().locations.row(place)) return inputError("the location is no longer there");
+        if (!tx.programme().locations.row(place)) return inputError(worded("the location is no longer there"));
         auto id = drawOne(tx, drawn, place, drawn.start, drawn.finish, {});
         if (!id.ok()) return id.errors();
         made.push_back(*id);
         return made;
     }
-    if (drawn.places.empty()) return inputError("no place lies beneath it", "draw over a place of the chart");
+    if (drawn.places.empty())
+        return inputError(worded("no place lies beneath it"), worded("draw over a place of the chart"));
     const int days = drawn.finish - drawn.start + 1, count = int(drawn.places.size());
-    if (days < count) return inputError("it has fewer days than places", "draw a day at least in each place");
+    if (days < count)
+        return inputError(worded("it has fewer days than places"), worded("draw a day at least in each place"));
     for (int i = 0; i < count; ++i) {
         if (!tx.programme().locations.row(drawn.places[std::size_t(i)]))
-            return inputError("the location is no longer there");
+            return inputError(worded("the location is no longer there"));
         const Date start = drawn.start + days * i / count, finish = drawn.start + (days * (i + 1) / count - 1);
         auto id =
             drawOne(tx, drawn, drawn.places[std::size_t(i)], start, finish, made.empty() ? ActivityId{} : made.back());
@@ -206,13 +212,13 @@ Result<std::vector<ActivityId>> drawWork(Transaction& tx, const DrawnWork& drawn
 
 Outcome shiftRange(Transaction& tx, ActivityId id, RangePart part, Millimetres by) {
     const Activity* row = tx.programme().activities.row(id);
-    if (!row) return inputError("the activity is no longer there");
+    if (!row) return inputError(worded("the activity is no longer there"));
     const auto stretch = stretchOf(tx.programme(), *row);
-    if (!stretch) return inputError(row->key + " has no range of chainage", "type its range first");
+    if (!stretch) return inputError(worded("%1 has no range of chainage", row->key), worded("type its range first"));
     MetreSpan span{millimetres(stretch->from), millimetres(stretch->to)};
     if (part != RangePart::to) span.from += by;
     if (part != RangePart::from) span.to += by;
-    if (span.length() < 1000) return inputError("a range has a metre at least");
+    if (span.length() < 1000) return inputError(worded("a range has a metre at least"));
     Activity activity = *row;
     activity.stretchOfWork = Stretch{metresOf(span.from), metresOf(span.to)};
     if (faultOfPlace(tx.programme(), activity)) {
@@ -236,8 +242,8 @@ Outcome shiftRange(Transaction& tx, ActivityId id, RangePart part, Millimetres b
 
 Outcome movePlace(Transaction& tx, ActivityId id, LocationId to) {
     const Activity* row = tx.programme().activities.row(id);
-    if (!row) return inputError("the activity is no longer there");
-    if (!tx.programme().locations.row(to)) return inputError("the location is no longer there");
+    if (!row) return inputError(worded("the activity is no longer there"));
+    if (!tx.programme().locations.row(to)) return inputError(worded("the location is no longer there"));
     Activity activity = *row;
     activity.location = to;
     fitPlace(tx.programme(), activity);
@@ -277,7 +283,7 @@ std::vector<ActivityId> chained(const Programme& programme, const Schedule& sche
 }
 
 Outcome linkChain(Transaction& tx, std::span<const ActivityId> ids) {
-    if (ids.size() < 2) return inputError("there is nothing to link", "choose two activities at least");
+    if (ids.size() < 2) return inputError(worded("there is nothing to link"), worded("choose two activities at least"));
     for (std::size_t i = 0; i + 1 < ids.size(); ++i) {
         const bool linked = std::any_of(tx.programme().links.begin(), tx.programme().links.end(), [&](const Link& one) {
             return one.from == ids[i] && one.to == ids[i + 1] && one.type == LinkType::fs;
@@ -290,19 +296,21 @@ Outcome linkChain(Transaction& tx, std::span<const ActivityId> ids) {
 
 Outcome keepApart(Transaction& tx, const Schedule& dates, const Clash& clash) {
     if (clash.kind == ClashKind::crewTwice)
-        return inputError("a crew in two places is kept apart by its own links", "take the lead from the link between");
+        return inputError(worded("a crew in two places is kept apart by its own links"),
+                          worded("take the lead from the link between"));
     const PlacedWork placed = placedWork(tx.programme(), dates);
     const auto pieceOf = [&](ActivityId id) {
         return std::find_if(placed.pieces.begin(), placed.pieces.end(),
                             [&](const auto& one) { return one.activity == id; });
     };
     auto first = pieceOf(clash.one), second = pieceOf(clash.other);
-    if (first == placed.pieces.end() || second == placed.pieces.end()) return inputError("the work is no longer there");
+    if (first == placed.pieces.end() || second == placed.pieces.end())
+        return inputError(worded("the work is no longer there"));
     // What begins first stays in front.
     if (second->start < first->start) std::swap(first, second);
     const Programme& programme = tx.programme();
     const Activity& follower = programme.activities[second->index];
-    if (follower.actualStart) return inputError(follower.key + " has begun, and cannot come later");
+    if (follower.actualStart) return inputError(worded("%1 has begun, and cannot come later", follower.key));
     const Apart apart = apartOf(programme, *first, *second);
     const LagCalendar calendar = apart.daysOf;
     const auto dayOfLag = [&] {
@@ -328,7 +336,8 @@ Outcome keepApart(Transaction& tx, const Schedule& dates, const Clash& clash) {
         const Minutes missing = left->kind == ClashKind::tooSoon ? left->wanted - left->gap : dayOfLag;
         lag += std::max<Minutes>(missing, dayOfLag / 2);
     }
-    return inputError("links do not keep them apart: something else holds the dates", "look at their constraints");
+    return inputError(worded("links do not keep them apart: something else holds the dates"),
+                      worded("look at their constraints"));
 }
 
 Outcome setClashAside(Transaction& tx, const Clash& clash, std::string_view reason) {

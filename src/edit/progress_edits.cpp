@@ -3,6 +3,7 @@
 #include "edit/progress_edits.h"
 
 #include "core/base/text.h"
+#include "core/base/worded.h"
 #include "core/network/effects.h"
 #include "core/network/network.h"
 #include "core/quantity/measure.h"
@@ -25,17 +26,19 @@ std::string dayText(Instant t) {
 
 Result<Activity> found(const Programme& programme, ActivityId id) {
     const Activity* row = programme.activities.row(id);
-    if (!row) return inputError("the activity is no longer there");
+    if (!row) return inputError(worded("the activity is no longer there"));
     if (row->kind == ActivityKind::hammock)
-        return inputError("a hammock has no progress of its own", "enter it for the activities that it spans");
+        return inputError(worded("a hammock has no progress of its own"),
+                          worded("enter it for the activities that it spans"));
     return *row;
 }
 
 Result<Activity> inProgress(const Programme& programme, ActivityId id) {
     auto activity = found(programme, id);
     if (!activity.ok()) return activity;
-    if (!activity->actualStart) return inputError("it has not started", "enter its actual start first");
-    if (activity->actualFinish) return inputError("it is finished", "take its actual finish away first");
+    if (!activity->actualStart) return inputError(worded("it has not started"), worded("enter its actual start first"));
+    if (activity->actualFinish)
+        return inputError(worded("it is finished"), worded("take its actual finish away first"));
     return activity;
 }
 
@@ -61,8 +64,8 @@ Outcome setDataDate(Transaction& tx, std::string_view text) {
     if (trimmedView(text).empty()) {
         for (const Activity& activity : tx.programme().activities)
             if (activity.actualStart || activity.actualFinish)
-                return inputError("there are actual dates",
-                                  "take them away before the data date, " + activity.key + " first");
+                return inputError(worded("there are actual dates"),
+                                  worded("take them away before the data date, %1 first", activity.key));
         job.dataDate.reset();
         tx.setJob(std::move(job));
         return done();
@@ -71,12 +74,12 @@ Outcome setDataDate(Transaction& tx, std::string_view text) {
     if (!date.ok()) return date.error();
     const Instant at = startOf(*date);
     if (*date < dateOf(job.start))
-        return inputError("the programme starts on " + dayText(job.start), "choose a later day");
+        return inputError(worded("the programme starts on %1", dayText(job.start)), worded("choose a later day"));
     for (const Activity& activity : tx.programme().activities)
         for (const auto& actual : {activity.actualStart, activity.actualFinish})
             if (actual && *actual > at)
-                return inputError(activity.key + " has an actual date of " + dayText(*actual),
-                                  "a data date lies behind everything that is known");
+                return inputError(worded("%1 has an actual date of %2", activity.key, dayText(*actual)),
+                                  worded("a data date lies behind everything that is known"));
     job.dataDate = at;
     tx.setJob(std::move(job));
     return done();
@@ -98,7 +101,7 @@ Outcome setActual(Transaction& tx, ActivityId id, Actual which, std::string_view
     std::optional<Instant>& actual = which == Actual::start ? a.actualStart : a.actualFinish;
     if (trimmedView(text).empty()) {
         if (which == Actual::start && a.actualFinish && !isMilestone(a.kind))
-            return inputError("it has an actual finish", "take that away first");
+            return inputError(worded("it has an actual finish"), worded("take that away first"));
         actual.reset();
         if (which == Actual::start) {
             a.remaining.reset();
@@ -109,16 +112,18 @@ Outcome setActual(Transaction& tx, ActivityId id, Actual which, std::string_view
         return done();
     }
     const auto& dataDate = tx.programme().job.dataDate;
-    if (!dataDate) return inputError("there is no data date", "set it first: up to when is known what happened");
+    if (!dataDate)
+        return inputError(worded("there is no data date"), worded("set it first: up to when is known what happened"));
     const auto at = parseActual(tx.programme(), a, which, text);
     if (!at.ok()) return at.error();
     if (*at > *dataDate)
-        return inputError(dayText(*at) + " is not before the data date of " + dayText(*dataDate),
-                          "what happens then is not known yet");
+        return inputError(worded("%1 is not before the data date of %2", dayText(*at), dayText(*dataDate)),
+                          worded("what happens then is not known yet"));
     if (which == Actual::finish && !isMilestone(a.kind)) {
-        if (!a.actualStart) return inputError("it has no actual start", "enter when it started first");
+        if (!a.actualStart) return inputError(worded("it has no actual start"), worded("enter when it started first"));
         if (*at < *a.actualStart)
-            return inputError("it started on " + dayText(*a.actualStart), "it cannot have finished before that");
+            return inputError(worded("it started on %1", dayText(*a.actualStart)),
+                              worded("it cannot have finished before that"));
         // What is finished has nothing left.
         a.remaining.reset();
         if (a.quantityDone) {
@@ -127,7 +132,8 @@ Outcome setActual(Transaction& tx, ActivityId id, Actual which, std::string_view
         }
     }
     if (which == Actual::start && a.actualFinish && !isMilestone(a.kind) && *a.actualFinish < *at)
-        return inputError("it finished on " + dayText(*a.actualFinish), "it cannot have started after that");
+        return inputError(worded("it finished on %1", dayText(*a.actualFinish)),
+                          worded("it cannot have started after that"));
     actual = *at;
     a.levelledFrom.reset(); // what has started is held by nothing
     // A milestone has one date, whichever column it is typed in.
@@ -145,7 +151,8 @@ Outcome setRemaining(Transaction& tx, ActivityId id, std::string_view text) {
     if (!trimmedView(text).empty()) {
         const auto span = parseSpan(text, dayUnitOf(tx.programme(), calendarOf(tx.programme(), a)));
         if (!span.ok()) return span.error();
-        if (span->minutes == 0) return inputError("nothing of it is left", "enter its actual finish instead");
+        if (span->minutes == 0)
+            return inputError(worded("nothing of it is left"), worded("enter its actual finish instead"));
         a.remaining = span->minutes;
     }
     tx.set(std::move(a));
@@ -163,20 +170,21 @@ Outcome setQuantityDone(Transaction& tx, ActivityId id, std::string_view text) {
     if (a.quantityDone) {
         const ActingEffects acting(tx.programme());
         const auto measure = affectedMeasure(a, acting.on(id));
-        if (!measure) return inputError("it has no quantity", "enter the days that are left instead");
-        if (a.quantityDone->sign() < 0) return inputError("less than nothing cannot have been done");
+        if (!measure) return inputError(worded("it has no quantity"), worded("enter the days that are left instead"));
+        if (a.quantityDone->sign() < 0) return inputError(worded("less than nothing cannot have been done"));
         const Fraction left = Fraction(measure->quantity) - Fraction(*a.quantityDone);
         if (left.sign() < 0)
-            return inputError("that is more than the " + measure->quantity.text() + " " + measure->unit + " of it",
-                              "correct its quantity first");
-        if (left.sign() == 0) return inputError("all of it is done", "enter its actual finish instead");
+            return inputError(worded("that is more than the %1 %2 of it", measure->quantity.text(), measure->unit),
+                              worded("correct its quantity first"));
+        if (left.sign() == 0) return inputError(worded("all of it is done"), worded("enter its actual finish instead"));
         Measure rest = *measure;
         const auto quantity = left.rounded(12);
-        if (!quantity) return inputError("the figure has too many digits");
+        if (!quantity) return inputError(worded("the figure has too many digits"));
         rest.quantity = *quantity;
         const auto minutes = durationOf(rest, dayOf(tx.programme(), a));
         if (!minutes.ok()) return minutes.error();
-        if (!*minutes) return inputError("no output and crews are stated", "enter the days that are left instead");
+        if (!*minutes)
+            return inputError(worded("no output and crews are stated"), worded("enter the days that are left instead"));
         a.remaining = **minutes;
         // Work that events added has no quantity of its own: of it as much is left as of the rest.
         const Fraction added = Fraction(addedWork(acting.on(id))) * left / Fraction(measure->quantity);
@@ -192,9 +200,9 @@ Outcome forecastAtAchieved(Transaction& tx, std::span<const ActivityId> ids) {
         if (!activity.ok()) return activity.error();
         Activity a = std::move(activity).value();
         if (!a.measure || !a.quantityDone || a.quantityDone->sign() <= 0)
-            return inputError(a.key + " has no quantity done", "enter what was done of it first");
+            return inputError(worded("%1 has no quantity done", a.key), worded("enter what was done of it first"));
         const Minutes passed = elapsed(tx.programme(), a);
-        if (passed <= 0) return inputError(a.key + " has had no working time yet");
+        if (passed <= 0) return inputError(worded("%1 has had no working time yet", a.key));
         const Fraction left = Fraction(measureOf(tx.programme(), a)->quantity) - Fraction(*a.quantityDone);
         const auto minutes = roundedUp(Fraction(passed) * left / Fraction(*a.quantityDone), a.measure->roundTo,
                                        dayOf(tx.programme(), a));

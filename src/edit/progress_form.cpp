@@ -3,6 +3,7 @@
 #include "edit/progress_form.h"
 
 #include "core/base/text.h"
+#include "core/base/worded.h"
 #include "core/quantity/units.h"
 #include "edit/progress_edits.h"
 
@@ -114,8 +115,8 @@ Result<FormCount> applyProgressForm(Transaction& tx, const Sheet& sheet) {
             columns.try_emplace(lowered(trimmed(sheet.rows[first][c].text)), c);
     }
     if (!columns.contains("id"))
-        return inputError("no row of the table is headed ID, Started, Finished, Done, Days left",
-                          "use the form that Yarrin writes");
+        return inputError(worded("no row of the table is headed ID, Started, Finished, Done, Days left"),
+                          worded("use the form that Yarrin writes"));
     std::unordered_map<std::string, ActivityId> ids;
     for (const Activity& activity : tx.programme().activities) ids.emplace(activity.key, activity.id);
     std::unordered_map<std::string, std::size_t> seen; // rows by id
@@ -129,16 +130,15 @@ Result<FormCount> applyProgressForm(Transaction& tx, const Sheet& sheet) {
         const std::string key = text("id");
         if (key.empty()) continue;
         const auto found = ids.find(key);
-        const std::string row = "row " + std::to_string(r + 1);
+        const std::string row = worded("row %1", r + 1);
         if (found == ids.end()) {
-            faults.push_back({ErrorCode::input, row, "there is no activity " + key, "correct the id"});
+            faults.push_back({ErrorCode::input, row, worded("there is no activity %1", key), worded("correct the id")});
             continue;
         }
         const ActivityId id = found->second;
         if (const auto [other, isNew] = seen.try_emplace(key, r + 1); !isNew) {
-            faults.push_back({ErrorCode::input, row,
-                              key + " stands in row " + std::to_string(other->second) + " already",
-                              "leave one of the two"});
+            faults.push_back({ErrorCode::input, row, worded("%1 stands in row %2 already", key, other->second),
+                              worded("leave one of the two")});
             continue;
         }
         ++count.rows;

@@ -3,6 +3,7 @@
 #include "edit/resource_table.h"
 
 #include "core/base/text.h"
+#include "core/base/worded.h"
 #include "edit/labour_edits.h"
 
 #include <algorithm>
@@ -50,11 +51,13 @@ Result<int> readResources(Transaction& tx, const Sheet& sheet) {
     for (std::size_t column = 0; column < sheet.columns(); ++column)
         for (std::size_t i = 0; i < std::size(columns); ++i)
             if (lowered(cellOf(sheet, 0, column)) == lowered(columns[i].first)) places[i] = column;
-    if (!places[0]) return inputError("the table has no column headed Resource", "name its columns in its first row");
+    if (!places[0])
+        return inputError(worded("the table has no column headed Resource"),
+                          worded("name its columns in its first row"));
     int count = 0;
     for (std::size_t row = 1; row < sheet.rows.size(); ++row) {
         const auto faulty = [&](const Error& error) {
-            return inputError("row " + std::to_string(row + 1) + ": " + error.what, error.todo);
+            return inputError(worded("row %1: %2", row + 1, error.what), error.todo);
         };
         const std::string name = cellOf(sheet, row, places[0]);
         if (name.empty()) continue;

@@ -3,6 +3,7 @@
 #include "edit/row_edits.h"
 
 #include "core/base/text.h"
+#include "core/base/worded.h"
 #include "edit/activity_edits.h"
 #include "edit/link_edits.h"
 #include "edit/sequence_edits.h"
@@ -104,10 +105,10 @@ template <typename Row, typename Id> Id namedHere(const Table<Row, Id>& here, co
 Outcome moveActivities(Transaction& tx, std::span<const ActivityId> ids, int step) {
     const auto& table = tx.programme().activities;
     const Rows places = placesOf(tx.programme(), ids);
-    if (places.empty()) return inputError("select the rows that are to move");
+    if (places.empty()) return inputError(worded("select the rows that are to move"));
     const BreakdownId group = table[places.front()].breakdown;
     if (std::any_of(places.begin(), places.end(), [&](std::size_t at) { return table[at].breakdown != group; }))
-        return inputError("rows of several groups do not move together", "select rows of one group");
+        return inputError(worded("rows of several groups do not move together"), worded("select rows of one group"));
     const std::unordered_set<std::size_t> moving(places.begin(), places.end());
     std::optional<std::size_t> neighbour; // the row of the group that they pass
     if (step < 0) {
@@ -117,7 +118,8 @@ Outcome moveActivities(Transaction& tx, std::span<const ActivityId> ids, int ste
         for (std::size_t at = places.back() + 1; at < table.size() && !neighbour; ++at)
             if (table[at].breakdown == group) neighbour = at;
     }
-    if (!neighbour) return inputError(step < 0 ? "it is the first of its group" : "it is the last of its group");
+    if (!neighbour)
+        return inputError(step < 0 ? worded("it is the first of its group") : worded("it is the last of its group"));
     std::vector<Activity> rows;
     std::vector<ActivityId> going;
     for (const std::size_t at : places) {
@@ -146,7 +148,7 @@ Outcome placeActivities(Transaction& tx, std::span<const ActivityId> ids, Activi
         rows.push_back(table[at]);
         going.push_back(table[at].id);
     }
-    if (rows.empty()) return inputError("select the rows that are to move");
+    if (rows.empty()) return inputError(worded("select the rows that are to move"));
     tx.eraseAll<Activity>(going);
     const std::size_t at = table.indexOf(beside);
     std::size_t place = at == table.none ? table.size() : at + (below ? 1 : 0);
@@ -158,7 +160,7 @@ Outcome placeActivities(Transaction& tx, std::span<const ActivityId> ids, Activi
 }
 
 Outcome chainActivities(Transaction& tx, std::span<const ActivityId> ids) {
-    if (ids.size() < 2) return inputError("select two activities or more to chain them in their order");
+    if (ids.size() < 2) return inputError(worded("select two activities or more to chain them in their order"));
     for (std::size_t i = 1; i < ids.size(); ++i) {
         const auto same = [&](const Link& link) {
             return link.from == ids[i - 1] && link.to == ids[i] && link.type == LinkType::fs;
@@ -176,7 +178,7 @@ Outcome chainActivities(Transaction& tx, std::span<const ActivityId> ids) {
 Result<std::vector<ActivityId>> duplicateActivities(Transaction& tx, std::span<const ActivityId> ids) {
     const Programme& programme = tx.programme();
     const Rows places = placesOf(programme, ids);
-    if (places.empty()) return inputError("select the activities to write again");
+    if (places.empty()) return inputError(worded("select the activities to write again"));
     std::vector<Activity> rows;
     for (const std::size_t at : places) rows.push_back(programme.activities[at]);
     return put(tx, rows, innerLinks(programme, {ids.begin(), ids.end()}), places.back() + 1);
@@ -214,8 +216,8 @@ std::string keyFrom(std::string pattern, const std::string& old, int unit, std::
 Result<std::vector<ActivityId>> duplicateAt(Transaction& tx, std::span<const ActivityId> ids,
                                             std::span<const LocationId> places, const std::string& pattern) {
     const Rows at = placesOf(tx.programme(), ids);
-    if (at.empty()) return inputError("select the activities to write again");
-    if (places.empty()) return inputError("choose the locations first");
+    if (at.empty()) return inputError(worded("select the activities to write again"));
+    if (places.empty()) return inputError(worded("choose the locations first"));
     std::vector<Activity> block;
     for (const std::size_t place : at) block.push_back(tx.programme().activities[place]);
     const std::vector<Link> links = innerLinks(tx.programme(), {ids.begin(), ids.end()});
@@ -224,7 +226,7 @@ Result<std::vector<ActivityId>> duplicateAt(Transaction& tx, std::span<const Act
     int unit = 0;
     for (const LocationId place : places) {
         const Location* to = tx.programme().locations.row(place);
-        if (!to) return inputError("the location is no longer there");
+        if (!to) return inputError(worded("the location is no longer there"));
         ++unit;
         std::vector<Activity> rows = block;
         for (Activity& row : rows) {
@@ -246,8 +248,7 @@ Result<std::vector<ActivityId>> duplicateAt(Transaction& tx, std::span<const Act
 
 Result<std::vector<ActivityId>> addSeveral(Transaction& tx, ActivityId below, BreakdownId group, int count,
                                            const std::string& names, bool linked, const NewWork& as) {
-    if (count < 1 || count > mostAtOnce)
-        return inputError("from 1 to " + std::to_string(mostAtOnce) + " can be added at once");
+    if (count < 1 || count > mostAtOnce) return inputError(worded("from 1 to %1 can be added at once", mostAtOnce));
     std::vector<ActivityId> made;
     for (int number = 1; number <= count; ++number) {
         std::string name = names;
@@ -293,7 +294,8 @@ Programme takenAlone(const Programme& programme, std::span<const ActivityId> ids
 
 Result<std::vector<ActivityId>> putActivities(Transaction& tx, const Programme& taken, ActivityId below,
                                               BreakdownId group) {
-    if (taken.activities.empty()) return inputError("there is no activity on the clipboard", "copy some first");
+    if (taken.activities.empty())
+        return inputError(worded("there is no activity on the clipboard"), worded("copy some first"));
     const auto& table = tx.programme().activities;
     const std::size_t at = table.indexOf(below);
     std::vector<Activity> rows;

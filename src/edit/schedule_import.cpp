@@ -1,6 +1,7 @@
 // SPDX-FileCopyrightText: 2026 The Yarrin authors
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/base/text.h"
+#include "core/base/worded.h"
 #include "core/model/describe/texts.h"
 #include "core/network/calendar_set.h"
 #include "core/time/typed_date.h"
@@ -28,7 +29,7 @@ Result<std::optional<Date>> dateIn(const SheetCell& cell) {
     if (text.empty()) return std::optional<Date>{};
     if (cell.number) {
         if (*cell.number < firstSerial || *cell.number > lastSerial)
-            return inputError("\"" + text + "\" is not a date");
+            return inputError(worded("\"%1\" is not a date", text));
         static const Date origin = *parseDate("1899-12-30");
         return std::optional<Date>(origin + static_cast<int>(*cell.number));
     }
@@ -132,11 +133,11 @@ private:
         for (const auto& [depth, above] : m_path) taken.groups.push_back(above);
         if (const std::string in = trimmed(cell(row, Column::group).text); !in.empty()) taken.groups = {in};
         if (!text(row, taken)) return;
-        if (taken.name.empty()) return fault(row + 1, "it has no name");
+        if (taken.name.empty()) return fault(row + 1, worded("it has no name"));
         if (taken.key.find_first_of(";\"\n\t") != std::string::npos)
-            return fault(row + 1, "an id cannot hold semicolons or quotes");
+            return fault(row + 1, worded("an id cannot hold semicolons or quotes"));
         if (!taken.key.empty() && !m_seen.insert(taken.key).second)
-            return fault(row + 1, "the id " + taken.key + " stands in another row already");
+            return fault(row + 1, worded("the id %1 stands in another row already", taken.key));
         if (const auto wrong = length(row, taken)) return fault(row + 1, *wrong);
         if (!known(row, taken)) return;
         progress(row, taken);
@@ -148,10 +149,11 @@ private:
     }
 
     void above(std::size_t row, const ScheduleRow& taken) {
-        if (taken.name.empty()) return fault(row + 1, "a group has no name; what lies in it comes without");
+        if (taken.name.empty()) return fault(row + 1, worded("a group has no name; what lies in it comes without"));
         m_path.emplace_back(m_level[row], taken.name);
         ++m_reading.groups;
-        if (!taken.links.empty()) fault(row + 1, "it is a group, and groups wait for nothing: its links are left out");
+        if (!taken.links.empty())
+            fault(row + 1, worded("it is a group, and groups wait for nothing: its links are left out"));
     }
 
     bool text(std::size_t row, ScheduleRow& taken) {
@@ -160,7 +162,7 @@ private:
             std::string words = trimmed(cell(row, Column::texts + i).text);
             std::replace(words.begin(), words.end(), '\n', ' ');
             if (words.size() > which.longest) {
-                fault(row + 1, "\"" + which.label + "\" has room for " + std::to_string(which.longest) + " characters");
+                fault(row + 1, worded("\"%1\" has room for %2 characters", which.label, which.longest));
                 return false;
             }
             taken.texts.push_back(std::move(words));
@@ -183,13 +185,14 @@ private:
         if (!taken.is) return true;
         const Activity& activity = *m_programme.activities.row(taken.is);
         if (activity.kind == ActivityKind::hammock) {
-            fault(row + 1, taken.key + " is a hammock here, and left as it is");
+            fault(row + 1, worded("%1 is a hammock here, and left as it is", taken.key));
             return false;
         }
         if (isMilestone(activity.kind) != (taken.kind != ActivityKind::task)) {
             if (taken.hasDuration) {
-                fault(row + 1, taken.key + (isMilestone(activity.kind) ? " is a milestone here, and left as it is"
-                                                                       : " takes time here, and is left as it is"));
+                fault(row + 1,
+                      taken.key + (isMilestone(activity.kind) ? worded(" is a milestone here, and left as it is")
+                                                              : worded(" takes time here, and is left as it is")));
                 return false;
             }
         }
@@ -203,18 +206,19 @@ private:
         if (trimmedView(at.text).empty()) return;
         const auto share = shareIn(at, m_ofHundred);
         if (!share || *share < 0 || *share > 1.0000001)
-            return fault(row + 1, "\"" + at.text + "\" is no share of its work; it comes without");
+            return fault(row + 1, worded("\"%1\" is no share of its work; it comes without", at.text));
         if (*share == 0) return;
         const auto from = dateIn(cell(row, Column::start)), to = dateIn(cell(row, Column::finish));
         const std::optional<Instant> now = m_programme.job.dataDate;
-        if (!now) return fault(row + 1, "it is begun and the job has no data date: it comes as not begun");
+        if (!now) return fault(row + 1, worded("it is begun and the job has no data date: it comes as not begun"));
         if (!from.ok() || !*from || startOf(**from) >= *now)
-            return fault(row + 1, "it is begun and has no start before the data date: it comes as not begun");
+            return fault(row + 1, worded("it is begun and has no start before the data date: it comes as not begun"));
         taken.done = std::min(*share, 1.0);
         taken.begun = **from;
         if (*share > 0.9999999) {
             if (!to.ok() || !*to || startOf(**to) >= *now || **to < **from)
-                return fault(row + 1, "it is complete and has no finish before the data date: it comes without"),
+                return fault(row + 1,
+                             worded("it is complete and has no finish before the data date: it comes without")),
                        taken.done.reset();
             taken.ended = **to;
         }
@@ -226,7 +230,8 @@ private:
         const SheetCell& typed = cell(row, Column::duration);
         const bool hasDates = !cell(row, Column::start).empty() || !cell(row, Column::finish).empty();
         if (!trimmedView(typed.text).empty()) {
-            if (typed.text.size() > 4 * longestSpan) return "its duration is no duration: the cell holds a long text";
+            if (typed.text.size() > 4 * longestSpan)
+                return worded("its duration is no duration: the cell holds a long text");
             const auto span = parseSpan(plainSpan(trimmed(typed.text)), m_unit);
             if (!span.ok()) return span.error().what;
             taken.duration = span->minutes;
@@ -235,20 +240,20 @@ private:
             return {};
         }
         const auto from = dateIn(cell(row, Column::start)), to = dateIn(cell(row, Column::finish));
-        if (!from.ok()) return "its start: " + from.error().what;
-        if (!to.ok()) return "its finish: " + to.error().what;
+        if (!from.ok()) return worded("its start: %1", from.error().what);
+        if (!to.ok()) return worded("its finish: %1", to.error().what);
         if (!*from || !*to) {
             taken.kind = ActivityKind::finishMilestone;
             taken.hasDuration = false;
             m_reading.datesLeft += hasDates ? 1 : 0;
             return {};
         }
-        if (**to < **from) return "it finishes before it starts";
-        if (!m_calendar) return "its duration cannot be worked out: the calendar has no work";
+        if (**to < **from) return worded("it finishes before it starts");
+        if (!m_calendar) return worded("its duration cannot be worked out: the calendar has no work");
         taken.duration = m_calendar->worked(startOf(**to + 1)) - m_calendar->worked(startOf(**from));
         taken.fromDates = true;
         if (taken.duration == 0)
-            return "no day from " + isoDate(**from) + " to " + isoDate(**to) + " is worked on that calendar";
+            return worded("no day from %1 to %2 is worked on that calendar", isoDate(**from), isoDate(**to));
         return {};
     }
 
@@ -277,12 +282,12 @@ private:
             std::string wrong;
             for (const std::string& part : parts(row.links)) {
                 const std::string phrase = asPhrase(part, keys, byNumber, hasKeys);
-                if (phrase.empty()) wrong = "there is nothing called \"" + part + "\" to wait for";
+                if (phrase.empty()) wrong = worded("there is nothing called \"%1\" to wait for", part);
                 phrases += (phrases.empty() ? "" : "; ") + phrase;
                 ++m_reading.links;
             }
             row.links = phrases;
-            if (!wrong.empty()) fault(row.row, wrong + "; the row is taken over without its links");
+            if (!wrong.empty()) fault(row.row, worded("%1; the row is taken over without its links", wrong));
             if (!wrong.empty()) row.links.clear();
             if (!row.is && row.kind == ActivityKind::finishMilestone && row.links.empty())
                 row.kind = ActivityKind::startMilestone;
@@ -348,7 +353,8 @@ ScheduleReading readSchedule(const Programme& programme, const Sheet& sheet, con
                              const Progress& progress) {
     if (!map.columns[Column::name]) {
         ScheduleReading reading;
-        reading.faults.push_back({map.headingRow + 1, "no column holds the names of activities; choose it above"});
+        reading.faults.push_back(
+            {map.headingRow + 1, worded("no column holds the names of activities; choose it above")});
         return reading;
     }
     ScheduleReading reading = ScheduleReader(programme, sheet, map, calendar).read(progress);

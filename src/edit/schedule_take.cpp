@@ -3,6 +3,7 @@
 #include "edit/schedule_take.h"
 
 #include "core/base/text.h"
+#include "core/base/worded.h"
 #include "core/model/describe/texts.h"
 #include "core/model/phrases.h"
 #include "core/model/resource_book.h"
@@ -36,8 +37,8 @@ Outcome withoutLoop(const Programme& programme, const ScheduleReading& reading, 
         names += programme.activities.row(id)->key + " → ";
     }
     names += programme.activities.row(loop.front())->key;
-    return Error{ErrorCode::input, "row " + std::to_string(reading.rows[last].row), "links form a loop: " + names,
-                 "remove one of them from the table"};
+    return Error{ErrorCode::input, worded("row %1", reading.rows[last].row), worded("links form a loop: %1", names),
+                 worded("remove one of them from the table")};
 }
 
 /// Groups by the one that they lie in and their name.
@@ -126,17 +127,17 @@ Outcome progress(Transaction& tx, ActivityId id, const ScheduleRow& row) {
 } // namespace
 
 Outcome importSchedule(Transaction& tx, const ScheduleReading& reading, CalendarId calendar) {
-    if (reading.rows.empty()) return inputError("no row can be taken over");
+    if (reading.rows.empty()) return inputError(worded("no row can be taken over"));
     std::unordered_set<std::string> taken;
     for (const Activity& activity : tx.programme().activities) taken.insert(activity.key);
     for (const ScheduleRow& row : reading.rows)
         if (row.is ? !tx.programme().activities.row(row.is) : !taken.insert(row.key).second)
-            return inputError("the id " + row.key + " has been taken, or is gone, since the table was read",
-                              "read it again");
+            return inputError(worded("the id %1 has been taken, or is gone, since the table was read", row.key),
+                              worded("read it again"));
     Groups groups(tx.programme());
     std::vector<ActivityId> made;
     const auto atRow = [](Error error, const ScheduleRow& row) {
-        error.place = "row " + std::to_string(row.row);
+        error.place = worded("row %1", row.row);
         return error;
     };
     for (const ScheduleRow& row : reading.rows) {

@@ -3,6 +3,7 @@
 #include "edit/schedule_words.h"
 
 #include "core/base/text.h"
+#include "core/base/worded.h"
 #include "core/model/describe/texts.h"
 #include "core/time/typed_date.h"
 
@@ -35,11 +36,11 @@ const std::vector<TableField>& scheduleFields() {
     static const std::vector<TableField> fields = [] {
         std::vector<TableField> list{
             {"id",
-             "ID",
+             toWord("ID"),
              {"id", "activity id", "code", "ref", "no", "number", "nr", "nummer", "vorgangsnr", "n", "numero", "codigo",
               "codice"}},
             {"name",
-             "Activity",
+             toWord("Activity"),
              {"activity",  "name",        "task",         "description",   "activity name",
               "task name", "work",        "vorgang",      "vorgangsname",  "bezeichnung",
               "tatigkeit", "aktivitat",   "beschreibung", "tache",         "nom de la tache",
@@ -48,36 +49,36 @@ const std::vector<TableField>& scheduleFields() {
               "taak",      "taaknaam",    "activiteit",   "omschrijving"},
              true},
             {"duration",
-             "Duration",
+             toWord("Duration"),
              {"duration", "dur", "days", "length", "dauer", "duree", "duracion", "durata", "duur"}},
             {"predecessors",
-             "Waits for",
+             toWord("Waits for"),
              {"waits for", "predecessors", "predecessor", "pred", "preds", "after", "vorganger", "predecesseurs",
               "predecesseur", "predecesoras", "predecesores", "predecessori", "voorganger", "voorgangers"}},
             {"start",
-             "Start",
+             toWord("Start"),
              {"start", "from", "start date", "begin", "anfang", "beginn", "debut", "date de debut", "comienzo",
               "inicio", "inizio", "startdatum"}},
             {"finish",
-             "Finish",
+             toWord("Finish"),
              {"finish", "end", "to", "finish date", "end date", "ende", "fin", "date de fin", "final", "fine", "einde",
               "einddatum"}},
             {"group",
-             "Group",
+             toWord("Group"),
              {"group", "section", "breakdown", "phase", "area", "gruppe", "abschnitt", "bereich", "groupe", "lot",
               "grupo", "fase", "gruppo", "groep"}},
             {"level",
-             "Level",
+             toWord("Level"),
              {"level", "outline level", "indent", "ebene", "gliederungsebene", "niveau", "nivel", "livello"}},
             {"outline",
-             "Outline",
+             toWord("Outline"),
              {"wbs", "outline", "outline number", "gliederung", "gliederungsnummer", "edt", "psp"}},
             {"percent",
-             "Done, %",
+             toWord("Done, %"),
              {"percent complete", "percent", "complete", "done", "percent done", "progress", "abgeschlossen", "fertig",
               "fortschritt", "acheve", "avancement", "completado", "avance", "completamento", "gereed", "voortgang"}},
             {"resources",
-             "Needs",
+             toWord("Needs"),
              {"resources", "resource", "resource names", "needs", "crew", "ressourcen", "ressource", "ressources",
               "recursos", "risorse", "middelen"}}};
         for (const PlainText& text : activityTexts())

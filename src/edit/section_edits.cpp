@@ -3,6 +3,7 @@
 #include "edit/section_edits.h"
 
 #include "core/base/text.h"
+#include "core/base/worded.h"
 #include "edit/typed.h"
 
 #include <algorithm>
@@ -14,7 +15,7 @@ namespace {
 /// Changes a section and keeps its rows sorted; a fault leaves it as it was.
 template <typename Change> Outcome change(Transaction& tx, SectionId id, Change apply) {
     const Section* row = tx.programme().sections.row(id);
-    if (!row) return inputError("the section is no longer there");
+    if (!row) return inputError(worded("the section is no longer there"));
     Section section = *row;
     if (Fault fault = apply(section)) return *fault;
     std::stable_sort(section.steps.begin(), section.steps.end(),
@@ -26,20 +27,20 @@ template <typename Change> Outcome change(Transaction& tx, SectionId id, Change 
                      [](const SlipMark& a, const SlipMark& b) { return a.window < b.window; });
     for (std::size_t i = 1; i < section.steps.size(); ++i)
         if (section.steps[i - 1].fromDay == section.steps[i].fromDay)
-            return inputError("a step begins on day " + std::to_string(section.steps[i].fromDay) + " already");
+            return inputError(worded("a step begins on day %1 already", section.steps[i].fromDay));
     Fraction taken;
     for (const Possession& one : section.possessions) taken = taken + Fraction(one.share);
-    if (Fraction(1) < taken) return inputError("more than the whole section would be in use");
+    if (Fraction(1) < taken) return inputError(worded("more than the whole section would be in use"));
     tx.set(std::move(section));
     return done();
 }
 
 template <typename Rows, typename Change> Fault changeRow(Rows& rows, std::size_t row, Change apply) {
-    if (row >= rows.size()) return inputError("the line is no longer there");
+    if (row >= rows.size()) return inputError(worded("the line is no longer there"));
     return apply(rows[row]);
 }
 template <typename Rows> Fault removeRow(Rows& rows, std::size_t row) {
-    if (row >= rows.size()) return inputError("the line is no longer there");
+    if (row >= rows.size()) return inputError(worded("the line is no longer there"));
     rows.erase(rows.begin() + std::ptrdiff_t(row));
     return {};
 }
@@ -48,13 +49,13 @@ Fault read(RateStep& step, StepPart part, std::string_view text) {
     if (part == StepPart::fromDay) {
         std::optional<int> day;
         if (Fault fault = readDays(day, text, 1, 36500)) return fault;
-        if (!day) return inputError("a step begins with a day of lateness", "the first day late is 1");
+        if (!day) return inputError(worded("a step begins with a day of lateness"), worded("the first day late is 1"));
         step.fromDay = *day;
         return {};
     }
     std::optional<Decimal> rate;
-    if (Fault fault = readSum(rate, text, "a rate of damages")) return fault;
-    if (!rate) return inputError("a step needs its rate");
+    if (Fault fault = readSum(rate, text, worded("a rate of damages"))) return fault;
+    if (!rate) return inputError(worded("a step needs its rate"));
     step.rate = *rate;
     return {};
 }
@@ -63,7 +64,7 @@ Fault read(Possession& one, PossessionPart part, std::string_view text) {
     if (part == PossessionPart::date) return readDay(one.date, text);
     std::optional<Decimal> share;
     if (Fault fault = readShare(share, text)) return fault;
-    if (!share || share->sign() == 0) return inputError("a part in use has a share of the value, in per cent");
+    if (!share || share->sign() == 0) return inputError(worded("a part in use has a share of the value, in per cent"));
     one.share = *share;
     return {};
 }
@@ -76,8 +77,8 @@ Fault read(Deduction& one, DeductionPart part, std::string_view text) {
     case DeductionPart::date:
         return readDay(one.date, text);
     case DeductionPart::sum:
-        if (Fault fault = readSum(sum, text, "a sum")) return fault;
-        if (!sum || sum->sign() == 0) return inputError("a sum is wanted");
+        if (Fault fault = readSum(sum, text, worded("a sum"))) return fault;
+        if (!sum || sum->sign() == 0) return inputError(worded("a sum is wanted"));
         one.sum = *sum;
         return {};
     case DeductionPart::note:
@@ -147,7 +148,7 @@ Outcome removeDeduction(Transaction& tx, SectionId id, std::size_t row) {
 Outcome markSlip(Transaction& tx, SectionId id, SlipMark mark) {
     return change(tx, id, [&](Section& section) -> Fault {
         if (mark.is != SlipIs::concurrent && trimmedView(mark.who).empty())
-            return inputError("who says so?", "name who took it for that");
+            return inputError(worded("who says so?"), worded("name who took it for that"));
         mark.who = trimmed(mark.who);
         mark.note = trimmed(mark.note);
         std::erase_if(section.slips, [&](const SlipMark& one) { return one.window == mark.window; });

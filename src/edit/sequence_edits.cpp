@@ -3,6 +3,7 @@
 #include "edit/sequence_edits.h"
 
 #include "core/base/text.h"
+#include "core/base/worded.h"
 #include "core/quantity/figures.h"
 #include "core/quantity/units.h"
 #include "edit/activity_edits.h"
@@ -20,8 +21,12 @@ namespace yarrin {
 
 namespace {
 
-const Error gone = inputError("the sequence is no longer there");
-const Error stepGone = inputError("the step is no longer there");
+Error gone() {
+    return inputError(worded("the sequence is no longer there"));
+}
+Error stepGone() {
+    return inputError(worded("the step is no longer there"));
+}
 
 /// A programme whose activities are the steps, called by their numbers, so that links between steps read and write as
 /// all links do.
@@ -41,7 +46,7 @@ Programme stepsAsProgramme(const Programme& programme, const Sequence& sequence)
     Activity last;
     last.id = steps.activities.freshId();
     last.key = "\n";
-    last.name = "next unit";
+    last.name = worded("next unit");
     steps.activities.append(std::move(last));
     return steps;
 }
@@ -62,7 +67,7 @@ Result<std::vector<StepLink>> parseStepLinks(const Programme& programme, const S
         link.lag = phrase.lag.minutes;
         link.lagCalendar = phrase.lag.elapsed ? LagCalendar::continuous : LagCalendar::standard;
         link.toNextUnit = fromUnitBefore;
-        if (!fromUnitBefore && link.from == step) return inputError("a step cannot wait for itself");
+        if (!fromUnitBefore && link.from == step) return inputError(worded("a step cannot wait for itself"));
         links.push_back(link);
     }
     return links;
@@ -87,7 +92,7 @@ std::string stepLinksText(const Programme& programme, const Sequence& sequence, 
 /// Changes a sequence by a function; its units follow.
 template <typename Change> Outcome change(Transaction& tx, SequenceId id, Change apply) {
     const Sequence* row = tx.programme().sequences.row(id);
-    if (!row) return gone;
+    if (!row) return gone();
     const Sequence before = *row;
     Sequence after = before;
     if (const Outcome changed = apply(after); !changed.ok()) return changed;
@@ -100,7 +105,7 @@ Outcome setStep(const Programme& programme, Sequence& sequence, SequenceStep& st
                 const std::string& typed) {
     switch (field) {
     case StepField::name:
-        if (typed.empty()) return inputError("a step needs a name");
+        if (typed.empty()) return inputError(worded("a step needs a name"));
         step.name = typed;
         break;
     case StepField::book:
@@ -108,15 +113,15 @@ Outcome setStep(const Programme& programme, Sequence& sequence, SequenceStep& st
         for (const BookItem& item : programme.book)
             if (item.key == typed || item.name == typed) step.book = item.id;
         if (!step.book && !typed.empty())
-            return inputError("the job has no item \"" + typed + "\" of the output book",
-                              "take it over from the book first");
+            return inputError(worded("the job has no item \"%1\" of the output book", typed),
+                              worded("take it over from the book first"));
         break;
     case StepField::bill: {
         step.bill = {};
         const std::string key = typed.substr(0, typed.find(' '));
         for (const BillItem& item : programme.bill)
             if (item.key == typed || item.key == key) step.bill = item.id;
-        if (!step.bill && !typed.empty()) return inputError("the bill has no item \"" + typed + "\"");
+        if (!step.bill && !typed.empty()) return inputError(worded("the bill has no item \"%1\"", typed));
         break;
     }
     case StepField::duration: {
@@ -146,7 +151,7 @@ Outcome setStep(const Programme& programme, Sequence& sequence, SequenceStep& st
         for (const Calendar& calendar : programme.calendars)
             if (calendar.name == typed || calendar.key == typed) step.calendar = calendar.id;
         if (typed == "continuous") step.calendar = continuousCalendar;
-        if (!step.calendar && !typed.empty()) return inputError("there is no calendar \"" + typed + "\"");
+        if (!step.calendar && !typed.empty()) return inputError(worded("there is no calendar \"%1\"", typed));
         break;
     case StepField::learning: {
         const auto value =
@@ -217,7 +222,7 @@ Result<SequenceId> addSequence(Transaction& tx, const std::string& name) {
 }
 
 Outcome removeSequence(Transaction& tx, SequenceId id) {
-    if (!tx.programme().sequences.row(id)) return gone;
+    if (!tx.programme().sequences.row(id)) return gone();
     forget<SequenceId>(tx, std::span(&id, 1));
     tx.erase<Sequence>(id);
     return done();
@@ -225,10 +230,10 @@ Outcome removeSequence(Transaction& tx, SequenceId id) {
 
 Outcome renameSequence(Transaction& tx, SequenceId id, const std::string& name) {
     return change(tx, id, [&](Sequence& sequence) -> Outcome {
-        if (trimmedView(name).empty()) return inputError("a sequence needs a name");
+        if (trimmedView(name).empty()) return inputError(worded("a sequence needs a name"));
         for (const Sequence& other : tx.programme().sequences)
             if (other.key == trimmedView(name) && other.id != id)
-                return inputError("there is a sequence " + other.key + " already", "choose another name");
+                return inputError(worded("there is a sequence %1 already", other.key), worded("choose another name"));
         sequence.key = trimmed(name);
         return done();
     });
@@ -240,8 +245,8 @@ Outcome setIdPattern(Transaction& tx, SequenceId id, const std::string& pattern)
         const std::string one = idFromPattern(typed, 1, 1, "1"), other = idFromPattern(typed, 1, 2, "1"),
                           next = idFromPattern(typed, 2, 1, "2");
         if (one == other || one == next)
-            return inputError("\"" + typed + "\" would give two activities one id",
-                              "let it hold {step}, and {unit} or {location}");
+            return inputError(worded("\"%1\" would give two activities one id", typed),
+                              worded("let it hold {step}, and {unit} or {location}"));
         sequence.idPattern = typed;
         return done();
     });
@@ -272,7 +277,7 @@ Result<int> addStep(Transaction& tx, SequenceId id, int after, const std::string
 
 Outcome removeStep(Transaction& tx, SequenceId id, int step) {
     return change(tx, id, [&](Sequence& sequence) -> Outcome {
-        if (!stepOf(sequence, step)) return stepGone;
+        if (!stepOf(sequence, step)) return stepGone();
         // What waited for it now waits for what it waited for.
         std::vector<StepLink> bridged;
         for (const StepLink& in : sequence.links)
@@ -296,7 +301,7 @@ Outcome setStepField(Transaction& tx, SequenceId id, int number, StepField field
     return change(tx, id, [&](Sequence& sequence) -> Outcome {
         for (SequenceStep& step : sequence.steps)
             if (step.number == number) return setStep(tx.programme(), sequence, step, field, trimmed(text));
-        return stepGone;
+        return stepGone();
     });
 }
 
@@ -371,14 +376,14 @@ std::vector<UnitToLay> proposedUnits(const Programme& programme, SequenceId id, 
 Result<std::vector<ActivityId>> layOut(Transaction& tx, SequenceId id, std::span<const UnitToLay> units,
                                        BreakdownId parent, bool groupEach) {
     const Sequence* row = tx.programme().sequences.row(id);
-    if (!row) return gone;
+    if (!row) return gone();
     const Sequence sequence = *row;
-    if (sequence.steps.empty()) return inputError("the sequence has no steps", "add some first");
-    if (units.empty()) return inputError("no location is chosen", "choose where it is to be laid out");
+    if (sequence.steps.empty()) return inputError(worded("the sequence has no steps"), worded("add some first"));
+    if (units.empty()) return inputError(worded("no location is chosen"), worded("choose where it is to be laid out"));
     for (const UnitToLay& unit : units)
         if (unit.location && !tx.programme().locations.row(unit.location))
-            return inputError("a location that was chosen is no longer there", "choose again");
-    if (parent && !tx.programme().breakdown.row(parent)) return inputError("the group is no longer there");
+            return inputError(worded("a location that was chosen is no longer there"), worded("choose again"));
+    if (parent && !tx.programme().breakdown.row(parent)) return inputError(worded("the group is no longer there"));
     std::vector<ActivityId> made;
     int number = 0;
     for (const LaidOut& unit : tx.programme().laidOut)

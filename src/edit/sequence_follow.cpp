@@ -2,6 +2,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "edit/sequence_follow.h"
 
+#include "core/base/worded.h"
 #include "core/quantity/bill.h"
 #include "core/quantity/units.h"
 #include "edit/activity_edits.h"
@@ -50,18 +51,19 @@ template <auto Member> void take(Activity& a, const Activity& b) {
 }
 
 constexpr Aspect aspects[] = {
-    {"name", same<&Activity::name>, take<&Activity::name>},
-    {"calendar", same<&Activity::calendar>, take<&Activity::calendar>},
-    {"book item", same<&Activity::bookItem>, take<&Activity::bookItem>},
-    {"quantity", sameMeasure<&Measure::quantity, &Measure::unit>, takeMeasure<&Measure::quantity, &Measure::unit>},
-    {"output", sameMeasure<&Measure::outputPerCrewDay, &Measure::hoursPerUnit>,
+    {toWord("name"), same<&Activity::name>, take<&Activity::name>},
+    {toWord("calendar"), same<&Activity::calendar>, take<&Activity::calendar>},
+    {toWord("book item"), same<&Activity::bookItem>, take<&Activity::bookItem>},
+    {toWord("quantity"), sameMeasure<&Measure::quantity, &Measure::unit>,
+     takeMeasure<&Measure::quantity, &Measure::unit>},
+    {toWord("output"), sameMeasure<&Measure::outputPerCrewDay, &Measure::hoursPerUnit>,
      takeMeasure<&Measure::outputPerCrewDay, &Measure::hoursPerUnit>},
-    {"crews", sameMeasure<&Measure::crews>, takeMeasure<&Measure::crews>},
-    {"factor", sameMeasure<&Measure::factor>, takeMeasure<&Measure::factor>},
-    {"learning", sameMeasure<&Measure::learningRate, &Measure::unitNumber>,
+    {toWord("crews"), sameMeasure<&Measure::crews>, takeMeasure<&Measure::crews>},
+    {toWord("factor"), sameMeasure<&Measure::factor>, takeMeasure<&Measure::factor>},
+    {toWord("learning"), sameMeasure<&Measure::learningRate, &Measure::unitNumber>,
      takeMeasure<&Measure::learningRate, &Measure::unitNumber>},
-    {"duration", same<&Activity::duration>, take<&Activity::duration>},
-    {"notes", same<&Activity::notes>, take<&Activity::notes>},
+    {toWord("duration"), same<&Activity::duration>, take<&Activity::duration>},
+    {toWord("notes"), same<&Activity::notes>, take<&Activity::notes>},
 };
 
 Outcome placeFromBill(Transaction& tx, const SequenceStep& step, ActivityId activity, const Decimal& quantity,

@@ -3,6 +3,7 @@
 #include "edit/sheet_edits.h"
 
 #include "core/base/text.h"
+#include "core/base/worded.h"
 #include "core/model/words.h"
 
 #include <algorithm>
@@ -11,7 +12,9 @@ namespace yarrin {
 
 namespace {
 
-const Error sheetGone = inputError("the sheet is there no more");
+Error sheetGone() {
+    return inputError(worded("the sheet is there no more"));
+}
 
 std::string freeName(const Programme& programme, const std::string& name) {
     const auto taken = [&](const std::string& one) {
@@ -27,7 +30,7 @@ std::string freeName(const Programme& programme, const std::string& name) {
 Result<std::optional<int>> numberFrom(std::string_view text) {
     if (trimmed(text).empty()) return std::optional<int>();
     const auto number = wholeNumber(trimmed(text));
-    if (!number) return inputError("\"" + std::string(text) + "\" is no whole number");
+    if (!number) return inputError(worded("\"%1\" is no whole number", text));
     return std::optional<int>(*number);
 }
 
@@ -41,7 +44,7 @@ Outcome typeNumber(std::optional<int>& into, std::string_view text) {
 
 Outcome typeView(KeptSheet& sheet, const std::string& word) {
     const auto view = fromWord<SheetView>(word);
-    if (!view) return inputError("there is no view \"" + word + "\"");
+    if (!view) return inputError(worded("there is no view \"%1\"", word));
     // What it is of, and its parts, mean something in its own view only.
     if (*view != sheet.view) {
         sheet.subject.clear();
@@ -126,7 +129,7 @@ Result<SheetId> addSheet(Transaction& tx, std::string_view name) {
 
 Result<SheetId> duplicateSheet(Transaction& tx, SheetId id) {
     const std::size_t at = tx.programme().sheets.indexOf(id);
-    if (at >= tx.programme().sheets.size()) return sheetGone;
+    if (at >= tx.programme().sheets.size()) return sheetGone();
     KeptSheet sheet = tx.programme().sheets[at];
     sheet.id = tx.programme().sheets.freshId();
     sheet.key = freeName(tx.programme(), sheet.key);
@@ -137,14 +140,14 @@ Result<SheetId> duplicateSheet(Transaction& tx, SheetId id) {
 }
 
 Outcome removeSheet(Transaction& tx, SheetId id) {
-    if (!tx.programme().sheets.row(id)) return sheetGone;
+    if (!tx.programme().sheets.row(id)) return sheetGone();
     tx.erase<KeptSheet>(id);
     return done();
 }
 
 Outcome moveSheet(Transaction& tx, SheetId id, int by) {
     const std::size_t at = tx.programme().sheets.indexOf(id), count = tx.programme().sheets.size();
-    if (at >= count) return sheetGone;
+    if (at >= count) return sheetGone();
     const auto to = std::clamp(std::int64_t(at) + by, std::int64_t(0), std::int64_t(count) - 1);
     if (std::size_t(to) == at) return done();
     KeptSheet sheet = tx.programme().sheets[at];
@@ -155,7 +158,7 @@ Outcome moveSheet(Transaction& tx, SheetId id, int by) {
 
 Outcome setSheetField(Transaction& tx, SheetId id, SheetField field, std::string_view text) {
     const KeptSheet* row = tx.programme().sheets.row(id);
-    if (!row) return sheetGone;
+    if (!row) return sheetGone();
     KeptSheet sheet = *row;
     if (Outcome read = typeField(sheet, field, text); !read.ok()) return read;
     if (auto fault = faultOf(sheet, tx.programme())) return *fault;
@@ -165,7 +168,7 @@ Outcome setSheetField(Transaction& tx, SheetId id, SheetField field, std::string
 
 Outcome setSheetParts(Transaction& tx, SheetId id, std::vector<SheetPart> parts) {
     const KeptSheet* row = tx.programme().sheets.row(id);
-    if (!row) return sheetGone;
+    if (!row) return sheetGone();
     KeptSheet sheet = *row;
     sheet.parts = std::move(parts);
     if (auto fault = faultOf(sheet, tx.programme())) return *fault;
@@ -175,8 +178,8 @@ Outcome setSheetParts(Transaction& tx, SheetId id, std::vector<SheetPart> parts)
 
 Outcome moveRowBreak(Transaction& tx, SheetId id, ActivityId from, ActivityId to) {
     const KeptSheet* row = tx.programme().sheets.row(id);
-    if (!row) return sheetGone;
-    if (to && !tx.programme().activities.row(to)) return inputError("the activity is there no more");
+    if (!row) return sheetGone();
+    if (to && !tx.programme().activities.row(to)) return inputError(worded("the activity is there no more"));
     KeptSheet sheet = *row;
     std::erase(sheet.rowBreaks, from);
     std::erase(sheet.rowBreaks, to);
@@ -189,7 +192,7 @@ Outcome moveRowBreak(Transaction& tx, SheetId id, ActivityId from, ActivityId to
 
 Outcome setTimeBreaks(Transaction& tx, SheetId id, const std::vector<Date>& days) {
     const KeptSheet* row = tx.programme().sheets.row(id);
-    if (!row) return sheetGone;
+    if (!row) return sheetGone();
     KeptSheet sheet = *row;
     if (!days.empty()) sheet.wide = int(days.size()) + 1;
     sheet.timeBreaks.clear();
@@ -201,7 +204,7 @@ Outcome setTimeBreaks(Transaction& tx, SheetId id, const std::vector<Date>& days
 
 Outcome markSent(Transaction& tx, SheetId id, Date on, std::string_view revision) {
     const KeptSheet* row = tx.programme().sheets.row(id);
-    if (!row) return sheetGone;
+    if (!row) return sheetGone();
     KeptSheet sheet = *row;
     const auto& dataDate = tx.programme().job.dataDate;
     sheet.sentOn = on;
@@ -216,7 +219,7 @@ Outcome setFirm(Transaction& tx, std::string_view name) {
     Job job = tx.programme().job;
     job.firm = trimmed(name);
     if (job.firm.size() > longestSheetText)
-        return inputError("the firm's name has more than " + std::to_string(longestSheetText) + " characters");
+        return inputError(worded("the firm's name has more than %1 characters", longestSheetText));
     tx.setJob(std::move(job));
     return done();
 }

@@ -3,6 +3,7 @@
 #include "edit/sorting_edits.h"
 
 #include "core/base/text.h"
+#include "core/base/worded.h"
 #include "core/model/describe/texts.h"
 #include "core/view/fields.h"
 #include "core/view/lens.h"
@@ -17,13 +18,13 @@ namespace yarrin {
 namespace {
 
 /// A name as it is taken: trimmed, not empty, not too long, and without the marks that part names in lenses.
-Result<std::string> takeName(std::string_view text, const char* what) {
+Result<std::string> takeName(std::string_view text, const Worded& what) {
     std::string name = trimmed(text);
-    if (name.empty()) return inputError(std::string(what) + " needs a name");
+    if (name.empty()) return inputError(worded("%1 needs a name", what));
     if (name.size() > longestSortingName)
-        return inputError("the name has more than " + std::to_string(longestSortingName) + " characters");
+        return inputError(worded("the name has more than %1 characters", longestSortingName));
     if (name.find_first_of(";|\"\n\t") != std::string::npos)
-        return inputError("the name has a semicolon, a bar or a quotation mark in it", "leave it out");
+        return inputError(worded("the name has a semicolon, a bar or a quotation mark in it"), worded("leave it out"));
     return name;
 }
 
@@ -31,17 +32,17 @@ Fault freeName(const Programme& programme, CodeId own, const std::string& name) 
     const std::string low = lowered(name);
     for (const Code& code : programme.codes)
         if (code.id != own && lowered(code.key) == low)
-            return inputError("there is a code " + code.key + " already", "choose another name");
+            return inputError(worded("there is a code %1 already", code.key), worded("choose another name"));
     for (const ViewField& field : plainFields())
         if (lowered(field.label) == low)
-            return inputError("\"" + field.label + "\" is what a field of all activities is called",
-                              "choose another name");
+            return inputError(worded("\"%1\" is what a field of all activities is called", field.label),
+                              worded("choose another name"));
     return {};
 }
 
 template <typename Change> Outcome changeCode(Transaction& tx, CodeId id, const Change& change) {
     const Code* row = tx.programme().codes.row(id);
-    if (!row) return inputError("the code is no longer there");
+    if (!row) return inputError(worded("the code is no longer there"));
     Code code = *row;
     if (Fault fault = change(code)) return *fault;
     tx.set(std::move(code));
@@ -51,7 +52,7 @@ template <typename Change> Outcome changeCode(Transaction& tx, CodeId id, const 
 Fault freeValue(const Code& code, std::size_t own, const std::string& name) {
     for (std::size_t i = 0; i < code.values.size(); ++i)
         if (i != own && lowered(code.values[i].name) == lowered(name))
-            return inputError("the code " + code.key + " has the value " + code.values[i].name + " already");
+            return inputError(worded("the code %1 has the value %2 already", code.key, code.values[i].name));
     return {};
 }
 
@@ -117,11 +118,11 @@ void rename(std::vector<LensKey>& keys, const std::string& from, const std::stri
 } // namespace
 
 Result<CodeId> addCode(Transaction& tx, std::string_view text) {
-    const auto name = takeName(text, "a code");
+    const auto name = takeName(text, worded("a code"));
     if (!name.ok()) return name.errors();
     if (Fault fault = freeName(tx.programme(), {}, *name)) return *fault;
     if (tx.programme().codes.size() >= mostCodes)
-        return inputError("a job has no more than " + std::to_string(mostCodes) + " codes");
+        return inputError(worded("a job has no more than %1 codes", mostCodes));
     Code code;
     code.id = tx.programme().codes.freshId();
     code.key = *name;
@@ -130,11 +131,11 @@ Result<CodeId> addCode(Transaction& tx, std::string_view text) {
 }
 
 Outcome renameCode(Transaction& tx, CodeId id, std::string_view text) {
-    const auto name = takeName(text, "a code");
+    const auto name = takeName(text, worded("a code"));
     if (!name.ok()) return name.errors();
     if (Fault fault = freeName(tx.programme(), id, *name)) return *fault;
     const Code* row = tx.programme().codes.row(id);
-    if (!row) return inputError("the code is no longer there");
+    if (!row) return inputError(worded("the code is no longer there"));
     const std::string from = codeField(row->key), to = codeField(*name);
     std::vector<KeptLens> kept;
     for (const KeptLens& one : tx.programme().lenses) {
@@ -157,7 +158,7 @@ Outcome renameCode(Transaction& tx, CodeId id, std::string_view text) {
 }
 
 Outcome removeCode(Transaction& tx, CodeId id) {
-    if (!tx.programme().codes.row(id)) return inputError("the code is no longer there");
+    if (!tx.programme().codes.row(id)) return inputError(worded("the code is no longer there"));
     forget<CodeId>(tx, std::span(&id, 1));
     Job job = tx.programme().job;
     if (job.alikeCode == id) job.alikeCode = {};
@@ -170,7 +171,7 @@ Outcome removeCode(Transaction& tx, CodeId id) {
 Outcome moveCode(Transaction& tx, CodeId id, int step) {
     const auto& codes = tx.programme().codes;
     const std::size_t at = codes.indexOf(id);
-    if (at >= codes.size()) return inputError("the code is no longer there");
+    if (at >= codes.size()) return inputError(worded("the code is no longer there"));
     if ((step < 0 && at == 0) || (step > 0 && at + 1 == codes.size())) return done();
     const Code code = codes[at];
     tx.erase<Code>(id);
@@ -179,12 +180,12 @@ Outcome moveCode(Transaction& tx, CodeId id, int step) {
 }
 
 Outcome addCodeValue(Transaction& tx, CodeId id, std::string_view text) {
-    const auto name = takeName(text, "a value");
+    const auto name = takeName(text, worded("a value"));
     if (!name.ok()) return name.errors();
     return changeCode(tx, id, [&](Code& code) -> Fault {
         if (Fault fault = freeValue(code, code.values.size(), *name)) return fault;
         if (code.values.size() >= mostCodeValues)
-            return inputError("a code has no more than " + std::to_string(mostCodeValues) + " values");
+            return inputError(worded("a code has no more than %1 values", mostCodeValues));
         code.values.push_back({*name, {}, {}});
         return {};
     });
@@ -194,10 +195,10 @@ Outcome setCodeValue(Transaction& tx, CodeId id, std::size_t index, CodeValueFie
     std::string before;
     std::string after;
     const Outcome changed = changeCode(tx, id, [&](Code& code) -> Fault {
-        if (index >= code.values.size()) return inputError("the value is no longer there");
+        if (index >= code.values.size()) return inputError(worded("the value is no longer there"));
         CodeValue& value = code.values[index];
         if (field == CodeValueField::name) {
-            const auto name = takeName(text, "a value");
+            const auto name = takeName(text, worded("a value"));
             if (!name.ok()) return name.error();
             if (Fault fault = freeValue(code, index, *name)) return fault;
             before = std::exchange(value.name, *name);
@@ -207,14 +208,14 @@ Outcome setCodeValue(Transaction& tx, CodeId id, std::size_t index, CodeValueFie
         std::string said = trimmed(text);
         if (field == CodeValueField::longName) {
             if (said.size() > longestSortingName)
-                return inputError("the name has more than " + std::to_string(longestSortingName) + " characters");
+                return inputError(worded("the name has more than %1 characters", longestSortingName));
             value.longName = std::move(said);
             return {};
         }
         said = lowered(said);
         if (!said.empty() &&
             (said.size() != 7 || said[0] != '#' || !std::all_of(said.begin() + 1, said.end(), isNumeral)))
-            return inputError("\"" + said + "\" is not a colour", "write it as #2e7d77, or leave it empty");
+            return inputError(worded("\"%1\" is not a colour", said), worded("write it as #2e7d77, or leave it empty"));
         value.colour = std::move(said);
         return {};
     });
@@ -224,7 +225,7 @@ Outcome setCodeValue(Transaction& tx, CodeId id, std::size_t index, CodeValueFie
 
 Outcome moveCodeValue(Transaction& tx, CodeId id, std::size_t index, int step) {
     return changeCode(tx, id, [&](Code& code) -> Fault {
-        if (index >= code.values.size()) return inputError("the value is no longer there");
+        if (index >= code.values.size()) return inputError(worded("the value is no longer there"));
         const std::size_t to = step < 0 ? index - 1 : index + 1; // wraps below the first
         if (to < code.values.size()) std::swap(code.values[index], code.values[to]);
         return {};
@@ -234,7 +235,7 @@ Outcome moveCodeValue(Transaction& tx, CodeId id, std::size_t index, int step) {
 Outcome removeCodeValue(Transaction& tx, CodeId id, std::size_t index) {
     std::string gone;
     const Outcome changed = changeCode(tx, id, [&](Code& code) -> Fault {
-        if (index >= code.values.size()) return inputError("the value is no longer there");
+        if (index >= code.values.size()) return inputError(worded("the value is no longer there"));
         gone = code.values[index].name;
         code.values.erase(code.values.begin() + std::ptrdiff_t(index));
         return {};
@@ -257,10 +258,11 @@ const CodeValue* valueMeant(const Code& code, std::string_view text) {
 Outcome setCodeMark(Transaction& tx, ActivityId id, CodeId codeId, std::string_view text) {
     const Activity* row = tx.programme().activities.row(id);
     const Code* code = tx.programme().codes.row(codeId);
-    if (!row || !code) return inputError("it is no longer there");
+    if (!row || !code) return inputError(worded("it is no longer there"));
     const CodeValue* value = valueMeant(*code, text);
     if (!value && !trimmedView(text).empty())
-        return inputError("\"" + trimmed(text) + "\" is no value of the code " + code->key, "add it to the code first");
+        return inputError(worded("\"%1\" is no value of the code %2", trimmed(text), code->key),
+                          worded("add it to the code first"));
     Activity activity = *row;
     std::erase_if(activity.codes, [&](const CodeMark& mark) { return mark.code == codeId; });
     if (value) activity.codes.push_back({codeId, value->name});
@@ -277,7 +279,7 @@ Outcome sortOneInto(Transaction& tx, ActivityId id, const GroupValue& group) {
     if (group.field == "breakdown") return setBreakdown(tx, id, BreakdownId{group.node});
     if (group.field == "location") {
         const Activity* row = tx.programme().activities.row(id);
-        if (!row) return inputError("it is no longer there");
+        if (!row) return inputError(worded("it is no longer there"));
         Activity activity = *row;
         activity.location = LocationId{group.node};
         fitPlace(tx.programme(), activity);
@@ -295,8 +297,8 @@ Outcome sortOneInto(Transaction& tx, ActivityId id, const GroupValue& group) {
         if (group.text == "Continuous") return setCalendar(tx, id, continuousCalendar);
     }
     const auto field = fieldNamed(tx.programme(), group.field);
-    return inputError("\"" + (field ? field->label : group.field) + "\" follows from the programme",
-                      "rows are sorted by hand into groups of codes, breakdown, location, calendar or texts");
+    return inputError(worded("\"%1\" follows from the programme", (field ? field->label : group.field)),
+                      worded("rows are sorted by hand into groups of codes, breakdown, location, calendar or texts"));
 }
 
 } // namespace
@@ -308,7 +310,7 @@ Outcome sortInto(Transaction& tx, std::span<const ActivityId> ids, const GroupVa
 }
 
 Outcome keepLens(Transaction& tx, KeptLens lens) {
-    const auto name = takeName(lens.key, "a lens");
+    const auto name = takeName(lens.key, worded("a lens"));
     if (!name.ok()) return name.errors();
     lens.key = *name;
     for (const KeptLens& one : tx.programme().lenses)
@@ -323,13 +325,13 @@ Outcome keepLens(Transaction& tx, KeptLens lens) {
 }
 
 Outcome renameLens(Transaction& tx, LensId id, std::string_view text) {
-    const auto name = takeName(text, "a lens");
+    const auto name = takeName(text, worded("a lens"));
     if (!name.ok()) return name.errors();
     const KeptLens* row = tx.programme().lenses.row(id);
-    if (!row) return inputError("the lens is no longer there");
+    if (!row) return inputError(worded("the lens is no longer there"));
     for (const KeptLens& one : tx.programme().lenses)
         if (one.id != id && lowered(one.key) == lowered(*name))
-            return inputError("there is a lens " + one.key + " already", "choose another name");
+            return inputError(worded("there is a lens %1 already", one.key), worded("choose another name"));
     KeptLens lens = *row;
     lens.key = *name;
     tx.set(std::move(lens));
@@ -337,7 +339,7 @@ Outcome renameLens(Transaction& tx, LensId id, std::string_view text) {
 }
 
 Outcome removeLens(Transaction& tx, LensId id) {
-    if (!tx.programme().lenses.row(id)) return inputError("the lens is no longer there");
+    if (!tx.programme().lenses.row(id)) return inputError(worded("the lens is no longer there"));
     tx.erase<KeptLens>(id);
     return done();
 }

@@ -3,6 +3,7 @@
 #include "edit/soundness_edits.h"
 
 #include "core/base/text.h"
+#include "core/base/worded.h"
 #include "edit/activity_edits.h"
 #include "edit/calendar_edits.h"
 #include "edit/link_edits.h"
@@ -13,12 +14,14 @@ namespace yarrin {
 
 namespace {
 
-const Error findingGone = inputError("it is as it was found no more", "check again");
+Error findingGone() {
+    return inputError(worded("it is as it was found no more"), worded("check again"));
+}
 
 /// A constraint that holds late becomes one that only holds back, or a deadline that is told when it is missed.
 Outcome soften(Transaction& tx, const Finding& finding) {
     const Activity* row = tx.programme().activities.row(finding.activity);
-    if (!row || !row->constraint) return findingGone;
+    if (!row || !row->constraint) return findingGone();
     Activity activity = *row;
     switch (activity.constraint->type) {
     case ConstraintType::startOn:
@@ -28,12 +31,13 @@ Outcome soften(Transaction& tx, const Finding& finding) {
         activity.constraint->type = ConstraintType::finishNotBefore;
         break;
     case ConstraintType::finishNotAfter:
-        if (activity.deadline) return inputError(activity.key + " has a deadline already");
+        if (activity.deadline) return inputError(worded("%1 has a deadline already", activity.key));
         activity.deadline = activity.constraint->date;
         activity.constraint.reset();
         break;
     default:
-        return inputError("what holds " + activity.key + " cannot be made softer", "take it off, or leave it");
+        return inputError(worded("what holds %1 cannot be made softer", activity.key),
+                          worded("take it off, or leave it"));
     }
     tx.set(std::move(activity));
     return done();
@@ -42,10 +46,10 @@ Outcome soften(Transaction& tx, const Finding& finding) {
 Outcome mendOne(Transaction& tx, const Finding& finding) {
     switch (kindOf(finding.concern).mend) {
     case Mend::removeLink:
-        return tx.programme().links.row(finding.link) ? removeLink(tx, finding.link) : Outcome(findingGone);
+        return tx.programme().links.row(finding.link) ? removeLink(tx, finding.link) : Outcome(findingGone());
     case Mend::tieToSection:
     case Mend::addSuccessor: {
-        if (!finding.other) return inputError("nothing is known that it could lead to");
+        if (!finding.other) return inputError(worded("nothing is known that it could lead to"));
         Link link;
         link.from = finding.activity;
         link.to = finding.other;
@@ -57,11 +61,11 @@ Outcome mendOne(Transaction& tx, const Finding& finding) {
     case Mend::removeCalendar:
         for (const Calendar& calendar : tx.programme().calendars)
             if (calendar.key == finding.about) return removeCalendar(tx, calendar.id, {});
-        return findingGone;
+        return findingGone();
     case Mend::none:
         break;
     }
-    return inputError("nothing can be done about it but by hand");
+    return inputError(worded("nothing can be done about it but by hand"));
 }
 
 } // namespace
@@ -93,7 +97,7 @@ Outcome setFindingAside(Transaction& tx, const Finding& finding, std::string_vie
 
 Outcome setSoundnessLimit(Transaction& tx, std::string_view key, std::string_view typed) {
     const LimitKind* kind = limitKind(key);
-    if (!kind) return inputError("there is no limit " + std::string(key));
+    if (!kind) return inputError(worded("there is no limit %1", key));
     std::string text = trimmed(typed);
     if (text.ends_with('%')) text = trimmed(text.substr(0, text.size() - 1));
     const SoundnessLimit* there = nullptr;
@@ -124,8 +128,8 @@ Outcome mend(Transaction& tx, std::span<const Finding> findings) {
     for (std::size_t i = 0; i < after.activities.size(); ++i) {
         const ActivityFigures &a = before.activities[i], &b = after.activities[i];
         if (a.earlyStart != b.earlyStart || a.earlyFinish != b.earlyFinish || a.totalFloat != b.totalFloat)
-            return inputError(tx.programme().activities[i].key + " would move, so a link is not redundant",
-                              "take links out one by one");
+            return inputError(worded("%1 would move, so a link is not redundant", tx.programme().activities[i].key),
+                              worded("take links out one by one"));
     }
     return done();
 }

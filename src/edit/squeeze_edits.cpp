@@ -2,6 +2,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "edit/squeeze_edits.h"
 
+#include "core/base/worded.h"
 #include "edit/link_edits.h"
 
 namespace yarrin {
@@ -10,7 +11,7 @@ Outcome takeMeasures(Transaction& tx, std::span<const SqueezeMeasure> measures) 
     for (const SqueezeMeasure& measure : measures) {
         SqueezedRows rows = rowsWith(tx.programme(), measure);
         if (!rows.activity && !rows.link && !rows.gone)
-            return inputError(measure.words, "what it changes is there no more; look again");
+            return inputError(measure.words, worded("what it changes is there no more; look again"));
         if (rows.activity) tx.set(std::move(*rows.activity));
         if (rows.gone)
             if (Outcome gone = removeLink(tx, rows.gone); !gone.ok()) return gone;

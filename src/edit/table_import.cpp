@@ -3,6 +3,7 @@
 #include "edit/table_import.h"
 
 #include "core/base/text.h"
+#include "core/base/worded.h"
 #include "core/quantity/bill.h"
 #include "core/quantity/figures.h"
 #include "core/quantity/units.h"
@@ -139,21 +140,21 @@ private:
         BillItem& item = taken.item;
         item.key = trimmed(cell(row, key).text);
         item.description = words;
-        if (item.key.empty() && m_map.columns[key]) return fault(row, "it has no item number");
+        if (item.key.empty() && m_map.columns[key]) return fault(row, worded("it has no item number"));
         if (item.key.empty()) item.key = std::to_string(row + 1);
         if (const auto before = m_seen.find(item.key); before != m_seen.end())
-            return fault(row, "item " + item.key + " stands in row " + std::to_string(before->second) + " already");
-        if (words.empty()) return fault(row, "it has no description");
+            return fault(row, worded("item %1 stands in row %2 already", item.key, before->second));
+        if (words.empty()) return fault(row, worded("it has no description"));
         const auto measured = unitFromText(cell(row, unit).text);
         if (!measured.ok()) return fault(row, measured.error().what);
         item.unit = *measured;
-        const auto value = amount.empty() ? Result<Decimal>(inputError("it has no quantity")) : figure(amount);
+        const auto value = amount.empty() ? Result<Decimal>(inputError(worded("it has no quantity"))) : figure(amount);
         if (!value.ok()) return fault(row, value.error().sentence());
-        if (value->sign() < 0) return fault(row, "its quantity is negative");
+        if (value->sign() < 0) return fault(row, worded("its quantity is negative"));
         item.quantity = *value;
         if (const SheetCell& price = cell(row, rate); !trimmedView(price.text).empty()) {
             const auto sum = figure(price);
-            if (!sum.ok()) return fault(row, "its rate: " + sum.error().sentence());
+            if (!sum.ok()) return fault(row, worded("its rate: %1", sum.error().sentence()));
             item.rate = *sum;
         }
         taken.location = trimmed(cell(row, location).text);
@@ -184,8 +185,8 @@ private:
             const BillItem& before = m_programme.bill[index];
             if (item.quantity < m_placed[index].placed ||
                 (item.unit != before.unit && m_placed[index].placed.sign() > 0)) {
-                fault(taken.row - 1, m_placed[index].placed.text() + " " + unitSymbol(before.unit) + " of item " +
-                                         item.key + " is placed already");
+                fault(taken.row - 1, worded("%1 %2 of item %3 is placed already", m_placed[index].placed.text(),
+                                            unitSymbol(before.unit), item.key));
                 return false;
             }
             item.id = known->second;
@@ -223,13 +224,18 @@ private:
 
 const std::vector<TableField>& billFields() {
     static const std::vector<TableField> fields{
-        {"item", "Item", {"item", "ref", "reference", "no", "number", "item no", "bill ref", "code", "id", "pos"}},
-        {"description", "Description", {"description", "text", "work", "particulars", "item description"}, true},
-        {"unit", "Unit", {"unit", "uom", "u m", "units"}, true},
-        {"quantity", "Quantity", {"quantity", "qty", "quant", "amount measured", "billed"}, true},
-        {"location", "Location", {"location", "zone", "area", "chainage", "floor", "place", "level"}},
-        {"breakdown", "Group", {"group", "section", "breakdown", "trade", "element", "chapter", "bill"}},
-        {"rate", "Rate", {"rate", "price", "unit rate", "unit price", "cost"}}};
+        {"item",
+         toWord("Item"),
+         {"item", "ref", "reference", "no", "number", "item no", "bill ref", "code", "id", "pos"}},
+        {"description",
+         toWord("Description"),
+         {"description", "text", "work", "particulars", "item description"},
+         true},
+        {"unit", toWord("Unit"), {"unit", "uom", "u m", "units"}, true},
+        {"quantity", toWord("Quantity"), {"quantity", "qty", "quant", "amount measured", "billed"}, true},
+        {"location", toWord("Location"), {"location", "zone", "area", "chainage", "floor", "place", "level"}},
+        {"breakdown", toWord("Group"), {"group", "section", "breakdown", "trade", "element", "chapter", "bill"}},
+        {"rate", toWord("Rate"), {"rate", "price", "unit rate", "unit price", "cost"}}};
     return fields;
 }
 
@@ -266,15 +272,15 @@ BillReading readBill(const Programme& programme, const Sheet& sheet, const Colum
     for (std::size_t f = 0; f < billFields().size(); ++f)
         if (billFields()[f].needed && !map.columns[f]) {
             BillReading reading;
-            reading.faults.push_back({map.headingRow + 1, std::string("no column holds the ") +
-                                                              lowered(billFields()[f].title) + "; choose it above"});
+            reading.faults.push_back({map.headingRow + 1, worded("no column holds the %1; choose it above",
+                                                                 lowered(billFields()[f].title))});
             return reading;
         }
     return BillReader(programme, sheet, map).read(progress);
 }
 
 Outcome importBill(Transaction& tx, const BillReading& reading) {
-    if (reading.rows.empty()) return inputError("no row of the bill can be taken over");
+    if (reading.rows.empty()) return inputError(worded("no row of the bill can be taken over"));
     // What was read may have been overtaken by what was done since.
     std::unordered_map<std::string, BillItemId> known;
     for (const BillItem& item : tx.programme().bill) known.emplace(item.key, item.id);
@@ -282,7 +288,7 @@ Outcome importBill(Transaction& tx, const BillReading& reading) {
         const auto now = known.find(row.item.key);
         if ((now == known.end() ? BillItemId{} : now->second) != row.item.id ||
             (row.item.id && placedOf(tx.programme(), row.item.id).placed > row.item.quantity))
-            return inputError("the bill has changed since the table was read", "read it again");
+            return inputError(worded("the bill has changed since the table was read"), worded("read it again"));
     }
     Names<LocationId> locations(tx.programme().locations);
     Names<BreakdownId> groups(tx.programme().breakdown);

@@ -3,6 +3,7 @@
 #include "edit/take_over.h"
 
 #include "core/base/text.h"
+#include "core/base/worded.h"
 #include "edit/breakdown_edits.h"
 #include "edit/typed.h"
 
@@ -30,9 +31,9 @@ public:
         for (const Activity& one : m_other.activities)
             for (const auto& at : {one.actualStart, one.actualFinish})
                 if (at && (!job.dataDate || *at > *job.dataDate))
-                    return inputError("the plan has progress up to " + isoDate(dateOf(*at)) +
-                                          ", beyond this job's data date",
-                                      "move the data date there first, or take the plan as a new job");
+                    return inputError(
+                        worded("the plan has progress up to %1, beyond this job's data date", isoDate(dateOf(*at))),
+                        worded("move the data date there first, or take the plan as a new job"));
         const auto top = addChildGroup(m_tx, {}, under);
         if (!top.ok()) return top.errors();
         breakdown(*top);

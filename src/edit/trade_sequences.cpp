@@ -2,6 +2,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "edit/trade_sequences.h"
 
+#include "core/base/worded.h"
 #include "edit/bill_edits.h"
 #include "edit/typed.h"
 
@@ -111,9 +112,9 @@ Result<SequenceId> addTradeSequence(Transaction& tx, const TradeSequence& trade,
             const auto item =
                 std::find_if(book.begin(), book.end(), [&](const BookItem& one) { return one.key == step.book; });
             if (item == book.end())
-                return inputError("the output book has no item " + std::string(step.book) + " for the step \"" +
-                                      std::string(step.name) + "\"",
-                                  "add it, or make the sequence by hand");
+                return inputError(
+                    worded("the output book has no item %1 for the step \"%2\"", step.book, std::string(step.name)),
+                    worded("add it, or make the sequence by hand"));
             if (const auto copy = copyToJob(tx, *item); !copy.ok()) return copy.errors();
         }
         for (const auto& [field, text] :

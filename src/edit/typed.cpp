@@ -3,6 +3,7 @@
 #include "edit/typed.h"
 
 #include "core/base/text.h"
+#include "core/base/worded.h"
 #include "edit/activity_edits.h"
 #include "edit/contract_edits.h"
 
@@ -10,13 +11,13 @@
 
 namespace yarrin {
 
-Fault readSum(std::optional<Decimal>& sum, std::string_view text, const char* what) {
+Fault readSum(std::optional<Decimal>& sum, std::string_view text, const Worded& what) {
     sum.reset();
     if (trimmedView(text).empty()) return {};
     const auto value = parseFigure(text);
     if (!value.ok()) return value.error();
-    if (value->sign() < 0) return inputError(std::string(what) + " cannot be negative");
-    if (*value > Decimal(1'000'000'000'000)) return inputError(std::string(what) + " is out of all bounds");
+    if (value->sign() < 0) return inputError(worded("%1 cannot be negative", what));
+    if (*value > Decimal(1'000'000'000'000)) return inputError(worded("%1 is out of all bounds", what));
     sum = *value;
     return {};
 }
@@ -26,10 +27,10 @@ Fault readShare(std::optional<Decimal>& share, std::string_view text) {
     std::string digits(text);
     std::erase(digits, '%');
     share.reset();
-    if (auto fault = readSum(percent, digits, "a share")) return fault;
+    if (auto fault = readSum(percent, digits, worded("a share"))) return fault;
     if (!percent) return {};
-    if (*percent > Decimal(100)) return inputError("a share is at most 100 %");
-    if (percent->scale() > 6) return inputError("a share has at most six decimals");
+    if (*percent > Decimal(100)) return inputError(worded("a share is at most 100 %"));
+    if (percent->scale() > 6) return inputError(worded("a share has at most six decimals"));
     share = Decimal(percent->mantissa(), percent->scale() + 2);
     return {};
 }
@@ -46,8 +47,7 @@ Fault readDays(std::optional<int>& days, std::string_view text, int least, int m
     days = wholeNumber(text);
     if (days && *days >= least && *days <= most) return {};
     days.reset();
-    return inputError("it must be a whole number of calendar days from " + std::to_string(least) + " to " +
-                      std::to_string(most));
+    return inputError(worded("it must be a whole number of calendar days from %1 to %2", least, most));
 }
 
 Fault readDate(std::optional<Date>& date, std::string_view text) {

@@ -5,6 +5,7 @@
 #include "core/base/decimal.h"
 #include "core/base/result.h"
 #include "core/base/text.h"
+#include "core/base/worded.h"
 #include "core/model/words.h"
 #include "core/time/instant.h"
 
@@ -21,14 +22,14 @@ using Fault = std::optional<Error>;
 /// A choice by its word.
 template <typename Enum> [[nodiscard]] Fault choose(Enum& value, std::string_view word) {
     const auto chosen = fromWord<Enum>(word);
-    if (!chosen) return inputError("\"" + std::string(word) + "\" is not one of the choices");
+    if (!chosen) return inputError(worded("\"%1\" is not one of the choices", word));
     value = *chosen;
     return {};
 }
 
 /// What people type, into a value; an empty text takes it away. A sum is not negative, a share is typed in per cent,
 /// days are calendar days ("28", "28 d", "28 days").
-[[nodiscard]] Fault readSum(std::optional<Decimal>& sum, std::string_view text, const char* what);
+[[nodiscard]] Fault readSum(std::optional<Decimal>& sum, std::string_view text, const Worded& what);
 [[nodiscard]] Fault readShare(std::optional<Decimal>& share, std::string_view text);
 [[nodiscard]] Fault readDays(std::optional<int>& days, std::string_view text, int least, int most);
 [[nodiscard]] Fault readDate(std::optional<Date>& date, std::string_view text);
@@ -51,9 +52,9 @@ template <typename Rows> std::string freshKey(const Rows& rows, const std::strin
 
 /// Takes a key that is typed, where no other row has it.
 template <typename Rows, typename Row> [[nodiscard]] Fault takeKey(const Rows& rows, Row& row, std::string_view text) {
-    if (text.empty()) return inputError("an id cannot be empty");
+    if (text.empty()) return inputError(worded("an id cannot be empty"));
     for (const auto& other : rows)
-        if (other.id != row.id && other.key == text) return inputError("the id " + other.key + " is used already");
+        if (other.id != row.id && other.key == text) return inputError(worded("the id %1 is used already", other.key));
     row.key = text;
     return {};
 }

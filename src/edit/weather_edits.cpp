@@ -2,6 +2,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "edit/weather_edits.h"
 
+#include "core/base/worded.h"
 #include "core/model/words.h"
 #include "core/time/typed_date.h"
 #include "core/weather/lost_days.h"
@@ -59,21 +60,22 @@ Result<Headings> headingsOf(const Sheet& sheet, const WeatherColumns& named) {
                 if (other == c || meaning.empty()) continue;
                 const auto heading = measureFrom(meaning);
                 if (heading.second.empty())
-                    return Error{ErrorCode::input, "row " + std::to_string(r + 1),
-                                 "\"" + sheet.rows[r][other].text + "\" says no unit",
-                                 "head the column like wind (m/s), or say what it is"};
+                    return Error{ErrorCode::input, worded("row %1", r + 1),
+                                 worded("\"%1\" says no unit", sheet.rows[r][other].text),
+                                 worded("head the column like wind (m/s), or say what it is")};
                 for (const auto& [column, before] : found.measures)
                     if (before.first == heading.first)
-                        return Error{ErrorCode::input, "row " + std::to_string(r + 1),
-                                     "two columns hold " + heading.first, "leave one of them out"};
+                        return Error{ErrorCode::input, worded("row %1", r + 1),
+                                     worded("two columns hold %1", heading.first), worded("leave one of them out")};
                 found.measures.emplace_back(other, heading);
             }
-            if (found.measures.empty()) return inputError("beside the days there is no column with a measurement");
+            if (found.measures.empty())
+                return inputError(worded("beside the days there is no column with a measurement"));
             return found;
         }
-    return inputError("no column of the table is headed date or day",
-                      "head the days with date, and each measurement "
-                      "with its unit: wind (m/s); or say what they are");
+    return inputError(worded("no column of the table is headed date or day"),
+                      worded("head the days with date, and each measurement "
+                             "with its unit: wind (m/s); or say what they are"));
 }
 
 /// Months by measurement, filled in day by day.
@@ -97,8 +99,9 @@ public:
             month.from = from;
             const auto gaps = std::count(value.second.begin(), value.second.end(), std::nullopt);
             if (gaps > 0)
-                read.notes.push_back(key.first + " in " + monthText(month.month) + " has no figure for " +
-                                     std::to_string(gaps) + (gaps == 1 ? " day" : " days"));
+                read.notes.push_back(wordedCount("%2 in %3 has no figure for %1 day",
+                                                 "%2 in %3 has no figure for %1 days", gaps, key.first,
+                                                 monthText(month.month)));
         }
         return read;
     }
@@ -108,10 +111,13 @@ private:
 };
 
 Error otherUnit(const WeatherMonth& kept, const std::string& unit) {
-    return inputError(kept.measure + " is kept in " + kept.unit + ", this is in " + unit, "bring it in " + kept.unit);
+    return inputError(worded("%1 is kept in %2, this is in %3", kept.measure, kept.unit, unit),
+                      worded("bring it in %1", kept.unit));
 }
 
-const Error thresholdGone = inputError("the threshold is there no more");
+Error thresholdGone() {
+    return inputError(worded("the threshold is there no more"));
+}
 
 } // namespace
 
@@ -149,18 +155,19 @@ Result<ReadWeather> readWeather(const Sheet& sheet, std::string_view from, const
     Gatherer gatherer;
     std::map<Date, std::size_t> seen;
     for (std::size_t r = headings->row + 1; r < sheet.rows.size(); ++r) {
-        const std::string row = "row " + std::to_string(r + 1);
+        const std::string row = worded("row %1", r + 1);
         const SheetCell& dayCell = sheet.at(r, headings->days);
         if (trimmed(dayCell.text).empty()) continue;
         const auto day = dayFrom(dayCell);
         if (!day) {
-            faults.push_back({ErrorCode::input, row, "\"" + dayCell.text + "\" is no day", "write it like 2027-03-01"});
+            faults.push_back(
+                {ErrorCode::input, row, worded("\"%1\" is no day", dayCell.text), worded("write it like 2027-03-01")});
             continue;
         }
         if (const auto [other, isNew] = seen.emplace(*day, r + 1); !isNew) {
             faults.push_back({ErrorCode::input, row,
-                              isoDate(*day) + " stands in row " + std::to_string(other->second) + " already",
-                              "keep one of them"});
+                              worded("%1 stands in row %2 already", isoDate(*day), other->second),
+                              worded("keep one of them")});
             continue;
         }
         for (const auto& [column, heading] : headings->measures) {
@@ -171,19 +178,20 @@ Result<ReadWeather> readWeather(const Sheet& sheet, std::string_view from, const
             if (figure)
                 gatherer.put(heading.first, heading.second, *day, *figure);
             else
-                faults.push_back({ErrorCode::input, row + ", " + heading.first, "\"" + text + "\" is no figure",
-                                  "leave it empty where nothing was measured"});
+                faults.push_back({ErrorCode::input, row + ", " + heading.first, worded("\"%1\" is no figure", text),
+                                  worded("leave it empty where nothing was measured")});
         }
     }
     if (!faults.empty()) return faults;
     ReadWeather read = gatherer.take(from);
-    if (read.months.empty()) return inputError("the table holds no figure");
+    if (read.months.empty()) return inputError(worded("the table holds no figure"));
     // Days that are not there at all lie between the first and the last.
     std::size_t missing = 0;
     for (Date day = seen.begin()->first; day < seen.rbegin()->first; day = day + 1) missing += !seen.contains(day);
     if (missing > 0)
-        read.notes.push_back("between " + isoDate(seen.begin()->first) + " and " + isoDate(seen.rbegin()->first) + " " +
-                             std::to_string(missing) + (missing == 1 ? " day is" : " days are") + " not there");
+        read.notes.push_back(wordedCount("between %2 and %3 %1 day is not there",
+                                         "between %2 and %3 %1 days are not there", missing,
+                                         isoDate(seen.begin()->first), isoDate(seen.rbegin()->first)));
     return read;
 }
 
@@ -258,14 +266,14 @@ Outcome removeWeather(Transaction& tx, std::string_view measure) {
     std::vector<WeatherMonthId> going;
     for (const WeatherMonth& one : tx.programme().weather)
         if (one.measure == measure) going.push_back(one.id);
-    if (going.empty()) return inputError("nothing of " + std::string(measure) + " is recorded");
+    if (going.empty()) return inputError(worded("nothing of %1 is recorded", measure));
     tx.eraseAll<WeatherMonth>(going);
     return done();
 }
 
 Result<ThresholdId> addThreshold(Transaction& tx, CalendarId calendar) {
     const WeatherRecord record(tx.programme());
-    if (!tx.programme().calendars.row(calendar)) return inputError("a threshold is for a calendar of the job");
+    if (!tx.programme().calendars.row(calendar)) return inputError(worded("a threshold is for a calendar of the job"));
     Threshold one;
     one.id = tx.programme().thresholds.freshId();
     one.calendar = calendar;
@@ -284,7 +292,7 @@ Result<ThresholdId> addThreshold(Transaction& tx, CalendarId calendar) {
 
 Outcome removeThresholds(Transaction& tx, std::span<const ThresholdId> ids) {
     for (const ThresholdId id : ids) {
-        if (!tx.programme().thresholds.row(id)) return thresholdGone;
+        if (!tx.programme().thresholds.row(id)) return thresholdGone();
         tx.erase<Threshold>(id);
     }
     return done();
@@ -301,7 +309,7 @@ Fault takeThreshold(Threshold& one, const Programme& programme, ThresholdField f
                 one.calendar = calendar.id;
                 return {};
             }
-        return inputError("there is no calendar " + text);
+        return inputError(worded("there is no calendar %1", text));
     case ThresholdField::measure: {
         one.measure = lowered(text);
         const WeatherRecord record(programme);
@@ -326,7 +334,7 @@ Fault takeThreshold(Threshold& one, const Programme& programme, ThresholdField f
         else if (lowered(text) == "half" || text == "0.5")
             one.lose = Decimal(5, 1);
         else
-            return inputError("a day is lost wholly or by half", "write all or half");
+            return inputError(worded("a day is lost wholly or by half"), worded("write all or half"));
         return {};
     }
     return {};
@@ -336,7 +344,7 @@ Fault takeThreshold(Threshold& one, const Programme& programme, ThresholdField f
 
 Outcome setThresholdField(Transaction& tx, ThresholdId id, ThresholdField field, std::string_view text) {
     const Threshold* row = tx.programme().thresholds.row(id);
-    if (!row) return thresholdGone;
+    if (!row) return thresholdGone();
     Threshold one = *row;
     if (Fault fault = takeThreshold(one, tx.programme(), field, text)) return *fault;
     if (Fault fault = faultOf(one, tx.programme())) return *fault;
@@ -370,16 +378,16 @@ Result<EventId> eventOfWeather(Transaction& tx, CalendarId id, Month month, Risk
     const std::vector<LostMonth> months = lostMonths(programme, record, id);
     const auto found =
         std::find_if(months.begin(), months.end(), [&](const LostMonth& one) { return one.month == month.first; });
-    if (found == months.end()) return inputError("nothing of " + monthText(month) + " is recorded for this calendar");
+    if (found == months.end())
+        return inputError(worded("nothing of %1 is recorded for this calendar", monthText(month)));
     const LostMonth& lost = *found;
     if (!lost.gaps.empty())
-        return inputError(std::to_string(lost.gaps.size()) + " working days of " + monthText(month) +
-                              " are not recorded, the first on " + isoDate(lost.gaps.front()),
-                          "bring the whole month first");
+        return inputError(worded("%1 working days of %2 are not recorded, the first on %3", lost.gaps.size(),
+                                 monthText(month), isoDate(lost.gaps.front())),
+                          worded("bring the whole month first"));
     const int beyond = lost.days - lost.allowed;
     if (beyond <= 0)
-        return inputError("no day of " + monthText(month) + " is lost beyond the allowance of " +
-                          std::to_string(lost.allowed));
+        return inputError(worded("no day of %1 is lost beyond the allowance of %2", monthText(month), lost.allowed));
     std::string days;
     std::set<std::string> thresholds;
     for (const LostDay& one : lost.lost) {
@@ -390,18 +398,16 @@ Result<EventId> eventOfWeather(Transaction& tx, CalendarId id, Month month, Risk
     std::string rules;
     for (const std::string& one : thresholds) rules += (rules.empty() ? "" : "; ") + one;
     const std::string calendar = programme.calendars.row(id)->name;
-    std::string text = std::to_string(lost.days) + " days lost in " + monthText(month) + " on " + calendar + ", " +
-                       std::to_string(lost.allowed) + " of them allowed for, " + std::to_string(beyond) +
-                       " beyond. Threshold: " + rules + ". Days: " + days + ".";
+    std::string text = worded("%1 days lost in %2 on %3, %4 of them allowed for, %5 beyond. Threshold: %6. Days: %7.",
+                              lost.days, monthText(month), calendar, lost.allowed, beyond, rules, days);
     if (const auto rarity = rarityOf(months, month.first); rarity && rarity->years > 0)
-        text +=
-            " As bad " + rarity->text() + ", by the records of " + std::to_string(rarity->years) + " earlier years.";
-    if (record.madeUp()) text += " The records are made up by the simulated station.";
+        text += worded(" As bad %1, by the records of %2 earlier years.", rarity->text(), rarity->years);
+    if (record.madeUp()) text += worded(" The records are made up by the simulated station.");
     const Date last = lost.lost.back().day, first = lost.lost.front().day;
     const auto added = addEvent(tx, last);
     if (!added.ok()) return added;
     for (const auto& [field, value] :
-         {std::pair{EventField::title, "Weather beyond the allowance, " + monthText(month)},
+         {std::pair{EventField::title, std::string(worded("Weather beyond the allowance, %1", monthText(month)))},
           std::pair{EventField::risk, std::string(wordOf(risk))}, std::pair{EventField::cause, std::string("Weather")},
           std::pair{EventField::description, text}, std::pair{EventField::from, isoDate(first)},
           std::pair{EventField::to, isoDate(last)}})

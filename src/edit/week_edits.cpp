@@ -2,6 +2,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "edit/week_edits.h"
 
+#include "core/base/worded.h"
 #include "core/weeks/look_ahead.h"
 #include "core/weeks/promises.h"
 #include "edit/activity_edits.h"
@@ -15,19 +16,25 @@ namespace yarrin {
 
 namespace {
 
-const Error weekGone = inputError("this week was not committed");
-const Error lackGone = inputError("it is there no more");
-const Error firmGone = inputError("the firm is there no more");
+Error weekGone() {
+    return inputError(worded("this week was not committed"));
+}
+Error lackGone() {
+    return inputError(worded("it is there no more"));
+}
+Error firmGone() {
+    return inputError(worded("the firm is there no more"));
+}
 
 Result<Promise> promiseOf(const Programme& programme, const Schedule& dates, ActivityId id, Date begins) {
     const Activity* activity = programme.activities.row(id);
-    if (!activity) return inputError("the activity is there no more");
+    if (!activity) return inputError(worded("the activity is there no more"));
     const auto days = daysIn(programme, dates, id, begins);
-    if (!days) return inputError(activity->key + " does not work in the week of " + isoDate(begins));
+    if (!days) return inputError(worded("%1 does not work in the week of %2", activity->key, isoDate(begins)));
     if (const auto lacking = lackingOn(programme, id); !lacking.empty())
-        return inputError(activity->key + " still lacks " + lacking.front().kind +
-                              (lacking.front().what.empty() ? "" : ": " + lacking.front().what),
-                          "make it ready first");
+        return inputError(worded("%1 still lacks %2%3", activity->key, lacking.front().kind,
+                                 (lacking.front().what.empty() ? "" : ": " + lacking.front().what)),
+                          worded("make it ready first"));
     Promise promise;
     promise.activity = id;
     promise.key = activity->key;
@@ -56,9 +63,10 @@ Outcome commitWeek(Transaction& tx, const Schedule& dates, Date begins, std::spa
                    std::string_view by, std::optional<Date> on) {
     const Programme& programme = tx.programme();
     if (weekBegin(programme.job, begins) != begins)
-        return inputError("no week begins on " + isoDate(begins), "weeks begin on the job's first weekday");
-    if (weekOf(programme, begins)) return inputError("the week of " + isoDate(begins) + " is committed already");
-    if (activities.empty()) return inputError("nothing is promised", "tick what is promised first");
+        return inputError(worded("no week begins on %1", isoDate(begins)),
+                          worded("weeks begin on the job's first weekday"));
+    if (weekOf(programme, begins)) return inputError(worded("the week of %1 is committed already", isoDate(begins)));
+    if (activities.empty()) return inputError(worded("nothing is promised"), worded("tick what is promised first"));
     Week week;
     week.id = programme.weeks.freshId();
     week.begins = begins;
@@ -76,7 +84,7 @@ Outcome commitWeek(Transaction& tx, const Schedule& dates, Date begins, std::spa
 
 Outcome promiseLater(Transaction& tx, const Schedule& dates, Date begins, ActivityId activity) {
     const Week* row = weekOf(tx.programme(), begins);
-    if (!row) return weekGone;
+    if (!row) return weekGone();
     auto promise = promiseOf(tx.programme(), dates, activity, begins);
     if (!promise.ok()) return promise.errors();
     Week week = *row;
@@ -87,14 +95,14 @@ Outcome promiseLater(Transaction& tx, const Schedule& dates, Date begins, Activi
 
 Outcome removeWeek(Transaction& tx, Date begins) {
     const Week* row = weekOf(tx.programme(), begins);
-    if (!row) return weekGone;
+    if (!row) return weekGone();
     tx.erase<Week>(row->id);
     return done();
 }
 
 Outcome setPromiseField(Transaction& tx, Date begins, std::size_t index, PromiseField field, std::string_view text) {
     const Week* row = weekOf(tx.programme(), begins);
-    if (!row || index >= row->promises.size()) return weekGone;
+    if (!row || index >= row->promises.size()) return weekGone();
     Week week = *row;
     Promise& promise = week.promises[index];
     const auto reasons = wordsOf(tx.programme(), WordList::whyNot);
@@ -109,7 +117,7 @@ Outcome setPromiseField(Transaction& tx, Date begins, std::size_t index, Promise
         break;
     case PromiseField::reason:
         if (!typed.empty() && std::find(reasons.begin(), reasons.end(), typed) == reasons.end())
-            return inputError("\"" + typed + "\" is not in the list of reasons");
+            return inputError(worded("\"%1\" is not in the list of reasons", typed));
         promise.reason = typed;
         break;
     case PromiseField::note:
@@ -127,13 +135,14 @@ Outcome setPromiseField(Transaction& tx, Date begins, std::size_t index, Promise
 
 Outcome enterPromise(Transaction& tx, const Schedule& dates, Date begins, std::size_t index) {
     const Week* row = weekOf(tx.programme(), begins);
-    if (!row || index >= row->promises.size()) return weekGone;
+    if (!row || index >= row->promises.size()) return weekGone();
     const Promise promise = row->promises[index];
-    if (promise.kept != Kept::kept) return inputError(promise.key + " was not kept: enter what was done by hand");
+    if (promise.kept != Kept::kept)
+        return inputError(worded("%1 was not kept: enter what was done by hand", promise.key));
     const std::size_t at = tx.programme().activities.indexOf(promise.activity);
-    if (at >= dates.activities.size()) return inputError(promise.key + " is there no more");
+    if (at >= dates.activities.size()) return inputError(worded("%1 is there no more", promise.key));
     const Activity& activity = tx.programme().activities[at];
-    if (activity.actualFinish) return inputError(promise.key + " is complete already");
+    if (activity.actualFinish) return inputError(worded("%1 is complete already", promise.key));
     if (!activity.actualStart && promise.from)
         if (Outcome set = setActual(tx, promise.activity, Actual::start, isoDate(*promise.from)); !set.ok()) return set;
     const bool ends = promise.to && completionDate(dates.activities[at].earlyFinish) <= *promise.to;
@@ -147,7 +156,7 @@ Result<LackId> addLack(Transaction& tx, ActivityId activity, std::string_view ki
     lack.activity = activity;
     const auto words = wordsOf(tx.programme(), WordList::lacking);
     lack.kind = trimmed(kind).empty() && !words.empty() ? words.front() : trimmed(kind);
-    if (!tx.programme().activities.row(activity)) return inputError("the activity is there no more");
+    if (!tx.programme().activities.row(activity)) return inputError(worded("the activity is there no more"));
     if (Fault fault = faultOf(lack, tx.programme())) return *fault;
     const LackId id = lack.id;
     tx.append(std::move(lack));
@@ -156,7 +165,7 @@ Result<LackId> addLack(Transaction& tx, ActivityId activity, std::string_view ki
 
 Outcome removeLacks(Transaction& tx, std::span<const LackId> ids) {
     for (const LackId id : ids) {
-        if (!tx.programme().lacks.row(id)) return lackGone;
+        if (!tx.programme().lacks.row(id)) return lackGone();
         tx.erase<Lack>(id);
     }
     return done();
@@ -164,7 +173,7 @@ Outcome removeLacks(Transaction& tx, std::span<const LackId> ids) {
 
 Outcome setLackField(Transaction& tx, LackId id, LackField field, std::string_view text) {
     const Lack* row = tx.programme().lacks.row(id);
-    if (!row) return lackGone;
+    if (!row) return lackGone();
     Lack lack = *row;
     const std::string typed = trimmed(text);
     switch (field) {
@@ -172,7 +181,7 @@ Outcome setLackField(Transaction& tx, LackId id, LackField field, std::string_vi
         lack.activity = {};
         for (const Activity& activity : tx.programme().activities)
             if (activity.key == typed) lack.activity = activity.id;
-        if (!lack.activity) return inputError("there is no activity " + typed);
+        if (!lack.activity) return inputError(worded("there is no activity %1", typed));
         break;
     case LackField::kind:
         lack.kind = typed;
@@ -219,7 +228,7 @@ Result<FirmId> addFirm(Transaction& tx, std::string_view name) {
     Firm firm;
     firm.id = tx.programme().firms.freshId();
     firm.key = trimmed(name).empty() ? freshKey(tx.programme().firms, "Firm ") : trimmed(name);
-    if (isTaken(tx.programme().firms, firm.key)) return inputError("there is a firm " + firm.key + " already");
+    if (isTaken(tx.programme().firms, firm.key)) return inputError(worded("there is a firm %1 already", firm.key));
     if (Fault fault = faultOf(firm, tx.programme())) return *fault;
     const FirmId id = firm.id;
     tx.append(std::move(firm));
@@ -228,7 +237,7 @@ Result<FirmId> addFirm(Transaction& tx, std::string_view name) {
 
 Outcome removeFirms(Transaction& tx, std::span<const FirmId> ids) {
     for (const FirmId id : ids) {
-        if (!tx.programme().firms.row(id)) return firmGone;
+        if (!tx.programme().firms.row(id)) return firmGone();
         tx.erase<Firm>(id);
     }
     return done();
@@ -236,7 +245,7 @@ Outcome removeFirms(Transaction& tx, std::span<const FirmId> ids) {
 
 Outcome setFirmField(Transaction& tx, FirmId id, FirmField field, std::string_view text) {
     const Firm* row = tx.programme().firms.row(id);
-    if (!row) return firmGone;
+    if (!row) return firmGone();
     Firm firm = *row;
     const std::string typed = trimmed(text), before = firm.key;
     if (field == FirmField::name) {
@@ -250,7 +259,8 @@ Outcome setFirmField(Transaction& tx, FirmId id, FirmField field, std::string_vi
             const bool known = code && std::any_of(code->values.begin(), code->values.end(),
                                                    [&](const CodeValue& one) { return one.name == trade; });
             if (!known)
-                return inputError("there is no trade " + trade, "trades are the values of the code called trade");
+                return inputError(worded("there is no trade %1", trade),
+                                  worded("trades are the values of the code called trade"));
             firm.trades.push_back(trade);
         }
     }

@@ -3,6 +3,7 @@
 #include "edit/week_form.h"
 
 #include "core/base/text.h"
+#include "core/base/worded.h"
 #include "core/model/words.h"
 #include "core/weeks/promises.h"
 #include "edit/week_edits.h"
@@ -30,7 +31,7 @@ std::string shownFor(Kept kept) {
     return kept == Kept::open      ? ""
            : kept == Kept::kept    ? "yes"
            : kept == Kept::notKept ? "no"
-           : kept == Kept::inPart  ? "in part"
+           : kept == Kept::inPart  ? worded("in part")
                                    : "withdrawn";
 }
 
@@ -38,7 +39,7 @@ std::string shownFor(Kept kept) {
 
 Sheet weekForm(const Programme& programme, Date begins, std::string_view of) {
     Sheet sheet;
-    sheet.name = "Week of " + isoDate(begins);
+    sheet.name = worded("Week of %1", isoDate(begins));
     auto& head = sheet.rows.emplace_back();
     for (const char* heading : headings) head.push_back({heading, {}});
     const Week* week = weekOf(programme, begins);
@@ -56,7 +57,7 @@ Sheet weekForm(const Programme& programme, Date begins, std::string_view of) {
 
 Result<std::size_t> applyWeekForm(Transaction& tx, Date begins, const Sheet& sheet) {
     const Week* week = weekOf(tx.programme(), begins);
-    if (!week) return inputError("the week of " + isoDate(begins) + " was not committed");
+    if (!week) return inputError(worded("the week of %1 was not committed", isoDate(begins)));
     std::unordered_map<std::string, std::size_t> columns, promises, seen;
     for (std::size_t i = 0; i < week->promises.size(); ++i) promises.emplace(week->promises[i].key, i);
     std::size_t first = 0;
@@ -66,24 +67,25 @@ Result<std::size_t> applyWeekForm(Transaction& tx, Date begins, const Sheet& she
             columns.try_emplace(lowered(trimmed(sheet.rows[first][c].text)), c);
     }
     if (!columns.contains("id") || !columns.contains("kept"))
-        return inputError("no row of the table is headed ID and Kept", "use the form that Yarrin writes");
+        return inputError(worded("no row of the table is headed ID and Kept"),
+                          worded("use the form that Yarrin writes"));
     std::vector<Error> faults;
     for (std::size_t r = first; r < sheet.rows.size(); ++r) {
         const auto text = [&](const char* heading) {
             const auto found = columns.find(heading);
             return found == columns.end() ? std::string() : trimmed(sheet.at(r, found->second).text);
         };
-        const std::string key = text("id"), row = "row " + std::to_string(r + 1);
+        const std::string key = text("id"), row = worded("row %1", r + 1);
         if (key.empty()) continue;
         const auto promise = promises.find(key);
         if (promise == promises.end()) {
-            faults.push_back({ErrorCode::input, row, key + " was not promised for this week", "correct the id"});
+            faults.push_back(
+                {ErrorCode::input, row, worded("%1 was not promised for this week", key), worded("correct the id")});
             continue;
         }
         if (const auto [other, isNew] = seen.try_emplace(key, r + 1); !isNew) {
-            faults.push_back({ErrorCode::input, row,
-                              key + " stands in row " + std::to_string(other->second) + " already",
-                              "keep one of them"});
+            faults.push_back({ErrorCode::input, row, worded("%1 stands in row %2 already", key, other->second),
+                              worded("keep one of them")});
             continue;
         }
         const auto enter = [&](const char* heading, PromiseField field, const std::string& value) {

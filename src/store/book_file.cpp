@@ -3,6 +3,7 @@
 #include "store/book_file.h"
 
 #include "core/base/text.h"
+#include "core/base/worded.h"
 #include "edit/bill_edits.h"
 #include "store/file.h"
 #include "store/json_values.h"
@@ -28,10 +29,12 @@ Result<std::vector<BookItem>> bookFromJson(const std::string& text) {
         json::Object root(*read, "", faults);
         std::string format;
         root.text("format", format, true);
-        if (format != "yarrin-output-book") faults.file("format", "\"" + format + "\" is not yarrin-output-book");
+        if (format != "yarrin-output-book") faults.file("format", worded("\"%1\" is not yarrin-output-book", format));
         Minutes version = 1;
         root.whole("version", version);
-        if (version > 1) faults.file("version", "the book was written by a newer Yarrin", "update Yarrin to open it");
+        if (version > 1)
+            faults.file("version", worded("the book was written by a newer Yarrin"),
+                        worded("update Yarrin to open it"));
         root.objects("items", [&](json::Object& object) {
             json::AllKeys none; // items of a book name nothing
             json::readRow(object, items.emplace_back(), none);
@@ -39,7 +42,7 @@ Result<std::vector<BookItem>> bookFromJson(const std::string& text) {
         });
         root.finish();
     } catch (const json::Json::exception&) {
-        return Error{ErrorCode::file, {}, "it is not valid JSON", {}};
+        return Error{ErrorCode::file, {}, worded("it is not valid JSON"), {}};
     }
     if (!faults.list().empty()) return std::move(faults.list());
     return items;
@@ -49,7 +52,8 @@ Outcome unique(const std::vector<BookItem>& items) {
     std::unordered_set<std::string> keys;
     for (const BookItem& item : items)
         if (!keys.insert(item.key).second)
-            return Error{ErrorCode::file, {}, "the item " + item.key + " stands in the book twice", "rename one"};
+            return Error{
+                ErrorCode::file, {}, worded("the item %1 stands in the book twice", item.key), worded("rename one")};
     return done();
 }
 
@@ -67,10 +71,11 @@ Result<std::vector<BookItem>> bookFromSheet(const Sheet& sheet) {
         for (std::size_t f = 0; f < bookFields.size(); ++f)
             if (lowered(trimmed(sheet.at(0, column).text)) == lowered(bookHeadings()[f])) columns[f] = column;
     if (!columns[0] || !columns[1])
-        return Error{ErrorCode::file,
-                     {},
-                     "its first row does not head an output book",
-                     "head the columns Item, Name, Group, Unit, Output a day, Hours a unit, Crew, Source, Note"};
+        return Error{
+            ErrorCode::file,
+            {},
+            worded("its first row does not head an output book"),
+            worded("head the columns Item, Name, Group, Unit, Output a day, Hours a unit, Crew, Source, Note")};
     std::vector<BookItem> items;
     std::vector<Error> faults;
     for (std::size_t row = 1; row < sheet.rows.size(); ++row) {
@@ -84,8 +89,7 @@ Result<std::vector<BookItem>> bookFromSheet(const Sheet& sheet) {
             if (cell(f).empty() && f != 0) continue;
             const Outcome set = changeBookItem(item, bookFields[f], cell(f));
             if (!set.ok())
-                faults.push_back(
-                    {ErrorCode::file, "row " + std::to_string(row + 1), set.error().what, set.error().todo});
+                faults.push_back({ErrorCode::file, worded("row %1", row + 1), set.error().what, set.error().todo});
         }
         items.push_back(std::move(item));
     }
@@ -96,7 +100,7 @@ Result<std::vector<BookItem>> bookFromSheet(const Sheet& sheet) {
 
 Sheet bookToSheet(const std::vector<BookItem>& items) {
     Sheet sheet;
-    sheet.name = "Output book";
+    sheet.name = worded("Output book");
     auto& head = sheet.rows.emplace_back();
     for (const std::string& heading : bookHeadings()) head.push_back({heading, {}});
     for (const BookItem& item : items) {

@@ -3,6 +3,7 @@
 #include "store/calendar_files.h"
 
 #include "core/base/text.h"
+#include "core/base/worded.h"
 #include "edit/contract_edits.h"
 #include "store/csv.h"
 #include "store/file.h"
@@ -62,12 +63,12 @@ public:
         const icaltimetype start = icalcomponent_get_dtstart(m_event);
         const char* summary = icalcomponent_get_summary(m_event);
         m_exception.name = summary ? summary : "";
-        if (!isDay(start)) return inputError("the event \"" + m_exception.name + "\" has no date that can be read");
+        if (!isDay(start)) return inputError(worded("the event \"%1\" has no date that can be read", m_exception.name));
         m_exception.from = m_exception.to = dateFromIcal(start);
         const icaltimetype end = icalcomponent_get_dtend(m_event); // the day after the last
         if (!icaltime_is_null_time(end)) {
             if (!isDay(end) || icaltime_compare(end, start) < 0)
-                return inputError("the event \"" + m_exception.name + "\" ends before it starts");
+                return inputError(worded("the event \"%1\" ends before it starts", m_exception.name));
             m_exception.to = std::max(m_exception.from, dateFromIcal(end) + -1);
         }
         if (auto wrong = ownProperties()) return *wrong;
@@ -99,7 +100,7 @@ private:
                 m_exception.tide = *tide;
             } else if (name == "X-YARRIN-YEARLY-TO") {
                 const auto to = parseDate(value);
-                if (!to) return inputError("\"" + value + "\" is not a date");
+                if (!to) return inputError(worded("\"%1\" is not a date", value));
                 m_exception.to = *to;
                 m_exception.yearly = true;
             }
@@ -140,8 +141,8 @@ private:
             const icalrecurrencetype type = icalproperty_get_rrule(rule);
             if (type.freq == ICAL_SECONDLY_RECURRENCE || type.freq == ICAL_MINUTELY_RECURRENCE ||
                 type.freq == ICAL_HOURLY_RECURRENCE)
-                return inputError("the event \"" + m_exception.name + "\" of whole days comes back within a day",
-                                  "let it come back by days, weeks, months or years");
+                return inputError(worded("the event \"%1\" of whole days comes back within a day", m_exception.name),
+                                  worded("let it come back by days, weeks, months or years"));
         }
         struct Found {
             std::vector<CalendarException> list;
@@ -170,8 +171,8 @@ Result<ReadExceptions> readIcal(const fs::path& path, const std::string& text, D
     icalerror_set_errors_are_fatal(0);
     const Component root(icalparser_parse_string(text.c_str()));
     if (!root || icalcomponent_isa(root.get()) != ICAL_VCALENDAR_COMPONENT)
-        return fault(path, "it is not an iCalendar file",
-                     "it must begin with BEGIN:VCALENDAR and end with END:VCALENDAR");
+        return fault(path, worded("it is not an iCalendar file"),
+                     worded("it must begin with BEGIN:VCALENDAR and end with END:VCALENDAR"));
     // The parser puts aside what it cannot make out.
     std::optional<Error> wrong;
     const auto check = [&](icalcomponent* component) {
@@ -181,7 +182,7 @@ Result<ReadExceptions> readIcal(const fs::path& path, const std::string& text, D
             // An empty description or the like harms nothing.
             const bool harmless = told.starts_with("No value for ") && told.find(" DT") == std::string::npos &&
                                   told.find(" RRULE") == std::string::npos;
-            if (!harmless && !wrong) wrong = fault(path, "it cannot be read: " + told);
+            if (!harmless && !wrong) wrong = fault(path, worded("it cannot be read: %1", told));
         }
     };
     check(root.get());
@@ -202,8 +203,8 @@ Result<ReadExceptions> readIcal(const fs::path& path, const std::string& text, D
         }
     }
     if (wrong) return *wrong;
-    if (read.exceptions.size() > mostExceptions) return fault(path, "it holds more than 5000 days");
-    if (read.exceptions.empty()) return fault(path, "it holds no events of whole days");
+    if (read.exceptions.size() > mostExceptions) return fault(path, worded("it holds more than 5000 days"));
+    if (read.exceptions.empty()) return fault(path, worded("it holds no events of whole days"));
     return read;
 }
 
@@ -214,7 +215,7 @@ Result<ReadExceptions> readCsv(const fs::path& path, const std::string& text) {
     static constexpr std::array<const char*, 7> headings{"from", "to", "yearly", "work", "name", "rule", "tide"};
     std::array<std::size_t, 7> columns;
     columns.fill(std::string::npos);
-    if (rows.empty()) return fault(path, "it is empty");
+    if (rows.empty()) return fault(path, worded("it is empty"));
     for (std::size_t i = 0; i < rows[0].size(); ++i) {
         std::string heading = rows[0][i];
         heading = lowered(heading);
@@ -222,8 +223,8 @@ Result<ReadExceptions> readCsv(const fs::path& path, const std::string& text) {
             if (heading == headings[h]) columns[h] = i;
     }
     if (columns[0] == std::string::npos && columns[5] == std::string::npos)
-        return fault(path, "no column is headed \"from\" or \"rule\"",
-                     "head the columns from, to, yearly, work, name, rule, tide");
+        return fault(path, worded("no column is headed \"from\" or \"rule\""),
+                     worded("head the columns from, to, yearly, work, name, rule, tide"));
     ReadExceptions read;
     for (std::size_t row = 1; row < rows.size(); ++row) {
         const auto cell = [&](std::size_t which) {
@@ -231,7 +232,7 @@ Result<ReadExceptions> readCsv(const fs::path& path, const std::string& text) {
             return column < rows[row].size() ? rows[row][column] : std::string();
         };
         const auto bad = [&](const Error& error) {
-            return fault(path, "row " + std::to_string(row + 1) + ": " + error.what, error.todo);
+            return fault(path, worded("row %1: %2", row + 1, error.what), error.todo);
         };
         CalendarException e;
         e.name = cell(4);
@@ -258,9 +259,9 @@ Result<ReadExceptions> readCsv(const fs::path& path, const std::string& text) {
         e.work = *work;
         if (auto wrong = faultOf(e)) return bad(*wrong);
         read.exceptions.push_back(std::move(e));
-        if (read.exceptions.size() > mostExceptions) return fault(path, "it holds more than 5000 rows");
+        if (read.exceptions.size() > mostExceptions) return fault(path, worded("it holds more than 5000 rows"));
     }
-    if (read.exceptions.empty()) return fault(path, "it holds no rows below its headings");
+    if (read.exceptions.empty()) return fault(path, worded("it holds no rows below its headings"));
     return read;
 }
 
@@ -355,9 +356,9 @@ std::string icalOf(const Calendar& calendar, Date from) {
 
 Result<ReadExceptions> exceptionsIn(std::string text, const std::string& name, Date from) {
     const fs::path path = name;
-    if (text.size() > 16'000'000) return fault(path, "it is too large for a list of holidays");
+    if (text.size() > 16'000'000) return fault(path, worded("it is too large for a list of holidays"));
     if (text.starts_with("\xEF\xBB\xBF")) text.erase(0, 3);
-    if (text.find('\0') != std::string::npos) return fault(path, "it is not a text file");
+    if (text.find('\0') != std::string::npos) return fault(path, worded("it is not a text file"));
     const PlainLocale plain;
     return path.extension() == ".csv" ? readCsv(path, text) : readIcal(path, text, from);
 }

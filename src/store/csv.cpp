@@ -3,6 +3,7 @@
 #include "store/csv.h"
 
 #include "core/base/decimal.h"
+#include "core/base/worded.h"
 
 #include <algorithm>
 #include <csv.h>
@@ -30,7 +31,7 @@ Result<std::string> recoded(std::string_view text, const char* from) {
     const std::size_t result = iconv(coder, &source, &left, &target, &room);
     iconv_close(coder);
     if (result == static_cast<std::size_t>(-1))
-        return Error{ErrorCode::file, {}, "its letters cannot be read", "save it as UTF-8 first"};
+        return Error{ErrorCode::file, {}, worded("its letters cannot be read"), worded("save it as UTF-8 first")};
     out.resize(out.size() - room);
     return out;
 }
@@ -70,7 +71,10 @@ Result<std::string> toUtf8(std::string text, bool& guessed) {
     if (startsWith(text, "\xFF\xFE"sv)) return recoded(std::string_view(text).substr(2), "UTF-16LE");
     if (startsWith(text, "\xFE\xFF"sv)) return recoded(std::string_view(text).substr(2), "UTF-16BE");
     if (text.find('\0') != std::string::npos)
-        return Error{ErrorCode::file, {}, "it is not a text file", "choose a spreadsheet, or a table saved as text"};
+        return Error{ErrorCode::file,
+                     {},
+                     worded("it is not a text file"),
+                     worded("choose a spreadsheet, or a table saved as text")};
     if (auto valid = recoded(text, "UTF-8"); valid.ok()) return valid;
     guessed = true;
     return recoded(text, "WINDOWS-1252");
@@ -79,7 +83,7 @@ Result<std::string> toUtf8(std::string text, bool& guessed) {
 Result<std::vector<CsvRow>> parseCsv(std::string_view text) {
     csv_parser parser;
     if (csv_init(&parser, CSV_STRICT | CSV_STRICT_FINI) != 0)
-        return Error{ErrorCode::file, {}, "there is no memory", {}};
+        return Error{ErrorCode::file, {}, worded("there is no memory"), {}};
     const std::string_view head = text.substr(0, text.find('\n'));
     unsigned char mark = ',';
     for (const char other : {';', '\t'})
@@ -91,7 +95,8 @@ Result<std::vector<CsvRow>> parseCsv(std::string_view text) {
                       csv_fini(&parser, Rows::field, Rows::row, &got) == 0;
     csv_free(&parser);
     if (!good)
-        return Error{ErrorCode::file, "row " + std::to_string(got.rows.size()), "a quotation mark is out of place", {}};
+        return Error{
+            ErrorCode::file, worded("row %1", got.rows.size()), worded("a quotation mark is out of place"), {}};
     if (got.rows.back().empty()) got.rows.pop_back();
     // What was kept from being a formula is what it was.
     for (CsvRow& row : got.rows)

@@ -2,6 +2,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "store/file.h"
 
+#include "core/base/worded.h"
 #include "store/digest.h"
 #include "store/json.h"
 #include "store/native.h"
@@ -27,19 +28,19 @@ Error fileError(const fs::path& path, std::string what, std::string todo = {}) {
 }
 
 /// The system's reason in the planner's words.
-Error systemError(const fs::path& path, int number, const char* doing) {
+Error systemError(const fs::path& path, int number, const Worded& doing) {
     switch (number) {
     case ENOENT:
-        return fileError(path, "there is no such file or folder", "check the name");
+        return fileError(path, worded("there is no such file or folder"), worded("check the name"));
     case EACCES:
     case EPERM:
     case EROFS:
-        return fileError(path, std::string("there is no permission to ") + doing + " it", "choose another folder");
+        return fileError(path, worded("there is no permission to %1 it", doing), worded("choose another folder"));
     case ENOSPC:
     case EDQUOT:
-        return fileError(path, "the disk is full", "free some space or save elsewhere");
+        return fileError(path, worded("the disk is full"), worded("free some space or save elsewhere"));
     default:
-        return fileError(path, std::string("it cannot be ") + (doing[0] == 'r' ? "read" : "written") + ": " +
+        return fileError(path, std::string(worded("it cannot be ")) + (doing[0] == 'r' ? "read" : "written") + ": " +
                                    std::strerror(number));
     }
 }
@@ -52,17 +53,17 @@ std::vector<Error> inFile(const fs::path& path, std::vector<Error> errors) {
 /// Puts what was written to `part` on the disk for good.
 Outcome flush(const fs::path& part) {
     const int file = ::open(part.c_str(), O_RDONLY | O_CLOEXEC);
-    if (file < 0) return systemError(part, errno, "write");
+    if (file < 0) return systemError(part, errno, worded("write"));
     const int failed = ::fsync(file) != 0 ? errno : 0;
     ::close(file);
-    if (failed != 0) return systemError(part, failed, "write");
+    if (failed != 0) return systemError(part, failed, worded("write"));
     return done();
 }
 
 /// Into a file that is there.
 Outcome writeText(const fs::path& path, const std::string& text) {
     const int file = ::open(path.c_str(), O_WRONLY | O_TRUNC | O_CLOEXEC | O_NOFOLLOW);
-    if (file < 0) return systemError(path, errno, "write");
+    if (file < 0) return systemError(path, errno, worded("write"));
     int failed = 0;
     for (std::size_t at = 0; at < text.size() && failed == 0;) {
         const ssize_t count = ::write(file, text.data() + at, text.size() - at);
@@ -70,18 +71,18 @@ Outcome writeText(const fs::path& path, const std::string& text) {
         if (count > 0) at += static_cast<std::size_t>(count);
     }
     if (::close(file) != 0 && failed == 0) failed = errno;
-    if (failed != 0) return systemError(path, failed, "write");
+    if (failed != 0) return systemError(path, failed, worded("write"));
     return done();
 }
 
 /// A device never ends and a pipe may never begin.
 Outcome isPlainFile(const fs::path& path) {
     struct stat found {};
-    if (::stat(path.c_str(), &found) != 0) return systemError(path, errno, "read");
-    if (S_ISDIR(found.st_mode)) return fileError(path, "it is a folder, not a file");
-    if (!S_ISREG(found.st_mode)) return fileError(path, "it is a device or a pipe, not a file");
+    if (::stat(path.c_str(), &found) != 0) return systemError(path, errno, worded("read"));
+    if (S_ISDIR(found.st_mode)) return fileError(path, worded("it is a folder, not a file"));
+    if (!S_ISREG(found.st_mode)) return fileError(path, worded("it is a device or a pipe, not a file"));
     if (std::uintmax_t(found.st_size) > largestText && !isNative(path))
-        return fileError(path, "it has more than 1 GB, which is no programme and no table");
+        return fileError(path, worded("it has more than 1 GB, which is no programme and no table"));
     return done();
 }
 
@@ -90,7 +91,7 @@ Outcome isPlainFile(const fs::path& path) {
 Result<std::string> readTextFile(const fs::path& path) {
     if (Outcome plain = isPlainFile(path); !plain.ok()) return plain.errors();
     std::ifstream stream(path, std::ios::binary);
-    if (!stream) return systemError(path, errno != 0 ? errno : ENOENT, "read");
+    if (!stream) return systemError(path, errno != 0 ? errno : ENOENT, worded("read"));
     std::stringstream text;
     text << stream.rdbuf();
     return std::move(text).str();
@@ -110,7 +111,7 @@ bool isNative(const fs::path& path) {
 Result<Programme> readProgramme(const fs::path& path) {
     if (Outcome plain = isPlainFile(path); !plain.ok()) return plain.errors();
     std::ifstream stream(path, std::ios::binary);
-    if (!stream) return systemError(path, errno != 0 ? errno : ENOENT, "read");
+    if (!stream) return systemError(path, errno != 0 ? errno : ENOENT, worded("read"));
     std::string head(16, '\0');
     stream.read(head.data(), 16);
     head.resize(static_cast<std::size_t>(stream.gcount()));
@@ -120,9 +121,10 @@ Result<Programme> readProgramme(const fs::path& path) {
     }
     const auto first = head.find_first_not_of(" \t\r\n\xEF\xBB\xBF");
     if (first == std::string::npos)
-        return fileError(path, head.empty() ? "it is empty" : "it is not a Yarrin programme", "choose another file");
+        return fileError(path, head.empty() ? worded("it is empty") : worded("it is not a Yarrin programme"),
+                         worded("choose another file"));
     if (head[first] != '{')
-        return fileError(path, "it is not a Yarrin programme", "choose a .yarrin or .yarrin.json file");
+        return fileError(path, worded("it is not a Yarrin programme"), worded("choose a .yarrin or .yarrin.json file"));
     stream.clear();
     stream.seekg(0);
     std::stringstream text;
@@ -151,18 +153,18 @@ Result<fs::path> realPlace(const fs::path& path) {
     std::error_code fault;
     if (whatIs(path) == There::nothing) {
         const fs::path folder = path.has_parent_path() ? path.parent_path() : fs::path(".");
-        if (!fs::exists(folder, fault)) return systemError(path, ENOENT, "write");
+        if (!fs::exists(folder, fault)) return systemError(path, ENOENT, worded("write"));
         return fs::canonical(folder, fault) / path.filename();
     }
     const fs::path target = fs::canonical(path, fault);
-    if (fault) return fileError(path, "it is a link that leads nowhere", "choose another name");
+    if (fault) return fileError(path, worded("it is a link that leads nowhere"), worded("choose another name"));
     switch (whatIs(target)) {
     case There::folder:
-        return fileError(path, "it is a folder", "choose a file name");
+        return fileError(path, worded("it is a folder"), worded("choose a file name"));
     case There::file:
         return target;
     default:
-        return fileError(path, "it is a device or a pipe, not a file", "choose another name");
+        return fileError(path, worded("it is a device or a pipe, not a file"), worded("choose another name"));
     }
 }
 
@@ -183,7 +185,7 @@ Outcome keepPrevious(const fs::path& target) {
     if (fault) {
         std::error_code ignored;
         fs::remove(made, ignored);
-        return systemError(previous, fault.value(), "write");
+        return systemError(previous, fault.value(), worded("write"));
     }
     return syncFolder(target.parent_path());
 }
@@ -193,7 +195,7 @@ Outcome keepPrevious(const fs::path& target) {
 bool isProgramme(const fs::path& target, FileLock& lock) {
     std::error_code fault;
     if (fs::file_size(target, fault) == 0) return false;
-    const auto held = lock.hold(target, "a Yarrin that writes it");
+    const auto held = lock.hold(target, worded("a Yarrin that writes it"));
     return (held && held->find("has it open") != std::string::npos) || isNative(target);
 }
 
@@ -201,23 +203,24 @@ bool isProgramme(const fs::path& target, FileLock& lock) {
 
 Outcome syncFolder(const fs::path& folder) {
     const int descriptor = ::open(folder.c_str(), O_RDONLY | O_DIRECTORY | O_CLOEXEC);
-    if (descriptor < 0) return systemError(folder, errno, "write");
+    if (descriptor < 0) return systemError(folder, errno, worded("write"));
     const int failed = ::fsync(descriptor) != 0 ? errno : 0;
     ::close(descriptor);
     // Some drives over the network know no such thing.
-    if (failed != 0 && failed != EINVAL && failed != ENOTSUP) return systemError(folder, failed, "write");
+    if (failed != 0 && failed != EINVAL && failed != ENOTSUP) return systemError(folder, failed, worded("write"));
     return done();
 }
 
 Outcome makeOwnFolder(const fs::path& folder) {
     std::error_code fault;
     if (folder.has_parent_path()) fs::create_directories(folder.parent_path(), fault);
-    if (::mkdir(folder.c_str(), 0700) != 0 && errno != EEXIST) return systemError(folder, errno, "write");
+    if (::mkdir(folder.c_str(), 0700) != 0 && errno != EEXIST) return systemError(folder, errno, worded("write"));
     struct stat found {};
-    if (::lstat(folder.c_str(), &found) != 0) return systemError(folder, errno, "write");
+    if (::lstat(folder.c_str(), &found) != 0) return systemError(folder, errno, worded("write"));
     if (!S_ISDIR(found.st_mode) || found.st_uid != ::geteuid())
-        return fileError(folder, "it is no folder of the user's own", "remove what stands there");
-    if ((found.st_mode & 077) != 0 && ::chmod(folder.c_str(), 0700) != 0) return systemError(folder, errno, "write");
+        return fileError(folder, worded("it is no folder of the user's own"), worded("remove what stands there"));
+    if ((found.st_mode & 077) != 0 && ::chmod(folder.c_str(), 0700) != 0)
+        return systemError(folder, errno, worded("write"));
     return done();
 }
 
@@ -228,29 +231,29 @@ Result<std::unique_ptr<FileLock>> examineTarget(const fs::path& path) {
     const fs::path& target = *place;
     std::error_code fault;
     if (whatIs(target) == There::nothing) return lock;
-    const auto refuse = [&](const std::string& why, const char* todo = "choose another name") {
-        return fileError(path, "what is there is not written over: " + why, todo);
+    const auto refuse = [&](const std::string& why, const Worded& todo = worded("choose another name")) {
+        return fileError(path, worded("what is there is not written over: %1", why), todo);
     };
-    if (const auto held = lock->hold(target, "a Yarrin that writes it")) return refuse(*held);
+    if (const auto held = lock->hold(target, worded("a Yarrin that writes it"))) return refuse(*held);
     if (fs::file_size(target, fault) == 0 && !fault) return lock;
     if (isNative(target)) {
         if (modeToRead(target) != Database::Mode::readOnly)
-            return refuse("its last change was cut short",
-                          "open it once, so that it is made whole, or choose another name");
+            return refuse(worded("its last change was cut short"),
+                          worded("open it once, so that it is made whole, or choose another name"));
         Database database(target.string(), Database::Mode::readOnly);
         Outcome checked = checkNative(database, target);
         if (!checked.ok()) return refuse(checked.error().what);
         if (const std::string behind = behindTheEnd(database, target); !behind.empty()) return refuse(behind);
-        if (holdsRecord(database)) return refuse("it holds a history or revisions, which would be lost");
+        if (holdsRecord(database)) return refuse(worded("it holds a history or revisions, which would be lost"));
         return lock;
     }
     std::ifstream stream(target, std::ios::binary);
-    if (!stream) return systemError(path, errno != 0 ? errno : EACCES, "read");
+    if (!stream) return systemError(path, errno != 0 ? errno : EACCES, worded("read"));
     stream.close();
     const bool text = formatForName(target) == FileFormat::json;
     if (text || target.extension() == ".yarrin") {
         const auto programme = readProgramme(target);
-        if (!programme.ok()) return refuse("as a programme it cannot be read (" + programme.error().what + ")");
+        if (!programme.ok()) return refuse(worded("as a programme it cannot be read (%1)", programme.error().what));
     }
     return lock;
 }
@@ -262,29 +265,30 @@ Outcome writeBeside(const fs::path& path, const std::function<Outcome(const fs::
     std::error_code fault;
     struct stat old {};
     const bool there = ::stat(target.c_str(), &old) == 0;
-    if (there && ::access(target.c_str(), W_OK) != 0) return systemError(path, errno, "write");
+    if (there && ::access(target.c_str(), W_OK) != 0) return systemError(path, errno, worded("write"));
     // A table or a text never takes the place of a programme: that may hold a record, and a window may have it open.
     FileLock lock;
     if (there && replaced == Replaced::gone && isProgramme(target, lock))
-        return fileError(path, "what is there is not written over: it is a programme", "choose another name");
+        return fileError(path, worded("what is there is not written over: it is a programme"),
+                         worded("choose another name"));
     std::string name =
         (target.parent_path() / ("." + target.filename().string().substr(0, 180) + ".XXXXXX.part")).string();
     const int made = ::mkostemps(name.data(), 5, O_CLOEXEC);
-    if (made < 0) return systemError(path, errno, "write");
+    if (made < 0) return systemError(path, errno, worded("write"));
     const fs::path part = name;
     // As it was, or as the user's mask has it; never wider in between.
     const mode_t mask = ::umask(0);
     ::umask(mask);
     const mode_t mode = there ? old.st_mode & 07777 : 0666 & ~mask;
     Outcome written = write(part);
-    if (written.ok() && ::fchmod(made, mode) != 0) written = systemError(path, errno, "write");
+    if (written.ok() && ::fchmod(made, mode) != 0) written = systemError(path, errno, worded("write"));
     ::close(made);
     if (written.ok()) written = flush(part);
     if (written.ok() && there && replaced == Replaced::kept) written = keepPrevious(target);
     if (written.ok()) {
         fs::rename(part, target, fault);
         if (!fault) return syncFolder(target.parent_path());
-        written = systemError(path, fault.value(), "write");
+        written = systemError(path, fault.value(), worded("write"));
     }
     std::vector<Error> errors = written.errors();
     for (Error& error : errors)

@@ -2,6 +2,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "store/file_lock.h"
 
+#include "core/base/worded.h"
+
 #include <array>
 #include <cerrno>
 #include <cstring>
@@ -49,13 +51,13 @@ std::optional<std::string> FileLock::hold(const std::filesystem::path& path, con
         // Not through a link, and not waiting for the other end of a pipe.
         m_descriptor = ::open(m_path.c_str(), O_RDWR | O_CREAT | O_CLOEXEC | O_NOFOLLOW | O_NONBLOCK, 0666);
         if (m_descriptor < 0 && errno == ELOOP)
-            return "a link stands at " + m_path.string() + ", where its lock belongs";
-        if (m_descriptor < 0) return std::string("its folder cannot be written (") + std::strerror(errno) + ")";
+            return worded("a link stands at %1, where its lock belongs", m_path.string());
+        if (m_descriptor < 0) return std::string(worded("its folder cannot be written (")) + std::strerror(errno) + ")";
         struct stat here {};
         if (::fstat(m_descriptor, &here) != 0 || !isOurs(m_descriptor, here)) {
             ::close(m_descriptor);
             m_descriptor = -1;
-            return m_path.string() + " is in the place of its lock and is not one";
+            return worded("%1 is in the place of its lock and is not one", m_path.string());
         }
         struct flock lock {};
         lock.l_type = F_WRLCK;
@@ -65,7 +67,7 @@ std::optional<std::string> FileLock::hold(const std::filesystem::path& path, con
             if (holder.starts_with(mark)) holder.erase(0, mark.size());
             ::close(m_descriptor);
             m_descriptor = -1;
-            return holder.empty() ? std::string("somebody else has it open") : holder + " has it open";
+            return holder.empty() ? std::string(worded("somebody else has it open")) : worded("%1 has it open", holder);
         }
         // Who held it before may have taken the file away between the two steps.
         struct stat there {};
@@ -73,7 +75,7 @@ std::optional<std::string> FileLock::hold(const std::filesystem::path& path, con
         ::close(m_descriptor);
         m_descriptor = -1;
     }
-    if (m_descriptor < 0) return std::string("somebody else is opening it");
+    if (m_descriptor < 0) return std::string(worded("somebody else is opening it"));
     std::string text = std::string(mark) + who;
     text.resize(std::min<std::size_t>(text.size(), 240));
     for (char& c : text)

@@ -1,6 +1,7 @@
 // SPDX-FileCopyrightText: 2026 The Yarrin authors
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/base/text.h"
+#include "core/base/worded.h"
 #include "core/model/describe/texts.h"
 #include "core/model/lookup.h"
 #include "core/model/phrases.h"
@@ -75,7 +76,8 @@ public:
         if (!m_faults.empty()) return m_faults;
         properties();
         schedules();
-        if (m_taken.empty()) return Error{ErrorCode::file, {}, "it holds no tasks", "ask for the file of the schedule"};
+        if (m_taken.empty())
+            return Error{ErrorCode::file, {}, worded("it holds no tasks"), worded("ask for the file of the schedule")};
         ifc::readCalendars(m_reading, m_schedule, m_taken);
         breakdown();
         activities();
@@ -95,7 +97,7 @@ public:
         for (std::size_t i = 0; i < std::min(m_reading.notes.size(), mostNotes); ++i)
             reading.notes.push_back(m_reading.notes[i]);
         if (m_reading.notes.size() > mostNotes)
-            reading.notes.push_back("and " + std::to_string(m_reading.notes.size() - mostNotes) + " more like these");
+            reading.notes.push_back(worded("and %1 more like these", m_reading.notes.size() - mostNotes));
         return reading;
     }
 
@@ -110,7 +112,7 @@ private:
             m_faults.size() < mostFaults)
             m_faults.push_back({ErrorCode::file,
                                 ifc::Reading::placeOf(row),
-                                "it names #" + std::to_string(value.reference) + ", which is not there",
+                                worded("it names #%1, which is not there", value.reference),
                                 {}});
         for (const StepValue& item : value.items) follow(row, item);
     }
@@ -129,7 +131,7 @@ private:
                     const StepRow* below = m_reading.file.row(item.reference);
                     if (!below || (below->type == "IFCTASK") != (above->type == "IFCTASK")) continue;
                     if (!m_reading.above.emplace(below->number, above->number).second)
-                        m_reading.note(*below, "it lies in several others; the first counts");
+                        m_reading.note(*below, worded("it lies in several others; the first counts"));
                     else
                         m_holds.insert(above->number);
                 }
@@ -141,7 +143,7 @@ private:
                 if (++steps > m_reading.above.size()) {
                     m_faults.push_back({ErrorCode::file,
                                         ifc::Reading::placeOf(*m_reading.file.row(below)),
-                                        "tasks lie in each other in a circle",
+                                        worded("tasks lie in each other in a circle"),
                                         {}});
                     return;
                 }
@@ -190,7 +192,7 @@ private:
         if (best > 1)
             m_reading.each("IFCWORKSCHEDULE", [&](const StepRow& row) {
                 if (&row != m_schedule)
-                    m_reading.note(row, "the schedule \"" + row.at(2).text + "\" is left out: one is read");
+                    m_reading.note(row, worded("the schedule \"%1\" is left out: one is read", row.at(2).text));
             });
         m_reading.each("IFCTASK", [&](const StepRow& row) {
             const std::uint64_t of = scheduleOf(row.number);
@@ -253,15 +255,15 @@ private:
             m_rows[one.id] = row;
             m_programme.activities.append(std::move(one));
         }
-        m_reading.say(made, "task has no id of its own, and is numbered",
-                      "tasks have no id of their own, and are numbered");
-        m_reading.say(m_fromDates, "duration is worked out from dates", "durations are worked out from dates");
-        m_reading.say(m_noTime, "task has no duration and no dates: it takes no time",
-                      "tasks have no duration and no dates: they take no time");
-        m_reading.say(m_elapsed, "task takes elapsed time: it works every hour",
-                      "tasks take elapsed time: they work every hour");
-        m_reading.say(m_shares, "task's work left is worked out from its share done",
-                      "tasks' work left is worked out from their shares done");
+        m_reading.say(made, "%1 task has no id of its own, and is numbered",
+                      "%1 tasks have no id of their own, and are numbered");
+        m_reading.say(m_fromDates, "%1 duration is worked out from dates", "%1 durations are worked out from dates");
+        m_reading.say(m_noTime, "%1 task has no duration and no dates: it takes no time",
+                      "%1 tasks have no duration and no dates: they take no time");
+        m_reading.say(m_elapsed, "%1 task takes elapsed time: it works every hour",
+                      "%1 tasks take elapsed time: they work every hour");
+        m_reading.say(m_shares, "%1 task's work left is worked out from its share done",
+                      "%1 tasks' work left is worked out from their shares done");
     }
 
     void kindOf(const StepRow& row, Activity& one) const {
@@ -278,7 +280,7 @@ private:
         if (time && !time->type.starts_with("IFCTASKTIME")) time = nullptr;
         if (one.kind == ActivityKind::task) one.duration = lengthOf(row, time, one, compiled);
         if (!time) return;
-        if (time->type == "IFCTASKTIMERECURRING") m_reading.note(*time, "that it recurs is left out");
+        if (time->type == "IFCTASKTIMERECURRING") m_reading.note(*time, worded("that it recurs is left out"));
         one.actualStart = ifc::momentIn(time->at(16));
         one.actualFinish = ifc::momentIn(time->at(17));
         if (one.kind == ActivityKind::hammock) one.actualStart = one.actualFinish = {};
@@ -287,7 +289,7 @@ private:
             one.actualStart = one.actualFinish = at;
         }
         if (one.actualFinish && !one.actualStart) {
-            m_reading.note(row, "it is finished and has no start: it is taken as not begun");
+            m_reading.note(row, worded("it is finished and has no start: it is taken as not begun"));
             one.actualFinish.reset();
         }
         if (one.kind == ActivityKind::task && one.actualStart && !one.actualFinish) {
@@ -321,7 +323,7 @@ private:
                 const Minutes length = span->on(unit.dayMinutes, unit.daysPerWeek);
                 if (length >= 0 && length <= longestDuration) return length;
             }
-            m_reading.note(row, "its duration \"" + stated.bare().text + "\" is not understood");
+            m_reading.note(row, worded("its duration \"%1\" is not understood", stated.bare().text));
         }
         const auto from = time ? ifc::momentIn(time->at(5)) : std::nullopt,
                    to = time ? ifc::momentIn(time->at(6)) : std::nullopt;
@@ -345,7 +347,7 @@ private:
             if (kind && date)
                 one.constraint = Constraint{*kind, *date};
             else
-                m_reading.note(row, "its constraint cannot be read");
+                m_reading.note(row, worded("its constraint cannot be read"));
         }
         if (const StepValue* value = m_reading.property(row, ifc::deadline))
             one.deadline = parseDateOrInstant(value->text);
@@ -354,7 +356,7 @@ private:
             const std::size_t longest = activityText("responsible")->longest;
             if (one.responsible.size() > longest) {
                 one.responsible.clear();
-                m_reading.note(row, "who answers for it is longer than there is room for, and left out");
+                m_reading.note(row, worded("who answers for it is longer than there is room for, and left out"));
             }
         }
     }
@@ -374,11 +376,11 @@ private:
             unitOf(lag.on == LagCalendar::continuous ? continuousCalendar : calendarOf(m_programme, from));
         if (value.bare().kind == StepValue::Kind::number) {
             lag.minutes = Minutes(std::llround(value.bare().number * double(from.duration.value_or(0))));
-            m_reading.note(row, "its lag is a share of the work before it, and stands as its length today");
+            m_reading.note(row, worded("its lag is a share of the work before it, and stands as its length today"));
         } else if (const auto span = ifc::spanIn(value)) {
             lag.minutes = span->on(unit.dayMinutes, unit.daysPerWeek);
         } else {
-            m_reading.note(row, "its lag is not understood, and left out");
+            m_reading.note(row, worded("its lag is not understood, and left out"));
         }
         return lag;
     }
@@ -396,8 +398,8 @@ private:
                               *b = m_reading.file.row(row.at(5).reference);
                 const bool group = (a && m_groups.contains(a->number)) || (b && m_groups.contains(b->number));
                 if (group)
-                    m_reading.note(row, "a sequence to or from a group is left out: \"" + a->at(2).text + "\" to \"" +
-                                            b->at(2).text + "\"");
+                    m_reading.note(row, worded("a sequence to or from a group is left out: \"%1\" to \"%2\"",
+                                               a->at(2).text, b->at(2).text));
                 return;
             }
             const Activity& before = *m_programme.activities.row(from);
@@ -408,7 +410,7 @@ private:
             }
             auto type = std::find(ifc::sequenceTypes.begin(), ifc::sequenceTypes.end(), row.at(7).text);
             if (type == ifc::sequenceTypes.end()) {
-                m_reading.note(row, "its type is not stated: it is taken as finish to start");
+                m_reading.note(row, worded("its type is not stated: it is taken as finish to start"));
                 type = ifc::sequenceTypes.begin();
             }
             Link link;
@@ -419,9 +421,9 @@ private:
             link.lag = lag.minutes;
             link.lagCalendar = lag.on;
             if (from == to)
-                m_reading.note(row, "a task that follows itself is left out");
+                m_reading.note(row, worded("a task that follows itself is left out"));
             else if (!known.emplace(from.value, to.value, link.type).second)
-                m_reading.note(row, "the same sequence stands there already, and is left out");
+                m_reading.note(row, worded("the same sequence stands there already, and is left out"));
             else
                 m_programme.links.append(link);
         });
@@ -439,7 +441,7 @@ private:
                 m_reading.put(hammock);
                 return;
             }
-        m_reading.note(row, "a sequence of a type of its own, \"" + words + "\", is left out");
+        m_reading.note(row, worded("a sequence of a type of its own, \"%1\", is left out", words));
     }
 
     /// Milestones that nothing leads to are those of a start; work of others that nothing drives holds its date.
@@ -460,8 +462,8 @@ private:
             }
             m_reading.put(one);
         }
-        m_reading.say(held, "task that nothing leads to starts no earlier than the file says",
-                      "tasks that nothing leads to start no earlier than the file says");
+        m_reading.say(held, "%1 task that nothing leads to starts no earlier than the file says",
+                      "%1 tasks that nothing leads to start no earlier than the file says");
     }
 
     [[nodiscard]] Instant begin() const {
@@ -493,18 +495,19 @@ private:
         job.dataDate = m_status;
         if (m_lastActual && (!job.dataDate || *job.dataDate < *m_lastActual)) {
             job.dataDate = *m_lastActual;
-            m_reading.notes.push_back("its data date is not stated: it is taken as the last that is known, " +
-                                      isoInstant(*m_lastActual));
+            m_reading.notes.push_back(worded("its data date is not stated: it is taken as the last that is known, %1",
+                                             isoInstant(*m_lastActual)));
         }
     }
 
     Error circle(const std::vector<ActivityId>& loop) {
         std::string names;
         for (const ActivityId id : loop) names += m_programme.activities.row(id)->key + " → ";
-        return {ErrorCode::programme,
-                ifc::Reading::placeOf(*m_rows[loop.front()]),
-                "tasks wait for each other in a circle: " + names + m_programme.activities.row(loop.front())->key,
-                {}};
+        return {
+            ErrorCode::programme,
+            ifc::Reading::placeOf(*m_rows[loop.front()]),
+            worded("tasks wait for each other in a circle: %1%2", names, m_programme.activities.row(loop.front())->key),
+            {}};
     }
 
     /// Where our calculation comes to other dates than the file states, that is told.
@@ -523,18 +526,20 @@ private:
         }
         if (other == 0) return;
         const Minutes days = (most + minutesPerDay - 1) / minutesPerDay;
-        m_reading.notes.push_back(std::to_string(other) + (other == 1 ? " task starts" : " tasks start") +
-                                  " on another day than the file says, at most " + std::to_string(days) +
-                                  (days == 1 ? " calendar day" : " calendar days") +
-                                  " off: here its links and calendars give the dates");
+        const std::string off = wordedCount("%1 calendar day", "%1 calendar days", days);
+        m_reading.notes.push_back(wordedCount("%1 task starts on another day than the file says, at most %2 off: here "
+                                              "its links and calendars give the dates",
+                                              "%1 tasks start on another day than the file says, at most %2 off: here "
+                                              "its links and calendars give the dates",
+                                              other, off));
     }
 
     void left() {
         std::size_t procedures = 0, events = 0;
         m_reading.each("IFCPROCEDURE", [&](const StepRow&) { ++procedures; });
         m_reading.each("IFCEVENT", [&](const StepRow&) { ++events; });
-        m_reading.say(procedures, "procedure is left out", "procedures are left out");
-        m_reading.say(events, "event is left out", "events are left out");
+        m_reading.say(procedures, "%1 procedure is left out", "%1 procedures are left out");
+        m_reading.say(events, "%1 event is left out", "%1 events are left out");
     }
 
     ifc::Reading m_reading;
@@ -565,12 +570,12 @@ Result<IfcReading> ifcIn(std::string_view bytes) {
     if (!std::any_of(file->schemas.begin(), file->schemas.end(), isOurs))
         return Error{ErrorCode::file,
                      {},
-                     file->schemas.empty() ? "it does not say which schema it follows"
+                     file->schemas.empty() ? worded("it does not say which schema it follows")
                                            : "it follows the schema " + file->schemas.front() + ", not IFC4",
                      "have it written as IFC4"};
     auto reading = IfcReader(std::move(*file)).read();
     if (guessed && reading.ok())
-        reading.value().notes.push_back("its letters were taken for Western European ones of Windows");
+        reading.value().notes.push_back(worded("its letters were taken for Western European ones of Windows"));
     return reading;
 }
 

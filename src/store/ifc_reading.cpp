@@ -3,6 +3,7 @@
 #include "store/ifc_reading.h"
 
 #include "core/base/text.h"
+#include "core/base/worded.h"
 #include "store/ifc_calendar.h"
 #include "store/ifc_words.h"
 
@@ -15,11 +16,11 @@ namespace yarrin::ifc {
 Reading::Reading(StepFile from) : file(std::move(from)), own(file.system == program) {}
 
 std::string Reading::placeOf(const StepRow& row) {
-    return "#" + std::to_string(row.number) + " (line " + std::to_string(row.line) + ")";
+    return worded("#%1 (line %2)", row.number, row.line);
 }
 
 void Reading::say(std::size_t count, const char* one, const char* many) {
-    if (count > 0) notes.push_back(std::to_string(count) + " " + (count == 1 ? one : many));
+    if (count > 0) notes.push_back(wordedCount(one, many, count));
 }
 
 namespace {
@@ -117,12 +118,12 @@ void defaultCalendar(Reading& reading, const StepRow* schedule, const std::vecto
     Calendar usual;
     usual.id = reading.programme.calendars.freshId();
     usual.key = "C1";
-    usual.name = "Monday to Friday";
+    usual.name = worded("Monday to Friday");
     for (std::size_t day = 0; day < 7; ++day)
         usual.week[day] = day < 5 ? DayWork{{8 * 60, 12 * 60}, {13 * 60, 17 * 60}} : DayWork{};
     job = usual.id;
     reading.programme.calendars.append(std::move(usual));
-    reading.notes.push_back("it has no calendar: work goes by Monday to Friday, 8 to 12 and 13 to 17");
+    reading.notes.push_back(worded("it has no calendar: work goes by Monday to Friday, 8 to 12 and 13 to 17"));
 }
 
 } // namespace
@@ -136,7 +137,7 @@ void readCalendars(Reading& reading, const StepRow* schedule, const std::vector<
             return;
         }
         Calendar calendar = calendarOf(reading.file, row, [&](const StepRow& at, const std::string& what) {
-            reading.note(at, what + " (calendar \"" + row.at(2).text + "\")");
+            reading.note(at, worded("%1 (calendar \"%2\")", what, row.at(2).text));
         });
         calendar.id = reading.programme.calendars.freshId();
         calendar.key = keyFrom(row, 5, "C", taken, made);

@@ -1,6 +1,7 @@
 // SPDX-FileCopyrightText: 2026 The Yarrin authors
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/base/text.h"
+#include "core/base/worded.h"
 #include "core/model/words.h"
 #include "store/ifc_calendar.h"
 #include "store/ifc_reading.h"
@@ -24,7 +25,7 @@ Resource resourceIn(Reading& reading, const StepRow& row) {
         const auto sum = Decimal::fromDouble(cost->at(2).bare().number);
         if (!sum || sum->sign() < 0) continue;
         const auto per = fromWord<RatePer>(cost->at(0).text);
-        if (!per) reading.note(*cost, "that \"" + one.name + "\" costs so much is taken for an hour");
+        if (!per) reading.note(*cost, worded("that \"%1\" costs so much is taken for an hour", one.name));
         one.ratePer = per.value_or(RatePer::hour);
         if (const auto from = dateIn(cost->at(4)))
             one.rates.push_back({*from, *sum});
@@ -50,12 +51,12 @@ void need(Reading& reading, const StepRow& use, ActivityId id, ResourceId resour
         one.number = Decimal::fromDouble(number);
     }
     if (const auto fault = faultOf(one, *reading.programme.resources.row(resource))) {
-        reading.note(use, fault->what + "; it is left out");
+        reading.note(use, worded("%1; it is left out", fault->what));
         return;
     }
     for (const Need& other : activity.needs)
         if (other.resource == resource) {
-            reading.note(use, "the task needs it twice; the first counts");
+            reading.note(use, worded("the task needs it twice; the first counts"));
             return;
         }
     activity.needs.push_back(one);

@@ -1,5 +1,6 @@
 // SPDX-FileCopyrightText: 2026 The Yarrin authors
 // SPDX-License-Identifier: GPL-3.0-or-later
+#include "core/base/worded.h"
 #include "store/json.h"
 #include "store/json_values.h"
 
@@ -58,11 +59,13 @@ private:
         std::string format;
         root.text("format", format, true);
         if (!format.empty() && format != "yarrin-programme")
-            m_faults.file("format", "\"" + format + "\" is not yarrin-programme");
+            m_faults.file("format", worded("\"%1\" is not yarrin-programme", format));
         Minutes version = 1;
         root.whole("version", version);
-        if (version > 1) m_faults.file("version", "the file was written by a newer Yarrin", "update Yarrin to open it");
-        if (version < 1) m_faults.file("version", "there is no such version");
+        if (version > 1)
+            m_faults.file("version", worded("the file was written by a newer Yarrin"),
+                          worded("update Yarrin to open it"));
+        if (version < 1) m_faults.file("version", worded("there is no such version"));
     }
 
     /// Fields of the job.
@@ -97,7 +100,7 @@ private:
                 const auto name = row[key].template get<std::string>();
                 if (!keys.add(name, Id{next}))
                     m_faults.programme(list + "[" + std::to_string(next - 1) + "]." + key,
-                                       "the id " + name + " is used twice");
+                                       worded("the id %1 is used twice", name));
             }
             ++next;
         }
@@ -126,7 +129,7 @@ Result<Programme> programmeFromJson(std::string_view text) {
     try {
         return Reader().read(*read);
     } catch (const json::Json::exception&) {
-        return Error{ErrorCode::file, {}, "the JSON cannot be read", {}};
+        return Error{ErrorCode::file, {}, worded("the JSON cannot be read"), {}};
     }
 }
 

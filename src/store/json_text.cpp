@@ -2,6 +2,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "store/json_text.h"
 
+#include "core/base/worded.h"
 #include "store/digest.h"
 #include "store/plain_locale.h"
 
@@ -42,12 +43,12 @@ public:
     bool key(string_t& name) override {
         m_key = std::move(name);
         if (!m_open.back()->contains(m_key)) return true;
-        return fail("the key \"" + m_key + "\" stands twice in one object", "remove one of them");
+        return fail(worded("the key \"%1\" stands twice in one object", m_key), worded("remove one of them"));
     }
     bool parse_error(std::size_t at, const std::string&, const Tree::exception&) override {
         const auto end = m_text.begin() + static_cast<std::ptrdiff_t>(std::min(at, m_text.size()));
-        m_error = Error{ErrorCode::file, "line " + std::to_string(1 + std::count(m_text.begin(), end, '\n')),
-                        "it is not valid JSON here", "check for a missing bracket, comma or quote"};
+        m_error = Error{ErrorCode::file, worded("line %1", 1 + std::count(m_text.begin(), end, '\n')),
+                        worded("it is not valid JSON here"), worded("check for a missing bracket, comma or quote")};
         return false;
     }
 
@@ -75,14 +76,14 @@ private:
     }
     bool put(Tree value) {
         if (!m_open.empty() && m_open.back()->is_array() && m_open.back()->size() >= longestList)
-            return fail("a list has more than two million entries", "no programme is that large");
+            return fail(worded("a list has more than two million entries"), worded("no programme is that large"));
         place(std::move(value));
         return true;
     }
     bool open(Tree value) {
-        if (m_open.size() >= deepest) return fail("it is nested deeper than 64", "no programme is");
+        if (m_open.size() >= deepest) return fail(worded("it is nested deeper than 64"), worded("no programme is"));
         if (!m_open.empty() && m_open.back()->is_array() && m_open.back()->size() >= longestList)
-            return fail("a list has more than two million entries", "no programme is that large");
+            return fail(worded("a list has more than two million entries"), worded("no programme is that large"));
         m_open.push_back(place(std::move(value)));
         return true;
     }

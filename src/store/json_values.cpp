@@ -3,6 +3,8 @@
 // What stands in the open text format in a way of its own: weeks, exceptions, weather, and days of an event by section.
 #include "store/json_values.h"
 
+#include "core/base/worded.h"
+
 namespace yarrin::json {
 
 Out number(const std::optional<Decimal>& value) {
@@ -57,14 +59,15 @@ Out valueJson(const Programme& programme, const std::vector<EventDays>& days) {
 namespace {
 
 void readSpells(const Json& json, const std::string& where, DayWork& work, Faults& faults) {
-    if (!json.is_array()) return faults.file(where, "a list of spells is expected here");
+    if (!json.is_array()) return faults.file(where, worded("a list of spells is expected here"));
     for (const Json& text : json) {
         const auto spell = text.is_string() ? parseSpell(text.get<std::string>()) : std::nullopt;
         if (spell)
             work.push_back(*spell);
         else
-            faults.file(where, text.dump(-1, ' ', false, Json::error_handler_t::replace) + " is not a working spell",
-                        "write it as \"08:00-12:00\"");
+            faults.file(where,
+                        worded("%1 is not a working spell", text.dump(-1, ' ', false, Json::error_handler_t::replace)),
+                        worded("write it as \"08:00-12:00\""));
     }
 }
 
@@ -102,7 +105,8 @@ void readExceptions(Object& object, const char* key, std::vector<CalendarExcepti
         item.date("to", to);
         readPhrase(item, "rule", exception.rule, parseRule);
         readPhrase(item, "tide", exception.tide, parseTideWindow);
-        if (!from && !item.member("from") && !item.member("rule")) item.faults().file(item.at("from"), "it is missing");
+        if (!from && !item.member("from") && !item.member("rule"))
+            item.faults().file(item.at("from"), worded("it is missing"));
         exception.from = from.value_or(Date{});
         exception.to = to.value_or(exception.from);
         item.flag("yearly", exception.yearly);
@@ -122,14 +126,14 @@ void readWeather(Object& object, const char* key, std::optional<std::array<int, 
             good = json[month].is_number_unsigned() && json[month].get<std::uint64_t>() <= 31;
             if (good) days[month] = json[month].get<int>();
         }
-        if (!good) return object.faults().file(where, "twelve whole numbers from 0 to 31 are expected here");
+        if (!good) return object.faults().file(where, worded("twelve whole numbers from 0 to 31 are expected here"));
         weather = days;
     });
 }
 
 void readDays(Object& object, const char* key, std::vector<EventDays>& days, AllKeys& keys) {
     object.read(key, [&](const Json& json, const std::string& where) {
-        if (!json.is_object()) return object.faults().file(where, "an object is expected here");
+        if (!json.is_object()) return object.faults().file(where, worded("an object is expected here"));
         for (const auto& [section, value] : json.items()) {
             Object item(value, where + "." + section, object.faults());
             const Json name = {{"section", section}};

@@ -2,6 +2,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "store/lens_file.h"
 
+#include "core/base/worded.h"
 #include "store/json_values.h"
 
 namespace yarrin {
@@ -22,17 +23,20 @@ Result<KeptLens> lensFromJson(std::string_view text) {
         json::Object object(*read, "", faults);
         std::string format;
         object.text("format", format, true);
-        if (!format.empty() && format != "yarrin-lens") faults.file("format", "\"" + format + "\" is not yarrin-lens");
+        if (!format.empty() && format != "yarrin-lens")
+            faults.file("format", worded("\"%1\" is not yarrin-lens", format));
         Minutes version = 1;
         object.whole("version", version);
-        if (version > 1) faults.file("version", "the file was written by a newer Yarrin", "update Yarrin to open it");
+        if (version > 1)
+            faults.file("version", worded("the file was written by a newer Yarrin"),
+                        worded("update Yarrin to open it"));
         KeptLens lens;
         json::readRow(object, lens, keys);
         object.finish();
         if (!faults.list().empty()) return std::move(faults.list());
         return lens;
     } catch (const json::Json::exception&) {
-        return Error{ErrorCode::file, {}, "the JSON cannot be read", {}};
+        return Error{ErrorCode::file, {}, worded("the JSON cannot be read"), {}};
     }
 }
 

@@ -1,5 +1,6 @@
 // SPDX-FileCopyrightText: 2026 The Yarrin authors
 // SPDX-License-Identifier: GPL-3.0-or-later
+#include "core/base/worded.h"
 #include "core/base/work.h"
 #include "store/native.h"
 #include "store/native_database.h"
@@ -13,21 +14,24 @@ Outcome checked(Database& database, const std::filesystem::path& path) {
     const std::int64_t application = database.number("PRAGMA application_id");
     if (database.failed()) return *database.error();
     if (application != nativeApplicationId)
-        return Error{ErrorCode::file, {}, "it is a database, but not a Yarrin programme", "choose another file"};
+        return Error{
+            ErrorCode::file, {}, worded("it is a database, but not a Yarrin programme"), worded("choose another file")};
     if (database.number("PRAGMA user_version") > nativeSchemaVersion)
-        return Error{ErrorCode::file, {}, "it was written by a newer Yarrin", "update Yarrin to open it"};
+        return Error{
+            ErrorCode::file, {}, worded("it was written by a newer Yarrin"), worded("update Yarrin to open it")};
     // A file that was cut off in a table's empty last page passes every check of the pages that are there.
     std::error_code failed;
     const std::int64_t size = database.number("PRAGMA page_size") * database.number("SELECT * FROM pragma_page_count");
     const auto bytes = std::filesystem::file_size(path, failed);
     if (failed || bytes < static_cast<std::uintmax_t>(std::max<std::int64_t>(0, size)) || bytes % 512 != 0 ||
         database.text("PRAGMA quick_check(1)") != "ok")
-        return Error{ErrorCode::file, {}, "the file is damaged", "open a copy or an earlier version of it"};
+        return Error{
+            ErrorCode::file, {}, worded("the file is damaged"), worded("open a copy or an earlier version of it")};
     if (const std::string fault = schemaFault(database); !fault.empty())
         return Error{ErrorCode::file,
                      {},
-                     "it is not as Yarrin makes files: " + fault,
-                     "open a copy or an earlier version of it"};
+                     worded("it is not as Yarrin makes files: %1", fault),
+                     worded("open a copy or an earlier version of it")};
     if (database.failed()) return *database.error();
     return done();
 }
@@ -37,7 +41,7 @@ Outcome checked(Database& database, const std::filesystem::path& path) {
 Outcome checkNative(Database& database, const std::filesystem::path& path) {
     Outcome found = checked(database, path);
     // A check that was cut short says nothing of the file.
-    if (!found.ok() && !workGoesOn()) return Error{ErrorCode::file, {}, "it was stopped", {}};
+    if (!found.ok() && !workGoesOn()) return Error{ErrorCode::file, {}, worded("it was stopped"), {}};
     return found;
 }
 
@@ -46,8 +50,8 @@ std::string behindTheEnd(Database& database, const std::filesystem::path& path) 
     const std::int64_t size = database.number("PRAGMA page_size") * database.number("SELECT * FROM pragma_page_count");
     const auto bytes = std::filesystem::file_size(path, failed);
     if (failed || size <= 0 || bytes <= static_cast<std::uintmax_t>(size)) return {};
-    return "there are " + std::to_string(bytes - static_cast<std::uintmax_t>(size)) +
-           " bytes behind its end that Yarrin did not write";
+    return worded("there are %1 bytes behind its end that Yarrin did not write",
+                  bytes - static_cast<std::uintmax_t>(size));
 }
 
 std::optional<Error> tooManyRows(Database& database) {
@@ -55,8 +59,8 @@ std::optional<Error> tooManyRows(Database& database) {
          {"calendar", "calendar_exception", "breakdown", "location", "activity", "link", "pause", "anchor", "event"}) {
         const std::int64_t count = database.number((std::string("SELECT count(*) FROM ") + table).c_str());
         if (count > std::int64_t(mostRows))
-            return Error{ErrorCode::file, table, "there are " + std::to_string(count) + " rows, more than a million",
-                         "divide the programme"};
+            return Error{ErrorCode::file, table, worded("there are %1 rows, more than a million", count),
+                         worded("divide the programme")};
     }
     return {};
 }

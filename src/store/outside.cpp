@@ -2,6 +2,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "store/outside.h"
 
+#include "core/base/worded.h"
 #include "core/base/work.h"
 #include "core/model/words.h"
 #include "store/beside.h"
@@ -97,9 +98,10 @@ pid_t spawn(const std::string& program, const std::string& kind, const OutsideLi
 
 std::string endedBecause(int status, const OutsideLimits& limits) {
     if (WIFSIGNALED(status) && (WTERMSIG(status) == SIGXCPU || WTERMSIG(status) == SIGKILL))
-        return "reading it takes more than " + std::to_string(limits.seconds) + " seconds, which no table needs";
-    if (WIFEXITED(status) && WEXITSTATUS(status) == 2) return "reading it takes more memory than any table needs";
-    return "it brought its reader down: it is damaged, or made to do harm";
+        return worded("reading it takes more than %1 seconds, which no table needs", limits.seconds);
+    if (WIFEXITED(status) && WEXITSTATUS(status) == 2)
+        return worded("reading it takes more memory than any table needs");
+    return worded("it brought its reader down: it is damaged, or made to do harm");
 }
 
 } // namespace
@@ -150,28 +152,28 @@ Result<std::string> readOutside(const fs::path& path, const std::string& kind, c
                                 const OutsideLimits& limits) {
     const std::string program = programBeside("yarrin-reader", "reader", "YARRIN_READER");
     if (program.empty())
-        return outsideError(path, "yarrin-reader, which reads files from outside, is not beside this program",
-                            "install it again");
+        return outsideError(path, worded("yarrin-reader, which reads files from outside, is not beside this program"),
+                            worded("install it again"));
     Descriptor file(::open(path.c_str(), O_RDONLY | O_CLOEXEC | O_NONBLOCK));
     struct stat found {};
-    if (file.number() < 0) return outsideError(path, std::string("it cannot be read: ") + std::strerror(errno));
+    if (file.number() < 0) return outsideError(path, std::string(worded("it cannot be read: ")) + std::strerror(errno));
     if (::fstat(file.number(), &found) != 0 || !S_ISREG(found.st_mode))
-        return outsideError(path, "it is no plain file");
+        return outsideError(path, worded("it is no plain file"));
     std::array<int, 2> ends{};
-    if (::pipe2(ends.data(), O_CLOEXEC) != 0) return outsideError(path, "no pipe can be made");
+    if (::pipe2(ends.data(), O_CLOEXEC) != 0) return outsideError(path, worded("no pipe can be made"));
     Descriptor answer(ends[0]), other(ends[1]);
     const pid_t id = spawn(program, kind, limits, file.number(), other.number());
-    if (id < 0) return outsideError(path, "yarrin-reader cannot be started", "install it again");
+    if (id < 0) return outsideError(path, worded("yarrin-reader cannot be started"), worded("install it again"));
     Child child(id);
     other.close();
     std::string bytes;
     std::array<char, 65536> part{};
     const auto begun = std::chrono::steady_clock::now();
     for (;;) {
-        if ((stop && stop->load()) || !workGoesOn()) return outsideError(path, "reading was stopped");
+        if ((stop && stop->load()) || !workGoesOn()) return outsideError(path, worded("reading was stopped"));
         // A clock of its own: a process that only waits uses no processor.
         if (std::chrono::steady_clock::now() - begun > std::chrono::seconds(4 * limits.seconds))
-            return outsideError(path, endedBecause(SIGKILL, limits), "save only the sheet that is wanted");
+            return outsideError(path, endedBecause(SIGKILL, limits), worded("save only the sheet that is wanted"));
         pollfd waiting{answer.number(), POLLIN, 0};
         if (::poll(&waiting, 1, 50) <= 0) continue;
         const ssize_t count = ::read(answer.number(), part.data(), part.size());
@@ -179,12 +181,13 @@ Result<std::string> readOutside(const fs::path& path, const std::string& kind, c
         if (count <= 0) break;
         bytes.append(part.data(), std::size_t(count));
         if (bytes.size() > limits.answer)
-            return outsideError(path, "it holds more than any table needs", "save only the sheet that is wanted");
+            return outsideError(path, worded("it holds more than any table needs"),
+                                worded("save only the sheet that is wanted"));
     }
     const int status = child.wait();
     if (!WIFEXITED(status) || WEXITSTATUS(status) != 0)
         return outsideError(path, endedBecause(status, limits),
-                            "save only what is wanted, from the program it comes from");
+                            worded("save only what is wanted, from the program it comes from"));
     return bytes;
 }
 
@@ -234,7 +237,7 @@ void putPlan(Parcel& parcel, const Result<IfcReading>& read) {
     if (!read.ok()) {
         Error error = read.error();
         if (const std::size_t more = read.errors().size() - 1; more > 0)
-            error.what += ", and " + std::to_string(more) + (more == 1 ? " more fault" : " more faults");
+            error.what += wordedCount(", and %1 more fault", ", and %1 more faults", more);
         return putErrors(parcel, error);
     }
     parcel.put(1);
@@ -245,7 +248,7 @@ void putPlan(Parcel& parcel, const Result<IfcReading>& read) {
 
 /// What cannot be: the reader was brought to say something else than it says.
 Error strange(const fs::path& path) {
-    return outsideError(path, "it brought its reader down: it is damaged, or made to do harm");
+    return outsideError(path, worded("it brought its reader down: it is damaged, or made to do harm"));
 }
 
 /// The error that was handed over; none where there is an answer behind it.
@@ -262,7 +265,7 @@ std::optional<Error> errorIn(Parcel& parcel, const fs::path& path) {
 
 Result<Workbook> readWorkbook(const fs::path& path, const std::atomic<bool>* stop) {
     std::error_code failed;
-    if (!fs::is_regular_file(path, failed)) return Error{ErrorCode::file, {}, "there is no such file", {}};
+    if (!fs::is_regular_file(path, failed)) return Error{ErrorCode::file, {}, worded("there is no such file"), {}};
     auto bytes = readOutside(path, "workbook", stop);
     if (!bytes.ok()) return Error{ErrorCode::file, {}, bytes.error().what, bytes.error().todo};
     Parcel parcel(std::move(*bytes));

@@ -4,6 +4,7 @@
 
 #include "core/base/natural_order.h"
 #include "core/base/text.h"
+#include "core/base/worded.h"
 #include "store/csv.h"
 #include "store/file.h"
 #include "store/json_text.h"
@@ -174,7 +175,7 @@ Result<JobSummary> summaryFromText(std::string_view text) {
         take.ok = take.ok && at && reached.is_boolean();
         if (take.ok) summary.milestones.push_back({take.text(one, "id"), take.text(one, "name"), *at, reached});
     }
-    if (!take.ok) return Error{ErrorCode::file, {}, "its summary is not as it is written", {}};
+    if (!take.ok) return Error{ErrorCode::file, {}, worded("its summary is not as it is written"), {}};
     return summary;
 }
 
@@ -240,24 +241,24 @@ const char* wordOf(AwaitedNow::Is is) {
 std::string awaitedLine(const Programme& programme, const AwaitedNow& one,
                         const std::function<std::string(Date)>& day) {
     const Activity* activity = programme.activities.row(one.activity);
-    std::string line = (activity ? activity->key : std::string()) + " waits for " + nameOf(one.kept) + ": " +
-                       day(completionDate(one.kept.at));
+    std::string line = worded("%1 waits for %2: %3", (activity ? activity->key : std::string()), nameOf(one.kept),
+                              day(completionDate(one.kept.at)));
     switch (one.is) {
     case AwaitedNow::Is::same:
-        return line + (one.now.done ? ", reached" : "");
+        return line + (one.now.done ? worded(", reached") : "");
     case AwaitedNow::Is::moved: {
         const int days = one.days();
-        line += ", now " + day(completionDate(one.now.at));
-        if (days == 0) return line + ", at another hour";
+        line += worded(", now %1", day(completionDate(one.now.at)));
+        if (days == 0) return worded("%1, at another hour", line);
         return line + ", " + std::to_string(std::abs(days)) + (std::abs(days) == 1 ? " day " : " days ") +
                (days > 0 ? "later" : "earlier");
     }
     case AwaitedNow::Is::missing:
-        return line + "; " + one.kept.file + " has no such milestone any more";
+        return worded("%1; %2 has no such milestone any more", line, one.kept.file);
     case AwaitedNow::Is::undated:
-        return line + "; " + one.kept.file + " cannot be calculated";
+        return worded("%1; %2 cannot be calculated", line, one.kept.file);
     case AwaitedNow::Is::unread:
-        return line + "; " + one.kept.file + " cannot be read: " + one.fault;
+        return worded("%1; %2 cannot be read: %3", line, one.kept.file, one.fault);
     }
     return line;
 }
@@ -287,7 +288,8 @@ Result<std::vector<PortfolioJob>> portfolioOf(const fs::path& folder, unsigned t
     std::error_code failed;
     std::vector<fs::path> paths;
     fs::directory_iterator all(folder, failed);
-    if (failed) return Error{ErrorCode::file, folder.string(), "the folder cannot be read: " + failed.message(), {}};
+    if (failed)
+        return Error{ErrorCode::file, folder.string(), worded("the folder cannot be read: %1", failed.message()), {}};
     for (const fs::directory_entry& entry : all) {
         const std::string name = lowered(entry.path().filename().string());
         const bool named = name.ends_with(".yarrin") || name.ends_with(".yarrin.json");
@@ -336,15 +338,16 @@ Result<FirmHas> firmHasIn(const fs::path& folder) {
         const auto number = row.size() > 1 ? Decimal::parse(trimmed(row[1])) : std::nullopt;
         if (i == 0 && !number) continue; // headings
         if (!number || number->sign() < 0)
-            return Error{ErrorCode::file, std::string(hasFile) + ", row " + std::to_string(i + 1),
-                         "it has no number of \"" + row[0] + "\"", "write a name and a number, like Crane,2"};
+            return Error{ErrorCode::file, worded("%1, row %2", hasFile, i + 1),
+                         worded("it has no number of \"%1\"", row[0]),
+                         worded("write a name and a number, like Crane,2")};
         has.emplace_back(trimmed(row[0]), *number);
     }
     return has;
 }
 
 Outcome writeFirmHas(const fs::path& folder, const FirmHas& has) {
-    std::string text = csvLine({"Name", "The firm has"});
+    std::string text = csvLine({"Name", worded("The firm has")});
     for (const auto& [name, number] : has) text += csvLine({name, number.text()});
     return writeTextFile(folder / hasFile, text);
 }

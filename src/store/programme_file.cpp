@@ -1,5 +1,6 @@
 // SPDX-FileCopyrightText: 2026 The Yarrin authors
 // SPDX-License-Identifier: GPL-3.0-or-later
+#include "core/base/worded.h"
 #include "store/file.h"
 #include "store/native.h"
 #include "store/native_database.h"
@@ -125,12 +126,13 @@ private:
 };
 
 Error fileGone(const std::filesystem::path& path) {
-    return {ErrorCode::file, path.string(), "the file is no longer there", "put it back, or save elsewhere"};
+    return {ErrorCode::file, path.string(), worded("the file is no longer there"),
+            worded("put it back, or save elsewhere")};
 }
 
 Error fileForeign(const std::filesystem::path& path) {
-    return {ErrorCode::file, path.string(), "another program changed the file or put another one in its place",
-            "save elsewhere"};
+    return {ErrorCode::file, path.string(), worded("another program changed the file or put another one in its place"),
+            worded("save elsewhere")};
 }
 
 std::int64_t nanoseconds(const timespec& time) {
@@ -185,7 +187,7 @@ Result<ProgrammeFile::Opened> ProgrammeFile::open(const std::filesystem::path& n
     ::gethostname(host.data(), host.size() - 1);
     const std::string who = stamp.author + " on " + host.data() + ", since " + stamp.at;
     if (::access(path.c_str(), W_OK) != 0)
-        impl->m_readOnly = "there is no permission to change it";
+        impl->m_readOnly = worded("there is no permission to change it");
     else
         impl->m_readOnly = impl->m_lock.hold(path, who);
     auto programme = impl->load(std::make_unique<Database>(path.string(), impl->mode()), stamp.at);
@@ -354,13 +356,15 @@ ProgrammeFile::Impl::Committed ProgrammeFile::Impl::committed(const Limbo& limbo
 
 Outcome ProgrammeFile::Impl::change(const Stamp& stamp, const std::string& what, const std::function<void()>& write,
                                     const Expected& expected) {
-    if (m_readOnly) return Error{ErrorCode::file, m_path.string(), "it is open for reading only: " + *m_readOnly, {}};
+    if (m_readOnly)
+        return Error{ErrorCode::file, m_path.string(), worded("it is open for reading only: %1", *m_readOnly), {}};
     if (m_foreign) return fileForeign(m_path);
     if (m_limbo) {
         const Limbo limbo = *m_limbo;
         const Committed found = committed(limbo);
         if (found == Committed::unknown)
-            return Error{ErrorCode::file, m_path.string(), "the disk does not answer", "try again in a while"};
+            return Error{ErrorCode::file, m_path.string(), worded("the disk does not answer"),
+                         worded("try again in a while")};
         m_limbo.reset();
         if (found == Committed::yes && limbo.what == what) return done();
     }

@@ -2,6 +2,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "store/read_back.h"
 
+#include "core/base/worded.h"
 #include "store/native.h"
 #include "store/native_database.h"
 #include "store/native_rows.h"
@@ -40,8 +41,11 @@ Outcome ReadBack::check(const Edit& edit, const Programme& after) {
     }
     const auto read = readTablesUnchecked(*m_database);
     m_database->run("ROLLBACK");
-    if (!read.ok()) return inputError("this cannot be kept in a file: " + read.error().what, "type something else");
-    if (!(*read == rows)) return inputError("a file would not give this back as it is", "type something else");
+    if (!read.ok())
+        return inputError(worded("this cannot be kept in a file: %1", read.error().what),
+                          worded("type something else"));
+    if (!(*read == rows))
+        return inputError(worded("a file would not give this back as it is"), worded("type something else"));
     return done();
 }
 

@@ -1,5 +1,6 @@
 // SPDX-FileCopyrightText: 2026 The Yarrin authors
 // SPDX-License-Identifier: GPL-3.0-or-later
+#include "core/base/worded.h"
 #include "store/json.h"
 #include "store/native.h"
 #include "store/native_database.h"
@@ -58,7 +59,7 @@ Result<Blob> imageOf(Database& memory) {
     if (memory.failed()) return *memory.error();
     sqlite3_int64 size = 0;
     unsigned char* bytes = sqlite3_serialize(memory.handle(), "main", &size, 0);
-    if (!bytes) return Error{ErrorCode::file, {}, "there is not enough memory", {}};
+    if (!bytes) return Error{ErrorCode::file, {}, worded("there is not enough memory"), {}};
     Blob image{std::string(reinterpret_cast<const char*>(bytes), std::size_t(size))};
     sqlite3_free(bytes);
     return image;
@@ -67,7 +68,7 @@ Result<Blob> imageOf(Database& memory) {
 Result<std::unique_ptr<Database>> opened(const Blob& image) {
     auto memory = std::make_unique<Database>(":memory:", Database::Mode::create);
     auto* bytes = static_cast<unsigned char*>(sqlite3_malloc64(std::max<std::size_t>(1, image.bytes.size())));
-    if (!bytes) return Error{ErrorCode::file, {}, "there is not enough memory", {}};
+    if (!bytes) return Error{ErrorCode::file, {}, worded("there is not enough memory"), {}};
     std::copy(image.bytes.begin(), image.bytes.end(), bytes);
     const auto size = static_cast<sqlite3_int64>(image.bytes.size());
     const int code = sqlite3_deserialize(memory->handle(), "main", bytes, size, size,
@@ -75,9 +76,9 @@ Result<std::unique_ptr<Database>> opened(const Blob& image) {
     if (code != SQLITE_OK) memory->fail(code);
     if (memory->failed()) return *memory->error();
     if (memory->text("PRAGMA quick_check(1)") != "ok")
-        return Error{ErrorCode::file, {}, "the revision is damaged", "open a copy of the file"};
+        return Error{ErrorCode::file, {}, worded("the revision is damaged"), worded("open a copy of the file")};
     if (const std::string fault = schemaFault(*memory); !fault.empty())
-        return Error{ErrorCode::file, {}, "the revision is not as Yarrin makes it: " + fault, {}};
+        return Error{ErrorCode::file, {}, worded("the revision is not as Yarrin makes it: %1", fault), {}};
     return memory;
 }
 
@@ -94,17 +95,19 @@ std::string signedText(const ChainHead& head) {
 }
 
 std::string keyFault(const std::string& key) {
-    if (key.empty()) return "a revision needs a letter or number";
+    if (key.empty()) return worded("a revision needs a letter or number");
     for (const char c : key)
-        if (static_cast<unsigned char>(c) < 32 || c == 127) return "a revision's letter or number is one line of text";
+        if (static_cast<unsigned char>(c) < 32 || c == 127)
+            return worded("a revision's letter or number is one line of text");
     return {};
 }
 
 std::string faultOf(Database& database, const Revision& revision, const ChainCheck* chain) {
     const Content content = contentOf(database, revision.number);
-    if (sha256(content.image.bytes) != content.imageDigest) return "its content was changed after it was frozen";
+    if (sha256(content.image.bytes) != content.imageDigest)
+        return worded("its content was changed after it was frozen");
     const auto programme = programmeFrom(content.image);
-    if (!programme.ok()) return "its content cannot be read: " + programme.error().sentence();
+    if (!programme.ok()) return worded("its content cannot be read: %1", programme.error().sentence());
     std::string form;
     if (revision.form == 1) {
         form = canonicalFormOne(revision, *programme);
@@ -113,9 +116,10 @@ std::string faultOf(Database& database, const Revision& revision, const ChainChe
         form = canonicalForm(revision, headText(chain->before(revision.number)), tablesIn(content.image));
     }
     if (sha256(form) != revision.digest)
-        return "it is not what its SHA-256 was taken over: its key, purpose, author, time, narrative or programme was "
-               "changed";
-    if (revision.dataDate != programme->job.dataDate) return "its data date is not that of its programme";
+        return worded(
+            "it is not what its SHA-256 was taken over: its key, purpose, author, time, narrative or programme was "
+            "changed");
+    if (revision.dataDate != programme->job.dataDate) return worded("its data date is not that of its programme");
     return {};
 }
 
@@ -176,7 +180,7 @@ Result<std::vector<Revision>> revisionsOf(Database& database) {
                              "(SELECT signer FROM signature s WHERE s.revision = revision.id), (SELECT public_key FROM "
                              "signature s WHERE s.revision = revision.id), (SELECT signature FROM signature s WHERE "
                              "s.revision = revision.id) "
-                           : "1, NULL, NULL, NULL, NULL, NULL ") +
+                           : std::string("1, NULL, NULL, NULL, NULL, NULL ")) +
                       "FROM revision ORDER BY id");
     while (row.next()) {
         Revision r;
@@ -197,8 +201,9 @@ Result<std::vector<Revision>> revisionsOf(Database& database) {
         if (head.number > 0) r.seal = sealText(head);
         const std::string signer = row.text(), key = row.text(), signature = row.text();
         if (!signer.empty())
-            r.signer = signatureHolds(key, signedText(head), signature) ? signer + ", key " + key.substr(0, 16)
-                                                                        : signer + ", WHOSE SIGNATURE DOES NOT HOLD";
+            r.signer = signatureHolds(key, signedText(head), signature)
+                           ? worded("%1, key %2", signer, key.substr(0, 16))
+                           : worded("%1, WHOSE SIGNATURE DOES NOT HOLD", signer);
         list.push_back(std::move(r));
     }
     if (database.failed()) return *database.error();
@@ -208,7 +213,8 @@ Result<std::vector<Revision>> revisionsOf(Database& database) {
 Result<std::unique_ptr<Database>> readable(const std::filesystem::path& path) {
     std::error_code failed;
     if (!std::filesystem::exists(path, failed))
-        return Error{ErrorCode::file, path.string(), "there is no such file or folder", "check the name"};
+        return Error{ErrorCode::file, path.string(), worded("there is no such file or folder"),
+                     worded("check the name")};
     auto database = std::make_unique<Database>(path.string(), modeToRead(path));
     Outcome checked = checkNative(*database, path);
     if (!checked.ok()) {
@@ -222,11 +228,11 @@ Result<std::unique_ptr<Database>> readable(const std::filesystem::path& path) {
 
 Result<Revision> ProgrammeFile::freeze(const Programme& programme, const std::string& key, const std::string& purpose,
                                        const std::string& narrative, const Stamp& stamp, const SigningKey* signing) {
-    if (const std::string fault = keyFault(key); !fault.empty()) return inputError(fault, "give it one");
+    if (const std::string fault = keyFault(key); !fault.empty()) return inputError(fault, worded("give it one"));
     auto before = revisions();
     if (!before.ok()) return before.errors();
     for (const Revision& one : *before)
-        if (one.key == key) return inputError("there is a revision " + key + " already", "choose another");
+        if (one.key == key) return inputError(worded("there is a revision %1 already", key), worded("choose another"));
     Revision revision;
     revision.key = key;
     revision.purpose = purpose;
@@ -244,7 +250,8 @@ Result<Revision> ProgrammeFile::freeze(const Programme& programme, const std::st
         [&] {
             Database& database = *m_impl->m_database;
             m_impl->historyLine(EntryKind::frozen,
-                                "Frozen as revision " + key + (purpose.empty() ? "" : ": " + purpose), {}, stamp);
+                                worded("Frozen as revision %1%2", key, (purpose.empty() ? "" : ": " + purpose)), {},
+                                stamp);
             revision.history = database.failed() ? 0 : database.number("SELECT max(id) FROM history");
             revision.digest = sha256(canonicalForm(revision, headText(m_impl->m_head), tables));
             Statement(database, "INSERT INTO revision (key, purpose, data_date, author, at, history, narrative, "
@@ -255,7 +262,7 @@ Result<Revision> ProgrammeFile::freeze(const Programme& programme, const std::st
             m_impl->link(ChainKind::revision, revision.number);
             revision.seal = sealText(m_impl->m_head);
             if (!signing || database.failed()) return;
-            revision.signer = stamp.author + ", key " + signing->publicKey().substr(0, 16);
+            revision.signer = worded("%1, key %2", stamp.author, signing->publicKey().substr(0, 16));
             Statement(database, "INSERT INTO signature (revision, signer, public_key, signature) VALUES (?,?,?,?)")
                 .insert(revision.number, stamp.author, signing->publicKey(), signing->sign(signedText(m_impl->m_head)));
             m_impl->link(ChainKind::signedBy, database.failed() ? 0 : database.number("SELECT max(id) FROM signature"));
@@ -272,8 +279,8 @@ Result<std::vector<Revision>> ProgrammeFile::revisions() {
 Result<Programme> ProgrammeFile::programmeOf(const Revision& revision) {
     const Content content = contentOf(m_impl->reading(), revision.number);
     if (sha256(content.image.bytes) != content.imageDigest)
-        return Error{ErrorCode::file, "revision " + revision.key, "it was changed after it was frozen",
-                     "look for an undamaged copy of the file"};
+        return Error{ErrorCode::file, worded("revision %1", revision.key), worded("it was changed after it was frozen"),
+                     worded("look for an undamaged copy of the file")};
     return programmeFrom(content.image);
 }
 
@@ -281,20 +288,20 @@ Outcome ProgrammeFile::accept(const Revision& revision, const std::string& reaso
     auto before = acceptances();
     if (!before.ok()) return before.errors();
     if (!before->empty() && before->back().key == revision.key)
-        return inputError("revision " + revision.key + " is the contract programme already", {});
+        return inputError(worded("revision %1 is the contract programme already", revision.key), {});
     if (!before->empty() && reason.empty())
-        return inputError("revision " + before->back().key + " is the contract programme",
-                          "say why another one takes its place");
+        return inputError(worded("revision %1 is the contract programme", before->back().key),
+                          worded("say why another one takes its place"));
     return m_impl->change(stamp, "accept " + revision.key, [&] {
         Database& database = *m_impl->m_database;
         Statement(database, "INSERT INTO contract_programme (revision, author, at, reason) VALUES (?,?,?,?)")
             .insert(revision.number, stamp.author, stamp.at, reason);
         if (database.failed()) return;
         m_impl->link(ChainKind::accepted, database.number("SELECT max(id) FROM contract_programme"));
-        m_impl->historyLine(EntryKind::frozen,
-                            "Revision " + revision.key + " is the contract programme" +
-                                (reason.empty() ? "" : ": " + reason),
-                            {}, stamp);
+        m_impl->historyLine(
+            EntryKind::frozen,
+            worded("Revision %1 is the contract programme%2", revision.key, (reason.empty() ? "" : ": " + reason)), {},
+            stamp);
     });
 }
 
@@ -328,10 +335,11 @@ Result<Programme> revisionIn(const std::filesystem::path& path, const std::strin
     for (const Revision& revision : *list)
         if (revision.key == key) {
             if (const std::string fault = faultOf(**database, revision, &chain); !fault.empty())
-                return Error{ErrorCode::file, path.string() + " revision " + key, fault, {}};
+                return Error{ErrorCode::file, worded("%1 revision %2", path.string(), key), fault, {}};
             return programmeFrom(contentOf(**database, revision.number).image);
         }
-    return Error{ErrorCode::file, path.string(), "there is no revision " + key, "see yarrin-cli verify FILE"};
+    return Error{ErrorCode::file, path.string(), worded("there is no revision %1", key),
+                 worded("see yarrin-cli verify FILE")};
 }
 
 bool holdsRecord(Database& database) {

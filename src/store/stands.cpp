@@ -2,6 +2,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "store/stands.h"
 
+#include "core/base/worded.h"
 #include "core/delay/prolongation.h"
 #include "core/time/work_calendar.h"
 #include "store/file.h"
@@ -17,17 +18,18 @@ Result<const Revision*> baselineAmong(const std::vector<Revision>& revisions, co
     for (const Revision& one : revisions)
         if (named.empty() ? one.contract : one.key == named) return &one;
     if (named.empty()) return nullptr;
-    return inputError("there is no revision " + named + " to begin with", "choose another one as baseline");
+    return inputError(worded("there is no revision %1 to begin with", named), worded("choose another one as baseline"));
 }
 
 /// Why a revision behind the baseline is no stand; empty where it is one.
 std::string whyNot(const Revision& one, const Revision* next, const Instant& since, const Job& now) {
     const std::vector<std::string> out = leftOutOf(now);
-    if (std::find(out.begin(), out.end(), one.key) != out.end()) return "it was left out by choice";
-    if (!one.dataDate) return "it has no data date";
-    if (*one.dataDate <= since) return "its data date is not later than that of the baseline";
-    if (next && next->dataDate == one.dataDate) return next->key + " has the same data date and was frozen later";
-    if (now.dataDate && *one.dataDate > *now.dataDate) return "its data date is later than today's";
+    if (std::find(out.begin(), out.end(), one.key) != out.end()) return worded("it was left out by choice");
+    if (!one.dataDate) return worded("it has no data date");
+    if (*one.dataDate <= since) return worded("its data date is not later than that of the baseline");
+    if (next && next->dataDate == one.dataDate)
+        return worded("%1 has the same data date and was frozen later", next->key);
+    if (now.dataDate && *one.dataDate > *now.dataDate) return worded("its data date is later than today's");
     return {};
 }
 
@@ -63,12 +65,12 @@ Result<std::vector<Stand>> standsFrom(std::vector<Revision> revisions, const Pro
     if (const Revision* one = *first) {
         auto programme = read(*one);
         if (!programme.ok()) return programme.errors();
-        stands.push_back(
-            {(one->contract ? "Contract programme " : "Baseline ") + one->key, std::move(programme).value()});
+        stands.push_back({(one->contract ? worded("Contract programme ") : worded("Baseline ")) + one->key,
+                          std::move(programme).value()});
         begun = one->number;
         since = one->dataDate.value_or(farPast);
     } else {
-        stands.push_back({"As planned", asPlanned(now)});
+        stands.push_back({worded("As planned"), asPlanned(now)});
     }
     // Updates only: with a data date of their own behind the baseline's, of one date the last.
     std::stable_sort(revisions.begin(), revisions.end(),
@@ -76,10 +78,11 @@ Result<std::vector<Stand>> standsFrom(std::vector<Revision> revisions, const Pro
     std::erase_if(revisions, [&](const Revision& one) { return one.number == begun; });
     for (std::size_t i = 0; i < revisions.size(); ++i) {
         const Revision& one = revisions[i];
-        std::string why = begun ? whyNot(one, i + 1 < revisions.size() ? &revisions[i + 1] : nullptr, since, now.job)
-                                : "no contract programme was agreed, so that nothing is measured against updates";
+        std::string why = begun
+                              ? whyNot(one, i + 1 < revisions.size() ? &revisions[i + 1] : nullptr, since, now.job)
+                              : worded("no contract programme was agreed, so that nothing is measured against updates");
         if (!why.empty()) {
-            ignored.push_back("revision " + one.key + " is no stand: " + why);
+            ignored.push_back(worded("revision %1 is no stand: %2", one.key, why));
             continue;
         }
         auto programme = read(one);

@@ -2,6 +2,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "store/step.h"
 
+#include "core/base/worded.h"
+
 #include <algorithm>
 #include <charconv>
 #include <cmath>
@@ -103,28 +105,26 @@ public:
     Result<StepFile> read() {
         if (word() != "ISO" || !m_bytes.substr(m_at).starts_with("-10303-21;")) {
             m_line = 1;
-            return faultAt("it does not begin as an exchange file of ISO 10303-21 does");
+            return faultAt(worded("it does not begin as an exchange file of ISO 10303-21 does"));
         }
         m_at += std::string_view("-10303-21;").size();
         header();
         while (m_fault.empty()) {
             const std::string_view section = word();
             if (section == "END") break;
-            if (section != "DATA") return faultAt("a section DATA is expected");
+            if (section != "DATA") return faultAt(worded("a section DATA is expected"));
             if (peek() == '(') (void)value(0);
             need(';');
             data();
         }
-        if (m_fault.empty() && !m_bytes.substr(m_at).starts_with("-ISO-10303-21;")) fail("its end is missing");
+        if (m_fault.empty() && !m_bytes.substr(m_at).starts_with("-ISO-10303-21;")) fail(worded("its end is missing"));
         if (!m_fault.empty()) return faultAt(m_fault);
         return std::move(m_file);
     }
 
 private:
-    Error faultAt(const std::string& what) const {
-        return {ErrorCode::file, "line " + std::to_string(m_line), what, {}};
-    }
-    void fail(const char* what) {
+    Error faultAt(const std::string& what) const { return {ErrorCode::file, worded("line %1", m_line), what, {}}; }
+    void fail(const Worded& what) {
         if (m_fault.empty()) m_fault = what;
     }
     /// Past white space and comments.
@@ -136,7 +136,7 @@ private:
                 ++m_at;
             } else if (c == '/' && m_at + 1 < m_bytes.size() && m_bytes[m_at + 1] == '*') {
                 const std::size_t end = m_bytes.find("*/", m_at + 2);
-                if (end == std::string_view::npos) return fail("a comment has no end");
+                if (end == std::string_view::npos) return fail(worded("a comment has no end"));
                 m_line += std::size_t(
                     std::count(m_bytes.begin() + std::ptrdiff_t(m_at), m_bytes.begin() + std::ptrdiff_t(end), '\n'));
                 m_at = end + 2;
@@ -156,10 +156,11 @@ private:
     }
     void need(char c) {
         if (take(c)) return;
-        static const std::unordered_map<char, const char*> what{{';', "a semicolon is expected"},
-                                                                {'(', "an opening bracket is expected"},
-                                                                {')', "a comma or a closing bracket is expected"},
-                                                                {'=', "an equals sign is expected"}};
+        static const std::unordered_map<char, const char*> what{
+            {';', toWord("a semicolon is expected")},
+            {'(', toWord("an opening bracket is expected")},
+            {')', toWord("a comma or a closing bracket is expected")},
+            {'=', toWord("an equals sign is expected")}};
         fail(what.at(c));
     }
     std::string_view word() {
@@ -170,12 +171,12 @@ private:
     }
 
     void header() {
-        if (word() != "HEADER") return fail("a section HEADER is expected");
+        if (word() != "HEADER") return fail(worded("a section HEADER is expected"));
         need(';');
         while (m_fault.empty()) {
             const std::string name(word());
             if (name == "ENDSEC") break;
-            if (name.empty()) return fail("the header cannot be read");
+            if (name.empty()) return fail(worded("the header cannot be read"));
             const StepValue values = value(0);
             need(';');
             if (name == "FILE_SCHEMA" && !values.items.empty())
@@ -194,7 +195,7 @@ private:
                 row();
                 continue;
             }
-            if (word() != "ENDSEC") return fail("a row, or the end of the section, is expected");
+            if (word() != "ENDSEC") return fail(worded("a row, or the end of the section, is expected"));
             return need(';');
         }
     }
@@ -205,27 +206,27 @@ private:
         row.number = reference();
         need('=');
         if (!m_fault.empty()) return;
-        if (m_file.m_at.size() >= mostStepRows) return fail("it has more rows than can be read");
+        if (m_file.m_at.size() >= mostStepRows) return fail(worded("it has more rows than can be read"));
         if (peek() == '(') { // several types at once, of which none is a plan's
             ++m_at;
             while (m_fault.empty() && peek() != ')') {
-                if (word().empty()) return fail("the name of a type is expected");
+                if (word().empty()) return fail(worded("the name of a type is expected"));
                 (void)value(0);
             }
             need(')');
         } else {
             row.type = word();
-            if (row.type.empty()) return fail("the name of a type is expected");
+            if (row.type.empty()) return fail(worded("the name of a type is expected"));
             std::transform(row.type.begin(), row.type.end(), row.type.begin(),
                            [](char c) { return c >= 'a' && c <= 'z' ? char(c - 32) : c; });
-            if (peek() != '(') return fail("an opening bracket is expected");
+            if (peek() != '(') return fail(worded("an opening bracket is expected"));
             row.values = value(0).items;
         }
         need(';');
         if (!m_fault.empty()) return;
         const bool wanted = !row.type.empty() && m_wanted(row.type);
         if (!m_file.m_at.emplace(row.number, wanted ? m_file.rows.size() : StepFile::leftOut).second)
-            return fail("two rows have one number");
+            return fail(worded("two rows have one number"));
         if (wanted) m_file.rows.push_back(std::move(row));
     }
 
@@ -233,14 +234,14 @@ private:
         std::uint64_t number = 0;
         const char* const from = m_bytes.data() + m_at;
         const auto [end, failed] = std::from_chars(from, m_bytes.data() + m_bytes.size(), number);
-        if (failed != std::errc()) fail("a number is expected after #");
+        if (failed != std::errc()) fail(worded("a number is expected after #"));
         m_at += std::size_t(end - from);
         return number;
     }
 
     StepValue value(int depth) {
         StepValue out;
-        if (depth > deepestStep) fail("its lists lie deeper in each other than can be read");
+        if (depth > deepestStep) fail(worded("its lists lie deeper in each other than can be read"));
         if (!m_fault.empty()) return out;
         const char c = peek();
         if (c == '$' || c == '*') {
@@ -255,14 +256,14 @@ private:
             out.text = text();
         } else if (c == '"') {
             const std::size_t end = m_bytes.find('"', m_at + 1);
-            if (end == std::string_view::npos) fail("a value in quotes has no end");
+            if (end == std::string_view::npos) fail(worded("a value in quotes has no end"));
             m_at = end == std::string_view::npos ? m_at : end + 1;
         } else if (c == '.') {
             ++m_at;
             out.kind = StepValue::Kind::word;
             out.text = word();
             if (m_at >= m_bytes.size() || m_bytes[m_at] != '.' || out.text.empty())
-                fail("a word between dots is expected");
+                fail(worded("a word between dots is expected"));
             ++m_at;
         } else if (c == '(') {
             ++m_at;
@@ -294,7 +295,7 @@ private:
         double number = 0;
         const auto [end, failed] = std::from_chars(digits.data(), digits.data() + digits.size(), number);
         if (digits.empty() || failed != std::errc() || end != digits.data() + digits.size() || !std::isfinite(number))
-            fail("a value is expected");
+            fail(worded("a value is expected"));
         return number;
     }
 
@@ -303,7 +304,7 @@ private:
         for (++m_at;; ++m_at) {
             const std::size_t end = m_bytes.find('\'', m_at);
             if (end == std::string_view::npos) {
-                fail("a text has no end");
+                fail(worded("a text has no end"));
                 return {};
             }
             raw += m_bytes.substr(m_at, end - m_at);

@@ -1,6 +1,7 @@
 // SPDX-FileCopyrightText: 2026 The Yarrin authors
 // SPDX-License-Identifier: GPL-3.0-or-later
 // Whether a file holds what was recorded in it.
+#include "core/base/worded.h"
 #include "store/native.h"
 #include "store/native_database.h"
 #include "store/programme_file_impl.h"
@@ -35,8 +36,9 @@ public:
         }
         if (!m_memory->failed()) return;
         m_lost = true;
-        m_found.faults.emplace_back("the programme is not what the last line of the history left, or a change in the "
-                                    "history was altered");
+        m_found.faults.emplace_back(
+            worded("the programme is not what the last line of the history left, or a change in the "
+                   "history was altered"));
     }
     [[nodiscard]] bool lost() const { return m_lost; }
     [[nodiscard]] Database& memory() { return *m_memory; }
@@ -58,7 +60,7 @@ void checkHistory(Database& database, Verification& found, const ChainCheck& cha
     const auto base = [&] {
         way.to(chain.baseHistory);
         if (!based && !way.lost() && tablesDigest(way.memory()) != chain.baseTables)
-            found.faults.emplace_back("the programme is not the one that the history began with and led to");
+            found.faults.emplace_back(worded("the programme is not the one that the history began with and led to"));
         based = true;
     };
     for (Verified* one : last) {
@@ -69,7 +71,7 @@ void checkHistory(Database& database, Verification& found, const ChainCheck& cha
         const auto then = readTables(way.memory());
         const auto frozen = programmeFrom(contentOf(database, one->revision.number).image);
         if (!then.ok() || !frozen.ok() || !(*then == *frozen))
-            one->fault = "it is not the programme as the history has it at that moment";
+            one->fault = worded("it is not the programme as the history has it at that moment");
     }
     base();
 }
@@ -85,14 +87,14 @@ void checkSignatures(Database& database, Verification& found, const ChainCheck& 
         const auto at = std::find_if(chain.revisions.begin(), chain.revisions.end(),
                                      [&](const auto& one) { return one.first == revision; });
         if (of == found.revisions.end() || at == chain.revisions.end()) {
-            found.faults.emplace_back("there is a signature of a revision that is not there");
+            found.faults.emplace_back(worded("there is a signature of a revision that is not there"));
             continue;
         }
         const ChainHead& head = chain.lines[std::size_t(at->second) - 1];
         if (signatureHolds(key, signedText(head), signature))
-            of->signer = signer + ", key " + key.substr(0, 16);
+            of->signer = worded("%1, key %2", signer, key.substr(0, 16));
         else if (of->fault.empty())
-            of->fault = "the signature of " + signer + " does not hold";
+            of->fault = worded("the signature of %1 does not hold", signer);
     }
 }
 
@@ -102,18 +104,18 @@ void checkRest(Database& database, Verification& found) {
     for (const Verified& one : found.revisions) {
         if (const std::string fault = keyFault(one.revision.key); !fault.empty()) found.faults.push_back(fault);
         if (std::find(keys.begin(), keys.end(), one.revision.key) != keys.end())
-            found.faults.push_back("two revisions are called " + one.revision.key);
+            found.faults.push_back(worded("two revisions are called %1", one.revision.key));
         keys.push_back(one.revision.key);
     }
     Statement kind(database, "SELECT DISTINCT kind FROM history");
     while (kind.next())
         if (const std::string word = kind.text(); !fromWord<EntryKind>(word))
-            found.faults.push_back("a line of the history is of the kind \"" + word + "\", which is not known");
+            found.faults.push_back(worded("a line of the history is of the kind \"%1\", which is not known", word));
     Statement kept(database, "SELECT key FROM keeping");
     while (kept.next())
         if (const std::string key = kept.text(); key != "trial" && key != "narrative" && key != "spare_of" &&
                                                  key != "spare_why" && key != "purpose" && key != "summary")
-            found.faults.push_back("something is kept as \"" + key + "\", which is not known");
+            found.faults.push_back(worded("something is kept as \"%1\", which is not known", key));
     if (database.number("PRAGMA user_version") < 6) return;
     Statement lines(database, "SELECT name, highest FROM numbering");
     while (lines.next()) {
@@ -121,9 +123,9 @@ void checkRest(Database& database, Verification& found) {
         const std::int64_t highest = lines.number();
         const auto& tables = programmeTables();
         if (std::find(tables.begin(), tables.end(), name) == tables.end())
-            found.faults.push_back("numbers are noted for \"" + name + "\", which is not known");
+            found.faults.push_back(worded("numbers are noted for \"%1\", which is not known", name));
         else if (highest < database.number(("SELECT max(id) FROM " + name).c_str()))
-            found.faults.push_back("a row of " + name + " has a number that was never given");
+            found.faults.push_back(worded("a row of %1 has a number that was never given", name));
     }
 }
 
@@ -139,13 +141,14 @@ Result<Verification> verifyFile(const std::filesystem::path& path, const std::st
     if (!opened.ok()) return opened.errors();
     Database& database = **opened;
     if (const std::string fault = database.text("PRAGMA integrity_check(1)"); fault != "ok")
-        return Error{ErrorCode::file, path.string(), "the database is damaged: " + fault, "open a copy of it"};
+        return Error{ErrorCode::file, path.string(), worded("the database is damaged: %1", fault),
+                     worded("open a copy of it")};
     auto list = revisionsOf(database);
     if (!list.ok()) return list.errors();
     Verification found;
     if (const std::string behind = behindTheEnd(database, path); !behind.empty()) found.faults.push_back(behind);
     if (const auto programme = readTables(database); !programme.ok())
-        found.faults.push_back("the programme cannot be read: " + programme.error().sentence());
+        found.faults.push_back(worded("the programme cannot be read: %1", programme.error().sentence()));
     ChainCheck chain;
     if (database.number("PRAGMA user_version") >= 6) {
         chain = checkChain(database);
@@ -171,11 +174,12 @@ Result<std::string> sealOf(const std::filesystem::path& path) {
     if (!opened.ok()) return opened.errors();
     Database& database = **opened;
     if (database.number("PRAGMA user_version") < 6 || headOf(database).number == 0)
-        return Error{ErrorCode::file, path.string(), "its record has no chain yet", "change or freeze something first"};
+        return Error{ErrorCode::file, path.string(), worded("its record has no chain yet"),
+                     worded("change or freeze something first")};
     // A seal of a record that does not hold together would prove nothing.
     const ChainCheck chain = checkChain(database);
     if (!chain.faults.empty())
-        return Error{ErrorCode::file, path.string(), chain.faults.front(), "see yarrin-cli verify"};
+        return Error{ErrorCode::file, path.string(), chain.faults.front(), worded("see yarrin-cli verify")};
     return sealText(chain.head);
 }
 

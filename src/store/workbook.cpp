@@ -3,6 +3,7 @@
 #include "store/workbook.h"
 
 #include "core/base/text.h"
+#include "core/base/worded.h"
 #include "store/csv.h"
 #include "store/file.h"
 #include "store/inline_strings.h"
@@ -274,13 +275,14 @@ private:
 Result<Workbook> readPacked(const std::string& bytes) {
     const Package package(bytes);
     const char* copy = "open it in the program it comes from and save it again";
-    if (!package.good()) return fault("the workbook is damaged", copy);
+    if (!package.good()) return fault(worded("the workbook is damaged"), copy);
     if (package.unpacked() > mostUnpacked)
-        return fault("it unpacks to " + std::to_string(package.unpacked() / 1'000'000) + " MB, which no table needs",
-                     "save only the sheet that is wanted");
-    if (package.isProtected()) return fault("the workbook is protected by a password", "save it without one");
+        return fault(worded("it unpacks to %1 MB, which no table needs", package.unpacked() / 1'000'000),
+                     worded("save only the sheet that is wanted"));
+    if (package.isProtected())
+        return fault(worded("the workbook is protected by a password"), worded("save it without one"));
     if (!package.isSheet())
-        return fault("it is packed, but holds no spreadsheet", "choose an .xlsx, .ods or .csv file");
+        return fault(worded("it is packed, but holds no spreadsheet"), worded("choose an .xlsx, .ods or .csv file"));
     if (package.isOpenDocument()) {
         auto sheets = sheetsOfOpenDocument(package.part("content.xml"));
         if (!sheets.ok()) return sheets.errors();
@@ -292,15 +294,15 @@ Result<Workbook> readPacked(const std::string& bytes) {
         for (const auto& [name, cells] : inlineStringsOf([&](const std::string& part) { return package.part(part); }))
             book.put(name, cells);
     } catch (const TooLarge&) {
-        return fault(tooManyCells, "save only the sheet that is wanted");
+        return fault(tooManyCells, worded("save only the sheet that is wanted"));
     } catch (const std::bad_alloc&) {
         throw;
     } catch (const std::exception&) {
-        return fault("the workbook is damaged", copy);
+        return fault(worded("the workbook is damaged"), copy);
     }
     Workbook read;
     read.sheets = book.take();
-    if (read.sheets.empty()) return fault("the workbook holds nothing that can be read", copy);
+    if (read.sheets.empty()) return fault(worded("the workbook holds nothing that can be read"), copy);
     return read;
 }
 
@@ -326,19 +328,20 @@ Sheet sheetOf(std::vector<CsvRow> rows, std::string name) {
 } // namespace
 
 Result<Workbook> workbookIn(std::string bytes, const std::string& name) {
-    if (bytes.size() > mostBytes) return fault("it is larger than 200 MB", "save only the sheet that is wanted");
-    if (bytes.empty()) return fault("the file is empty");
+    if (bytes.size() > mostBytes)
+        return fault(worded("it is larger than 200 MB"), worded("save only the sheet that is wanted"));
+    if (bytes.empty()) return fault(worded("the file is empty"));
     if (bytes.starts_with("PK\x03\x04") || bytes.starts_with("PK\x05\x06")) return readPacked(bytes);
     if (bytes.starts_with("\xD0\xCF\x11\xE0"))
-        return fault("the workbook is protected by a password, or in an old format that is not open",
-                     "save it as .xlsx or .ods without a password");
+        return fault(worded("the workbook is protected by a password, or in an old format that is not open"),
+                     worded("save it as .xlsx or .ods without a password"));
     bool guessed = false;
     auto utf8 = toUtf8(std::move(bytes), guessed);
     if (!utf8.ok()) return utf8.errors();
     auto rows = parseCsv(*utf8);
     if (!rows.ok()) return rows.errors();
     Workbook read;
-    if (guessed) read.note = "Its letters were taken for Western European ones of Windows.";
+    if (guessed) read.note = worded("Its letters were taken for Western European ones of Windows.");
     read.sheets.push_back(sheetOf(std::move(*rows), name));
     return read;
 }
@@ -425,7 +428,7 @@ Outcome writeWorkbook(const std::vector<Sheet>& sheets, const std::filesystem::p
             lxw_worksheet* into = workbook_add_worksheet(book, sheetNameFor(sheet.name, names).c_str());
             if (!into) {
                 workbook_close(book);
-                return fault("the sheet \"" + sheet.name + "\" cannot be written", "give it another name");
+                return fault(worded("the sheet \"%1\" cannot be written", sheet.name), worded("give it another name"));
             }
             for (std::size_t r = 0; r < sheet.rows.size(); ++r)
                 for (std::size_t c = 0; c < sheet.rows[r].size(); ++c) {
@@ -439,7 +442,7 @@ Outcome writeWorkbook(const std::vector<Sheet>& sheets, const std::filesystem::p
             worksheet_freeze_panes(into, 1, 0);
         }
         if (workbook_close(book) != LXW_NO_ERROR)
-            return fault("the workbook cannot be written here", "choose another folder");
+            return fault(worded("the workbook cannot be written here"), worded("choose another folder"));
         return done();
     });
 }

@@ -626,7 +626,7 @@ private slots:
             SpreadRule rule;
             set(rule, job);
             const auto fault = faultOf(rule, job.programme);
-            return fault ? fault->what : std::string();
+            return fault ? std::string(fault->what) : std::string();
         };
         QCOMPARE(faultOfRule([](SpreadRule& r, Works&) { r.low = Decimal(2); }), std::string("low 2 is above high 1"));
         QCOMPARE(faultOfRule([](SpreadRule& r, Works&) { r.likely = Decimal(2); }),
@@ -641,7 +641,7 @@ private slots:
             Works job = oneInARow();
             const RegisteredRisk risk = job.risk("R1", chance, {make(job)});
             const auto fault = faultOf(risk, job.programme);
-            return fault ? fault->what : std::string();
+            return fault ? std::string(fault->what) : std::string();
         };
         const auto fine = [](Works& job) { return job.adds("A", 1); };
         QVERIFY(faultOfRisk(1, fine).empty());

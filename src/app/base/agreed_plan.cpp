@@ -3,6 +3,7 @@
 #include "app/base/agreed_plan.h"
 
 #include "app/base/format.h"
+#include "core/base/worded.h"
 #include "core/delay/prolongation.h"
 
 #include <QCoreApplication>
@@ -29,7 +30,7 @@ std::function<AgreedPlan()> agreedPlanOf(Document& document) {
     otherwise.since = agreed.since;
     // Nothing of the programme is needed where there is a contract programme, but who knows before it is read?
     return [read, agreed, otherwise, now = document.sharedProgramme()] {
-        const auto frozen = read ? read() : Result<FrozenState>(inputError("nothing is agreed", {}));
+        const auto frozen = read ? read() : Result<FrozenState>(inputError(worded("nothing is agreed"), {}));
         AgreedPlan plan = agreed;
         if (frozen.ok() && frozen->schedule->ok()) {
             plan.state = *frozen;

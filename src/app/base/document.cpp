@@ -3,6 +3,7 @@
 #include "app/base/document.h"
 
 #include "app/base/format.h"
+#include "core/base/worded.h"
 #include "edit/recalculated.h"
 #include "store/digest.h"
 #include "store/file.h"
@@ -34,8 +35,8 @@ Document::Document(QObject* parent) : QObject(parent) {
 
 Outcome Document::mayChange() const {
     if (!m_keeper.file() || !m_keeper.file()->readOnly()) return done();
-    return inputError("the file is open for reading only, because " + *m_keeper.file()->readOnly(),
-                      "save it under another name to change it");
+    return inputError(worded("the file is open for reading only, because %1", *m_keeper.file()->readOnly()),
+                      worded("save it under another name to change it"));
 }
 
 Lookup& Document::Live::lookedUp() {
@@ -103,7 +104,7 @@ Outcome Document::performLong(const QString& what, const QString& text, const Op
         tried = tryOn(*next, text, operation);
         stopped = watch.stopped();
     });
-    if (stopped) return inputError("it was stopped, and nothing was changed", {});
+    if (stopped) return inputError(worded("it was stopped, and nothing was changed"), {});
     if (!tried->ok()) return tried->errors();
     if (!(*tried)->edit) return done();
     next->schedule = std::exchange(m_live->schedule, nullptr); // what was before is what the change is told against
@@ -276,7 +277,7 @@ Outcome Document::open(const QString& path) {
         digest = text.ok() ? sha256(*text) : std::string();
         stopped = watch.stopped();
     });
-    if (stopped) return inputError("it was stopped", {});
+    if (stopped) return inputError(worded("it was stopped"), {});
     if (!programme->ok()) return programme->errors();
     replace(std::move(*programme).value(), path);
     holdJson(path);
@@ -332,8 +333,9 @@ Outcome Document::saveJson(const QString& path) {
     if (same) {
         const auto there = readTextFile(nativePath(path));
         if (there.ok() && sha256(*there) != m_jsonDigest)
-            return Error{ErrorCode::file, path.toStdString(), "another program changed it since it was opened or saved",
-                         "save under another name, or open it to see what is there now"};
+            return Error{ErrorCode::file, path.toStdString(),
+                         worded("another program changed it since it was opened or saved"),
+                         worded("save under another name, or open it to see what is there now")};
     }
     m_jsonLock.reset(); // writing holds it itself
     Outcome written = done();

@@ -3,6 +3,7 @@
 // What a document has to do with its record: earlier sessions, trials, revisions.
 #include "app/base/document.h"
 #include "app/base/format.h"
+#include "core/base/worded.h"
 #include "store/signing.h"
 
 #include <algorithm>
@@ -76,16 +77,19 @@ void Document::setWaiter(Waiter waiter) {
 
 std::function<Result<FrozenState>()> Document::readerOf(const Revision& revision) {
     if (m_keeper.file()) return m_keeper.file()->readerOf(revision);
-    return [] { return Result<FrozenState>(inputError("nothing is frozen yet", {})); };
+    return [] { return Result<FrozenState>(inputError(worded("nothing is frozen yet"), {})); };
 }
 
 std::function<Result<FrozenState>()> Document::readerAfter(std::int64_t entry) {
     if (m_keeper.file()) return m_keeper.file()->readerAfter(entry);
-    return [] { return Result<FrozenState>(inputError("nothing is kept of this programme yet", "save it first")); };
+    return [] {
+        return Result<FrozenState>(
+            inputError(worded("nothing is kept of this programme yet"), worded("save it first")));
+    };
 }
 
 Result<Programme> Document::programmeAfter(std::int64_t entry) {
-    if (!m_keeper.file()) return inputError("nothing is kept of this programme yet", "save it first");
+    if (!m_keeper.file()) return inputError(worded("nothing is kept of this programme yet"), worded("save it first"));
     return m_keeper.file()->programmeAfter(entry);
 }
 
@@ -103,7 +107,7 @@ Outcome Document::become(const Programme& programme, const QString& text) {
     if (Outcome may = mayChange(); !may.ok()) return may;
     Edit edit;
     m_waiter(text, [&](WorkWatch&) { edit = differenceBetween(m_live->programme, programme, text.toStdString()); });
-    if (edit.changes.empty()) return inputError("the programme is the same already", {});
+    if (edit.changes.empty()) return inputError(worded("the programme is the same already"), {});
     const auto before = m_live->schedule;
     take(edit);
     auto after = std::exchange(m_live->schedule, before);
@@ -112,7 +116,7 @@ Outcome Document::become(const Programme& programme, const QString& text) {
 }
 
 Outcome Document::beginTrial() {
-    if (m_trial) return inputError("a trial is on already", "keep it or drop it first");
+    if (m_trial) return inputError(worded("a trial is on already"), worded("keep it or drop it first"));
     if (Outcome may = mayChange(); !may.ok()) return may;
     const Stamp stamp = m_keeper.stamp();
     m_trial = Trial{m_live->programme, m_live->schedule, m_done, stamp.at};
@@ -131,7 +135,7 @@ void Document::endTrial() {
 }
 
 Outcome Document::keepTrial(const QString& text) {
-    if (!m_trial) return inputError("no trial is on", {});
+    if (!m_trial) return inputError(worded("no trial is on"), {});
     Edit whole = differenceBetween(m_trial->programme, m_live->programme, text.toStdString());
     // What was saved within the trial is no state that can be gone back to, unless it is the last one.
     const bool saved = m_savedAt == m_done;
@@ -149,7 +153,7 @@ Outcome Document::keepTrial(const QString& text) {
 }
 
 Outcome Document::dropTrial() {
-    if (!m_trial) return inputError("no trial is on", {});
+    if (!m_trial) return inputError(worded("no trial is on"), {});
     const Edit back = differenceBetween(m_live->programme, m_trial->programme, "Trial dropped");
     apply(m_live->programme, back, &m_live->lookedUp());
     m_live->calculation.forget(); // what was calculated last was within the trial
@@ -167,9 +171,10 @@ Outcome Document::dropTrial() {
 
 Result<Revision> Document::freeze(const QString& key, const QString& purpose, const QString& narrative, bool sign) {
     if (Outcome may = mayChange(); !may.ok()) return may.errors();
-    if (m_trial) return inputError("a trial is on", "keep it or drop it before freezing");
+    if (m_trial) return inputError(worded("a trial is on"), worded("keep it or drop it before freezing"));
     if (m_keeper.unwritten() > 0) m_keeper.settle();
-    if (m_keeper.unwritten() > 0) return inputError("changes are not written yet", m_keeper.trouble().toStdString());
+    if (m_keeper.unwritten() > 0)
+        return inputError(worded("changes are not written yet"), m_keeper.trouble().toStdString());
     std::shared_ptr<const SigningKey> signing;
     if (sign && !m_keeper.signingKey().isEmpty()) {
         auto read = SigningKey::readOrMake(m_keeper.signingKey().toStdString());
@@ -207,7 +212,7 @@ QString Document::draft() {
 
 Outcome Document::accept(const Revision& revision, const QString& reason) {
     if (Outcome may = mayChange(); !may.ok()) return may;
-    if (!m_keeper.file()) return inputError("nothing is frozen yet", {});
+    if (!m_keeper.file()) return inputError(worded("nothing is frozen yet"), {});
     Outcome accepted = m_keeper.file()->accept(revision, reason.trimmed().toStdString(), m_keeper.stamp());
     m_keeper.settle();
     if (accepted.ok()) {

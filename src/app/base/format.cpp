@@ -2,11 +2,13 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/base/format.h"
 
+#include "app/base/language.h"
 #include "app/base/preferences.h"
 #include "chart/layout/time_scale.h"
 #include "core/quantity/learning.h"
 #include "core/quantity/units.h"
 
+#include <QCoreApplication>
 #include <QLocale>
 
 #include <array>
@@ -16,10 +18,17 @@ namespace yarrin::show {
 
 namespace {
 
+QString tr(const char* sentence) {
+    return QCoreApplication::translate("", sentence);
+}
+
+/// In threes, with a comma as the English write them. Elsewhere that is the sign of decimals: there with a blank,
+/// so that comma and stop never part thousands.
 QString grouped(QString digits) {
+    const QChar mark = spoken().language() == QLocale::English ? QChar(QLatin1Char(',')) : QChar(QChar::Nbsp);
     const auto point = digits.indexOf(QLatin1Char('.'));
     for (auto at = (point < 0 ? digits.size() : point) - 3; at > (digits.startsWith(QLatin1Char('-')) ? 1 : 0); at -= 3)
-        digits.insert(at, QLatin1Char(','));
+        digits.insert(at, mark);
     return digits;
 }
 
@@ -32,6 +41,28 @@ QString currencySign(const std::string& currency) {
 
 } // namespace
 
+QString words(std::string_view sentence) {
+    return text(worded(std::string(sentence).c_str()));
+}
+
+bool isWord(const std::string& typed, const char* word) {
+    const QString said = text(typed).trimmed();
+    return said.compare(words(word), Qt::CaseInsensitive) == 0 ||
+           said.compare(QLatin1String(word), Qt::CaseInsensitive) == 0;
+}
+
+QString label(const ViewField& field) {
+    return field.name.starts_with("code:") ? text(field.label) : words(field.label);
+}
+
+QString monthName(unsigned month) {
+    return text(yarrin::monthName(month));
+}
+
+QString dayName(int weekday, bool whole) {
+    return whole ? spoken().standaloneDayName(weekday + 1) : text(weekdayName(weekday));
+}
+
 QString text(std::string_view text) {
     return QString::fromUtf8(text.data(), qsizetype(text.size()));
 }
@@ -41,7 +72,7 @@ namespace {
 /// In words, day first; how all dates can be typed.
 QString inWords(Date date) {
     const auto day = yearMonthDay(date);
-    return QStringLiteral("%1 %2").arg(day.day).arg(QLatin1String(monthName(day.month)));
+    return QCoreApplication::translate("", "%1 %2", "a day and its month").arg(day.day).arg(monthName(day.month));
 }
 
 QString iso(Date date) {
@@ -56,8 +87,7 @@ QString ofLocale(Date of) {
                year = format.indexOf(QLatin1Char('y'));
     const auto ymd = yearMonthDay(of);
     if (day < 0 || month < 0 || year < 0 || year < month) return iso(of);
-    if (month < day)
-        return QStringLiteral("%1 %2, %3").arg(QLatin1String(monthName(ymd.month))).arg(ymd.day).arg(ymd.year);
+    if (month < day) return QStringLiteral("%1 %2, %3").arg(monthName(ymd.month)).arg(ymd.day).arg(ymd.year);
     QChar between = QLatin1Char('/');
     for (const QChar c : format.mid(day, month - day))
         if (c == QLatin1Char('.') || c == QLatin1Char('-')) between = c;
@@ -75,7 +105,7 @@ QString shortDate(Date of) {
 QString month(Date of) {
     const auto ymd = yearMonthDay(of);
     if (preferences().dates == Preferences::Dates::iso) return iso(of).left(7);
-    return QStringLiteral("%1 %2").arg(QLatin1String(monthName(ymd.month))).arg(ymd.year);
+    return QStringLiteral("%1 %2").arg(monthName(ymd.month)).arg(ymd.year);
 }
 
 QString date(Date of) {
@@ -91,8 +121,7 @@ QString date(Date of) {
 }
 
 QString weekdayDate(Date of) {
-    static constexpr std::array<const char*, 7> names{"Mon", "Tue", "Wed", "Thu", "Fri", "Sat", "Sun"};
-    return QLatin1String(names[static_cast<std::size_t>(weekday(of))]) + QLatin1Char(' ') + date(of);
+    return dayName(weekday(of)) + QLatin1Char(' ') + date(of);
 }
 
 QString moment(const std::string& at) {
@@ -120,7 +149,7 @@ namespace {
 constexpr Minutes counted = 1;
 
 QString count(Minutes number, const char* unit) {
-    return grouped(QString::number(number)) + QLatin1Char(' ') + QLatin1String(unit);
+    return grouped(QString::number(number)) + QLatin1Char(' ') + tr(unit);
 }
 
 } // namespace
@@ -131,20 +160,20 @@ QString daysWithUnit(Minutes minutes, Minutes dayMinutes) {
     QStringList parts;
     const Preferences::Spans spans = dayMinutes == counted ? Preferences::Spans::days : preferences().spans;
     if (spans == Preferences::Spans::hours) {
-        if (rest >= 60 || rest == 0) parts << count(rest / 60, "h");
-        if (rest % 60 > 0) parts << count(rest % 60, "min");
+        if (rest >= 60 || rest == 0) parts << count(rest / 60, QT_TR_NOOP("h"));
+        if (rest % 60 > 0) parts << count(rest % 60, QT_TR_NOOP("min"));
         return sign + parts.join(QLatin1Char(' '));
     }
     Minutes whole = rest / dayMinutes;
     rest %= dayMinutes;
     if (spans == Preferences::Spans::weeks) {
         const Minutes week = dayMinutes == minutesPerDay ? 7 : preferences().daysPerWeek;
-        if (whole >= week) parts << count(whole / week, "w");
+        if (whole >= week) parts << count(whole / week, QT_TR_NOOP("w"));
         whole %= week;
     }
-    if (whole > 0 || (rest == 0 && parts.isEmpty())) parts << count(whole, "d");
-    if (rest >= 60) parts << count(rest / 60, "h");
-    if (rest % 60 > 0 && (rest < 60 || parts.size() < 2)) parts << count(rest % 60, "min");
+    if (whole > 0 || (rest == 0 && parts.isEmpty())) parts << count(whole, QT_TR_NOOP("d"));
+    if (rest >= 60) parts << count(rest / 60, QT_TR_NOOP("h"));
+    if (rest % 60 > 0 && (rest < 60 || parts.size() < 2)) parts << count(rest % 60, QT_TR_NOOP("min"));
     return sign + parts.join(QLatin1Char(' '));
 }
 
@@ -169,7 +198,7 @@ QString money(const Decimal& sum, const std::string& currency) {
 
 QString money(const Fraction& sum, const std::string& currency) {
     const auto rounded = sum.rounded(minorDigits(currency));
-    return rounded ? money(*rounded, currency) : QStringLiteral("out of bounds");
+    return rounded ? money(*rounded, currency) : tr("out of bounds");
 }
 
 QString moneyRange(const Exposure& exposure, const std::string& currency) {
@@ -178,22 +207,20 @@ QString moneyRange(const Exposure& exposure, const std::string& currency) {
 }
 
 QString countOf(qint64 count, const char* one, const char* many) {
-    return grouped(QString::number(count)) + QLatin1Char(' ') + QLatin1String(count == 1 ? one : many);
+    return grouped(QString::number(count)) + QLatin1Char(' ') + text(wordedCount(one, many, count));
 }
 
 QString lateness(int daysLate) {
-    if (daysLate == 0) return QStringLiteral("on its date");
-    return countOf(std::abs(daysLate), "day", "days") +
-           (daysLate > 0 ? QStringLiteral(" late") : QStringLiteral(" in hand"));
+    if (daysLate == 0) return tr("on its date");
+    return (daysLate > 0 ? tr("%1 late") : tr("%1 in hand")).arg(countOf(std::abs(daysLate), "day", "days"));
 }
 
 QString shiftOf(int days) {
-    return countOf(std::abs(days), "day", "days") + (days > 0 ? QStringLiteral(" later") : QStringLiteral(" earlier"));
+    return (days > 0 ? tr("%1 later") : tr("%1 earlier")).arg(countOf(std::abs(days), "day", "days"));
 }
 
 QStringList linkTypes() {
-    return {QStringLiteral("starts after it"), QStringLiteral("starts with it"), QStringLiteral("ends with it"),
-            QStringLiteral("ends on its start")};
+    return {tr("starts after it"), tr("starts with it"), tr("ends with it"), tr("ends on its start")};
 }
 
 QString error(const Error& error) {
@@ -218,20 +245,21 @@ QString value(const FieldValue& value, std::optional<int> decimals) {
     }
     if (const auto* span = std::get_if<WorkingDays>(&value)) return daysWithUnit(span->minutes, span->day);
     if (const auto* day = std::get_if<DayAt>(&value)) return date(day->date);
-    if (const auto* flag = std::get_if<bool>(&value)) return *flag ? QStringLiteral("yes") : QString();
+    if (const auto* flag = std::get_if<bool>(&value)) return *flag ? tr("yes") : QString();
     return {};
 }
 
 QString derivation(const Measure& measure, Minutes duration, Minutes dayMinutes) {
     if (!measure.crews) return {};
     const QString outcome =
-        daysWithUnit(duration, dayMinutes) + QStringLiteral(" of ") +
-        (dayMinutes % 60 == 0 ? QStringLiteral("%1 h").arg(dayMinutes / 60)
-                              : QStringLiteral("%1 h %2 min").arg(dayMinutes / 60).arg(dayMinutes % 60));
+        tr("%1 of %2")
+            .arg(daysWithUnit(duration, dayMinutes), dayMinutes % 60 == 0
+                                                         ? tr("%1 h").arg(dayMinutes / 60)
+                                                         : tr("%1 h %2 min").arg(dayMinutes / 60).arg(dayMinutes % 60));
     // What earlier units taught shortens it: so much of the first unit's time.
     QString learned;
     if (measure.learningRate && measure.unitNumber > 1)
-        learned = QStringLiteral(" × %1 learned")
+        learned = tr(" × %1 learned")
                       .arg(twoDecimals(Fraction(unitTimeShare(*measure.learningRate, measure.unitNumber))
                                            .rounded(3)
                                            .value_or(Decimal(1))));
@@ -240,7 +268,7 @@ QString derivation(const Measure& measure, Minutes duration, Minutes dayMinutes)
             .arg(number(measure.quantity), number(*measure.outputPerCrewDay), number(*measure.crews),
                  twoDecimals(measure.factor), learned, outcome);
     if (measure.hoursPerUnit)
-        return QStringLiteral("%1 × %2 h ÷ (%3 × %4)%5 = %6")
+        return tr("%1 × %2 h ÷ (%3 × %4)%5 = %6")
             .arg(number(measure.quantity), number(*measure.hoursPerUnit), number(*measure.crews),
                  twoDecimals(measure.factor), learned, outcome);
     return {};

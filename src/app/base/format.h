@@ -15,6 +15,16 @@ namespace yarrin {
 namespace show {
 
 [[nodiscard]] QString text(std::string_view text);
+/// A sentence or word of ours that stands in a table of the core, in the language of the window.
+[[nodiscard]] QString words(std::string_view sentence);
+/// Whether such a word was typed, in the language of the window or in English, in whichever capitals.
+[[nodiscard]] bool isWord(const std::string& typed, const char* word);
+/// What the field is called: in the language of the window, but for a code of the job.
+[[nodiscard]] QString label(const ViewField& field);
+/// "May", of 1 to 12.
+[[nodiscard]] QString monthName(unsigned month);
+/// "Mon", or "Monday", of 0 Monday to 6 Sunday.
+[[nodiscard]] QString dayName(int weekday, bool whole = false);
 /// "7 May 2027".
 [[nodiscard]] QString date(Date date);
 /// "7 May".

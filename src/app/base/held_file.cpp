@@ -2,6 +2,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/base/held_file.h"
 
+#include "core/base/worded.h"
 #include "core/base/work.h"
 #include "store/digest.h"
 #include "store/file.h"
@@ -21,8 +22,8 @@ Result<Programme> FileDesk::open(const fs::path& path, const Stamp& stamp, bool 
         if (!m_waiting.empty())
             return Error{ErrorCode::file,
                          {},
-                         "it is open, and its last changes are not on the disk yet",
-                         "see what keeps them from it"};
+                         worded("it is open, and its last changes are not on the disk yet"),
+                         worded("see what keeps them from it")};
         auto again = m_file->reread(stamp);
         if (again.ok()) m_state = *again;
         return again;
@@ -30,7 +31,7 @@ Result<Programme> FileDesk::open(const fs::path& path, const Stamp& stamp, bool 
     auto opened = ProgrammeFile::open(path, stamp);
     if (!opened.ok()) return opened.errors();
     if (scratch && opened->file->readOnly())
-        return Error{ErrorCode::file, path.string(), *opened->file->readOnly(), "it is worked on there"};
+        return Error{ErrorCode::file, path.string(), *opened->file->readOnly(), worded("it is worked on there")};
     release(stamp);
     m_stamp = stamp;
     m_file = std::move(opened.value().file);
@@ -41,7 +42,7 @@ Result<Programme> FileDesk::open(const fs::path& path, const Stamp& stamp, bool 
 
 Result<ProgrammeFile::Opened> FileDesk::scratchIn(const fs::path& folder, const Programme& programme,
                                                   const Stamp& stamp) {
-    if (folder.empty()) return inputError("this programme is not kept anywhere", "save it first");
+    if (folder.empty()) return inputError(worded("this programme is not kept anywhere"), worded("save it first"));
     if (Outcome made = makeOwnFolder(folder); !made.ok()) return made.errors();
     const fs::path path = folder / (hexadecimal(randomBytes(16)) + ".yarrin");
     if (Outcome written = writeProgramme(programme, path, FileFormat::native); !written.ok()) return written.errors();
@@ -174,11 +175,12 @@ Outcome FileDesk::saveAs(const fs::path& path, const Programme& programme, const
         // Written anew it would lose its history and revisions.
         drain();
         if (m_waiting.empty()) return done();
-        return inputError(m_trouble ? m_trouble->sentence() : "its changes are not written yet", "save it elsewhere");
+        return inputError(m_trouble ? m_trouble->sentence() : worded("its changes are not written yet"),
+                          worded("save it elsewhere"));
     }
     // What waits goes on behind the history that is copied; only where that cannot be read the programme goes alone.
     const bool whole = m_file && !m_file->isForeign();
-    Outcome copied = whole ? m_file->copyTo(path) : Outcome(inputError("nothing is kept yet", {}));
+    Outcome copied = whole ? m_file->copyTo(path) : Outcome(inputError(worded("nothing is kept yet"), {}));
     if (!copied.ok() && !workGoesOn()) return copied;
     // From here on it is too late to stop: the copy is there.
     WorkWatch unwatched;
@@ -249,12 +251,13 @@ void HeldFile::setState(FileDesk::State state) {
 template <typename T, typename Ask> Result<T> HeldFile::ask(Ask question) {
     auto answer = m_worker.ask(
         [desk = &m_desk, question]() -> Result<T> {
-            if (!desk->file()) return inputError("nothing is kept of this programme yet", "save it first");
+            if (!desk->file())
+                return inputError(worded("nothing is kept of this programme yet"), worded("save it first"));
             return question(*desk->file());
         },
         m_patience);
     if (answer) return std::move(*answer);
-    return Error{ErrorCode::file, path().string(), "the disk does not answer", "try again in a while"};
+    return Error{ErrorCode::file, path().string(), worded("the disk does not answer"), worded("try again in a while")};
 }
 
 template <typename T, typename Ask> Result<T> HeldFile::remembered(std::optional<T>& last, Ask question) {
@@ -315,7 +318,8 @@ std::function<Result<FrozenState>()> HeldFile::readerOf(const Revision& revision
     return [worker = &m_worker, desk = &m_desk, shelf = m_shelf, revision]() -> Result<FrozenState> {
         if (auto known = shelf->find(revision.digest)) return *known;
         auto programme = worker->wait([desk, &revision]() -> Result<Programme> {
-            if (!desk->file()) return inputError("nothing is kept of this programme yet", "save it first");
+            if (!desk->file())
+                return inputError(worded("nothing is kept of this programme yet"), worded("save it first"));
             return desk->file()->programmeOf(revision);
         });
         if (!programme.ok()) return programme.errors();
@@ -328,7 +332,8 @@ std::function<Result<FrozenState>()> HeldFile::readerOf(const Revision& revision
 std::function<Result<FrozenState>()> HeldFile::readerAfter(std::int64_t entry) {
     return [worker = &m_worker, desk = &m_desk, entry]() -> Result<FrozenState> {
         auto programme = worker->wait([desk, entry]() -> Result<Programme> {
-            if (!desk->file()) return inputError("nothing is kept of this programme yet", "save it first");
+            if (!desk->file())
+                return inputError(worded("nothing is kept of this programme yet"), worded("save it first"));
             return desk->file()->programmeAfter(entry);
         });
         if (!programme.ok()) return programme.errors();
@@ -338,7 +343,7 @@ std::function<Result<FrozenState>()> HeldFile::readerAfter(std::int64_t entry) {
 
 Outcome HeldFile::accept(const Revision& revision, const std::string& reason, const Stamp& stamp) {
     return m_worker.wait([&]() -> Outcome {
-        if (!m_desk.file()) return inputError("nothing is kept of this programme yet", "save it first");
+        if (!m_desk.file()) return inputError(worded("nothing is kept of this programme yet"), worded("save it first"));
         return m_desk.file()->accept(revision, reason, stamp);
     });
 }

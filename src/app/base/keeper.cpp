@@ -3,6 +3,7 @@
 #include "app/base/keeper.h"
 
 #include "app/base/format.h"
+#include "core/base/worded.h"
 #include "store/file.h"
 
 #include <QDir>
@@ -144,7 +145,7 @@ Outcome Keeper::ensureFile(const Programme& programme) {
 Result<Revision> Keeper::freeze(const Programme& programme, const std::string& key, const std::string& purpose,
                                 const std::string& narrative, std::shared_ptr<const SigningKey> signing) {
     auto frozen = waitFor(tr("Freezing"), [&, by = stamp()]() -> Result<Revision> {
-        if (!m_desk.file()) return inputError("nothing is kept of this programme yet", "save it first");
+        if (!m_desk.file()) return inputError(worded("nothing is kept of this programme yet"), worded("save it first"));
         return m_desk.file()->freeze(programme, key, purpose, narrative, by, signing.get());
     });
     settle();

@@ -102,6 +102,10 @@ int scaled(int pixels) {
     return (pixels * (usual + textEnlargement()) + usual / 2) / usual;
 }
 
+int columnRoom(int pixels, const QString& heading) {
+    return std::max(scaled(pixels), QFontMetrics(boldened(bodyFont())).horizontalAdvance(heading) + scaled(13));
+}
+
 void keepWidth(QWidget* widget, int pixels) {
     widget->setFixedWidth(scaled(pixels));
     QObject::connect(&lookChanges(), &LookChanges::changed, widget,

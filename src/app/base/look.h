@@ -36,6 +36,8 @@ void setMark(QWidget* widget, const char* name, const QVariant& value);
 
 /// A measure that was drawn for text of the usual size, for the size that is worn.
 [[nodiscard]] int scaled(int pixels);
+/// The width of a column as it was drawn, or as its heading needs it: other languages have longer words.
+[[nodiscard]] int columnRoom(int pixels, const QString& heading);
 /// Gives a widget such a width, now and whenever the size of the text changes; a height likewise.
 void keepWidth(QWidget* widget, int pixels);
 void keepHeight(QWidget* widget, int pixels);

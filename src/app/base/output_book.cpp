@@ -3,6 +3,7 @@
 #include "app/base/output_book.h"
 
 #include "app/base/format.h"
+#include "core/base/worded.h"
 #include "store/book_file.h"
 #include "store/csv.h"
 
@@ -49,9 +50,10 @@ Outcome OutputBook::change(const std::function<Outcome(std::vector<BookItem>&)>&
     for (std::size_t i = 0; i < items.size(); ++i)
         for (std::size_t j = i + 1; j < items.size(); ++j)
             if (items[i].key == items[j].key)
-                return inputError("the item " + items[i].key + " is in the book already", "choose another number");
+                return inputError(worded("the item %1 is in the book already", items[i].key),
+                                  worded("choose another number"));
     // A file that could not be read is somebody's work: it is not written over.
-    if (!m_fault.isEmpty()) return inputError(m_fault.toStdString(), "move that file away first");
+    if (!m_fault.isEmpty()) return inputError(m_fault.toStdString(), worded("move that file away first"));
     QDir().mkpath(QFileInfo(m_path).path());
     if (const Outcome written = writeBook(items, m_path.toStdString()); !written.ok()) return written;
     m_items = std::move(items);

@@ -2,7 +2,9 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/base/preferences.h"
 
+#include "app/base/language.h"
 #include "app/base/look.h"
+#include "core/base/worded.h"
 #include "edit/activity_edits.h"
 
 #include <QApplication>
@@ -33,6 +35,7 @@ template <typename Kind> Choice choice(const char* name, std::vector<const char*
 
 const std::vector<Choice>& choices() {
     static const std::vector<Choice> all{
+        choice("language", {"desktop", "en", "de"}, &Preferences::language),
         choice("look", {"light", "dark", "desktop"}, &Preferences::look),
         choice("dates", {"words", "iso", "locale"}, &Preferences::dates),
         choice("numbers", {"plain", "locale"}, &Preferences::numbers),
@@ -81,8 +84,15 @@ PreferenceChanges& preferenceChanges() {
     return changes;
 }
 
+QString languageKept(const QSettings& settings) {
+    const QString kept = settings.value(keyOf("language")).toString();
+    return kept == QLatin1String("desktop") ? QString() : kept;
+}
+
 void usePreferences(QApplication& application, const QSettings& settings) {
     Preferences read;
+    // Who reads another language reads its figures, unless they said otherwise.
+    if (spoken().language() != QLocale::English) read.numbers = Preferences::Numbers::locale;
     // What an earlier version kept of it.
     if (settings.value(QStringLiteral("dark")).toBool()) read.look = Preferences::Look::dark;
     for (const Choice& one : choices()) {
@@ -130,8 +140,10 @@ struct Separators {
 };
 std::optional<Separators> separators() {
     if (now.numbers != Preferences::Numbers::locale) return {};
-    const QLocale locale = QLocale::system();
-    Separators found{locale.decimalPoint(), locale.groupSeparator()};
+    const QLocale locale = spoken().language() == QLocale::English ? QLocale::system() : spoken();
+    // Where another language is spoken, thousands are parted by blanks everywhere, in figures that are typed in too.
+    const bool own = spoken().language() != QLocale::English;
+    Separators found{locale.decimalPoint(), own ? QString(QChar(QChar::Nbsp)) : locale.groupSeparator()};
     if (found.point == QLatin1String(".") && found.group == QLatin1String(",")) return {};
     return found;
 }
@@ -163,9 +175,9 @@ Result<QString> figureTyped(const QString& words, const QString& before) {
     static const QRegularExpression grouped(QStringLiteral("^\\s*[-+]?[1-9]\\d{0,2}\\.\\d{3}\\s*$")),
         comma(QStringLiteral("^(\\s*[-+]?\\d+),(\\d+\\s*)$"));
     if (grouped.match(words).hasMatch())
-        return inputError("\"" + words.toStdString() + "\" can be read in two ways",
-                          "write " + words.trimmed().remove(QLatin1Char('.')).toStdString() + " or " +
-                              words.trimmed().replace(QLatin1Char('.'), QLatin1Char(',')).toStdString());
+        return inputError(worded("\"%1\" can be read in two ways", words.toStdString()),
+                          worded("write %1 or %2", words.trimmed().remove(QLatin1Char('.')).toStdString(),
+                                 words.trimmed().replace(QLatin1Char('.'), QLatin1Char(',')).toStdString()));
     const QRegularExpressionMatch match = comma.match(words);
     return match.hasMatch() ? match.captured(1) + QLatin1Char('.') + match.captured(2) : words;
 }

@@ -16,6 +16,8 @@ struct NewWork;
 
 /// How one person likes to see and do things, for all jobs. Nothing of it changes what a file holds but what they type.
 struct Preferences {
+    /// What is spoken: of these the program needs to be started anew.
+    enum class Language { desktop, english, german };
     enum class Look { light, dark, desktop };
     enum class Dates { words, iso, locale };
     enum class Numbers { plain, locale };
@@ -26,6 +28,7 @@ struct Preferences {
     /// What moves a bar: a date that holds it, or the lag of the link that drives it.
     enum class Moved { hold, lag };
 
+    Language language = Language::desktop;
     Look look = Look::light;
     Dates dates = Dates::words;
     Numbers numbers = Numbers::plain;
@@ -41,6 +44,8 @@ struct Preferences {
     friend bool operator==(const Preferences&, const Preferences&) = default;
 };
 
+/// "en", "de", or nothing where the desktop decides.
+[[nodiscard]] QString languageKept(const QSettings& settings);
 /// As they are now; those of the program where none were read.
 [[nodiscard]] const Preferences& preferences();
 /// Reads what was kept, and wears it; what makes no sense there is as if it had not been kept.

@@ -26,9 +26,9 @@ QString words(const char* text) {
 BookOffer::BookOffer(const BookItem& item, QWidget* parent) : QPushButton(parent), m_name(show::text(item.name)) {
     const QString unit = show::text(unitSymbol(item.unit));
     if (item.outputPerCrewDay)
-        m_output = words("%1 %2 a crew and day").arg(show::number(*item.outputPerCrewDay), unit);
+        m_output = words(QT_TR_NOOP("%1 %2 a crew and day")).arg(show::number(*item.outputPerCrewDay), unit);
     else if (item.hoursPerUnit)
-        m_output = words("%1 crew-hours a %2").arg(show::number(*item.hoursPerUnit), unit);
+        m_output = words(QT_TR_NOOP("%1 crew-hours a %2")).arg(show::number(*item.hoursPerUnit), unit);
     setObjectName(QStringLiteral("bookOffer"));
     setProperty("quiet", true);
     setProperty("inText", true);
@@ -60,8 +60,8 @@ void addBookOffers(QVBoxLayout& into, QWidget* owner, const Programme& programme
     for (const Suggestion& suggestion : found) {
         const BookItem& item = all[suggestion.item];
         auto* offer = new BookOffer(item, owner);
-        offer->setToolTip(
-            words("%1\nWith this output and crew: %2").arg(show::text(item.name), show::text(crewText(item.crew))));
+        offer->setToolTip(words(QT_TR_NOOP("%1\nWith this output and crew: %2"))
+                              .arg(show::text(item.name), show::text(crewText(item.crew))));
         into.addWidget(offer);
         QObject::connect(offer, &QPushButton::clicked, owner, [taken, item] { taken(item); });
     }

@@ -3,6 +3,7 @@
 #include "app/buildup/build_up_lists.h"
 
 #include "app/base/format.h"
+#include "core/base/worded.h"
 #include "core/model/resource_book.h"
 #include "core/quantity/bill.h"
 #include "core/quantity/units.h"
@@ -57,15 +58,15 @@ struct BookText {
     bool quiet;
     BookField field;
 };
-constexpr BookText bookTexts[] = {{"item", "Item", 50, false, true, BookField::key},
-                                  {"name", "Work", 220, false, false, BookField::name},
-                                  {"group", "Group", 100, false, true, BookField::group},
-                                  {"unit", "Unit", 46, false, true, BookField::unit},
-                                  {"output", "Output/day", 80, true, false, BookField::output},
-                                  {"hours", "Hours/unit", 78, true, false, BookField::hours},
-                                  {"crew", "Crew", 250, false, false, BookField::crew},
-                                  {"source", "Source", 110, false, true, BookField::source},
-                                  {"note", "Note", 150, false, true, BookField::note}};
+constexpr BookText bookTexts[] = {{"item", toWord("Item"), 50, false, true, BookField::key},
+                                  {"name", toWord("Work"), 220, false, false, BookField::name},
+                                  {"group", toWord("Group"), 100, false, true, BookField::group},
+                                  {"unit", toWord("Unit"), 46, false, true, BookField::unit},
+                                  {"output", toWord("Output/day"), 80, true, false, BookField::output},
+                                  {"hours", toWord("Hours/unit"), 78, true, false, BookField::hours},
+                                  {"crew", toWord("Crew"), 250, false, false, BookField::crew},
+                                  {"source", toWord("Source"), 110, false, true, BookField::source},
+                                  {"note", toWord("Note"), 150, false, true, BookField::note}};
 
 using ItemAt = std::function<const BookItem&(std::size_t)>;
 
@@ -76,7 +77,7 @@ bookColumns(const ItemAt& itemAt,
     for (const BookText& at : bookTexts) {
         ListColumn column;
         column.name = QLatin1String(at.name);
-        column.title = QLatin1String(at.title);
+        column.title = show::words(at.title);
         column.width = at.width;
         column.right = at.right;
         column.quiet = at.quiet;

@@ -17,6 +17,7 @@
 #include "app/window/dialogs.h"
 #include "edit/bill_edits.h"
 
+#include <QCoreApplication>
 #include <QFileInfo>
 #include <QHBoxLayout>
 #include <QHeaderView>
@@ -30,8 +31,12 @@ namespace yarrin {
 
 namespace {
 
-const QString tableFiles = QStringLiteral("Tables (*.xlsx *.ods *.csv *.tsv *.txt);;All files (*)");
-const QString bookFiles = QStringLiteral("Output books (*.json *.csv *.xlsx);;All files (*)");
+QString tableFiles() {
+    return QCoreApplication::translate("", "Tables (*.xlsx *.ods *.csv *.tsv *.txt);;All files (*)");
+}
+QString bookFiles() {
+    return QCoreApplication::translate("", "Output books (*.json *.csv *.xlsx);;All files (*)");
+}
 
 } // namespace
 
@@ -293,7 +298,7 @@ void BuildUpStage::buildBookButtons() {
     connect(add, &QPushButton::clicked, this, addItem);
     connect(&m_ownBook->table(), &GridView::addRequested, this, addItem);
     connect(import, &QPushButton::clicked, this, [this] {
-        const QString path = m_dialogs.fileToImport(this, tr("Import an output book"), bookFiles);
+        const QString path = m_dialogs.fileToImport(this, tr("Import an output book"), bookFiles());
         if (path.isEmpty()) return;
         const Outcome outcome = m_book.importFrom(path);
         if (!outcome.ok()) m_notice->say(tr("%1: %2").arg(QFileInfo(path).fileName(), show::error(outcome.error())));
@@ -302,7 +307,7 @@ void BuildUpStage::buildBookButtons() {
 }
 
 void BuildUpStage::exportBook() {
-    const QString path = m_dialogs.fileToSave(this, tr("Export the output book"), tr("output-book.csv"), bookFiles);
+    const QString path = m_dialogs.fileToSave(this, tr("Export the output book"), tr("output-book.csv"), bookFiles());
     if (path.isEmpty()) return;
     const Outcome outcome = m_book.exportTo(path);
     if (!outcome.ok()) m_notice->say(show::error(outcome.error()));
@@ -346,7 +351,7 @@ void BuildUpStage::show(Page page) {
 }
 
 void BuildUpStage::importBillFile() {
-    const QString path = m_dialogs.fileToImport(this, tr("Import a bill"), tableFiles);
+    const QString path = m_dialogs.fileToImport(this, tr("Import a bill"), tableFiles());
     if (path.isEmpty()) return;
     m_pages->build(int(Page::import));
     m_import->begin(ImportPage::What::bill, path);
@@ -360,7 +365,7 @@ void BuildUpStage::importBillClipboard() {
 }
 
 void BuildUpStage::importSchedule() {
-    const QString path = m_dialogs.fileToImport(this, tr("Import a schedule"), tableFiles);
+    const QString path = m_dialogs.fileToImport(this, tr("Import a schedule"), tableFiles());
     if (path.isEmpty()) return;
     m_pages->build(int(Page::import));
     m_import->begin(ImportPage::What::schedule, path);

@@ -270,7 +270,7 @@ void ImportPage::showSheet() {
         box->setObjectName(QStringLiteral("importColumn%1").arg(column));
         box->setAccessibleName(tr("What column %1 holds").arg(column + 1));
         box->addItem(tr("leave out"));
-        for (const TableField& field : fields()) box->addItem(QLatin1String(field.title));
+        for (const TableField& field : fields()) box->addItem(show::words(field.title));
         for (std::size_t f = 0; f < fields().size(); ++f)
             if (m_map.columns[f] == std::size_t(column)) box->setCurrentIndex(int(f) + 1);
         m_table->setCellWidget(0, column, box);

@@ -9,6 +9,7 @@
 #include "app/buildup/trade_menu.h"
 #include "app/table/activity_columns.h"
 #include "app/table/list_page.h"
+#include "core/base/worded.h"
 #include "core/model/codes.h"
 #include "core/quantity/units.h"
 #include "edit/activity_edits.h"
@@ -44,17 +45,17 @@ struct StepText {
     bool right;
     StepField field;
 };
-constexpr StepText stepTexts[] = {{"name", "Step", 118, false, StepField::name},
-                                  {"links", "Waits for", 156, false, StepField::links},
-                                  {"unitLinks", "In the unit before", 120, false, StepField::unitLinks},
-                                  {"book", "Output book", 158, false, StepField::book},
-                                  {"crews", "Crews", 48, true, StepField::crews},
-                                  {"factor", "Factor", 50, true, StepField::factor},
-                                  {"duration", "Duration", 66, true, StepField::duration},
-                                  {"bill", "From the bill", 160, false, StepField::bill},
-                                  {"calendar", "Works to", 130, false, StepField::calendar},
-                                  {"learning", "Learning", 66, true, StepField::learning},
-                                  {"notes", "Notes", 150, false, StepField::notes}};
+constexpr StepText stepTexts[] = {{"name", toWord("Step"), 118, false, StepField::name},
+                                  {"links", toWord("Waits for"), 156, false, StepField::links},
+                                  {"unitLinks", toWord("In the unit before"), 120, false, StepField::unitLinks},
+                                  {"book", toWord("Output book"), 158, false, StepField::book},
+                                  {"crews", toWord("Crews"), 48, true, StepField::crews},
+                                  {"factor", toWord("Factor"), 50, true, StepField::factor},
+                                  {"duration", toWord("Duration"), 66, true, StepField::duration},
+                                  {"bill", toWord("From the bill"), 160, false, StepField::bill},
+                                  {"calendar", toWord("Works to"), 130, false, StepField::calendar},
+                                  {"learning", toWord("Learning"), 66, true, StepField::learning},
+                                  {"notes", toWord("Notes"), 150, false, StepField::notes}};
 
 } // namespace
 
@@ -198,7 +199,7 @@ const SequenceStep* SequencePage::stepAt(std::size_t row) const {
 ListColumn SequencePage::stepColumn(const char* name, const char* title, int width, bool right, StepField field) {
     ListColumn column;
     column.name = QLatin1String(name);
-    column.title = QLatin1String(title);
+    column.title = show::words(title);
     column.width = width;
     column.right = right;
     column.text = [this, field](std::size_t row) {
@@ -209,7 +210,7 @@ ListColumn SequencePage::stepColumn(const char* name, const char* title, int wid
     };
     column.commit = [this, field](Transaction* tx, std::size_t row, const std::string& typed) -> Outcome {
         const Sequence* of = tx->programme().sequences.row(m_chosen);
-        if (!of || row >= of->steps.size()) return inputError("the step is no longer there");
+        if (!of || row >= of->steps.size()) return inputError(worded("the step is no longer there"));
         // What only stands in the planner's book comes into the job with its first use.
         if (field == StepField::book)
             for (const BookItem& item : m_book.items())
@@ -238,7 +239,7 @@ ListColumn SequencePage::stepColumn(const char* name, const char* title, int wid
 QWidget* SequencePage::buildSteps() {
     std::vector<ListColumn> columns;
     ListColumn number;
-    number.name = number.title = QStringLiteral("No.");
+    number.name = number.title = tr("No.");
     number.width = 34;
     number.quiet = true;
     number.text = [this](std::size_t row) { return stepAt(row) ? QString::number(stepAt(row)->number) : QString(); };
@@ -411,7 +412,7 @@ void SequencePage::refreshUnits() {
     QStringList lines;
     for (const ByHand& one : byHand) {
         QStringList what;
-        for (const std::string& aspect : one.what) what << text(aspect);
+        for (const std::string& aspect : one.what) what << show::words(aspect);
         const Activity* activity = p.activities.row(one.activity);
         if (activity) altered.push_back(one.activity);
         lines << (activity ? text(activity->key + " " + activity->name)
@@ -514,7 +515,7 @@ ListColumn SequencePage::quantityColumn(const SequenceStep& step, std::size_t i)
     column.commit = [this, i](Transaction*, std::size_t row, const std::string& typed) -> Outcome {
         const auto value = typed.empty() ? Result<Decimal>(Decimal(0)) : parseFigure(typed);
         if (!value.ok()) return value.errors();
-        if (value->sign() < 0) return inputError("a quantity cannot be negative");
+        if (value->sign() < 0) return inputError(worded("a quantity cannot be negative"));
         m_units[row].quantities.resize(std::max(m_units[row].quantities.size(), i + 1));
         m_units[row].quantities[i] = *value;
         return done();

@@ -5,6 +5,7 @@
 #include "app/base/format.h"
 #include "app/base/look.h"
 #include "core/base/natural_order.h"
+#include "core/base/worded.h"
 #include "edit/link_edits.h"
 
 #include <QComboBox>
@@ -198,7 +199,7 @@ void LinkRows::addAnchors(End side) {
             [id = m_activity, side, at = anchor.activity](int kind, const std::string& lag) -> Document::Operation {
                 return [=](Transaction& tx) -> Outcome {
                     const Activity* hung = tx.programme().activities.row(id);
-                    if (!hung) return inputError("the hammock is no longer there");
+                    if (!hung) return inputError(worded("the hammock is no longer there"));
                     const auto moved = parseShift(lag, unitOf(tx.programme(), *hung));
                     if (!moved.ok()) return moved.errors();
                     return setAnchor(tx, id, side, {at, End(kind), moved->minutes}, false);

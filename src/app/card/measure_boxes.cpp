@@ -144,9 +144,10 @@ void MeasureBoxes::commit(Box box) {
         const std::size_t index = m_document.programme().activities.indexOf(m_activity);
         return index < m_document.schedule().activities.size() ? m_document.schedule().activities[index].duration : 0;
     }();
-    static const char* names[] = {"quantity", "output", "crews", "days"};
+    static const char* names[] = {QT_TR_NOOP("quantity"), QT_TR_NOOP("output"), QT_TR_NOOP("crews"),
+                                  QT_TR_NOOP("days")};
     const Outcome outcome = m_document.perform(
-        tr("%1 %2 → %3").arg(key, QLatin1String(names[int(box)]), edit->text()), [&](Transaction& tx) -> Outcome {
+        tr("%1 %2 → %3").arg(key, tr(names[int(box)]), edit->text()), [&](Transaction& tx) -> Outcome {
             static constexpr MeasureField fields[] = {MeasureField::quantity, MeasureField::output,
                                                       MeasureField::crews};
             static constexpr Solved solved[] = {Solved::quantity, Solved::output, Solved::crews, Solved::days};

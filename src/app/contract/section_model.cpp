@@ -4,6 +4,7 @@
 
 #include "app/base/format.h"
 #include "app/base/look.h"
+#include "core/base/worded.h"
 
 #include <array>
 
@@ -17,20 +18,21 @@ struct Column {
     std::optional<SectionField> field; ///< none: follows from the programme
     bool right;
 };
-constexpr std::array<Column, 11> columns{{{"id", "ID", SectionField::key, false},
-                                          {"name", "Section", SectionField::name, false},
-                                          {"milestone", "Complete when", SectionField::milestone, false},
-                                          {"completion", "Completion", SectionField::completion, false},
-                                          {"rate", "Damages", SectionField::rate, true},
-                                          {"per", "Per", SectionField::per, false},
-                                          {"part", "Part of a unit", SectionField::part, false},
-                                          {"cap", "Cap", SectionField::cap, true},
-                                          {"granted", "Days granted", SectionField::granted, true},
-                                          {"forecast", "Forecast", std::nullopt, false},
-                                          {"late", "Against its date", std::nullopt, false}}};
+constexpr std::array<Column, 11> columns{{{"id", toWord("ID"), SectionField::key, false},
+                                          {"name", toWord("Section"), SectionField::name, false},
+                                          {"milestone", toWord("Complete when"), SectionField::milestone, false},
+                                          {"completion", toWord("Completion"), SectionField::completion, false},
+                                          {"rate", toWord("Damages"), SectionField::rate, true},
+                                          {"per", toWord("Per"), SectionField::per, false},
+                                          {"part", toWord("Part of a unit"), SectionField::part, false},
+                                          {"cap", toWord("Cap"), SectionField::cap, true},
+                                          {"granted", toWord("Days granted"), SectionField::granted, true},
+                                          {"forecast", toWord("Forecast"), std::nullopt, false},
+                                          {"late", toWord("Against its date"), std::nullopt, false}}};
 
-constexpr std::array<const char*, 2> perWords{"day", "week"};
-constexpr std::array<const char*, 3> partWords{"pro rata", "whole units only", "part counts as whole"};
+constexpr std::array<const char*, 2> perWords{toWord("day"), toWord("week")};
+constexpr std::array<const char*, 3> partWords{toWord("pro rata"), toWord("whole units only"),
+                                               toWord("part counts as whole")};
 constexpr std::array<const char*, 3> partKeys{"pro_rata", "whole_only", "round_up"};
 
 } // namespace
@@ -89,9 +91,9 @@ QString SectionModel::shown(const Section& section, int column, bool forEditing)
     case SectionField::rate:
         return forEditing ? show::number(section.rate) : show::money(section.rate, programme.job.currency);
     case SectionField::per:
-        return QLatin1String(perWords[std::size_t(section.per)]);
+        return show::words(perWords[std::size_t(section.per)]);
     case SectionField::part:
-        return QLatin1String(partWords[std::size_t(section.part)]);
+        return show::words(partWords[std::size_t(section.part)]);
     case SectionField::cap:
         if (!section.cap) return {};
         return forEditing ? show::number(*section.cap) : show::money(*section.cap, programme.job.currency);
@@ -160,11 +162,14 @@ Outcome SectionModel::commit(const std::vector<Entry>& entries, const QString& t
     return m_document.perform(step, [&](Transaction& tx) -> Outcome {
         for (const Entry& entry : entries) {
             const auto field = columns[std::size_t(entry.column)].field;
-            if (!field) return inputError("the forecast is computed and cannot be typed");
+            if (!field) return inputError(worded("the forecast is computed and cannot be typed"));
             QString typed = entry.text.trimmed();
+            if (*field == SectionField::per)
+                for (const char* word : perWords)
+                    if (show::isWord(typed.toStdString(), word)) typed = QLatin1String(word);
             if (*field == SectionField::part)
                 for (std::size_t i = 0; i < partWords.size(); ++i)
-                    if (typed == QLatin1String(partWords[i])) typed = QLatin1String(partKeys[i]);
+                    if (show::isWord(typed.toStdString(), partWords[i])) typed = QLatin1String(partKeys[i]);
             // A chosen milestone comes with its name behind its id.
             if (*field == SectionField::milestone) typed = typed.section(QStringLiteral("   "), 0, 0);
             Outcome outcome = setSectionField(tx, sectionAt(entry.row), *field, typed.toStdString());
@@ -184,9 +189,9 @@ QStringList SectionModel::choices(const QModelIndex& index) const {
     QStringList list;
     const auto field = columns[std::size_t(index.column())].field;
     if (field == SectionField::per)
-        for (const char* word : perWords) list << QLatin1String(word);
+        for (const char* word : perWords) list << show::words(word);
     if (field == SectionField::part)
-        for (const char* word : partWords) list << QLatin1String(word);
+        for (const char* word : partWords) list << show::words(word);
     if (field == SectionField::milestone)
         for (const Activity& activity : m_document.programme().activities)
             if (isMilestone(activity.kind))

@@ -8,6 +8,7 @@
 #include "app/contract/field_edit.h"
 #include "app/table/entry_line.h"
 #include "app/table/list_page.h"
+#include "core/base/worded.h"
 #include "core/contract/damages_account.h"
 #include "edit/section_edits.h"
 
@@ -96,7 +97,7 @@ FieldEdit* SectionTerms::field(const char* name, const QString& label, const QSt
     auto* made = new FieldEdit(
         QString::fromLatin1(name), label, hint, [this, which] { return value(which); },
         [this, which, label](const std::string& text) -> Outcome {
-            if (!section()) return inputError("choose a section in the table first");
+            if (!section()) return inputError(worded("choose a section in the table first"));
             return m_document.perform(named(tr("%1 → %2").arg(label.toLower(), show::text(text))),
                                       [&](Transaction& tx) { return setSectionField(tx, m_id, which, text); });
         },

@@ -7,6 +7,7 @@
 #include "app/base/shown_choice.h"
 #include "app/table/entry_line.h"
 #include "app/table/list_page.h"
+#include "core/base/worded.h"
 #include "edit/claim_edits.h"
 
 #include <QLabel>
@@ -114,7 +115,7 @@ void ClaimCourse::buildEntry() {
             const auto& sections = m_document.programme().sections;
             const auto at = std::size_t(std::max(0, texts[1].toInt()));
             if (!event() || at >= sections.size())
-                return inputError("there is no section yet", "enter it on the stage Contract");
+                return inputError(worded("there is no section yet"), worded("enter it on the stage Contract"));
             const auto step = static_cast<ClaimStep>(texts[0].toInt());
             return m_document.perform(named(steps().of(step) + QLatin1Char(' ') + texts[2]), [&](Transaction& tx) {
                 return addClaimEntry(tx, m_id, step, sections[at].id, texts[2].toStdString(), texts[3].toStdString(),

@@ -46,7 +46,7 @@ void CompletionChart::choose(EventId event) {
 QString CompletionChart::wordsOf(const StepRow& row, const Programme& now) {
     const DelayEvent* event = now.events.row(row.event);
     const QString days =
-        QStringLiteral("%1%2 d").arg(row.days > 0 ? QStringLiteral("+") : QStringLiteral("−")).arg(std::abs(row.days));
+        tr("%1%2 d").arg(row.days > 0 ? QStringLiteral("+") : QStringLiteral("−")).arg(std::abs(row.days));
     if (event) {
         const QString name = show::text(event->key + " " + event->title);
         if (row.days == 0)

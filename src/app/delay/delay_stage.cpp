@@ -208,7 +208,7 @@ QWidget* DelayStage::buildCourse() {
     m_method->setAccessibleName(tr("Method"));
     m_method->setMinimumWidth(230);
     for (std::size_t m = 0; m < delayMethods; ++m)
-        m_method->addItem(QString::fromUtf8(textOf(static_cast<DelayMethod>(m)).name));
+        m_method->addItem(show::words(textOf(static_cast<DelayMethod>(m)).name));
     m_method->setCurrentIndex(int(DelayMethod::timeImpact));
     m_working = new QLabel(tr("Working it out…"), page);
     m_working->setObjectName(QStringLiteral("delayWorking"));
@@ -338,7 +338,7 @@ void DelayStage::showRunning() {
 void DelayStage::showFound() {
     const DelayStudy::Findings* found = m_study->findings();
     const DelayMethodText& text = textOf(m_study->method());
-    m_words->setText(QString::fromUtf8(text.steps) + QLatin1Char('\n') + QString::fromUtf8(text.limits));
+    m_words->setText(show::words(text.steps) + QLatin1Char('\n') + show::words(text.limits));
     m_exposure->present(found, m_oddsStudy.current().get());
     if (shows(Page::event)) m_event->present(m_events->current(), found);
     if (shows(Page::sums)) m_sums->present(found);

@@ -9,6 +9,7 @@
 #include "app/delay/claim_course.h"
 #include "app/delay/event_list.h"
 #include "app/table/list_page.h"
+#include "core/base/worded.h"
 #include "core/model/words.h"
 
 #include <QCheckBox>
@@ -261,7 +262,7 @@ void EventPage::buildFragment(QGridLayout& grid) {
                             const auto added = yarrin::addToFragment(tx, m_id, activity.id);
                             return added.ok() ? done() : Outcome(added.errors());
                         });
-            return inputError("there is no activity " + text);
+            return inputError(worded("there is no activity %1", text));
         },
         this);
     grid.addWidget(m_delayed, 8, 0);

@@ -7,6 +7,7 @@
 #include "app/contract/field_edit.h"
 #include "app/delay/won_list.h"
 #include "app/table/list_page.h"
+#include "core/base/worded.h"
 #include "core/contract/damages_lines.h"
 #include "core/delay/prolongation.h"
 #include "core/progress/progress_lines.h"
@@ -38,7 +39,7 @@ RecoveryPage::RecoveryPage(Document& document, QWidget* parent)
             if (!digits.empty()) {
                 const auto sum = parseFigure(digits);
                 if (!sum.ok()) return sum.error();
-                if (sum->sign() < 0) return inputError("a cost cannot be negative");
+                if (sum->sign() < 0) return inputError(worded("a cost cannot be negative"));
                 m_measures = *sum;
             }
             refresh();

@@ -45,11 +45,11 @@ QString shortRisk(Risk risk) {
 QString daysText(const EventDaysFound& days, bool own) {
     if (own) {
         const int moved = days.moved + days.common;
-        return moved == 0 ? QStringLiteral("–") : QStringLiteral("%1 d").arg(moved);
+        return moved == 0 ? QStringLiteral("–") : SidePage::tr("%1 d").arg(moved);
     }
     if (days.entitled == 0) return QStringLiteral("–");
-    return days.concurrent == 0 ? QStringLiteral("%1 d").arg(days.entitled)
-                                : QStringLiteral("%1 / %2 d").arg(days.entitled).arg(days.concurrent);
+    return days.concurrent == 0 ? SidePage::tr("%1 d").arg(days.entitled)
+                                : SidePage::tr("%1 / %2 d").arg(days.entitled).arg(days.concurrent);
 }
 
 } // namespace
@@ -242,9 +242,9 @@ void SidePage::present() {
             const DelayEvent* event = m_now.events.row(flag.event);
             m_flags.push_back({name, event ? show::text(event->key) : QString(), text, flag.event, flag});
         }
-    m_words->setText(tr("Days entitled to / of them concurrent; of our own, days moved. %1%2.")
-                         .arg(show::text(std::string(textOf(all[0].rule))).left(1).toUpper(),
-                              show::text(std::string(textOf(all[0].rule))).mid(1)));
+    m_words->setText(
+        tr("Days entitled to / of them concurrent; of our own, days moved. %1%2.")
+            .arg(show::words(textOf(all[0].rule)).left(1).toUpper(), show::words(textOf(all[0].rule)).mid(1)));
     m_flagList->setEmptyText(tr("Nothing hangs on a tie, a rule or a thin record."));
     QStringList ignored;
     for (const std::string& note : all[std::size_t(DelayMethod::timeImpact)].notes) ignored << show::text(note);
@@ -283,7 +283,7 @@ void SidePage::addTotals(SectionId section) {
                     if (const StepFigures* f = step.of(section); f && f->moved() > 0) own += f->moved();
             const int days = line.of(sharesOf(analysis, m_now, section), own);
             row.days[m] = days == 0 ? QStringLiteral("–")
-                                    : QStringLiteral("%1 d").arg(days).replace(QLatin1Char('-'), QStringLiteral("−"));
+                                    : SidePage::tr("%1 d").arg(days).replace(QLatin1Char('-'), QStringLiteral("−"));
         }
         m_rows.push_back(std::move(row));
     }

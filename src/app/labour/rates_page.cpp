@@ -9,6 +9,7 @@
 #include "app/labour/heads.h"
 #include "app/table/list_page.h"
 #include "app/window/dialogs.h"
+#include "core/base/worded.h"
 #include "edit/labour_edits.h"
 #include "edit/resource_table.h"
 #include "store/workbook.h"
@@ -185,7 +186,8 @@ void RatesPage::buildList() {
     m_list->letRemove(tr("&Remove resource"), [this](std::size_t row) -> Outcome {
         const KnownResource known = at(row);
         if (!known.declared)
-            return inputError(known.resource.name + " is in crews of the output book", "take it out of them");
+            return inputError(worded("%1 is in crews of the output book", known.resource.name),
+                              worded("take it out of them"));
         const std::vector<ResourceId> ids{known.resource.id};
         return m_document.perform(tr("Remove resource %1").arg(show::text(known.resource.name)),
                                   [&](Transaction& tx) { return removeResources(tx, ids); });

@@ -7,6 +7,7 @@
 #include "app/table/entry_line.h"
 #include "app/table/grid_view.h"
 #include "app/table/list_page.h"
+#include "core/base/worded.h"
 #include "edit/sorting_edits.h"
 
 #include <QComboBox>
@@ -43,7 +44,7 @@ CodesPage::CodesPage(Document& document, QWidget* parent)
         [this](std::size_t i) { return code() ? text(code()->values[i].name) : QString(); });
     source.append = [this](Transaction* tx) -> Outcome {
         const Code* row = tx->programme().codes.row(m_current);
-        if (!row) return inputError("there is no code yet", "add one first");
+        if (!row) return inputError(worded("there is no code yet"), worded("add one first"));
         // A name of its own until the one that is meant is put over it.
         std::string name = "Value " + std::to_string(row->values.size() + 1);
         while (valueMeant(*row, name)) name += "'";
@@ -96,7 +97,7 @@ CodesPage::CodesPage(Document& document, QWidget* parent)
     m_valueLine = new EntryLine(
         QStringLiteral("valueAdd"), {{QStringLiteral("valueNew"), tr("New value"), 0}}, tr("Add a value"),
         [this](const QStringList& texts) -> Outcome {
-            if (!code()) return inputError("there is no code yet", "add one first");
+            if (!code()) return inputError(worded("there is no code yet"), worded("add one first"));
             return m_document.perform(
                 tr("%1: value “%2” added").arg(text(code()->key), texts[0]),
                 [&](Transaction& tx) { return addCodeValue(tx, m_current, texts[0].toStdString()); });

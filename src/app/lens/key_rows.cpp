@@ -40,7 +40,7 @@ void KeyRows::show(const std::vector<ViewField>& fields, const std::vector<LensK
         box->addItem(row == 0 ? m_first : m_next);
         int chosen = 0;
         for (const ViewField& field : fields) {
-            box->addItem(show::text(field.label), show::text(field.name));
+            box->addItem(show::label(field), show::text(field.name));
             if (row < keys.size() && field.name == keys[row].field) chosen = box->count() - 1;
         }
         if (row < keys.size() && chosen == 0) {

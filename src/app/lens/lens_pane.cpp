@@ -55,7 +55,7 @@ void fill(QComboBox& box, const QString& none, const std::vector<ViewField>& fie
     box.clear();
     box.addItem(none);
     for (const ViewField& field : fields) {
-        box.addItem(show::text(field.label), show::text(field.name));
+        box.addItem(show::label(field), show::text(field.name));
         if (field.name == chosen) box.setCurrentIndex(box.count() - 1);
     }
     if (!chosen.empty() && box.currentIndex() == 0) {
@@ -345,7 +345,7 @@ void LensPane::refresh() {
     const QString chosen = m_field->currentData().toString();
     if (m_field->count() != int(fields.size())) {
         m_field->clear();
-        for (const ViewField& field : fields) m_field->addItem(show::text(field.label), show::text(field.name));
+        for (const ViewField& field : fields) m_field->addItem(show::label(field), show::text(field.name));
         m_field->setCurrentIndex(std::max(0, m_field->findData(chosen)));
         refreshCondition();
     }

@@ -8,6 +8,7 @@
 #include "app/table/list_page.h"
 #include "app/window/dialogs.h"
 #include "core/base/text.h"
+#include "core/base/worded.h"
 
 #include <QDir>
 #include <QHBoxLayout>
@@ -141,7 +142,8 @@ Outcome PortfolioStage::setHas(std::size_t row, const std::string& typed) {
     std::erase_if(has, [&](const auto& one) { return lowered(one.first) == lowered(name); });
     if (!trimmedView(typed).empty()) {
         const auto number = Decimal::parse(trimmed(typed));
-        if (!number || number->sign() < 0) return inputError("\"" + typed + "\" is no number", "type how many, like 2");
+        if (!number || number->sign() < 0)
+            return inputError(worded("\"%1\" is no number", typed), worded("type how many, like 2"));
         has.emplace_back(name, *number);
     }
     if (Outcome written = writeFirmHas(m_folder.toStdString(), has); !written.ok()) return written;

@@ -98,7 +98,7 @@ void LogicPage::fillLanes() {
         add(tr("One for &all"), "-");
         menu->addSeparator();
         for (const ViewField& field : fieldsOf(m_document.programme()))
-            if (field.groups) add(show::text(field.label), field.name);
+            if (field.groups) add(show::label(field), field.name);
     });
 }
 
@@ -113,7 +113,7 @@ void LogicPage::fillFields(bool corner) {
         };
         add(corner ? tr("Float") : tr("Dates"), "");
         menu->addSeparator();
-        for (const ViewField& field : fieldsOf(m_document.programme())) add(show::text(field.label), field.name);
+        for (const ViewField& field : fieldsOf(m_document.programme())) add(show::label(field), field.name);
     });
 }
 

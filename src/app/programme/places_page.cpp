@@ -6,6 +6,7 @@
 #include "app/base/look.h"
 #include "app/programme/balance_panel.h"
 #include "app/table/list_page.h"
+#include "core/base/worded.h"
 #include "core/model/words.h"
 #include "edit/link_edits.h"
 
@@ -513,7 +514,7 @@ void PlacesPage::presentChain() {
             const std::string text = field->text().toStdString();
             perform(tr("Lag %1").arg(field->text()), [&](Transaction& tx) -> Outcome {
                 const Link* row = tx.programme().links.row(id);
-                if (!row) return inputError("the link is no longer there");
+                if (!row) return inputError(worded("the link is no longer there"));
                 const auto with = withLag(tx.programme(), *row, text);
                 return with.ok() ? setLink(tx, *with) : Outcome(with.errors());
             });

@@ -5,6 +5,7 @@
 #include "app/base/format.h"
 #include "app/base/look.h"
 #include "app/table/list_page.h"
+#include "core/base/worded.h"
 #include "core/quantity/figures.h"
 #include "core/time/typed_date.h"
 #include "edit/squeeze_edits.h"
@@ -274,7 +275,7 @@ Outcome SqueezePage::typeCost(std::size_t at, const std::string& typed) {
     std::optional<Decimal> cost;
     if (!typed.empty()) {
         cost = Decimal::parse(typed);
-        if (!cost) return inputError("\"" + typed + "\" is no sum", "write one like 2500");
+        if (!cost) return inputError(worded("\"%1\" is no sum", typed), worded("write one like 2500"));
     }
     if (Outcome set = m_found->squeeze->setCost(at, cost); !set.ok()) return set;
     if (cost)
@@ -370,8 +371,8 @@ std::optional<SqueezeWays> SqueezePage::ways() {
     const auto done = share(*m_done), overtime = share(*m_overtime);
     if (done) ways.doneBefore = *done;
     if (overtime) ways.overtime = *overtime;
-    const auto fault = !number              ? std::optional(inputError("crews more are a number from 1 to 9"))
-                       : !done || !overtime ? std::optional(inputError("a share is written like 50 %"))
+    const auto fault = !number              ? std::optional(inputError(worded("crews more are a number from 1 to 9")))
+                       : !done || !overtime ? std::optional(inputError(worded("a share is written like 50 %")))
                                             : faultOf(ways);
     if (!fault) return ways;
     m_words->setText(show::error(*fault));
@@ -389,9 +390,9 @@ void SqueezePage::refresh() {
     const auto by = parseTypedDate(m_by->text().trimmed().toStdString());
     auto unfound = std::make_shared<Found>();
     if (!m_document.schedule().ok())
-        unfound->fault = inputError("the programme cannot be calculated as it stands");
+        unfound->fault = inputError(worded("the programme cannot be calculated as it stands"));
     else if (!one)
-        unfound->fault = inputError("there is no section to bring in", "add one in Contract");
+        unfound->fault = inputError(worded("there is no section to bring in"), worded("add one in Contract"));
     else if (!by.ok())
         unfound->fault = by.error();
     if (unfound->fault) return take(std::move(unfound));

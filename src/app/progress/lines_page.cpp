@@ -3,6 +3,7 @@
 #include "app/progress/lines_page.h"
 
 #include "app/base/format.h"
+#include "app/base/language.h"
 #include "app/base/look.h"
 #include "chart/paint/step_painter.h"
 #include "core/quantity/units.h"
@@ -18,7 +19,7 @@ namespace yarrin {
 namespace {
 
 QString amount(double value) {
-    return QLocale(QLocale::English).toString(value, 'f', value < 100 && value != std::floor(value) ? 1 : 0);
+    return spoken().toString(value, 'f', value < 100 && value != std::floor(value) ? 1 : 0);
 }
 
 /// Whether anything has a price: cheaper to ask than to add up.

@@ -5,6 +5,7 @@
 #include "app/base/format.h"
 #include "app/base/look.h"
 #include "app/record/next_revision.h"
+#include "core/base/worded.h"
 #include "edit/progress_edits.h"
 
 #include <QCheckBox>
@@ -106,11 +107,11 @@ void UpdateLine::accept() {
         const Outcome set = setDataDate(tx, text);
         if (!set.ok()) return set;
         const auto& after = tx.programme().job.dataDate;
-        if (!after) return inputError("a new update needs a data date", "type a day, as in 4 May 2026");
+        if (!after) return inputError(worded("a new update needs a data date"), worded("type a day, as in 4 May 2026"));
         if (before && *after <= *before)
-            return inputError("a new update is later than the last one, of " +
-                                  show::date(dateOf(*before)).toStdString(),
-                              "correct the data date at the right where it was wrong");
+            return inputError(
+                worded("a new update is later than the last one, of %1", show::date(dateOf(*before)).toStdString()),
+                worded("correct the data date at the right where it was wrong"));
         return done();
     };
     if (const Schedule possible = m_document.tried(begins); !possible.ok())

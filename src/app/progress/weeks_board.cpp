@@ -350,7 +350,7 @@ void WeeksBoard::paintHead(QPainter& painter) const {
                secondaryFont(), t.accent, state);
     for (int day = 0; day < 7; ++day) {
         const Date at = m_board.first + day;
-        const QString name = QLocale(QLocale::English).dayName(weekday(at) + 1, QLocale::ShortFormat);
+        const QString name = show::dayName(weekday(at));
         paintWords(painter, QRect(xOf(at) + 4, high / 2, xOf(at + 1) - xOf(at) - 4, high / 2 - 2), Qt::AlignLeft,
                    secondaryFont(), t.muted, QStringLiteral("%1 %2").arg(name).arg(yearMonthDay(at).day));
     }

@@ -6,6 +6,7 @@
 #include "app/base/look.h"
 #include "app/table/list_page.h"
 #include "app/window/dialogs.h"
+#include "core/base/worded.h"
 
 #include "store/workbook.h"
 
@@ -65,13 +66,14 @@ ComparePage::ComparePage(Document& document, ViewState& state, Dialogs& dialogs,
     filters->setContentsMargins(10, 0, 10, 4);
     filters->setSpacing(2);
 
-    ListSource source{[this] { return m_shown.size(); },
-                      [](const QString&, const auto&) { return Outcome(inputError("this list only compares", {})); },
-                      {},
-                      [this](std::size_t i) { return show::text(at(i).key); }};
+    ListSource source{
+        [this] { return m_shown.size(); },
+        [](const QString&, const auto&) { return Outcome(inputError(worded("this list only compares"), {})); },
+        {},
+        [this](std::size_t i) { return show::text(at(i).key); }};
     std::vector<ListColumn> columns;
     columns.push_back({QStringLiteral("about"), tr("About"), 105, false, true,
-                       [this](std::size_t i) { return tr(nameOf(at(i).kind)); }});
+                       [this](std::size_t i) { return show::words(nameOf(at(i).kind)); }});
     columns.push_back(
         {QStringLiteral("id"), tr("Id"), 70, false, false, [this](std::size_t i) { return show::text(at(i).key); }});
     columns.push_back({QStringLiteral("name"), tr("Name"), 240, false, false,
@@ -267,12 +269,12 @@ void ComparePage::refreshFilters() {
     for (std::size_t kind = 0; kind < differenceKinds; ++kind) {
         if (counts[kind] == 0) continue;
         const auto which = static_cast<DifferenceKind>(kind);
-        auto* chip =
-            quietButton(QStringLiteral("%1 %2").arg(counts[kind]).arg(tr(nameOf(which))), "compareKind", m_filters);
+        auto* chip = quietButton(QStringLiteral("%1 %2").arg(counts[kind]).arg(show::words(nameOf(which))),
+                                 "compareKind", m_filters);
         chip->setCheckable(true);
         chip->setChecked(!m_hidden.contains(which));
         chip->setProperty("kind", int(kind));
-        chip->setAccessibleName(tr("Show %1").arg(tr(nameOf(which))));
+        chip->setAccessibleName(tr("Show %1").arg(show::words(nameOf(which))));
         connect(chip, &QPushButton::toggled, this, [this, which](bool on) {
             if (on)
                 m_hidden.erase(which);

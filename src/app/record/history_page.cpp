@@ -5,6 +5,7 @@
 #include "app/base/format.h"
 #include "app/base/look.h"
 #include "app/table/list_page.h"
+#include "core/base/worded.h"
 
 #include <QApplication>
 #include <QClipboard>
@@ -71,10 +72,11 @@ void HistoryPage::buildSealLine() {
 
 HistoryPage::HistoryPage(Document& document, QWidget* parent) : QWidget(parent), m_document(document) {
     const auto at = [this](std::size_t i) -> const HistoryEntry& { return m_entries[i]; };
-    ListSource source{[this] { return m_entries.size(); },
-                      [](const QString&, const auto&) { return Outcome(inputError("history is not rewritten", {})); },
-                      {},
-                      [at](std::size_t i) { return show::text(at(i).text); }};
+    ListSource source{
+        [this] { return m_entries.size(); },
+        [](const QString&, const auto&) { return Outcome(inputError(worded("history is not rewritten"), {})); },
+        {},
+        [at](std::size_t i) { return show::text(at(i).text); }};
     std::vector<ListColumn> columns;
     columns.push_back({QStringLiteral("number"), tr("No."), 50, true, true,
                        [at](std::size_t i) { return QString::number(at(i).number); }});

@@ -4,6 +4,7 @@
 
 #include "app/base/format.h"
 #include "app/delay/odds_study.h"
+#include "core/base/worded.h"
 #include "edit/narrative.h"
 
 #include <algorithm>
@@ -43,7 +44,7 @@ QString draftedNarrative(Document& document, const std::vector<Revision>& revisi
         if (saysOdds(document.programme()) && document.schedule().ok())
             found = OddsStudy::find(document.sharedProgramme(), watch);
         const Odds* odds = found && found->odds ? &*found->odds : nullptr;
-        const auto last = revisions.empty() ? Result<FrozenState>(inputError("there is none", {}))
+        const auto last = revisions.empty() ? Result<FrozenState>(inputError(worded("there is none"), {}))
                                             : document.readerOf(revisions.back())();
         if (!last.ok() || !last->schedule->ok()) {
             text = draftNarrative(now, nullptr, {}, odds);

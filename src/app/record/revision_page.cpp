@@ -6,6 +6,7 @@
 #include "app/base/look.h"
 #include "app/record/next_revision.h"
 #include "app/table/list_page.h"
+#include "core/base/worded.h"
 #include "edit/narrative.h"
 
 #include <QCheckBox>
@@ -92,10 +93,11 @@ void showMarkdown(QTextBrowser& browser, const QString& text) {
 RevisionPage::RevisionPage(Document& document, ViewState& state, QWidget* parent)
     : QWidget(parent), m_document(document), m_state(state), m_right(new QStackedWidget) {
     const auto at = [this](std::size_t i) -> const Revision& { return m_revisions[i]; };
-    ListSource source{[this] { return m_revisions.size(); },
-                      [](const QString&, const auto&) { return Outcome(inputError("revisions are frozen", {})); },
-                      {},
-                      [at](std::size_t i) { return show::text(at(i).key); }};
+    ListSource source{
+        [this] { return m_revisions.size(); },
+        [](const QString&, const auto&) { return Outcome(inputError(worded("revisions are frozen"), {})); },
+        {},
+        [at](std::size_t i) { return show::text(at(i).key); }};
     std::vector<ListColumn> columns;
     columns.push_back(
         {QStringLiteral("key"), tr("Rev."), 46, false, false, [at](std::size_t i) { return show::text(at(i).key); }});

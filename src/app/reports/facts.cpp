@@ -4,6 +4,7 @@
 
 #include "app/base/format.h"
 #include "chart/paint/sheet_painter.h"
+#include "core/base/worded.h"
 
 #include <QCoreApplication>
 #include <QImage>
@@ -118,7 +119,7 @@ ReadFacts factsFor(Document& document, const KeptSheet& sheet) {
             std::find_if(list.begin(), list.end(), [&](const Revision& one) { return one.key == sheet.revision; });
         if (at == list.end())
             return [key = sheet.revision](WorkWatch&) -> Result<std::shared_ptr<const SheetFacts>> {
-                return inputError("its revision \"" + key + "\" is there no more", "choose another one");
+                return inputError(worded("its revision \"%1\" is there no more", key), worded("choose another one"));
             };
         list.erase(at + 1, list.end());
         facts->is = list.back();
@@ -199,7 +200,7 @@ Result<Lens> lensOf(const Programme& programme, const KeptSheet& sheet) {
         if (one.name == sheet.lens || (sheet.lens.empty() && !lens)) lens = one;
     for (const KeptLens& kept : programme.lenses)
         if (kept.key == sheet.lens) lens = lensFrom(kept);
-    if (!lens) return inputError("its lens \"" + sheet.lens + "\" is there no more", "choose another one");
+    if (!lens) return inputError(worded("its lens \"%1\" is there no more", sheet.lens), worded("choose another one"));
     if (sheet.columns.empty()) return *lens;
     KeptLens own = keptFrom(*lens);
     own.columns = sheet.columns;

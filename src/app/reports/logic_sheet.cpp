@@ -6,6 +6,7 @@
 #include "app/programme/logic_view.h"
 #include "chart/paint/logic_painter.h"
 #include "chart/paint/sheet_painter.h"
+#include "core/base/worded.h"
 
 #include <QCoreApplication>
 
@@ -128,7 +129,7 @@ private:
 };
 
 Result<std::shared_ptr<const PaperSheet>> LogicSheet::of(std::shared_ptr<const SheetFacts> facts) {
-    if (!facts->schedule().ok()) return inputError("the programme has no dates", "mend it first");
+    if (!facts->schedule().ok()) return inputError(worded("the programme has no dates"), worded("mend it first"));
     const auto lens = lensOf(facts->programme(), facts->sheet);
     if (!lens.ok()) return lens.errors();
     const std::vector<ChartRow> rows = rowsFor(facts->programme(), facts->schedule(), *lens, {});
@@ -137,7 +138,7 @@ Result<std::shared_ptr<const PaperSheet>> LogicSheet::of(std::shared_ptr<const S
     LogicRequest request{facts->programme(), facts->schedule(), rows};
     request.words = [&](const Link& link) { return logicWords(facts->programme(), link); };
     content->layout = layoutLogic(request);
-    if (content->layout.boxes.empty()) return inputError("nothing that the lens shows has a part in logic");
+    if (content->layout.boxes.empty()) return inputError(worded("nothing that the lens shows has a part in logic"));
     const QString through = show::text(lens->name);
     content->foot =
         sheetFoot(*facts, nameOf(SheetView::logic), lens->filter.empty() ? through : show::text(lens->filter));
@@ -152,7 +153,7 @@ Result<std::shared_ptr<const LaidSheet>> LogicSheet::layOut(const SheetPaper& pa
     const double width = (wish->paperWidth - 2 * wish->margin) / millimetresPerInch * pointsPerInch;
     const double height = (wish->paperHeight - 2 * wish->margin) / millimetresPerInch * pointsPerInch;
     if (width < leastRoom || height < sheetFootHeight(width / footAt) * footAt + leastRoom)
-        return inputError("the paper has no room for the network and its foot", "take a larger one");
+        return inputError(worded("the paper has no room for the network and its foot"), worded("take a larger one"));
     return std::shared_ptr<const LaidSheet>(
         std::make_shared<Laid>(m_content, *wish, std::max(1, paper.wide), std::max(1, paper.tall)));
 }

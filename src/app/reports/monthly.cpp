@@ -153,14 +153,14 @@ private:
         for (std::size_t kind = 0; kind < differenceKinds; ++kind) {
             const auto which = static_cast<DifferenceKind>(kind);
             if (counts[kind] > 0 && which != DifferenceKind::date && which != DifferenceKind::floats)
-                parts << QStringLiteral("%1: %2").arg(QLatin1String(nameOf(which))).arg(counts[kind]);
+                parts << QStringLiteral("%1: %2").arg(show::words(nameOf(which))).arg(counts[kind]);
         }
         if (!parts.isEmpty())
             m_report->words(SayMonthly::tr("Changed in the programme: %1.").arg(parts.join(SayMonthly::tr("; "))));
         // What finishes another day, the farthest first.
         std::vector<const Difference*> finishes;
         for (const Difference& one : list)
-            if (one.kind == DifferenceKind::date && one.what == "finish" && one.dateBefore && one.dateAfter)
+            if (one.kind == DifferenceKind::date && one.what == worded("finish") && one.dateBefore && one.dateAfter)
                 finishes.push_back(&one);
         const auto shift = [](const Difference* one) { return std::abs(*one->dateAfter - *one->dateBefore); };
         std::sort(finishes.begin(), finishes.end(), [&](const Difference* a, const Difference* b) {

@@ -5,6 +5,7 @@
 #include "app/base/format.h"
 #include "app/base/preferences.h"
 #include "chart/paint/place_painter.h"
+#include "core/base/worded.h"
 
 #include <QCoreApplication>
 #include <QPainter>
@@ -94,10 +95,12 @@ Outcome placesSheet(Report& report, const std::shared_ptr<const SheetFacts>& fac
         if (facts->sheet.subject.empty() || place.key == facts->sheet.subject) held->branches.push_back(id);
     }
     if (held->branches.empty())
-        return inputError(facts->sheet.subject.empty() ? "the job has no places"
-                                                       : "no chart shows the place \"" + facts->sheet.subject + "\"",
-                          "places are made in Scope");
-    if (held->placed.pieces.empty()) return inputError("no work has a place", "give it one on its card");
+        return inputError(facts->sheet.subject.empty()
+                              ? worded("the job has no places")
+                              : worded("no chart shows the place \"%1\"", facts->sheet.subject),
+                          worded("places are made in Scope"));
+    if (held->placed.pieces.empty())
+        return inputError(worded("no work has a place"), worded("give it one on its card"));
     if (facts->plan.state.schedule && facts->plan.state.schedule->ok())
         held->outline = outlineOf(*facts->plan.state.schedule, {});
     held->first = held->placed.pieces.front().start;

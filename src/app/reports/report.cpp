@@ -3,6 +3,7 @@
 #include "app/reports/report.h"
 
 #include "app/base/format.h"
+#include "app/base/language.h"
 #include "core/contract/damages.h"
 
 #include <QLocale>
@@ -122,7 +123,7 @@ ReportCell number(double value, int decimals) {
     ReportCell made;
     made.kind = ReportCell::Kind::number;
     // A true minus, as everywhere.
-    made.text = QLocale(QLocale::English).toString(value, 'f', decimals).replace(QLatin1Char('-'), QChar(0x2212));
+    made.text = spoken().toString(value, 'f', decimals).replace(QLatin1Char('-'), QChar(0x2212));
     made.figure = value;
     return made;
 }

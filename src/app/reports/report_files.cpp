@@ -4,6 +4,7 @@
 
 #include "app/base/format.h"
 #include "app/sheets/paper_sheet.h"
+#include "core/base/worded.h"
 #include "store/table_workbook.h"
 
 #include <QCoreApplication>
@@ -163,7 +164,7 @@ Result<QStringList> writeTablesOf(const Report& report, const QString& path) {
             for (const ReportCell& cell : row.cells) cells.cells.push_back(cellOf(cell));
         }
     }
-    if (tables.empty()) return inputError("this sheet has no tables");
+    if (tables.empty()) return inputError(worded("this sheet has no tables"));
     if (Outcome written = writeTables(tables, path.toStdString()); !written.ok()) return written.errors();
     return QStringList{path};
 }

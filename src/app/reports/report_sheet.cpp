@@ -4,6 +4,7 @@
 
 #include "app/reports/report_files.h"
 #include "chart/paint/theme.h"
+#include "core/base/worded.h"
 
 #include <QCoreApplication>
 #include <QFileInfo>
@@ -386,7 +387,8 @@ Result<std::shared_ptr<const LaidSheet>> ReportSheet::layOut(const SheetPaper& p
     for (double size = setAt;; size *= smaller) {
         const double width = wide / size, height = tall / size;
         if (width < widthLeast || height < sheetFootHeight(width) + footLeast)
-            return inputError("the paper has no room for the head and the foot of a page", "take a larger one");
+            return inputError(worded("the paper has no room for the head and the foot of a page"),
+                              worded("take a larger one"));
         Pages pages = paged(Setter(*m_report, width).run(), width, height);
         if (paper.tall == 0 || int(pages.pages.size()) <= paper.tall || size * smaller < least)
             return std::shared_ptr<const LaidSheet>(

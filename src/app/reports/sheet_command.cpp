@@ -4,6 +4,7 @@
 
 #include "app/reports/facts.h"
 #include "app/reports/sheet_maker.h"
+#include "core/base/worded.h"
 #include "core/model/words.h"
 
 #include <QFile>
@@ -37,10 +38,10 @@ Result<KeptSheet> sheetOf(const Programme& programme, const SheetCommand& comman
         const std::string name = command.name.toStdString();
         for (const KeptSheet& one : programme.sheets)
             if (one.key == name) return one;
-        return inputError("there is no sheet \"" + name + "\"", "--list names those that there are");
+        return inputError(worded("there is no sheet \"%1\"", name), worded("--list names those that there are"));
     }
     const auto view = fromWord<SheetView>(command.view.toStdString());
-    if (!view) return inputError("there is no view \"" + command.view.toStdString() + "\"");
+    if (!view) return inputError(worded("there is no view \"%1\"", command.view.toStdString()));
     KeptSheet sheet;
     sheet.view = *view;
     sheet.key = nameOf(*view).toStdString();

@@ -7,6 +7,7 @@
 #include "app/reports/report_sheet.h"
 #include "app/reports/view_reports.h"
 #include "app/sheets/bars_sheet.h"
+#include "core/base/worded.h"
 
 #include <QCoreApplication>
 #include <QDir>
@@ -117,7 +118,7 @@ Result<QStringList> writeEach(const QString& folder, const std::vector<PaperShee
 Result<QStringList> writeAllSheets(Document& document, const ViewState& shared, const QString& path) {
     std::vector<std::pair<KeptSheet, MakeSheet>> makers;
     for (const KeptSheet& one : document.programme().sheets) makers.emplace_back(one, makerOf(document, shared, one));
-    Result<QStringList> written = inputError("nothing was written");
+    Result<QStringList> written = inputError(worded("nothing was written"));
     document.wait(QCoreApplication::translate("yarrin", "Putting them on paper"), [&](WorkWatch& watch) {
         WorkScope scope(watch);
         std::vector<std::shared_ptr<const PaperSheet>> made;

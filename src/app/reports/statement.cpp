@@ -6,6 +6,7 @@
 #include "app/reports/pictures.h"
 #include "app/reports/view_reports.h"
 #include "core/base/natural_order.h"
+#include "core/base/worded.h"
 #include "core/contract/notices.h"
 #include "core/delay/driving_path.h"
 #include "core/delay/insertion.h"
@@ -58,9 +59,9 @@ public:
         for (const DelayEvent& event : m_programme.events)
             if (subject.empty() ? event.risk != Risk::contractor : event.key == subject) m_events.push_back(&event);
         if (m_events.empty())
-            return subject.empty() ? inputError("the job has no event that a claim could be for")
-                                   : inputError("there is no event \"" + subject + "\" any more",
-                                                "choose what the statement is of");
+            return subject.empty() ? inputError(worded("the job has no event that a claim could be for"))
+                                   : inputError(worded("there is no event \"%1\" any more", subject),
+                                                worded("choose what the statement is of"));
         std::sort(m_events.begin(), m_events.end(),
                   [](const DelayEvent* a, const DelayEvent* b) { return standsBefore(a->key, b->key); });
         m_report = &report;
@@ -297,7 +298,7 @@ private:
 
     void steps() {
         const DelayMethodText& text = textOf(m_analysis.method);
-        m_report->words(SayStatement::tr("%1. %2").arg(show::text(text.name), show::text(text.steps)));
+        m_report->words(SayStatement::tr("%1. %2").arg(show::words(text.name), show::words(text.steps)));
         for (const SectionFigures& section : m_facts->schedule().sections) {
             if (!isFelt(section.section)) continue;
             auto chart = picture::completion(m_facts, section, m_events.size() == 1 ? m_events.front()->id : EventId{});
@@ -313,7 +314,7 @@ private:
                          days(-shares.recovered), days(shares.entitled), days(shares.concurrent),
                          days(shares.compensable)));
         }
-        m_report->words(show::text(text.limits));
+        m_report->words(show::words(text.limits));
     }
     /// Whether any of the events has days there.
     [[nodiscard]] bool isFelt(SectionId section) const {
@@ -400,7 +401,7 @@ private:
     }
 
     void assumptions() {
-        m_report->point(SayStatement::tr("Concurrency: %1").arg(show::text(textOf(m_analysis.rule))));
+        m_report->point(SayStatement::tr("Concurrency: %1").arg(show::words(textOf(m_analysis.rule))));
         if (m_analysis.nearDays > 0)
             m_report->point(SayStatement::tr("Paths within %1 of the driving one count as driving.")
                                 .arg(days(m_analysis.nearDays)));

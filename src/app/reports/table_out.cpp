@@ -2,7 +2,9 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/reports/table_out.h"
 
+#include "app/base/format.h"
 #include "app/table/grid_view.h"
+#include "core/time/typed_date.h"
 
 #include <QDate>
 #include <QHeaderView>
@@ -15,13 +17,13 @@ namespace {
 
 /// What a cell says, as the figure or the day that it is.
 ReportCell cellOf(const QString& text, bool right) {
-    const QLocale english(QLocale::English);
-    if (const QDate day = english.toDate(text, QStringLiteral("d MMM yyyy")); day.isValid())
-        return cell::date(dateFrom(day.year(), unsigned(day.month()), unsigned(day.day())));
+    if (const auto day = parseTypedDate(text.toStdString());
+        day.ok() && (text == show::date(*day) || text == show::weekdayDate(*day)))
+        return cell::date(*day);
     ReportCell made = cell::text(text);
     if (!right) return made;
     QString digits = text;
-    digits.replace(QChar(0x2212), QLatin1Char('-')).remove(QLatin1Char(','));
+    digits.replace(QChar(0x2212), QLatin1Char('-')).remove(QLatin1Char(',')).remove(QChar(QChar::Nbsp));
     bool money = false;
     for (const QChar sign : QStringLiteral("£€$¥"))
         if (digits.contains(sign)) {

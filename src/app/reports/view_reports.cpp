@@ -10,6 +10,7 @@
 #include "app/reports/places_sheet.h"
 #include "app/reports/weeks_sheet.h"
 #include "core/base/natural_order.h"
+#include "core/base/worded.h"
 #include "core/contract/damages_lines.h"
 #include "core/model/codes.h"
 #include "core/soundness/soundness.h"
@@ -31,7 +32,7 @@ struct SayReport {
 using Facts = std::shared_ptr<const SheetFacts>;
 
 Error noSuch(const std::string& subject) {
-    return inputError("there is no \"" + subject + "\" any more", "choose what the sheet is of");
+    return inputError(worded("there is no \"%1\" any more", subject), worded("choose what the sheet is of"));
 }
 
 /// A node of the breakdown below those that it stands in, with what it comes to.
@@ -114,7 +115,7 @@ Outcome calendars(Report& report, const Facts& facts) {
         week.name = SayReport::tr("Week");
         ReportRow row;
         for (unsigned day = 0; day < 7; ++day) {
-            week.columns.push_back({QLocale(QLocale::English).dayName(int(day) + 1)});
+            week.columns.push_back({show::dayName(int(day), true)});
             row.cells.push_back(cell::text(hoursOf(resolved->week[day])));
         }
         week.rows.push_back(std::move(row));
@@ -123,7 +124,7 @@ Outcome calendars(Report& report, const Facts& facts) {
             report.picture(picture::year(facts, calendar.id, year));
     }
     if (!any && !facts->sheet.subject.empty()) return noSuch(facts->sheet.subject);
-    return any ? done() : Outcome(inputError("the job has no calendars"));
+    return any ? done() : Outcome(inputError(worded("the job has no calendars")));
 }
 
 /// A resource month by month below its histogram by weeks.
@@ -175,7 +176,7 @@ Outcome demand(Report& report, const Facts& facts) {
         any = true;
     }
     if (!any && !facts->sheet.subject.empty()) return noSuch(facts->sheet.subject);
-    return any ? done() : Outcome(inputError("the job needs no labour, plant or materials yet"));
+    return any ? done() : Outcome(inputError(worded("the job needs no labour, plant or materials yet")));
 }
 
 /// Each step with who carries it.
@@ -221,12 +222,13 @@ Outcome completion(Report& report, const Facts& facts) {
         }
     }
     if (!any && !facts->sheet.subject.empty()) return noSuch(facts->sheet.subject);
-    return any ? done() : Outcome(inputError("the contract has no sections yet"));
+    return any ? done() : Outcome(inputError(worded("the contract has no sections yet")));
 }
 
 Outcome narrative(Report& report, const SheetFacts& facts) {
     const std::string& wanted = facts.sheet.subject.empty() ? facts.sheet.revision : facts.sheet.subject;
-    if (facts.revisions.empty()) return inputError("no revision is frozen yet", "a narrative comes with the first");
+    if (facts.revisions.empty())
+        return inputError(worded("no revision is frozen yet"), worded("a narrative comes with the first"));
     for (auto one = facts.revisions.rbegin(); one != facts.revisions.rend(); ++one) {
         if (!wanted.empty() && one->key != wanted) continue;
         report.subtitle = SayReport::tr("Revision %1, %2, %3")
@@ -266,7 +268,8 @@ Outcome fill(Report& report, const Facts& facts) {
         return done();
     case SheetView::odds:
         if (!facts->odds)
-            return inputError("nothing of the job is uncertain yet", "say what is on the page Odds of Delay");
+            return inputError(worded("nothing of the job is uncertain yet"),
+                              worded("say what is on the page Odds of Delay"));
         if (!facts->odds->odds) return inputError(facts->odds->fault.toStdString());
         passage::odds(report, facts);
         return done();
@@ -277,14 +280,14 @@ Outcome fill(Report& report, const Facts& facts) {
     case SheetView::narrative:
         return narrative(report, *facts);
     default:
-        return inputError("that is no report");
+        return inputError(worded("that is no report"));
     }
 }
 
 } // namespace
 
 Result<std::shared_ptr<const Report>> reportOf(const std::shared_ptr<const SheetFacts>& facts) {
-    if (!facts->schedule().ok()) return inputError("the programme has no dates", "mend it first");
+    if (!facts->schedule().ok()) return inputError(worded("the programme has no dates"), worded("mend it first"));
     if (facts->sheet.view == SheetView::statement) return statementOf(facts);
     if (facts->sheet.view == SheetView::report) return monthlyReportOf(facts);
     auto report = std::make_shared<Report>();

@@ -4,6 +4,7 @@
 
 #include "app/base/format.h"
 #include "chart/paint/theme.h"
+#include "core/base/worded.h"
 #include "core/weeks/board.h"
 #include "core/weeks/look_ahead.h"
 
@@ -140,8 +141,8 @@ Outcome weeksSheet(Report& report, const std::shared_ptr<const SheetFacts>& held
         table.rows.push_back(std::move(row));
     }
     if (table.rows.empty())
-        return inputError(wanted.empty() ? "nothing is to be done in these weeks"
-                                         : "\"" + wanted + "\" has nothing to do in these weeks");
+        return inputError(wanted.empty() ? worded("nothing is to be done in these weeks")
+                                         : worded("\"%1\" has nothing to do in these weeks", wanted));
     const WeekBoard board = weekBoard(programme, facts.schedule(), first, count);
     for (BoardRow& lane : lanesByFirm(board)) {
         const bool whole = wanted.empty() || lane.firm == wanted;

@@ -8,6 +8,7 @@
 #include "app/reports/facts.h"
 #include "app/table/activity_model.h"
 #include "chart/paint/sheet_painter.h"
+#include "core/base/worded.h"
 
 #include <QCoreApplication>
 #include <QFontMetricsF>
@@ -223,8 +224,8 @@ void BarsSheet::Content::addBreaks(SheetWish& wish, Instant first, Instant last)
 
 Result<SheetLayout> BarsSheet::layout(const SheetPaper& paper) const {
     const Content& at = *m_content;
-    if (!at.schedule->ok()) return inputError("the programme has no dates to draw", "mend it first");
-    if (at.rows.empty()) return inputError("there are no rows to put on paper");
+    if (!at.schedule->ok()) return inputError(worded("the programme has no dates to draw"), worded("mend it first"));
+    if (at.rows.empty()) return inputError(worded("there are no rows to put on paper"));
     auto wish = paper.wish();
     if (!wish.ok()) return wish.errors();
     auto [first, last] = reachOf(*at.programme, *at.schedule, at.lens);

@@ -3,6 +3,7 @@
 #include "app/sheets/paper_sheet.h"
 
 #include "app/sheets/pdf_finish.h"
+#include "core/base/worded.h"
 #include "core/base/work.h"
 
 #include <QCoreApplication>
@@ -23,7 +24,9 @@ struct SayPaper {
 };
 
 constexpr double pictureDots = 200; ///< to the inch
-const Error stopped = inputError("stopped; nothing was written");
+Error stopped() {
+    return inputError(worded("stopped(); nothing was written"));
+}
 
 bool paintSvg(QIODevice& file, const LaidSheet& laid, std::size_t page, const QString& title) {
     constexpr int dots = 96;
@@ -58,7 +61,7 @@ QPageSize sizeOf(const LaidSheet& laid) {
 } // namespace
 
 Error unwrittenAt(const QString& path, const QString& why) {
-    Error error = inputError("it cannot be written: " + why.toStdString(), "choose another place");
+    Error error = inputError(worded("it cannot be written: %1", why.toStdString()), worded("choose another place"));
     error.code = ErrorCode::file;
     error.place = path.toStdString();
     return error;
@@ -66,7 +69,9 @@ Error unwrittenAt(const QString& path, const QString& why) {
 
 Result<SheetWish> SheetPaper::wish() const {
     const auto paper = paperNamed(size);
-    if (!paper) return inputError("there is no paper \"" + size + "\"", "there are A4 to A0, and its own: 300 x 900");
+    if (!paper)
+        return inputError(worded("there is no paper \"%1\"", size),
+                          worded("there are A4 to A0, and its own: 300 x 900"));
     SheetWish wish;
     wish.paperWidth = landscape ? paper->height : paper->width;
     wish.paperHeight = landscape ? paper->width : paper->height;
@@ -81,7 +86,8 @@ Result<QStringList> PaperSheet::write(const QString& path, const SheetPaper& pap
     const QString suffix = QFileInfo(path).suffix().toLower();
     if (suffix == QLatin1String("pdf")) return writePdf(path, {{this, paper}});
     if (suffix != QLatin1String("svg") && suffix != QLatin1String("png"))
-        return inputError("a sheet is a PDF, an SVG or a PNG", "let the name end in .pdf, .svg or .png");
+        return inputError(worded("a sheet is a PDF, an SVG or a PNG"),
+                          worded("let the name end in .pdf, .svg or .png"));
     const auto made = layOut(paper);
     if (!made.ok()) return made.errors();
     const LaidSheet& laid = **made;
@@ -90,7 +96,7 @@ Result<QStringList> PaperSheet::write(const QString& path, const SheetPaper& pap
     std::vector<std::unique_ptr<QSaveFile>> files;
     QStringList names;
     for (std::size_t page = 0; page < count; ++page) {
-        if (!workGoesOn(page, count)) return stopped;
+        if (!workGoesOn(page, count)) return stopped();
         const QFileInfo info(path);
         names << (count == 1 ? path
                              : info.path() + QLatin1Char('/') + info.completeBaseName() +
@@ -109,7 +115,7 @@ Result<QStringList> PaperSheet::write(const QString& path, const SheetPaper& pap
 
 Outcome PaperSheet::print(QPagedPaintDevice& device, double dotsPerInch, const std::vector<Part>& parts,
                           std::vector<SheetMark>* marks) {
-    if (parts.empty()) return inputError("there is no sheet to put on paper");
+    if (parts.empty()) return inputError(worded("there is no sheet to put on paper"));
     std::vector<std::shared_ptr<const LaidSheet>> sheets;
     std::size_t count = 0, done = 0;
     for (const auto& [sheet, paper] : parts) {
@@ -130,18 +136,18 @@ Outcome PaperSheet::print(QPagedPaintDevice& device, double dotsPerInch, const s
     QPainter painter;
     for (const auto& laid : sheets) {
         device.setPageSize(sizeOf(*laid));
-        if (!painter.isActive() && !painter.begin(&device)) return inputError("the pages cannot be begun");
+        if (!painter.isActive() && !painter.begin(&device)) return inputError(worded("the pages cannot be begun"));
         for (std::size_t page = 0; page < laid->pages(); ++page) {
-            if (!workGoesOn(done, count)) return stopped;
+            if (!workGoesOn(done, count)) return stopped();
             if (done++ > 0) device.newPage();
             laid->paint(painter, page, dotsPerInch);
         }
     }
-    return painter.end() ? yarrin::done() : Outcome(inputError("the pages cannot be ended"));
+    return painter.end() ? yarrin::done() : Outcome(inputError(worded("the pages cannot be ended")));
 }
 
 Result<QStringList> PaperSheet::writePdf(const QString& path, const std::vector<Part>& parts) {
-    if (parts.empty()) return inputError("there is no sheet to save");
+    if (parts.empty()) return inputError(worded("there is no sheet to save"));
     QSaveFile file(path);
     if (!file.open(QIODevice::WriteOnly)) return unwrittenAt(path, file.errorString());
     QTemporaryFile painted;

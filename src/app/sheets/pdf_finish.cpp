@@ -2,6 +2,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/sheets/pdf_finish.h"
 
+#include "core/base/worded.h"
+
 #include <QFile>
 
 #include <qpdf/Pipeline.hh>
@@ -112,7 +114,7 @@ Outcome finishPdf(const QString& from, QIODevice& to, const std::vector<SheetMar
         writer.write();
         return done();
     } catch (const std::exception& fault) {
-        return inputError("the PDF cannot be finished: " + std::string(fault.what()));
+        return inputError(worded("the PDF cannot be finished: %1", std::string(fault.what())));
     }
 }
 

@@ -12,6 +12,7 @@
 #include "app/sheets/sheet_settings.h"
 #include "app/table/inline_message.h"
 #include "app/window/dialogs.h"
+#include "core/base/worded.h"
 #include "core/time/typed_date.h"
 
 #include <QApplication>
@@ -401,7 +402,7 @@ void SheetsStage::save(const QString& filter, const QString& suffix) {
     if (!one || !m_shown) return;
     const QString path = m_dialogs.fileToSave(this, tr("Save the sheet"), show::text(one->key) + suffix, filter);
     if (path.isEmpty()) return;
-    Result<QStringList> written = inputError("nothing was written");
+    Result<QStringList> written = inputError(worded("nothing was written"));
     m_document.wait(tr("Putting it on paper"), [&, paper = SheetPaper(*one)](WorkWatch& watch) {
         WorkScope scope(watch);
         written = m_shown->write(path, paper);

@@ -3,6 +3,7 @@
 #include "app/sitetime/site_time_stage.h"
 
 #include "app/base/format.h"
+#include "app/base/language.h"
 #include "app/base/look.h"
 #include "app/base/tab_row.h"
 #include "app/sitetime/calendar_list.h"
@@ -55,7 +56,7 @@ private:
 };
 
 QString dayName(int weekday) {
-    return QLocale(QLocale::English).dayName(weekday + 1, QLocale::ShortFormat);
+    return show::dayName(weekday);
 }
 
 } // namespace
@@ -170,8 +171,8 @@ QWidget* SiteTimeStage::buildList() {
         });
         menu->addSeparator();
         for (const StartingPoint& point : startingPoints())
-            menu->addAction(QLatin1String(point.name), this, [this, &point] {
-                add(tr("Calendar “%1” added").arg(QLatin1String(point.name)),
+            menu->addAction(show::words(point.name), this, [this, &point] {
+                add(tr("Calendar “%1” added").arg(show::words(point.name)),
                     [&point](Transaction& tx) { return addCalendar(tx, point); });
             });
         menu->addSeparator();
@@ -464,7 +465,7 @@ void SiteTimeStage::refresh() {
     m_year->present(*resolved, resolved->exceptions.size() - own,
                     !calendar || calendar->weather.has_value() || !resolved->weather);
     const YearSum sum = sumOf(m_year->layoutNow());
-    const QString shown = m_year->month() ? QLocale(QLocale::English).monthName(int(*m_year->month())) +
+    const QString shown = m_year->month() ? spoken().standaloneMonthName(int(*m_year->month())) +
                                                 QStringLiteral(" %1").arg(m_year->year())
                                           : QString::number(m_year->year());
     m_yearTitle->setText(

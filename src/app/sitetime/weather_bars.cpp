@@ -2,6 +2,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/sitetime/weather_bars.h"
 
+#include "app/base/format.h"
 #include "app/base/look.h"
 #include "chart/layout/time_scale.h"
 
@@ -47,9 +48,8 @@ int WeatherBars::monthAt(double x) const {
 void WeatherBars::choose(int month) {
     m_month = month;
     m_typed = -1;
-    setAccessibleDescription(tr("%1: %2")
-                                 .arg(QString::fromUtf8(monthName(unsigned(month + 1))))
-                                 .arg(m_days ? (*m_days)[std::size_t(month)] : 0));
+    setAccessibleDescription(
+        tr("%1: %2").arg(show::monthName(unsigned(month + 1))).arg(m_days ? (*m_days)[std::size_t(month)] : 0));
     update();
 }
 
@@ -88,7 +88,7 @@ void WeatherBars::paintEvent(QPaintEvent*) {
         painter.setPen(hasFocus() && month == m_month ? t.accent : t.muted);
         painter.setFont(hasFocus() && month == m_month ? boldened(small) : small);
         painter.drawText(QRectF(box.left() - 4, box.bottom(), box.width() + 8, foot), Qt::AlignCenter,
-                         QString::fromUtf8(monthName(unsigned(month + 1))).left(1));
+                         show::monthName(unsigned(month + 1)).left(1));
         if (hasFocus() && month == m_month) {
             painter.setPen(QPen(t.accent, 1.5));
             painter.drawLine(QPointF(box.left(), height() - 1), QPointF(box.right(), height() - 1));

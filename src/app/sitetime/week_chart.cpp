@@ -55,7 +55,7 @@ void WeekChart::choose(int day, std::optional<std::size_t> spell) {
 }
 
 QString WeekChart::describe() const {
-    const QString day = QLocale(QLocale::English).dayName(m_day + 1);
+    const QString day = show::dayName(m_day, true);
     const DayWork& work = m_week[std::size_t(m_day)];
     if (work.empty()) return tr("%1: no work").arg(day);
     if (m_spell && *m_spell < work.size()) return tr("%1, %2").arg(day, show::text(spellText(work[*m_spell])));
@@ -216,7 +216,7 @@ std::vector<PaintedPart> WeekChart::paintedParts() const {
     std::vector<PaintedPart> parts;
     for (const SpellShape& spell : m_layout.spells) {
         PaintedPart part;
-        part.name = QLocale(QLocale::English).standaloneDayName(spell.weekday + 1);
+        part.name = show::dayName(spell.weekday, true);
         part.value = QString::fromStdString(spellText(m_week[std::size_t(spell.weekday)][spell.spell]));
         part.role = QAccessible::Cell;
         part.rect = QRectF(spell.box.x, spell.box.y, spell.box.width, spell.box.height).toRect();

@@ -62,7 +62,7 @@ QString titleOf(const SoundnessMeasure& measure) {
 }
 
 QString whyText(const ConcernKind& kind) {
-    return show::text(kind.why);
+    return show::words(kind.why);
 }
 
 QString limitText(const SoundnessMeasure& measure) {
@@ -311,7 +311,7 @@ void SoundnessPage::presentChoice() {
         int open = 0, aside = 0;
         for (const Finding& finding : m_found->soundness.findings)
             if (finding.concern == kind.concern) ++(finding.aside ? aside : open);
-        add(show::text(kind.title), kind.concern, QString::number(open),
+        add(show::words(kind.title), kind.concern, QString::number(open),
             aside > 0 ? tr("%1 aside").arg(aside) : QString());
     }
 }
@@ -341,7 +341,7 @@ void SoundnessPage::presentRows() {
     }
     if (m_concern) {
         const ConcernKind& kind = kindOf(*m_concern);
-        m_title->setText(show::text(kind.title));
+        m_title->setText(show::words(kind.title));
         return m_why->setText(whyText(kind));
     }
     m_title->setText(tr("Fourteen measures"));
@@ -371,7 +371,7 @@ void SoundnessPage::proposeMend(bool all) {
     Transaction tx(with);
     if (const Outcome tried = mend(tx, findings); !tried.ok()) return emit refused(show::error(tried.error()));
     const ConcernKind& kind = kindOf(findings.front().concern);
-    const QString title = show::text(kind.title);
+    const QString title = show::words(kind.title);
     const QString what = tr("%1: mend %2").arg(title).arg(findings.size());
     emit question(tr("%1. %2").arg(what, whatWouldMove(with)), tr("Mend"), [this, findings, what] {
         const Outcome outcome = m_document.perform(what, [&](Transaction& step) { return mend(step, findings); });

@@ -4,6 +4,7 @@
 
 #include "app/base/format.h"
 #include "core/base/text.h"
+#include "core/base/worded.h"
 #include "core/quantity/bill.h"
 #include "core/quantity/units.h"
 #include "edit/activity_edits.h"
@@ -22,18 +23,18 @@ namespace {
 using Cell = const ActivityCell&;
 using show::text;
 
-constexpr std::array<std::pair<const char*, RoundTo>, 4> roundings{{{"whole days", RoundTo::day},
-                                                                    {"half days", RoundTo::halfDay},
-                                                                    {"hours", RoundTo::hour},
-                                                                    {"not rounded", RoundTo::none}}};
+constexpr std::array<std::pair<const char*, RoundTo>, 4> roundings{{{toWord("whole days"), RoundTo::day},
+                                                                    {toWord("half days"), RoundTo::halfDay},
+                                                                    {toWord("hours"), RoundTo::hour},
+                                                                    {toWord("not rounded"), RoundTo::none}}};
 
 constexpr std::array<std::pair<const char*, ConstraintType>, 6> constraintWords{
-    {{"start not before", ConstraintType::startNotBefore},
-     {"start not after", ConstraintType::startNotAfter},
-     {"start on", ConstraintType::startOn},
-     {"finish not before", ConstraintType::finishNotBefore},
-     {"finish not after", ConstraintType::finishNotAfter},
-     {"finish on", ConstraintType::finishOn}}};
+    {{toWord("start not before"), ConstraintType::startNotBefore},
+     {toWord("start not after"), ConstraintType::startNotAfter},
+     {toWord("start on"), ConstraintType::startOn},
+     {toWord("finish not before"), ConstraintType::finishNotBefore},
+     {toWord("finish not after"), ConstraintType::finishNotAfter},
+     {toWord("finish on"), ConstraintType::finishOn}}};
 
 bool isTask(Cell c) {
     return c.activity.kind == ActivityKind::task;
@@ -50,14 +51,14 @@ QString decimalText(const std::optional<Decimal>& value) {
 ActivityColumn column(const char* name, const char* title, int width, const char* verb) {
     ActivityColumn made;
     made.name = QLatin1String(name);
-    made.title = QString::fromUtf8(title);
+    made.title = show::words(title);
     made.width = width;
-    made.verb = QLatin1String(verb);
+    made.verb = show::words(verb);
     return made;
 }
 
 ActivityColumn idColumn() {
-    ActivityColumn c = column("id", "ID", 50, "id");
+    ActivityColumn c = column("id", toWord("ID"), 50, toWord("id"));
     c.quiet = true;
     c.text = [](Cell x) { return text(x.activity.key); };
     c.commit = [](Transaction& tx, ActivityId id, const std::string& typed) { return setKey(tx, id, typed); };
@@ -65,14 +66,14 @@ ActivityColumn idColumn() {
 }
 
 ActivityColumn nameColumn(int width) {
-    ActivityColumn c = column("name", "Activity", width, "name");
+    ActivityColumn c = column("name", toWord("Activity"), width, toWord("name"));
     c.text = [](Cell x) { return text(x.activity.name); };
     c.commit = [](Transaction& tx, ActivityId id, const std::string& typed) { return setName(tx, id, typed); };
     return c;
 }
 
 ActivityColumn daysColumn() {
-    ActivityColumn c = column("days", "Days", 46, "duration");
+    ActivityColumn c = column("days", toWord("Days"), 46, toWord("duration"));
     c.right = true;
     c.emphatic = true;
     c.text = [](Cell x) {
@@ -89,7 +90,7 @@ ActivityColumn daysColumn() {
 }
 
 ActivityColumn calendarColumn() {
-    ActivityColumn c = column("calendar", "Calendar", 128, "calendar");
+    ActivityColumn c = column("calendar", toWord("Calendar"), 128, toWord("calendar"));
     c.quiet = true;
     c.text = [](Cell x) { return calendarName(x.programme, calendarOf(x.programme, x.activity)); };
     c.commit = [](Transaction& tx, ActivityId id, const std::string& typed) -> Outcome {
@@ -144,7 +145,7 @@ Minutes ActivityCell::dayMinutes() const {
 }
 
 QString calendarName(const Programme& programme, CalendarId id) {
-    if (id == continuousCalendar) return QStringLiteral("Continuous");
+    if (id == continuousCalendar) return show::words(toWord("Continuous"));
     const Calendar* calendar = programme.calendars.row(id);
     return calendar ? text(calendar->name.empty() ? calendar->key : calendar->name) : QString();
 }
@@ -162,44 +163,45 @@ Result<CalendarId> calendarNamed(const Programme& programme, const std::string& 
         if (calendarName(programme, calendar.id).compare(wanted, Qt::CaseInsensitive) == 0 ||
             text(calendar.key) == wanted)
             return calendar.id;
-    if (wanted.compare(QLatin1String("continuous"), Qt::CaseInsensitive) == 0) return continuousCalendar;
-    return inputError("there is no calendar \"" + name + "\"",
-                      "choose " + calendarChoices(programme).join(QStringLiteral(", ")).toStdString());
+    if (show::isWord(name, "Continuous")) return continuousCalendar;
+    return inputError(worded("there is no calendar \"%1\"", name),
+                      worded("choose %1", calendarChoices(programme).join(QStringLiteral(", ")).toStdString()));
 }
 
 QString constraintText(const Constraint& constraint) {
-    return QLatin1String(constraintWords[static_cast<std::size_t>(constraint.type)].first) + QLatin1Char(' ') +
+    return show::words(constraintWords[static_cast<std::size_t>(constraint.type)].first) + QLatin1Char(' ') +
            show::date(dateOf(constraint.date.at));
 }
 
 Result<std::optional<Constraint>> parseConstraint(const std::string& typed) {
     const QString wanted = text(typed).trimmed().toLower();
     if (wanted.isEmpty()) return std::optional<Constraint>{};
-    for (const auto& [words, type] : constraintWords)
-        if (wanted.startsWith(QLatin1String(words))) {
-            const auto date = parseTypedDate(wanted.mid(qsizetype(qstrlen(words))).toStdString());
-            if (!date.ok()) return date.errors();
-            return std::optional(Constraint{type, {startOf(*date), true}});
-        }
-    return inputError("\"" + typed + "\" is not a constraint",
-                      "write it as start not before 5 Apr 2027, or finish on …");
+    for (const auto& [english, type] : constraintWords)
+        for (const QString& words : {show::words(english), QString::fromLatin1(english)})
+            if (wanted.startsWith(words.toLower())) {
+                const auto date = parseTypedDate(wanted.mid(words.size()).toStdString());
+                if (!date.ok()) return date.errors();
+                return std::optional(Constraint{type, {startOf(*date), true}});
+            }
+    return inputError(worded("\"%1\" is not a constraint", typed),
+                      worded("write it as start not before 5 Apr 2027, or finish on …"));
 }
 
 std::vector<ActivityColumn> programmeColumns() {
     std::vector<ActivityColumn> columns{idColumn(), nameColumn(194), daysColumn()};
     columns.back().emphatic = false;
-    ActivityColumn start = column("start", "Start", 87, "start");
+    ActivityColumn start = column("start", toWord("Start"), 87, toWord("start"));
     start.text = [](Cell x) { return x.figures ? show::startDate(x.figures->earlyStart) : QString(); };
-    ActivityColumn finish = column("finish", "Finish", 87, "finish");
+    ActivityColumn finish = column("finish", toWord("Finish"), 87, toWord("finish"));
     finish.text = [](Cell x) { return x.figures ? show::finishDate(x.figures->earlyFinish) : QString(); };
     start.holds = ConstraintType::startNotBefore;
     finish.holds = ConstraintType::finishNotBefore;
-    ActivityColumn slack = column("float", "Float", 64, "float");
+    ActivityColumn slack = column("float", toWord("Float"), 64, toWord("float"));
     slack.right = true;
     slack.text = [](Cell x) {
         if (!x.figures) return QString();
-        if (x.figures->aside) return QStringLiteral("off");
-        if (x.figures->state == NodeState::complete) return QStringLiteral("done");
+        if (x.figures->aside) return show::words(toWord("off"));
+        if (x.figures->state == NodeState::complete) return show::words(toWord("done"));
         if (x.activity.kind == ActivityKind::hammock || !x.figures->totalFloat) return QString();
         // Hours tell nothing beside weeks of float: they are shown where less than five days are left, and minutes
         // where it is less than a day. The card has it exactly.
@@ -208,11 +210,11 @@ std::vector<ActivityColumn> programmeColumns() {
         const Minutes step = minutes >= 5 * day ? day : (std::abs(minutes) >= day ? 60 : 1);
         return show::daysWithUnit(minutes / step * step, day);
     };
-    ActivityColumn waits = column("waits", "Waits for", 170, "waits for");
+    ActivityColumn waits = column("waits", toWord("Waits for"), 170, toWord("waits for"));
     waits.quiet = true;
     waits.text = [](Cell x) {
         if (x.activity.kind == ActivityKind::hammock)
-            return QStringLiteral("from %1 to %2")
+            return show::words(toWord("from %1 to %2"))
                 .arg(text(anchorsText(x.programme, x.activity, End::start)),
                      text(anchorsText(x.programme, x.activity, End::finish)));
         return text(waitsForText(x.programme, x.lookup, x.activity.id));
@@ -230,7 +232,7 @@ std::vector<ActivityColumn> programmeColumns() {
                 keys << text(quotedKey(activity.key)) + QStringLiteral("   ") + text(activity.name);
         return keys;
     };
-    ActivityColumn held = column("constraint", "Held by", 170, "constraint");
+    ActivityColumn held = column("constraint", toWord("Held by"), 170, toWord("constraint"));
     held.quiet = true;
     held.text = [](Cell x) { return x.activity.constraint ? constraintText(*x.activity.constraint) : QString(); };
     held.commit = [](Transaction& tx, ActivityId id, const std::string& typed) -> Outcome {
@@ -249,8 +251,9 @@ std::vector<ActivityColumn> programmeColumns() {
 namespace {
 
 ActivityColumn quantityColumn() {
-    ActivityColumn quantity = figureColumn("quantity", "Quantity", 84, "quantity", MeasureField::quantity,
-                                           [](const Measure& m) { return show::number(m.quantity); });
+    ActivityColumn quantity =
+        figureColumn("quantity", toWord("Quantity"), 84, toWord("quantity"), MeasureField::quantity,
+                     [](const Measure& m) { return show::number(m.quantity); });
     quantity.editText = quantity.text;
     quantity.text = [](Cell x) {
         const auto& m = x.activity.measure;
@@ -260,32 +263,32 @@ ActivityColumn quantityColumn() {
 }
 
 ActivityColumn drivenColumn() {
-    ActivityColumn driven = column("driven", "Driven by", 128, "");
+    ActivityColumn driven = column("driven", toWord("Driven by"), 128, "");
     driven.quiet = true;
     driven.text = [](Cell x) {
         const Driver driver = driverOf(x.programme, x.activity);
         QString words;
         switch (driver.by) {
         case Driver::By::typed:
-            words = QStringLiteral("typed");
+            words = show::words(toWord("typed"));
             break;
         case Driver::By::unsolved:
-            words = QStringLiteral("typed, unsolved");
+            words = show::words(toWord("typed, unsolved"));
             break;
         case Driver::By::crews:
-            words = QStringLiteral("crews");
+            words = show::words(toWord("crews"));
             break;
         case Driver::By::limit:
-            words = text(driver.resource) + (driver.exceeded ? QStringLiteral(", too few") : QString());
+            words = text(driver.resource) + (driver.exceeded ? show::words(toWord(", too few")) : QString());
             break;
         }
-        return x.byHand ? QStringLiteral("by hand · ") + words : words;
+        return x.byHand ? show::words(toWord("by hand · ")) + words : words;
     };
     return driven;
 }
 
 ActivityColumn bookColumn() {
-    ActivityColumn book = column("book", "Output book", 150, "book item");
+    ActivityColumn book = column("book", toWord("Output book"), 150, toWord("book item"));
     book.quiet = true;
     book.text = [](Cell x) {
         const BookItem* item = x.programme.book.row(x.activity.bookItem);
@@ -303,7 +306,7 @@ ActivityColumn bookColumn() {
 }
 
 ActivityColumn placeColumn() {
-    ActivityColumn place = column("location", "Location", 110, "location");
+    ActivityColumn place = column("location", toWord("Location"), 110, toWord("location"));
     place.quiet = true;
     place.text = [](Cell x) {
         const Location* at = x.programme.locations.row(x.activity.location);
@@ -320,7 +323,7 @@ ActivityColumn placeColumn() {
 }
 
 ActivityColumn rangeColumn() {
-    ActivityColumn range = column("range", "Range, m", 90, "range of chainage");
+    ActivityColumn range = column("range", toWord("Range, m"), 90, toWord("range of chainage"));
     range.quiet = true;
     range.text = [](Cell x) {
         return x.activity.stretchOfWork ? text(stretchText(*x.activity.stretchOfWork)) : QString();
@@ -329,36 +332,38 @@ ActivityColumn rangeColumn() {
     return range;
 }
 
-constexpr std::pair<const char*, Travel> travels[] = {
-    {"as its run", Travel::byItself}, {"stands", Travel::stands},           {"up", Travel::up},
-    {"down", Travel::down},           {"from both ends", Travel::fromEnds}, {"from the middle", Travel::fromMiddle}};
+constexpr std::pair<const char*, Travel> travels[] = {{toWord("as its run"), Travel::byItself},
+                                                      {toWord("stands"), Travel::stands},
+                                                      {toWord("up"), Travel::up},
+                                                      {toWord("down"), Travel::down},
+                                                      {toWord("from both ends"), Travel::fromEnds},
+                                                      {toWord("from the middle"), Travel::fromMiddle}};
 ActivityColumn travelColumn() {
-    ActivityColumn travel = column("travel", "Direction", 90, "direction");
+    ActivityColumn travel = column("travel", toWord("Direction"), 90, toWord("direction"));
     travel.quiet = true;
     travel.text = [](Cell x) {
-        return x.activity.travel == Travel::byItself
-                   ? QString()
-                   : QString::fromLatin1(travels[std::size_t(x.activity.travel)].first);
+        return x.activity.travel == Travel::byItself ? QString()
+                                                     : show::words(travels[std::size_t(x.activity.travel)].first);
     };
     travel.commit = [](Transaction& tx, ActivityId id, const std::string& typed) -> Outcome {
         if (typed.empty()) return setTravel(tx, id, Travel::byItself);
         for (const auto& [word, value] : travels)
-            if (typed == word) return setTravel(tx, id, value);
-        return inputError("\"" + typed + "\" is no direction",
-                          "write up, down, from both ends, from the middle or stands");
+            if (show::isWord(typed, word)) return setTravel(tx, id, value);
+        return inputError(worded("\"%1\" is no direction", typed),
+                          worded("write up, down, from both ends, from the middle or stands"));
     };
     travel.editable = isTask;
     travel.completion = GridModel::Completion::choice;
     travel.choices = [](const Programme&) {
         QStringList words;
-        for (const auto& [word, value] : travels) words << QLatin1String(word);
+        for (const auto& [word, value] : travels) words << show::words(word);
         return words;
     };
     return travel;
 }
 
 ActivityColumn unitColumn() {
-    ActivityColumn unit = column("unit", "Unit", 40, "unit");
+    ActivityColumn unit = column("unit", toWord("Unit"), 40, toWord("unit"));
     unit.quiet = true;
     unit.text = [](Cell x) { return x.activity.measure ? text(unitSymbol(x.activity.measure->unit)) : QString(); };
     unit.commit = [](Transaction& tx, ActivityId id, const std::string& typed) { return setUnit(tx, id, typed); };
@@ -373,23 +378,23 @@ ActivityColumn unitColumn() {
 }
 
 ActivityColumn roundingColumn() {
-    ActivityColumn rounding = column("rounding", "Rounded to", 80, "rounding");
+    ActivityColumn rounding = column("rounding", toWord("Rounded to"), 80, toWord("rounding"));
     rounding.quiet = true;
     rounding.text = [](Cell x) {
-        return x.activity.measure
-                   ? QLatin1String(roundings[static_cast<std::size_t>(x.activity.measure->roundTo)].first)
-                   : QString();
+        return x.activity.measure ? show::words(roundings[static_cast<std::size_t>(x.activity.measure->roundTo)].first)
+                                  : QString();
     };
     rounding.commit = [](Transaction& tx, ActivityId id, const std::string& typed) -> Outcome {
         for (const auto& [word, value] : roundings)
-            if (text(typed).trimmed() == QLatin1String(word)) return setRounding(tx, id, value);
-        return inputError("\"" + typed + "\" is not a rounding", "choose whole days, half days, hours or not rounded");
+            if (show::isWord(typed, word)) return setRounding(tx, id, value);
+        return inputError(worded("\"%1\" is not a rounding", typed),
+                          worded("choose whole days, half days, hours or not rounded"));
     };
     rounding.editable = [](Cell x) { return x.activity.measure.has_value(); };
     rounding.completion = GridModel::Completion::choice;
     rounding.choices = [](const Programme&) {
         QStringList words;
-        for (const auto& [word, value] : roundings) words << QLatin1String(word);
+        for (const auto& [word, value] : roundings) words << show::words(word);
         return words;
     };
     return rounding;
@@ -400,18 +405,18 @@ ActivityColumn roundingColumn() {
 std::vector<ActivityColumn> buildUpColumns() {
     std::vector<ActivityColumn> columns{idColumn(), nameColumn(166)};
     columns.push_back(quantityColumn());
-    columns.push_back(figureColumn("output", "Output/day", 82, "output", MeasureField::output,
+    columns.push_back(figureColumn("output", toWord("Output/day"), 82, toWord("output"), MeasureField::output,
                                    [](const Measure& m) { return decimalText(m.outputPerCrewDay); }));
-    columns.push_back(figureColumn("crews", "Crews", 48, "crews", MeasureField::crews,
+    columns.push_back(figureColumn("crews", toWord("Crews"), 48, toWord("crews"), MeasureField::crews,
                                    [](const Measure& m) { return decimalText(m.crews); }));
-    columns.push_back(figureColumn("factor", "Factor", 50, "factor", MeasureField::factor,
+    columns.push_back(figureColumn("factor", toWord("Factor"), 50, toWord("factor"), MeasureField::factor,
                                    [](const Measure& m) { return show::twoDecimals(m.factor); }));
     columns.push_back(daysColumn());
     columns.push_back(drivenColumn());
     columns.push_back(bookColumn());
     columns.push_back(placeColumn());
     columns.push_back(unitColumn());
-    columns.push_back(figureColumn("hours", "Hours/unit", 78, "hours a unit", MeasureField::hours,
+    columns.push_back(figureColumn("hours", toWord("Hours/unit"), 78, toWord("hours a unit"), MeasureField::hours,
                                    [](const Measure& m) { return decimalText(m.hoursPerUnit); }));
     columns.push_back(roundingColumn());
     columns.push_back(calendarColumn());

@@ -6,6 +6,7 @@
 #include "app/base/look.h"
 #include "app/base/preferences.h"
 #include "core/base/text.h"
+#include "core/base/worded.h"
 #include "core/quantity/units.h"
 #include "edit/activity_edits.h"
 #include "edit/breakdown_edits.h"
@@ -309,7 +310,8 @@ bool ActivityModel::mayHold(const ChartRow& row, const ActivityColumn& column) c
 Outcome ActivityModel::wishFor(const Entry& entry) {
     const ChartRow& row = m_rows[static_cast<std::size_t>(entry.row)];
     const ActivityColumn& column = m_columns[static_cast<std::size_t>(entry.column)];
-    if (!mayHold(row, column)) return inputError("it has begun, or follows from others", "its date cannot be typed");
+    if (!mayHold(row, column))
+        return inputError(worded("it has begun, or follows from others"), worded("its date cannot be typed"));
     if (entry.text.trimmed().isEmpty() || entry.text == column.text(cell(row))) return done();
     const auto date = parseTypedDate(entry.text.toStdString());
     if (!date.ok()) return date.error();
@@ -391,8 +393,8 @@ Outcome ActivityModel::enter(const std::vector<Entry>& entries, const QString& t
             if (same) continue;
             if (!column.commit || (column.editable && !column.editable(at)))
                 return Error{ErrorCode::input, place.toStdString(),
-                             "\"" + column.title.toStdString() + "\" cannot be typed here",
-                             "it follows from other figures"};
+                             worded("\"%1\" cannot be typed here", column.title.toStdString()),
+                             worded("it follows from other figures")};
             Outcome outcome = column.commit(tx, row.activity, entry.text.toStdString());
             if (!outcome.ok()) {
                 Error error = outcome.error();

@@ -6,6 +6,7 @@
 #include "app/table/activity_table.h"
 #include "app/table/ask_sheet.h"
 #include "core/base/text.h"
+#include "core/base/worded.h"
 #include "edit/row_edits.h"
 
 namespace yarrin {
@@ -42,7 +43,7 @@ void ActivityTable::askSeveral() {
     };
     ask.take = [this, below, group](const QStringList& values) -> Outcome {
         const auto count = wholeNumber(trimmed(values[0].toStdString()));
-        if (!count) return inputError("\"" + values[0].toStdString() + "\" is not a number of activities");
+        if (!count) return inputError(worded("\"%1\" is not a number of activities", values[0].toStdString()));
         NewWork as = newWork();
         as.duration = values[2].toStdString();
         return makeRows(tr("%1 added").arg(show::countOf(*count, "activity", "activities")), [&](Transaction& tx) {
@@ -114,7 +115,7 @@ void ActivityTable::askForAll() {
     ask.take = [this, columnOf, takers](const QStringList& values) -> Outcome {
         const ActivityColumn& column = columnOf(values);
         const std::vector<ActivityId> able = takers(values);
-        if (able.empty()) return inputError("none of them takes such a value", "choose another field");
+        if (able.empty()) return inputError(worded("none of them takes such a value"), worded("choose another field"));
         const QString who = show::countOf(qint64(able.size()), "activity", "activities");
         return m_document.perform(tr("%1: %2 → %3").arg(who, column.verb, values[1]), [&](Transaction& tx) -> Outcome {
             for (const ActivityId id : able) {

@@ -41,7 +41,7 @@ int roomForSpans(const QString& column) {
 
 /// A lens has widths for text of the usual size and spans in days, so that it looks alike to everybody.
 int shownWidth(const ActivityColumn& column) {
-    return scaled(column.width + roomForSpans(column.name));
+    return columnRoom(column.width + roomForSpans(column.name), column.title);
 }
 int keptWidth(const QString& column, int width) {
     return std::max(20, (width * 100 + scaled(100) / 2) / scaled(100) - roomForSpans(column));

@@ -56,7 +56,7 @@ ActivityColumn codeColumn(const Code& code) {
 ActivityColumn leadsColumn() {
     ActivityColumn c;
     c.name = QStringLiteral("leads");
-    c.title = QStringLiteral("Leads to");
+    c.title = show::words(toWord("Leads to"));
     c.width = 150;
     c.quiet = true;
     c.text = [](Cell x) {
@@ -83,7 +83,7 @@ ActivityColumn leadsColumn() {
 ActivityColumn notesColumn() {
     ActivityColumn c;
     c.name = QStringLiteral("notes");
-    c.title = QStringLiteral("Notes");
+    c.title = show::words(toWord("Notes"));
     c.width = 220;
     c.verb = QStringLiteral("notes");
     c.quiet = true;
@@ -97,7 +97,7 @@ template <typename Text, typename Commit>
 ActivityColumn phraseColumn(const char* name, const char* title, int width, Text shown, Commit commit) {
     ActivityColumn c;
     c.name = QLatin1String(name);
-    c.title = QLatin1String(title);
+    c.title = show::words(title);
     c.width = width;
     c.verb = c.title.toLower();
     c.quiet = true;
@@ -108,28 +108,28 @@ ActivityColumn phraseColumn(const char* name, const char* title, int width, Text
 
 ActivityColumn restsColumn() {
     ActivityColumn c = phraseColumn(
-        "rests", "Rests", 110, [](Cell x) { return pausesText(x.programme, x.activity); }, setPauses);
+        "rests", toWord("Rests"), 110, [](Cell x) { return pausesText(x.programme, x.activity); }, setPauses);
     c.editable = [](Cell x) { return x.activity.kind == ActivityKind::task && !x.activity.actualFinish; };
     return c;
 }
 
 ActivityColumn needsColumn() {
     ActivityColumn c = phraseColumn(
-        "needs", "Needs", 180, [](Cell x) { return needsText(x.programme, x.activity.needs); }, setNeeds);
+        "needs", toWord("Needs"), 180, [](Cell x) { return needsText(x.programme, x.activity.needs); }, setNeeds);
     c.editable = [](Cell x) { return !isMilestone(x.activity.kind); };
     return c;
 }
 
 ActivityColumn sumsColumn() {
     return phraseColumn(
-        "sums", "Sums", 180, [](Cell x) { return lumpSumsText(x.activity); }, setLumpSums);
+        "sums", toWord("Sums"), 180, [](Cell x) { return lumpSumsText(x.activity); }, setLumpSums);
 }
 
 /// What follows, or is typed elsewhere: shown as it is.
 ActivityColumn figureColumn(const ViewField& field) {
     ActivityColumn c;
     c.name = text(field.name);
-    c.title = text(field.label);
+    c.title = show::label(field);
     c.right = field.kind == FieldKind::number || field.kind == FieldKind::days;
     c.width = field.kind == FieldKind::text ? 128 : (field.kind == FieldKind::flag ? 72 : 92);
     c.quiet = true;
@@ -200,8 +200,8 @@ std::vector<ColumnChoice> columnChoices(const Programme& programme, bool buildUp
     for (const bool of : {buildUp, !buildUp})
         for (const ActivityColumn& column : ownColumns(of)) add(column.name, column.title);
     for (const Code& code : programme.codes) add(text(codeField(code.key)), text(code.key));
-    add(QStringLiteral("leads"), QStringLiteral("Leads to"));
-    for (const ViewField& field : plainFields()) add(text(field.name), text(field.label));
+    add(QStringLiteral("leads"), show::words(toWord("Leads to")));
+    for (const ViewField& field : plainFields()) add(text(field.name), show::label(field));
     return choices;
 }
 

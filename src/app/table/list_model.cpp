@@ -4,6 +4,7 @@
 
 #include "app/base/format.h"
 #include "app/base/look.h"
+#include "core/base/worded.h"
 
 #include <QCollator>
 
@@ -149,7 +150,7 @@ Outcome ListModel::commit(const std::vector<Entry>& entries, const QString& text
             : tr("%1 %2 → %3").arg(m_source.nameOf(firstRow), firstColumn.title.toLower(), first->text);
     return m_source.perform(step, [&](Transaction* tx) -> Outcome {
         for (std::size_t i = 0; i < added; ++i) {
-            if (!m_source.append) return inputError("the table does not grow", "paste fewer rows");
+            if (!m_source.append) return inputError(worded("the table does not grow"), worded("paste fewer rows"));
             if (Outcome appended = m_source.append(tx); !appended.ok()) return appended;
         }
         for (const auto& [entry, row] : targets) {
@@ -158,8 +159,8 @@ Outcome ListModel::commit(const std::vector<Entry>& entries, const QString& text
             const std::string place =
                 targets.size() > 1 ? (m_source.nameOf(row) + QStringLiteral(", ") + column.title).toStdString() : "";
             if (!column.commit)
-                return Error{ErrorCode::input, place, column.title.toStdString() + " cannot be typed here",
-                             "it follows from other figures"};
+                return Error{ErrorCode::input, place, worded("%1 cannot be typed here", column.title.toStdString()),
+                             worded("it follows from other figures")};
             Outcome outcome = column.commit(tx, row, entry->text.toStdString());
             if (!outcome.ok()) {
                 Error error = outcome.error();

@@ -5,6 +5,7 @@
 #include "app/base/document.h"
 #include "app/base/format.h"
 #include "app/base/look.h"
+#include "core/base/worded.h"
 
 #include <QAction>
 #include <QHeaderView>
@@ -19,7 +20,7 @@ namespace yarrin {
 
 ListSource shownRows(std::function<std::size_t()> size) {
     return {std::move(size),
-            [](const QString&, const auto&) { return Outcome(inputError("this list only shows", {})); },
+            [](const QString&, const auto&) { return Outcome(inputError(worded("this list only shows"), {})); },
             {},
             [](std::size_t) { return QString(); }};
 }
@@ -73,7 +74,9 @@ ListPage::ListPage(const QString& name, const QString& accessibleName, ListSourc
     m_table->setModel(m_model);
     m_table->horizontalHeader()->setFixedHeight(28);
     const auto widths = [this] {
-        for (int i = 0; i < m_model->columnCount(); ++i) m_table->setColumnWidth(i, scaled(m_model->widthOf(i)));
+        for (int i = 0; i < m_model->columnCount(); ++i)
+            m_table->setColumnWidth(i,
+                                    columnRoom(m_model->widthOf(i), m_model->headerData(i, Qt::Horizontal).toString()));
     };
     widths();
     connect(&lookChanges(), &LookChanges::changed, this, widths);

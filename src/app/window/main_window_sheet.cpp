@@ -10,6 +10,7 @@
 #include "app/table/ask_sheet.h"
 #include "app/window/main_window.h"
 #include "app/window/stages.h"
+#include "core/base/worded.h"
 
 #include <QApplication>
 #include <QClipboard>
@@ -29,7 +30,8 @@ Result<SheetPaper> paperFrom(const QStringList& answers) {
     paper.wide = answers[2].trimmed().toInt(&wide);
     if (!answers[3].trimmed().isEmpty()) paper.tall = answers[3].trimmed().toInt(&tall);
     if (!wide || !tall || (paper.tall == 0 && !answers[3].trimmed().isEmpty()))
-        return inputError("pages are a number", "leave those below each other empty for as many as it takes");
+        return inputError(worded("pages are a number"),
+                          worded("leave those below each other empty for as many as it takes"));
     return paper;
 }
 
@@ -37,7 +39,7 @@ Result<SheetPaper> paperFrom(const QStringList& answers) {
 
 Result<QStringList> MainWindow::writeSheet(const QString& path, const SheetPaper& paper) {
     const BarsSheet sheet(m_document, m_state, programmeStage().table().activities());
-    Result<QStringList> written = inputError("nothing was written");
+    Result<QStringList> written = inputError(worded("nothing was written"));
     m_document.wait(tr("Putting it on paper"), [&](WorkWatch& watch) {
         WorkScope scope(watch);
         written = sheet.write(path, paper);
@@ -82,7 +84,7 @@ void MainWindow::askSheet() {
         const QString path =
             m_dialogs.fileToSave(this, tr("Save the sheet"), m_document.displayName() + QStringLiteral(".pdf"),
                                  tr("PDF (*.pdf);;SVG (*.svg);;Picture (*.png)"));
-        if (path.isEmpty()) return inputError("no place was chosen");
+        if (path.isEmpty()) return inputError(worded("no place was chosen"));
         const auto written = writeSheet(path, *paper);
         if (!written.ok()) return written.errors();
         tell(tr("Saved as %1.").arg(written->join(tr(", "))));

@@ -115,6 +115,11 @@ void PreferencesPage::choice(const char* name, const QString& label, const QStri
 void PreferencesPage::addSeeing() {
     heading(tr("Seeing"));
     choice(
+        "preferLanguage", tr("Language"), {tr("As the desktop"), QStringLiteral("English"), QStringLiteral("Deutsch")},
+        tr("From the next start on. Files and what is typed into them are the same in every language."),
+        [](const Preferences& p) { return int(p.language); },
+        [](Preferences& p, int chosen) { p.language = Preferences::Language(chosen); });
+    choice(
         "preferLook", tr("Look"), {tr("Light"), tr("Dark"), tr("As the desktop")}, {},
         [](const Preferences& p) { return int(p.look); },
         [](Preferences& p, int chosen) { p.look = Preferences::Look(chosen); });

@@ -5,6 +5,7 @@
 #include "app/base/format.h"
 #include "app/base/look.h"
 #include "app/table/inline_message.h"
+#include "core/base/worded.h"
 #include "edit/typed.h"
 #include "store/json.h"
 
@@ -72,7 +73,7 @@ QStringList StartPage::patterns() {
 
 Result<Programme> StartPage::readPattern(const QString& pattern) {
     QFile file(QStringLiteral(":/templates/%1.yarrin.json").arg(pattern));
-    if (!file.open(QIODevice::ReadOnly)) return inputError("there is no template " + pattern.toStdString());
+    if (!file.open(QIODevice::ReadOnly)) return inputError(worded("there is no template %1", pattern.toStdString()));
     return programmeFromJson(file.readAll().toStdString());
 }
 

@@ -2,6 +2,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "chart/layout/bar_layout.h"
 
+#include "core/base/worded.h"
 #include "core/model/resource_book.h"
 
 #include <algorithm>
@@ -223,7 +224,7 @@ BarLayout layoutBars(const BarRequest& request) {
             SpanShape span{
                 request.scale.x(*row.start), request.scale.x(*row.finish), top + request.metrics.rowHeight * 0.56, {}};
             const double weeks = static_cast<double>(*row.finish - *row.start) / static_cast<double>(7 * minutesPerDay);
-            span.text = std::to_string(static_cast<long>(std::lround(std::max(1.0, weeks)))) + " wk";
+            span.text = worded("%1 wk", std::lround(std::max(1.0, weeks)));
             layout.spans.push_back(std::move(span));
             continue;
         }

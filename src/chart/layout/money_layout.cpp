@@ -69,7 +69,7 @@ MoneyLayout layoutMoney(const MoneyPicture& picture, double width, double height
     for (const MoneyMonth& month : picture.months) {
         const double x0 = x(month.from), x1 = x(month.to), gap = (x1 - x0) * 0.22;
         const auto date = yearMonthDay(month.from);
-        std::string name = std::string(monthName(date.month)).substr(0, 3);
+        std::string name = monthName(date.month);
         if (date.month == 1 || &month == &picture.months.front()) name += " " + std::to_string(date.year % 100);
         out.cells.push_back({x0, x1, x1 - x0 >= 34 || date.month % 3 == 1 ? name : std::string()});
         double foot = 0;

@@ -2,6 +2,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "chart/layout/sheet_layout.h"
 
+#include "core/base/worded.h"
 #include "core/base/work.h"
 
 #include <algorithm>
@@ -88,14 +89,15 @@ std::vector<double> timeStarts(const SheetLayout& layout, const SheetWish& wish)
 Result<SheetLayout> layoutSheet(const SheetWish& wish, std::span<const ChartRow> rows, double tableWidth, Instant first,
                                 Instant last, const SheetMetrics& metrics) {
     if (wish.wide < 1 || wish.wide > mostPagesWide)
-        return inputError("pages beside each other are 1 to " + std::to_string(mostPagesWide));
+        return inputError(worded("pages beside each other are 1 to %1", mostPagesWide));
     if (wish.tall < 0 || wish.tall > mostPagesTall)
-        return inputError("pages below each other are 1 to 200, or as many as it takes");
+        return inputError(worded("pages below each other are 1 to 200, or as many as it takes"));
     if (wish.tall > 0 && wish.breaks.size() >= std::size_t(wish.tall))
-        return inputError("there are more breaks than pages below each other", "take some away, or more pages");
+        return inputError(worded("there are more breaks than pages below each other"),
+                          worded("take some away, or more pages"));
     if (!wish.timeBreaks.empty() && int(wish.timeBreaks.size()) + 1 != wish.wide)
-        return inputError("there are other breaks in time than between the pages beside each other");
-    if (wish.margin < 0) return inputError("a margin is not less than 0");
+        return inputError(worded("there are other breaks in time than between the pages beside each other"));
+    if (wish.margin < 0) return inputError(worded("a margin is not less than 0"));
     const double width = (wish.paperWidth - 2 * wish.margin) * pointsPerMillimetre;
     const double height = (wish.paperHeight - 2 * wish.margin) * pointsPerMillimetre;
     const double around = metrics.head + metrics.legend + metrics.foot;
@@ -105,8 +107,8 @@ Result<SheetLayout> layoutSheet(const SheetWish& wish, std::span<const ChartRow>
     constexpr double tableShare = 0.62; // of a page; the rest is for the bars
     double points = usual;
     if (width <= 0 || tableWidth * roomAt > width * tableShare || perPage(roomAt) < 3)
-        return inputError("the paper has no room for the head, the foot and the table",
-                          "take a larger one, smaller margins or fewer columns");
+        return inputError(worded("the paper has no room for the head, the foot and the table"),
+                          worded("take a larger one, smaller margins or fewer columns"));
     points = std::min(points, width * tableShare / std::max(1.0, tableWidth));
     while (perPage(points) < 3) points *= 0.97;
     std::vector<std::size_t> begins = pageBreaks(rows, std::size_t(perPage(points)), wish.tearGroups, wish.breaks);
@@ -114,7 +116,8 @@ Result<SheetLayout> layoutSheet(const SheetWish& wish, std::span<const ChartRow>
     while (wish.tall > 0 && begins.size() > std::size_t(wish.tall)) {
         points *= 0.985;
         if (points < smallest || !workGoesOn())
-            return inputError("so many rows do not fit on so few pages", "take a larger paper, or more pages");
+            return inputError(worded("so many rows do not fit on so few pages"),
+                              worded("take a larger paper, or more pages"));
         begins = pageBreaks(rows, std::size_t(perPage(points)), wish.tearGroups, wish.breaks);
     }
     SheetLayout layout;
@@ -129,8 +132,8 @@ Result<SheetLayout> layoutSheet(const SheetWish& wish, std::span<const ChartRow>
     layout.tall = int(begins.size());
     layTime(layout, wish, first, last);
     if (layout.wide > mostPagesWide)
-        return inputError("so wide a week takes more than " + std::to_string(mostPagesWide) + " pages",
-                          "make it narrower, or show less of the time");
+        return inputError(worded("so wide a week takes more than %1 pages", mostPagesWide),
+                          worded("make it narrower, or show less of the time"));
     const std::vector<double> starts = timeStarts(layout, wish);
     for (std::size_t down = 0; down < begins.size(); ++down)
         for (int across = 0; across < layout.wide; ++across)

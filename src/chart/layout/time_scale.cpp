@@ -2,6 +2,9 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "chart/layout/time_scale.h"
 
+#include "core/base/worded.h"
+#include "core/time/typed_date.h"
+
 #include <algorithm>
 #include <utility>
 
@@ -58,10 +61,15 @@ std::vector<AxisCell> monthCells(const TimeScale& scale, Date first, Date last, 
 
 } // namespace
 
-const char* monthName(unsigned month) {
-    static constexpr const char* names[] = {"Jan", "Feb", "Mar", "Apr", "May", "Jun",
-                                            "Jul", "Aug", "Sep", "Oct", "Nov", "Dec"};
-    return names[(month - 1) % 12];
+std::string monthName(unsigned month) {
+    static constexpr const char* names[] = {toWord("Jan"), toWord("Feb"), toWord("Mar"), toWord("Apr"),
+                                            toWord("May"), toWord("Jun"), toWord("Jul"), toWord("Aug"),
+                                            toWord("Sep"), toWord("Oct"), toWord("Nov"), toWord("Dec")};
+    return worded(names[(month - 1) % 12]);
+}
+
+std::string weekdayName(int weekday) {
+    return worded(shortWeekdays[static_cast<std::size_t>(weekday) % 7].data());
 }
 
 int contractWeek(Date date, Date programmeStart, int firstWeekday) {

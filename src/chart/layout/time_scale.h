@@ -53,6 +53,8 @@ struct AxisStyle {
 [[nodiscard]] int contractWeek(Date date, Date programmeStart, int firstWeekday = 0);
 /// The week of ISO 8601: from Monday, week 1 holds the year's first Thursday.
 [[nodiscard]] int isoWeek(Date date);
-[[nodiscard]] const char* monthName(unsigned month);
+[[nodiscard]] std::string monthName(unsigned month);
+/// "Mon", of 0 Monday to 6 Sunday.
+[[nodiscard]] std::string weekdayName(int weekday);
 
 } // namespace yarrin

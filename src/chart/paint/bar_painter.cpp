@@ -5,6 +5,7 @@
 #include "chart/paint/logic_painter.h"
 #include "chart/paint/way_painter.h"
 
+#include <QCoreApplication>
 #include <QPainterPath>
 
 #include <algorithm>
@@ -361,7 +362,7 @@ void paintRibbon(QPainter& painter, const BarLayout& layout, const AxisInk& ink)
     painter.setFont(secondaryFont());
     if (!layout.damages.empty() && layout.damages.front().x0 > 70) {
         painter.setPen(ink.theme.muted);
-        painter.drawText(QRectF(6, 0, 90, ribbonHeight), Qt::AlignVCenter, QStringLiteral("Damages"));
+        painter.drawText(QRectF(6, 0, 90, ribbonHeight), Qt::AlignVCenter, QCoreApplication::translate("", "Damages"));
     }
     for (const DamagesShape& run : layout.damages) {
         const QRectF band(run.x0, 2, run.x1 - run.x0, ribbonHeight - 4);

@@ -19,9 +19,8 @@ QRectF rectOf(const Box& box) {
     return {box.x, box.y, box.width, box.height};
 }
 
-QString weekdayName(int day) {
-    static const char* names[] = {"Mon", "Tue", "Wed", "Thu", "Fri", "Sat", "Sun"};
-    return QCoreApplication::translate("Calendar", names[day]);
+QString nameOfDay(int day) {
+    return QString::fromStdString(weekdayName(day));
 }
 
 QColor worksColour(const Theme& t) {
@@ -110,7 +109,7 @@ void paintWeek(QPainter& painter, const WeekLayout& layout, const std::array<Day
         painter.setFont(works ? boldened(secondaryFont()) : secondaryFont());
         painter.setPen(works ? t.ink : t.muted);
         painter.drawText(head, Qt::AlignHCenter | Qt::AlignBottom,
-                         weekdayName(day) + (ink.inherited[std::size_t(day)] ? QStringLiteral(" ↧") : QString()));
+                         nameOfDay(day) + (ink.inherited[std::size_t(day)] ? QStringLiteral(" ↧") : QString()));
     }
     painter.setFont(secondaryFont());
     for (int hour = 0; hour <= 24; hour += 4) {
@@ -200,7 +199,7 @@ void paintYear(QPainter& painter, const YearLayout& layout, const YearInk& ink) 
         painter.setFont(boldened(secondaryFont()));
         painter.setPen(t.ink);
         const QString title = layout.large ? QCoreApplication::translate("Calendar", "◂ Whole year")
-                                           : QString::fromUtf8(monthName(month.month));
+                                           : QString::fromStdString(monthName(month.month));
         if (layout.large) painter.setPen(t.accent);
         painter.drawText(rectOf(month.title), Qt::AlignLeft | Qt::AlignTop, title);
         QFont heads = secondaryFont();
@@ -209,7 +208,7 @@ void paintYear(QPainter& painter, const YearLayout& layout, const YearInk& ink) 
         painter.setPen(t.muted);
         for (int day = 0; day < 7; ++day)
             painter.drawText(rectOf(month.weekdays[std::size_t(day)]).adjusted(0, 0, -2, 0), Qt::AlignCenter,
-                             layout.large ? weekdayName(day) : weekdayName(day).left(1));
+                             layout.large ? nameOfDay(day) : nameOfDay(day).left(1));
         for (const DayShape& day : month.days) {
             const QRectF box = rectOf(day.box);
             paintDay(painter, box, day.tone, day.fromBase, t);

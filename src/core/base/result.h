@@ -2,6 +2,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
 
+#include "core/base/worded.h"
+
 #include <optional>
 #include <string>
 #include <utility>
@@ -17,16 +19,17 @@ enum class ErrorCode {
     input,     ///< what a person typed cannot be taken
 };
 
-/// An expected failure: where it arose, what is wrong, and what to do about it. Sentences have no final stop.
+/// An expected failure: where it arose, what is wrong, and what to do about it. Sentences have no final stop, and know
+/// their id and arguments.
 struct Error {
     ErrorCode code = ErrorCode::input;
-    std::string place;
-    std::string what;
-    std::string todo;
+    Worded place;
+    Worded what;
+    Worded todo;
 
     /// "place: what; todo" with the parts that are there.
     [[nodiscard]] std::string sentence() const {
-        std::string text = place.empty() ? what : place + ": " + what;
+        std::string text = place.empty() ? std::string(what) : place + ": " + what;
         if (!todo.empty()) text += "; " + todo;
         return text;
     }
@@ -61,7 +64,7 @@ using Outcome = Result<std::monostate>;
 }
 
 /// An error of what a person typed.
-[[nodiscard]] inline Error inputError(std::string what, std::string todo = {}) {
+[[nodiscard]] inline Error inputError(Worded what, Worded todo = {}) {
     return Error{ErrorCode::input, {}, std::move(what), std::move(todo)};
 }
 

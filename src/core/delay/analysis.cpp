@@ -2,6 +2,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/delay/analysis.h"
 
+#include "core/base/worded.h"
 #include "core/delay/driving_path.h"
 #include "core/delay/insertion.h"
 #include "core/delay/portion.h"
@@ -16,35 +17,42 @@ namespace yarrin {
 
 const DelayMethodText& textOf(DelayMethod method) {
     static constexpr std::array<DelayMethodText, delayMethods> texts{{
-        {"impacted-as-planned", "Impacted as planned",
-         "Each event is put into the contract programme, one after the other; what completion moves is its delay.",
-         "Looks ahead from what was planned: it does not see how the work really went, nor concurrency."},
-        {"time-impact", "Time impact, update by update",
-         "Each event is put into the update that was current when it began, before and after; what is left up to the "
-         "next update is our own progress.",
-         "Rests on the updates: each must have been true on its data date, and its work left sensible."},
-        {"windows", "Windows on the driving path",
-         "From update to update, what each activity on the path that drove completion slipped or gained, and which "
-         "event touched it.",
-         "Sees the driving path only; a delay that was nearly as long on another path shows as float."},
-        {"as-planned-as-built", "As planned against as built",
-         "The path that drove completion as built, activity by activity, against the contract programme.",
-         "One look over the whole job: the path may have changed on the way, and nothing is calculated in between."},
-        {"collapsed-as-built", "Collapsed as built",
-         "The job as built and forecast, without the events of the employer and of nobody, put back one after the "
-         "other: "
-         "but for each, completion would have been so much earlier.",
-         "Takes the work as it was done without them too; where our own delay ran beside an event, that event shows "
-         "little or nothing."},
+        {"impacted-as-planned", toWord("Impacted as planned"),
+         toWord(
+             "Each event is put into the contract programme, one after the other; what completion moves is its delay."),
+         toWord("Looks ahead from what was planned: it does not see how the work really went, nor concurrency.")},
+        {"time-impact", toWord("Time impact, update by update"),
+         toWord("Each event is put into the update that was current when it began, before and after; what is left up "
+                "to the "
+                "next update is our own progress."),
+         toWord("Rests on the updates: each must have been true on its data date, and its work left sensible.")},
+        {"windows", toWord("Windows on the driving path"),
+         toWord(
+             "From update to update, what each activity on the path that drove completion slipped or gained, and which "
+             "event touched it."),
+         toWord("Sees the driving path only; a delay that was nearly as long on another path shows as float.")},
+        {"as-planned-as-built", toWord("As planned against as built"),
+         toWord("The path that drove completion as built, activity by activity, against the contract programme."),
+         toWord("One look over the whole job: the path may have changed on the way, and nothing is calculated in "
+                "between.")},
+        {"collapsed-as-built", toWord("Collapsed as built"),
+         toWord(
+             "The job as built and forecast, without the events of the employer and of nobody, put back one after the "
+             "other: "
+             "but for each, completion would have been so much earlier."),
+         toWord("Takes the work as it was done without them too; where our own delay ran beside an event, that event "
+                "shows "
+                "little or nothing.")},
     }};
     return texts[static_cast<std::size_t>(method)];
 }
 
 std::string_view textOf(ConcurrencyRule rule) {
     static constexpr std::array<std::string_view, 3> texts{
-        "time, not money: an own delay beside it takes no time from an employer's event, but the money",
-        "effective cause: of two that would each have held completion, the days are those of the one that began first",
-        "apportioned: days that both would have cost are shared by what each would have moved alone"};
+        toWord("time, not money: an own delay beside it takes no time from an employer's event, but the money"),
+        toWord("effective cause: of two that would each have held completion, the days are those of the one that began "
+               "first"),
+        toWord("apportioned: days that both would have cost are shared by what each would have moved alone")};
     return texts[static_cast<std::size_t>(rule)];
 }
 
@@ -102,7 +110,7 @@ void Analyst::chooseSections() {
         if (everywhere)
             m_sections.push_back(section.id);
         else
-            m_out.notes.push_back("section " + section.key + " has no completion milestone in every stand");
+            m_out.notes.push_back(worded("section %1 has no completion milestone in every stand", section.key));
     }
 }
 
@@ -110,14 +118,14 @@ void Analyst::chooseEvents() {
     const Programme& plan = m_states.front().programme();
     for (const DelayEvent& event : now().events) {
         if (!hasEffect(now(), event)) {
-            m_out.notes.push_back(event.key + " has no effect in the programme and is left out");
+            m_out.notes.push_back(worded("%1 has no effect in the programme and is left out", event.key));
         } else if (!event.inForecast) {
-            m_out.notes.push_back(event.key + " is switched off and is left out");
+            m_out.notes.push_back(worded("%1 is switched off and is left out", event.key));
         } else {
             m_events.push_back(&event);
             if (countingIn(plan, event.id))
                 flag(DelayFlag::Kind::baseline, event.id, 0,
-                     event.key + " is in the " + m_out.stands.front() + " already");
+                     worded("%1 is in the %2 already", event.key, m_out.stands.front()));
         }
     }
     // By beginning, then first known; of one day by what people call them.
@@ -175,8 +183,10 @@ void Analyst::cutStands() {
             if (!begunIn(*event, k) || countingIn(stand, event->id)) continue;
             const auto with = bring(cut, m_cache, incoming(*event, k));
             flag(DelayFlag::Kind::missing, event->id, k,
-                 event->key + " had begun by " + m_out.stands[k] + ", which does not hold it: " +
-                     (with ? "it is put in there" : "it is taken to be in the work left there"));
+                 with ? worded("%1 had begun by %2, which does not hold it: it is put in there", event->key,
+                               m_out.stands[k])
+                      : worded("%1 had begun by %2, which does not hold it: it is taken to be in the work left there",
+                               event->key, m_out.stands[k]));
             if (with) cut = *with;
         }
         m_cut.emplace_back(std::move(cut), m_cache);
@@ -234,15 +244,15 @@ void Analyst::noteFloat(DelayStep& step, const AnalysisState& before, const Anal
         return;
     }
     if (delayed.empty())
-        step.note = "none of the activities it delays was there yet";
+        step.note = worded("none of the activities it delays was there yet");
     else
-        step.note = "what it delays was finished by then";
+        step.note = worded("what it delays was finished by then");
 }
 
 DelayAnalysis Analyst::run() {
     if (m_states.size() < 2 && m_out.errors.empty() && !stopped())
-        m_out.errors.push_back(inputError("there is nothing to compare the forecast with",
-                                          "freeze a revision and make it the contract programme"));
+        m_out.errors.push_back(inputError(worded("there is nothing to compare the forecast with"),
+                                          worded("freeze a revision and make it the contract programme")));
     if (!m_out.errors.empty() || stopped()) return std::move(m_out);
     switch (m_out.method) {
     case DelayMethod::impactedAsPlanned:

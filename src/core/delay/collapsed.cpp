@@ -1,6 +1,7 @@
 // SPDX-FileCopyrightText: 2026 The Yarrin authors
 // SPDX-License-Identifier: GPL-3.0-or-later
 // The job as built without its events, and with them put back, docs/engine.md section 11.
+#include "core/base/worded.h"
 #include "core/delay/as_built.h"
 #include "core/delay/insertion.h"
 #include "core/delay/parts.h"
@@ -95,13 +96,14 @@ void Analyst::collapsed() {
     BuiltJob job = asBuilt(m_states.back());
     const AnalysisState built(std::move(job.programme), m_cache);
     if (!built.figures().ok()) {
-        m_out.notes.push_back("the job as built cannot be taken apart: " + built.figures().errors.front().sentence());
+        m_out.notes.push_back(
+            worded("the job as built cannot be taken apart: %1", built.figures().errors.front().sentence()));
         return addProgress(DelayStep::Kind::unseen, last(), m_states.front(), m_states.back());
     }
     for (const BuiltJob::Cut& one : job.cuts)
         flag(DelayFlag::Kind::aboveTaken, one.event, last(),
-             now().events.row(one.event)->key + " adds more to " + now().activities.row(one.activity)->key +
-                 " than it took beyond what was planned; it counts as far as that");
+             worded("%1 adds more to %2 than it took beyond what was planned; it counts as far as that",
+                    now().events.row(one.event)->key, now().activities.row(one.activity)->key));
     // What the contract programme has already, and what is our own, stays.
     std::vector<const DelayEvent*> going;
     const Programme& plan = m_states.front().programme();

@@ -2,6 +2,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/delay/measured_mile.h"
 
+#include "core/base/worded.h"
+
 #include <algorithm>
 #include <cmath>
 
@@ -84,20 +86,20 @@ MileFigures figuresOf(const MeasuredMile& mile, const OutputHistory& history) {
     MileFigures out;
     out.mile = mile.id;
     if (!mile.item)
-        out.whyNot = "no work item is chosen";
+        out.whyNot = worded("no work item is chosen");
     else if (!history.days())
-        out.whyNot = "nothing was recorded as done of its work item";
+        out.whyNot = worded("nothing was recorded as done of its work item");
     else if (!mile.quietFrom || !mile.quietTo)
-        out.whyNot = "no span without disruption is chosen";
+        out.whyNot = worded("no span without disruption is chosen");
     else if (!mile.hurtFrom || !mile.hurtTo)
-        out.whyNot = "no disturbed span is chosen";
+        out.whyNot = worded("no disturbed span is chosen");
     else if (*mile.quietFrom <= *mile.hurtTo && *mile.hurtFrom <= *mile.quietTo)
-        out.whyNot = "the two spans lie over each other";
+        out.whyNot = worded("the two spans lie over each other");
     if (!out.whyNot.empty()) return out;
     out.quiet = history.within(*mile.quietFrom, *mile.quietTo);
     out.hurt = history.within(*mile.hurtFrom, *mile.hurtTo);
-    if (out.quiet.rate() <= 0) out.whyNot = "nothing was done in the span without disruption";
-    if (out.hurt.crewHours <= 0) out.whyNot = "nobody worked in the disturbed span";
+    if (out.quiet.rate() <= 0) out.whyNot = worded("nothing was done in the span without disruption");
+    if (out.hurt.crewHours <= 0) out.whyNot = worded("nobody worked in the disturbed span");
     if (!out.whyNot.empty()) return out;
     out.expectedHours = out.hurt.quantity / out.quiet.rate();
     out.lostHours = out.hurt.crewHours - out.expectedHours;

@@ -70,12 +70,14 @@ void Analyst::takeForSlip(OwnSlip& slip) {
     if (!slip.mark) {
         std::string keys;
         for (const EventId id : slip.events) keys += (keys.empty() ? "" : ", ") + now().events.row(id)->key;
-        m_out.flags.push_back({DelayFlag::Kind::unrecorded, slip.events.front(), slip.window,
-                               "own slip of " + std::to_string(slip.beside) + (slip.beside == 1 ? " day" : " days") +
-                                   " in " + now().sections.row(slip.section)->key + " beside " + keys + " up to " +
-                                   m_out.stands[slip.window] +
-                                   " is open: nobody said whether it is concurrent, pacing or neither",
-                               slip.section});
+        m_out.flags.push_back(
+            {DelayFlag::Kind::unrecorded, slip.events.front(), slip.window,
+             wordedCount("own slip of %1 day in %2 beside %3 up to %4 is open: nobody said whether it is concurrent, "
+                         "pacing or neither",
+                         "own slip of %1 days in %2 beside %3 up to %4 is open: nobody said whether it is concurrent, "
+                         "pacing or neither",
+                         slip.beside, now().sections.row(slip.section)->key, keys, m_out.stands[slip.window]),
+             slip.section});
         return;
     }
     if (slip.mark->is != SlipIs::concurrent) return;

@@ -1,6 +1,7 @@
 // SPDX-FileCopyrightText: 2026 The Yarrin authors
 // SPDX-License-Identifier: GPL-3.0-or-later
 // Events put into a stand, group by group, and who answers for what they move together: docs/engine.md section 11.
+#include "core/base/worded.h"
 #include "core/delay/insertion.h"
 #include "core/delay/parts.h"
 #include "core/delay/prolongation.h"
@@ -64,8 +65,9 @@ public:
             }
             for (const EventId id : old)
                 m_analyst.flag(DelayFlag::Kind::tooOld, id, m_window,
-                               named(id) + " withheld access: " + standName() +
-                                   " has the work earlier than that began, and is too old to tell what it moved");
+                               worded("%1 withheld access: %2 has the work earlier than that began, and is too old to "
+                                      "tell what it moved",
+                                      named(id), standName()));
             insert(able, state, *after);
             m_in = joined(m_in, idsOf(able));
             state = std::move(*after);
@@ -117,9 +119,9 @@ private:
             Programme alone = m_base.programme();
             putIn(alone, m_analyst.now(), event->id);
             const Schedule tried = schedule(alone);
-            m_analyst.m_out.notes.push_back(event->key + " cannot be put into " + standName() +
-                                            " and is left out there" +
-                                            (tried.ok() ? std::string() : ": " + tried.errors.front().sentence()));
+            m_analyst.m_out.notes.push_back(
+                worded("%1 cannot be put into %2 and is left out there%3", event->key, standName(),
+                       (tried.ok() ? std::string() : ": " + tried.errors.front().sentence())));
         }
         return able;
     }
@@ -320,8 +322,9 @@ void WindowInsertion::tellTie(const EventGroup& group, const std::vector<Parts>&
     int common = 0;
     for (const Parts& one : parts) common = std::max(common, one.common);
     m_analyst.flag(DelayFlag::Kind::tie, group.front()->id, m_window,
-                   keys + " began on one day and come in together" +
-                       (common > 0 ? "; " + std::to_string(common) + " days they moved in common" : std::string()));
+                   common > 0
+                       ? worded("%1 began on one day and come in together; %2 days they moved in common", keys, common)
+                       : worded("%1 began on one day and come in together", keys));
 }
 
 /// The time that the rule gives; under the apportioned one rounded with the window.
@@ -399,13 +402,13 @@ void WindowInsertion::answerTheirs(const EventGroup& theirs, const std::vector<P
 void WindowInsertion::flagAbove(const DelayEvent& event, const StepFigures& f, const Answer& found, std::size_t s) {
     if (f.entitled > std::max(0, f.moved()))
         m_analyst.flag(DelayFlag::Kind::aboveMoved, event.id, m_window,
-                       event.key + " is entitled to " + std::to_string(f.entitled) + " days and moves " +
-                           std::to_string(f.moved()) + ": " + std::to_string(found.k) + " days it was felt beside " +
-                           found.names);
+                       worded("%1 is entitled to %2 days and moves %3: %4 days it was felt beside %5", event.key,
+                              f.entitled, f.moved(), found.k, found.names));
     if (m_analyst.m_out.rule == ConcurrencyRule::effectiveCause && found.beside && found.a[s] > f.moved())
-        m_analyst.flag(DelayFlag::Kind::sameDayTurns, event.id, m_window,
-                       event.key + " lies beside " + found.names +
-                           ": who began first takes the days, and a day's difference would change that");
+        m_analyst.flag(
+            DelayFlag::Kind::sameDayTurns, event.id, m_window,
+            worded("%1 lies beside %2: who began first takes the days, and a day's difference would change that",
+                   event.key, found.names));
 }
 
 /// For an own delay the days of it that the other side's cost anyway.
@@ -449,8 +452,8 @@ void Analyst::flagOld(const std::vector<const DelayEvent*>& events, std::size_t 
         const int days = event->from ? *event->from - dateOf(*dataDate) : 0;
         if (days <= *most || countingIn(m_states[stand].programme(), event->id)) continue;
         flag(DelayFlag::Kind::tooOld, event->id, window,
-             event->key + " began " + std::to_string(days) + " days after the data date of " + m_out.stands[stand] +
-                 ", into which it is put; more than " + std::to_string(*most) + " are too many");
+             worded("%1 began %2 days after the data date of %3, into which it is put; more than %4 are too many",
+                    event->key, days, m_out.stands[stand], *most));
     }
 }
 

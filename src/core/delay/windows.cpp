@@ -1,6 +1,7 @@
 // SPDX-FileCopyrightText: 2026 The Yarrin authors
 // SPDX-License-Identifier: GPL-3.0-or-later
 // What was seen on the driving paths between two stands, docs/engine.md section 11.
+#include "core/base/worded.h"
 #include "core/delay/driving_path.h"
 #include "core/delay/insertion.h"
 #include "core/delay/portion.h"
@@ -171,9 +172,9 @@ void Analyst::followPath(PathWalk& walk, const std::vector<ActivityId>& path) {
         rest -= fromRest;
         slips.days -= days - fromRest;
         if (days > 0)
-            m_out.notes.push_back(
-                event->key + " is on work that the earlier stand does not have: it has what the later stand moves back "
-                             "without it");
+            m_out.notes.push_back(worded(
+                "%1 is on work that the earlier stand does not have: it has what the later stand moves back without it",
+                event->key));
     }
     walk.add(rest > 0 ? WindowShares::Cause::slip : WindowShares::Cause::gain, {}, rest, milestone);
     walk.slipped = whole;
@@ -229,9 +230,11 @@ void Analyst::followPaths(std::size_t from, std::size_t to, SectionId section,
     into.twice[section] = std::max(0, ownMost + theirsMost - most);
     if (walks.size() > 1)
         flag(DelayFlag::Kind::nearPath, {}, to,
-             std::to_string(walks.size()) + " paths drove section " + now().sections.row(section)->key +
-                 (m_out.nearDays > 0 ? " alike or within " + std::to_string(m_out.nearDays) + " days" : " alike") +
-                 "; what they do not all say is in common");
+             m_out.nearDays > 0
+                 ? worded("%1 paths drove section %2 alike or within %3 days; what they do not all say is in common",
+                          walks.size(), now().sections.row(section)->key, m_out.nearDays)
+                 : worded("%1 paths drove section %2 alike; what they do not all say is in common", walks.size(),
+                          now().sections.row(section)->key));
 }
 
 /// Events that were at work between the two, in order of time.

@@ -1,5 +1,6 @@
 // SPDX-FileCopyrightText: 2026 The Yarrin authors
 // SPDX-License-Identifier: GPL-3.0-or-later
+#include "core/base/worded.h"
 #include "core/base/work.h"
 #include "core/delay/prolongation.h"
 #include "core/labour/level_ways.h"
@@ -195,11 +196,11 @@ private:
         const auto most = mostSupplyOf(m_programme, resource.name);
         const std::int64_t scale = m_board.grid().columns()[over.resource].scale;
         const auto needed = (Fraction(over.amount) / Fraction(scale)).rounded(6);
-        return inputError(m_programme.activities[m_board.net().nodes[node].activity].key + " needs " +
-                              (needed ? needed->text() : std::string("more")) + " " + resource.name +
-                              ", and there is never room for it: the most that there will be is " +
-                              (most ? most->text() : std::string("not known")),
-                          "raise the supply, or need less");
+        return inputError(worded("%1 needs %2 %3, and there is never room for it: the most that there will be is %4",
+                                 m_programme.activities[m_board.net().nodes[node].activity].key,
+                                 needed ? needed->text() : worded("more"), resource.name,
+                                 most ? most->text() : worded("not known")),
+                          worded("raise the supply, or need less"));
     }
 
     /// The programme as it is judged: what may be held is held from its start on, so that only instants change.
@@ -264,7 +265,7 @@ public:
         std::optional<Attempt> best;
         std::vector<double> chosen;
         for (const auto& rule : rules(placer.board())) {
-            if (!workGoesOn()) return inputError("it was stopped");
+            if (!workGoesOn()) return inputError(worded("it was stopped"));
             auto attempt = placer.attempt(rule);
             if (!attempt.ok()) return attempt.errors();
             if (!best || attempt->outcome < best->outcome) {
@@ -286,7 +287,7 @@ public:
             }));
         for (auto& chain : chains)
             if (auto found = chain.get(); found && found->outcome < best->outcome) best = std::move(found);
-        if (!workGoesOn()) return inputError("it was stopped");
+        if (!workGoesOn()) return inputError(worded("it was stopped"));
         return placer.heldBy(*best);
     }
 

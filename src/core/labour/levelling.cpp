@@ -3,6 +3,7 @@
 #include "core/labour/levelling.h"
 
 #include "core/base/text.h"
+#include "core/base/worded.h"
 #include "core/base/work.h"
 #include "core/delay/prolongation.h"
 #include "core/labour/level_ways.h"
@@ -31,7 +32,7 @@ Result<std::vector<std::size_t>> chosen(const ResourceBook& book, const LevelOpt
     std::vector<std::size_t> places;
     for (const std::string& name : options.resources) {
         const std::size_t at = book.find(name);
-        if (at == ResourceBook::none) return inputError("there is no resource " + name);
+        if (at == ResourceBook::none) return inputError(worded("there is no resource %1", name));
         places.push_back(at);
     }
     if (options.resources.empty()) {
@@ -191,7 +192,7 @@ Result<LevelResult> level(const Programme& programme, const LevelOptions& option
             held = std::move(*found);
         }
     }
-    if (!workGoesOn()) return inputError("it was stopped");
+    if (!workGoesOn()) return inputError(worded("it was stopped"));
     const Programme with = holding(none, held);
     const Schedule after = schedule(with, cache);
     if (!after.ok()) return after.errors;

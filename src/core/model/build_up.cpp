@@ -3,6 +3,7 @@
 #include "core/model/build_up.h"
 
 #include "core/base/text.h"
+#include "core/base/worded.h"
 #include "core/model/programme.h"
 #include "core/quantity/measure.h"
 #include "core/quantity/units.h"
@@ -28,11 +29,13 @@ Result<Crew> parseCrew(std::string_view text) {
         member.name = count ? (space == std::string::npos ? "" : trimmed(part.substr(space))) : part;
         member.count = count.value_or(Decimal(1));
         if (member.name.empty())
-            return inputError("\"" + part + "\" names no trade or plant", "write it as \"4 steel fixers; 0.5 crane\"");
+            return inputError(worded("\"%1\" names no trade or plant", part),
+                              worded("write it as \"4 steel fixers; 0.5 crane\""));
         if (member.count.sign() <= 0 || member.count > Decimal(10'000))
-            return inputError("\"" + part + "\": so many cannot be in a crew", "write it as \"4 steel fixers\"");
+            return inputError(worded("\"%1\": so many cannot be in a crew", part),
+                              worded("write it as \"4 steel fixers\""));
         for (const CrewMember& other : crew)
-            if (other.name == member.name) return inputError(member.name + " stands twice in the crew");
+            if (other.name == member.name) return inputError(worded("%1 stands twice in the crew", member.name));
         crew.push_back(std::move(member));
     }
     return crew;
@@ -40,23 +43,23 @@ Result<Crew> parseCrew(std::string_view text) {
 
 std::optional<Error> faultOf(const Programme& programme, const BillItem& item) {
     if (item.quantity.sign() < 0 || item.quantity > Decimal(1'000'000'000'000))
-        return inputError("its quantity is out of all bounds");
+        return inputError(worded("its quantity is out of all bounds"));
     for (const Need& need : item.materials) {
         const Resource* resource = programme.resources.row(need.resource);
         if (!resource) continue; // said of references
-        if (need.number) return inputError("what it takes of " + resource->name + " a unit must be a quantity");
+        if (need.number) return inputError(worded("what it takes of %1 a unit must be a quantity", resource->name));
         if (auto fault = faultOf(need, *resource)) return fault;
     }
     return {};
 }
 
 std::optional<Error> faultOf(const BookItem& item) {
-    if (trimmed(item.name).empty()) return inputError("an item of the book needs a name");
+    if (trimmed(item.name).empty()) return inputError(worded("an item of the book needs a name"));
     if (const auto unit = unitFromText(item.unit); !unit.ok() || *unit != item.unit)
-        return unit.ok() ? inputError("the unit should be written as " + *unit) : unit.error();
+        return unit.ok() ? inputError(worded("the unit should be written as %1", *unit)) : unit.error();
     if (item.outputPerCrewDay && item.hoursPerUnit)
-        return inputError("an item states either what a crew does in a day or the hours a unit takes",
-                          "take one of them away");
+        return inputError(worded("an item states either what a crew does in a day or the hours a unit takes"),
+                          worded("take one of them away"));
     Measure measure;
     measure.outputPerCrewDay = item.outputPerCrewDay;
     measure.hoursPerUnit = item.hoursPerUnit;

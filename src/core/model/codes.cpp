@@ -2,6 +2,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/model/codes.h"
 
+#include "core/base/worded.h"
 #include "core/network/schedule.h"
 
 #include <algorithm>
@@ -31,7 +32,7 @@ std::unordered_map<BreakdownId, std::vector<std::size_t>> childrenOf(const Progr
 
 Result<std::vector<CodeLevel>> parseCodePattern(std::string_view pattern) {
     const auto bad = [&] {
-        return inputError("\"" + std::string(pattern) + "\" is not a pattern for codes", "write it as 1.1.1 or A-01.a");
+        return inputError(worded("\"%1\" is not a pattern for codes", pattern), worded("write it as 1.1.1 or A-01.a"));
     };
     std::vector<CodeLevel> levels;
     for (std::size_t at = 0; at < pattern.size();) {

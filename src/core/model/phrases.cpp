@@ -3,6 +3,7 @@
 #include "core/model/phrases.h"
 
 #include "core/base/text.h"
+#include "core/base/worded.h"
 #include <algorithm>
 #include <array>
 #include <cctype>
@@ -72,7 +73,7 @@ Result<TypedSpan> parseShift(std::string_view text, const DayUnit& unit) {
         text.remove_prefix(minus.size());
     else if (back || text.starts_with('+'))
         text.remove_prefix(1);
-    if (text.empty() && back) return inputError("\"-\" is no lag", "write a lag as 3d or -2d");
+    if (text.empty() && back) return inputError(worded("\"-\" is no lag"), worded("write a lag as 3d or -2d"));
     if (text.empty()) return TypedSpan{};
     auto span = parseSpan(text, unit);
     if (!span.ok() || !back) return span;
@@ -116,7 +117,8 @@ Result<TypedSpan> parseSpan(std::string_view text, const DayUnit& unit) {
     const std::string_view whole = trimmedView(text);
     std::string_view rest = whole;
     const auto bad = [&] {
-        return inputError(inQuotes(whole) + " is not a duration", "write it as 12d, 2w 3d, 6h or 10cd");
+        return inputError(worded("%1 is not a duration", inQuotes(whole)),
+                          worded("write it as 12d, 2w 3d, 6h or 10cd"));
     };
     if (rest.empty()) return bad();
     TypedSpan span;
@@ -137,10 +139,11 @@ Result<TypedSpan> parseSpan(std::string_view text, const DayUnit& unit) {
         const bool hasDays = !word.starts_with('h') && !word.starts_with('m');
         (elapsed ? elapsedDays : workingDays) |= hasDays;
         if (elapsedDays && workingDays)
-            return inputError("working and calendar days cannot be mixed in " + inQuotes(whole), "use one of them");
+            return inputError(worded("working and calendar days cannot be mixed in %1", inQuotes(whole)),
+                              worded("use one of them"));
         const auto sum = (Fraction(*count) * Fraction(minutes)).ceil();
         if (!sum || *sum > longestDuration || span.minutes + *sum > longestDuration)
-            return inputError(inQuotes(whole) + " is out of all bounds");
+            return inputError(worded("%1 is out of all bounds", inQuotes(whole)));
         span.minutes += *sum;
         span.elapsed = elapsedDays;
         first = false;
@@ -209,15 +212,16 @@ public:
         if (m_rest.empty()) return phrase;
         const char sign = m_rest.front();
         if (sign != '+' && sign != '-')
-            return inputError("in " + inQuotes(m_whole) + ", " + inQuotes(m_rest) + " is not a lag",
-                              "write it as +3d, -2d or +5cd");
+            return inputError(worded("in %1, %2 is not a lag", inQuotes(m_whole), inQuotes(m_rest)),
+                              worded("write it as +3d, -2d or +5cd"));
         Link link;
         link.from = phrase.from;
         link.to = m_successor;
         link.lagCalendar = m_lags;
         auto lag = parseSpan(m_rest.substr(1), dayUnitOf(m_programme, lagCalendarOf(m_programme, link)));
         if (!lag.ok())
-            return inputError("in " + inQuotes(m_whole) + ": " + lag.error().what, "write a lag as +3d or -2d");
+            return inputError(worded("in %1: %2", inQuotes(m_whole), lag.error().what),
+                              worded("write a lag as +3d or -2d"));
         phrase.lag = *lag;
         if (sign == '-') phrase.lag.minutes = -phrase.lag.minutes;
         return phrase;
@@ -248,8 +252,12 @@ private:
             m_rest.remove_prefix(word.size());
         }
         const Activity* found = find(key);
-        if (key.empty()) return inputError("a link names no activity", "write the id of an activity, as in A020 +3d");
-        if (!found) return inputError("there is no activity " + key, "write the id of an activity, as in A020 +3d");
+        if (key.empty())
+            return inputError(worded("a link names no activity"),
+                              worded("write the id of an activity, as in A020 +3d"));
+        if (!found)
+            return inputError(worded("there is no activity %1", key),
+                              worded("write the id of an activity, as in A020 +3d"));
         return found->id;
     }
 

@@ -2,6 +2,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/model/places.h"
 
+#include "core/base/worded.h"
 #include "core/model/describe/references.h"
 
 #include <algorithm>
@@ -41,29 +42,30 @@ bool isOf(const Activity& activity, const WorkKind& kind) {
 std::string nameOf(const Programme& programme, const WorkKind& kind) {
     if (const BookItem* item = programme.book.row(kind.item)) return item->name;
     if (const Code* code = programme.codes.row(kind.code)) return code->key + " " + kind.value;
-    return "all work";
+    return worded("all work");
 }
 
 std::optional<Error> faultOfPlace(const Programme& programme, const Activity& activity) {
     if (activity.stretchOfWork) {
         const Stretch& own = *activity.stretchOfWork;
         if (!(own.from < own.to))
-            return inputError("its range runs from " + own.from.text() + " to " + own.to.text(),
-                              "a range runs from the smaller chainage to the larger one");
+            return inputError(worded("its range runs from %1 to %2", own.from.text(), own.to.text()),
+                              worded("a range runs from the smaller chainage to the larger one"));
         const auto around = stretchOf(programme, activity.location);
         if (!around)
-            return inputError("it has a range of chainage, and its location has none",
-                              "give the location its chainage, or take the range away");
+            return inputError(worded("it has a range of chainage, and its location has none"),
+                              worded("give the location its chainage, or take the range away"));
         if (own.from < around->from || around->to < own.to)
-            return inputError("its range " + own.from.text() + " to " + own.to.text() +
-                                  " leaves its location, which is " + around->from.text() + " to " + around->to.text(),
-                              "shorten the range, or choose the location around it");
+            return inputError(worded("its range %1 to %2 leaves its location, which is %3 to %4", own.from.text(),
+                                     own.to.text(), around->from.text(), around->to.text()),
+                              worded("shorten the range, or choose the location around it"));
     }
     if (moves(activity.travel)) {
-        if (activity.kind != ActivityKind::task) return inputError("it has a direction, and only a task moves on");
+        if (activity.kind != ActivityKind::task)
+            return inputError(worded("it has a direction, and only a task moves on"));
         if (!stretchOf(programme, activity))
-            return inputError("it has a direction, and no range to go along",
-                              "type its range, or a location with chainage");
+            return inputError(worded("it has a direction, and no range to go along"),
+                              worded("type its range, or a location with chainage"));
     }
     return {};
 }
@@ -79,16 +81,17 @@ void fitPlace(const Programme& programme, Activity& activity) {
 namespace {
 
 std::optional<Error> faultOfKind(const WorkKind& kind, const Programme& programme) {
-    if (kind.item && kind.code) return inputError("a kind of work is an item of the book or a code's value, not both");
+    if (kind.item && kind.code)
+        return inputError(worded("a kind of work is an item of the book or a code's value, not both"));
     if (!kind.code) {
-        if (!kind.value.empty()) return inputError("the value " + kind.value + " is of no code");
+        if (!kind.value.empty()) return inputError(worded("the value %1 is of no code", kind.value));
         return {};
     }
     const Code* code = programme.codes.row(kind.code);
     if (code && std::none_of(code->values.begin(), code->values.end(),
                              [&](const CodeValue& value) { return value.name == kind.value; }))
-        return inputError("the code " + code->key + " has no value \"" + kind.value + "\"",
-                          "add it to the code's values");
+        return inputError(worded("the code %1 has no value \"%2\"", code->key, kind.value),
+                          worded("add it to the code's values"));
     return {};
 }
 
@@ -101,18 +104,18 @@ std::optional<Error> faultOf(const PlaceRule& rule, const Programme& programme) 
     if (!fault) fault = faultOfKind(otherKind(rule), programme);
     if (fault) return fault;
     if (rule.together && (rule.days || rule.metres))
-        return inputError("two kinds of work may be together or keep apart, not both");
+        return inputError(worded("two kinds of work may be together or keep apart, not both"));
     if (!rule.together && !rule.days && !rule.metres)
-        return inputError("it says neither how far two kinds of work keep apart nor that they may be together",
-                          "give days or metres");
+        return inputError(worded("it says neither how far two kinds of work keep apart nor that they may be together"),
+                          worded("give days or metres"));
     if (rule.days && (rule.days->sign() <= 0 || *rule.days > Decimal(1000)))
-        return inputError("days apart are more than 0 and at most 1,000");
+        return inputError(worded("days apart are more than 0 and at most 1,000"));
     if (rule.metres && (rule.metres->sign() <= 0 || *rule.metres > Decimal(100'000)))
-        return inputError("metres apart are more than 0 and at most 100,000");
+        return inputError(worded("metres apart are more than 0 and at most 100,000"));
     if (rule.daysOf != LagCalendar::successor && rule.daysOf != LagCalendar::predecessor &&
         rule.daysOf != LagCalendar::continuous)
-        return inputError("days apart are of the work before, of the work behind or of 24 hours");
-    if (rule.note.size() > longestPlaceNote) return inputError("its note has more than 400 characters");
+        return inputError(worded("days apart are of the work before, of the work behind or of 24 hours"));
+    if (rule.note.size() > longestPlaceNote) return inputError(worded("its note has more than 400 characters"));
     return {};
 }
 
@@ -120,9 +123,9 @@ std::vector<std::pair<std::string, Error>> faultsOfPlaces(const Programme& progr
     std::vector<std::pair<std::string, Error>> faults;
     for (const PlaceRule& rule : programme.placeRules)
         if (auto fault = faultOf(rule, programme))
-            faults.emplace_back("rule for " + nameOf(programme, oneKind(rule)) + " and " +
-                                    nameOf(programme, otherKind(rule)),
-                                std::move(*fault));
+            faults.emplace_back(
+                worded("rule for %1 and %2", nameOf(programme, oneKind(rule)), nameOf(programme, otherKind(rule))),
+                std::move(*fault));
     return faults;
 }
 

@@ -3,8 +3,10 @@
 #include "core/model/programme.h"
 
 #include "core/base/text.h"
+#include "core/base/worded.h"
 #include "core/model/codes.h"
 #include "core/model/describe/references.h"
+#include "core/model/fault_gatherer.h"
 
 #include <algorithm>
 #include <set>
@@ -16,136 +18,21 @@ namespace yarrin {
 
 namespace {
 
-class FaultList {
+class FaultList : public FaultGatherer {
 public:
-    explicit FaultList(const Programme& programme) : m_programme(programme) {}
-
-    void add(std::string place, std::string what, std::string todo = {}) {
-        m_faults.push_back({ErrorCode::programme, std::move(place), std::move(what), std::move(todo)});
-    }
-    void add(std::string place, Error fault) { add(std::move(place), std::move(fault.what), std::move(fault.todo)); }
-
-    template <typename Rows> void uniqueKeys(const Rows& rows, const char* kind) {
-        std::unordered_set<std::string_view> seen;
-        seen.reserve(rows.size());
-        for (const auto& row : rows) {
-            if (row.key.empty()) add(kind, "an id is empty", "give it one");
-            if (!seen.insert(row.key).second)
-                add(std::string(kind) + " " + row.key, "the id is used twice", "give one of them another id");
-        }
-    }
-
-    /// The same for a few rows that were added or renamed.
-    template <typename Rows, typename Ids> void uniqueAmong(const Rows& rows, const Ids& ids, const char* kind) {
-        if (ids.size() > 16) return uniqueKeys(rows, kind);
-        for (const auto id : ids) {
-            const auto* one = rows.row(id);
-            if (!one) continue;
-            if (one->key.empty()) add(kind, "an id is empty", "give it one");
-            const auto twin = std::find_if(rows.begin(), rows.end(),
-                                           [&](const auto& row) { return row.id != id && row.key == one->key; });
-            if (twin != rows.end())
-                add(std::string(kind) + " " + one->key, "the id is used twice", "give one of them another id");
-        }
-    }
-
-    template <typename Rows> void few(const Rows& rows, const char* kind) {
-        if (rows.size() > mostRows)
-            add(kind, "there are " + std::to_string(rows.size()) + " of them, more than a million");
-        for (const auto& row : rows) sound(row.id, kind);
-    }
-    /// Every row has a number of its own, and a name of its own where rows of its kind have names.
-    template <typename Row, typename Id> void named(const Table<Row, Id>& rows) {
-        const std::string kind = kindOfRow<Row>();
-        few(rows, kind.c_str());
-        if constexpr (requires(const Row& row) { row.key; }) uniqueKeys(rows, kind.c_str());
-    }
-    template <typename Row> static std::string kindOfRow() {
-        std::string kind(describe::Described<Row>::table);
-        std::replace(kind.begin(), kind.end(), '_', ' ');
-        return kind;
-    }
-    template <typename Id> void sound(Id id, const char* kind) {
-        if (id.value < 1 || id.value > largestId)
-            add(kind, "there is no number left for another row", "export the programme as JSON and go on with that");
-    }
-
-    /// What a row names must be there.
-    template <typename Row> void references(const Row& row, const std::string& place) {
-        describe::forEachDangling(m_programme, row, [&](const std::string& what) { add(place, what); });
-    }
-    /// Texts that people edit in tables.
-    template <typename Row> void texts(const Row& row, const std::string& place) {
-        describe::forEachField<Row>([&](const auto& field) {
-            if constexpr (std::is_same_v<typename std::decay_t<decltype(field)>::Value, std::string>)
-                if (field.longest > 0 && (row.*field.member).size() > field.longest)
-                    add(place, "its " + std::string(field.name) + " has more than " + std::to_string(field.longest) +
-                                   " characters");
-        });
-    }
-
-    /// Dates that can be written, in a row and in its parts.
-    template <typename Row> void dates(const Row& row, const std::string& place) {
-        describe::forEachField<Row>([&](const auto& field) {
-            using Value = typename std::decay_t<decltype(field)>::Value;
-            const Value& value = row.*field.member;
-            if constexpr (std::is_same_v<Value, Date>)
-                date(value, place, field.name);
-            else if constexpr (std::is_same_v<Value, std::optional<Date>>)
-                date(value.value_or(Date{}), place, field.name);
-            else if constexpr (std::is_same_v<Value, Instant>)
-                date(dateOf(value), place, field.name);
-            else if constexpr (std::is_same_v<Value, std::optional<Instant>>)
-                date(dateOf(value.value_or(Instant{})), place, field.name);
-            else if constexpr (describe::IsList<Value>::value)
-                if constexpr (describe::IsDescribed<typename Value::value_type>)
-                    for (const auto& part : value) dates(part, place);
-        });
-    }
-    void date(Date date, const std::string& place, std::string_view name) {
-        static const Date first = dateFrom(firstYear, 1, 1), last = dateFrom(lastYear, 12, 31);
-        if (date < first || date > last)
-            add(place, "the date that it names as " + std::string(name) + " lies outside the years 1 to 9999");
-    }
-    void days(int count, const std::string& place, const char* what) {
-        if (count < 0 || count > 36500) add(place, std::string(what) + " is out of all bounds");
-    }
-    void sum(const std::optional<Decimal>& sum, const std::string& place, const char* what) {
-        if (sum && (sum->sign() < 0 || *sum > Decimal(1'000'000'000'000)))
-            add(place, std::string(what) + " is out of all bounds");
-    }
-    void share(const std::optional<Decimal>& share, const std::string& place, const char* what) {
-        if (share && (share->sign() < 0 || *share > Decimal(1))) add(place, std::string(what) + " is no share of it");
-    }
-
-    /// Parents that lead back to a row are reported once per row.
-    template <typename Rows> void noCircles(const Rows& rows, const char* kind) {
-        for (const auto& row : rows) {
-            auto parent = row.parent;
-            int steps = 0;
-            while (parent && parent != row.id && steps++ <= deepestTree) {
-                const auto* above = rows.row(parent);
-                if (!above) add(std::string(kind) + " " + row.key, "its parent is not in the programme");
-                parent = above ? above->parent : decltype(parent){};
-            }
-            if (parent == row.id) add(std::string(kind) + " " + row.key, "it is its own parent through others");
-            if (steps > deepestTree)
-                return add(std::string(kind) + " " + row.key,
-                           "it stands more than " + std::to_string(deepestTree) + " levels deep",
-                           "move it further out");
-        }
-    }
+    using FaultGatherer::FaultGatherer;
 
     void activity(const Activity& activity) {
-        const std::string place = "activity " + activity.key;
-        if (activity.name.empty()) add(place, "it has no name", "give it one");
-        if (activity.duration && *activity.duration < 0) add(place, "its duration is negative");
-        if (activity.duration && *activity.duration > longestDuration) add(place, "its duration is out of all bounds");
+        const std::string place = worded("activity %1", activity.key);
+        if (activity.name.empty()) add(place, worded("it has no name"), worded("give it one"));
+        if (activity.duration && *activity.duration < 0) add(place, worded("its duration is negative"));
+        if (activity.duration && *activity.duration > longestDuration)
+            add(place, worded("its duration is out of all bounds"));
         if (activity.remaining && (*activity.remaining < 0 || *activity.remaining > longestDuration))
-            add(place, "its remaining duration is out of all bounds");
-        sum(activity.costToDate, place, "its cost to date");
+            add(place, worded("its remaining duration is out of all bounds"));
+        sum(activity.costToDate, place, worded("its cost to date"));
         if (activity.quantityDone && activity.quantityDone->sign() < 0)
-            add(place, "its quantity done is less than nothing");
+            add(place, worded("its quantity done is less than nothing"));
         references(activity, place);
         marks(activity, place);
         needs(activity, place);
@@ -153,7 +40,7 @@ public:
         if (activity.measure)
             if (auto fault = faultOf(*activity.measure)) add(place, *fault);
         for (const Pause& pause : activity.pauses)
-            if (pause.rest < 0 || pause.rest > longestDuration) add(place, "a pause is out of all bounds");
+            if (pause.rest < 0 || pause.rest > longestDuration) add(place, worded("a pause is out of all bounds"));
         if (activity.kind == ActivityKind::hammock) hammock(activity, place);
         if (auto fault = faultOfPlace(m_programme, activity)) add(place, *fault);
         if (auto fault = faultOfAwaited(activity)) add(place, *fault);
@@ -162,10 +49,10 @@ public:
     void buildUp() {
         const Programme& p = m_programme;
         for (const BookItem& item : p.book)
-            if (auto fault = faultOf(item)) add("book " + item.key, *fault);
+            if (auto fault = faultOf(item)) add(worded("book %1", item.key), *fault);
         std::vector<Fraction> left;
         for (const BillItem& item : p.bill) {
-            const std::string place = "bill item " + item.key;
+            const std::string place = worded("bill item %1", item.key);
             left.emplace_back(item.quantity);
             if (auto fault = faultOf(p, item)) add(place, *fault);
             references(item, place);
@@ -176,17 +63,20 @@ public:
             references(allocation, "allocations");
             if (item == p.bill.none || !activity) continue;
             if (allocation.quantity.sign() <= 0)
-                add("bill item " + p.bill[item].key, "what " + activity->key + " does of it must be more than 0");
+                add(worded("bill item %1", p.bill[item].key),
+                    worded("what %1 does of it must be more than 0", activity->key));
             else
                 left[item] = left[item] - Fraction(allocation.quantity);
         }
         for (std::size_t i = 0; i < left.size(); ++i)
             if (left[i].sign() < 0)
-                add("bill item " + p.bill[i].key, "activities do more of it than was billed", "give some of it back");
+                add(worded("bill item %1", p.bill[i].key), worded("activities do more of it than was billed"),
+                    worded("give some of it back"));
         for (const Limit& limit : p.limits)
-            if (limit.available.sign() < 0) add("limit " + limit.key, "less than nothing cannot be available");
+            if (limit.available.sign() < 0)
+                add(worded("limit %1", limit.key), worded("less than nothing cannot be available"));
         for (const Sequence& sequence : p.sequences) sequenceFaults(sequence);
-        for (const LaidOut& unit : p.laidOut) references(unit, "unit " + std::to_string(unit.unit) + " of a sequence");
+        for (const LaidOut& unit : p.laidOut) references(unit, worded("unit %1 of a sequence", unit.unit));
     }
 
     /// False where it names what is not there.
@@ -194,21 +84,23 @@ public:
         const Activity* from = m_programme.activities.row(link.from);
         const Activity* to = m_programme.activities.row(link.to);
         if (!from || !to) {
-            add("links", "a link names an activity that is not in the programme");
+            add("links", worded("a link names an activity that is not in the programme"));
             return false;
         }
-        if (from == to) add(linkPlace(*from, *to), "an activity cannot be linked to itself", "remove the link");
+        if (from == to)
+            add(linkPlace(*from, *to), worded("an activity cannot be linked to itself"), worded("remove the link"));
         if (from->kind == ActivityKind::hammock || to->kind == ActivityKind::hammock)
-            add(linkPlace(*from, *to), "a hammock cannot be linked", "hang it from activities by its anchors");
+            add(linkPlace(*from, *to), worded("a hammock cannot be linked"),
+                worded("hang it from activities by its anchors"));
         if (link.lag > longestDuration || link.lag < -longestDuration)
-            add(linkPlace(*from, *to), "the lag is out of all bounds");
+            add(linkPlace(*from, *to), worded("the lag is out of all bounds"));
         return true;
     }
     void twins(const Link& link) {
         for (const Link& one : m_programme.links)
             if (one.id != link.id && one.from == link.from && one.to == link.to && one.type == link.type)
                 add(linkPlace(*m_programme.activities.row(link.from), *m_programme.activities.row(link.to)),
-                    "two links of one type join the same two activities", "remove one of them");
+                    worded("two links of one type join the same two activities"), worded("remove one of them"));
     }
     void links() {
         using Ends = std::tuple<std::uint32_t, std::uint32_t, LinkType>;
@@ -221,77 +113,79 @@ public:
              twin = std::adjacent_find(twin + 1, seen.end())) {
             const Activity* from = m_programme.activities.row(ActivityId{std::get<0>(*twin)});
             const Activity* to = m_programme.activities.row(ActivityId{std::get<1>(*twin)});
-            add(linkPlace(*from, *to), "two links of one type join the same two activities", "remove one of them");
+            add(linkPlace(*from, *to), worded("two links of one type join the same two activities"),
+                worded("remove one of them"));
         }
     }
 
     void section(const Section& section) {
-        const std::string place = "section " + section.key;
+        const std::string place = worded("section %1", section.key);
         const Activity* milestone = section.milestone ? m_programme.activities.row(section.milestone) : nullptr;
         references(section, place);
         dates(section, place);
-        if (milestone && milestone->kind == ActivityKind::hammock) add(place, "its milestone is a hammock");
-        if (section.rate.sign() < 0) add(place, "its rate of damages is negative");
-        if (section.cap && section.cap->sign() < 0) add(place, "its cap is negative");
-        days(section.graceDays, place, "its grace");
-        sum(section.bonus, place, "its bonus");
-        sum(section.bonusCap, place, "the cap of its bonus");
+        if (milestone && milestone->kind == ActivityKind::hammock) add(place, worded("its milestone is a hammock"));
+        if (section.rate.sign() < 0) add(place, worded("its rate of damages is negative"));
+        if (section.cap && section.cap->sign() < 0) add(place, worded("its cap is negative"));
+        days(section.graceDays, place, worded("its grace"));
+        sum(section.bonus, place, worded("its bonus"));
+        sum(section.bonusCap, place, worded("the cap of its bonus"));
         std::set<int> from;
         for (const RateStep& step : section.steps) {
-            if (step.fromDay < 1 || step.fromDay > 36500) add(place, "a step of its rate begins out of all bounds");
-            if (!from.insert(step.fromDay).second) add(place, "two steps of its rate begin on one day");
-            sum(step.rate, place, "a step of its rate");
+            if (step.fromDay < 1 || step.fromDay > 36500)
+                add(place, worded("a step of its rate begins out of all bounds"));
+            if (!from.insert(step.fromDay).second) add(place, worded("two steps of its rate begin on one day"));
+            sum(step.rate, place, worded("a step of its rate"));
         }
         Fraction taken;
         std::set<Date> windows;
         for (const Possession& one : section.possessions) {
-            share(one.share, place, "a part that was taken into use");
+            share(one.share, place, worded("a part that was taken into use"));
             taken = taken + Fraction(one.share);
         }
-        if (Fraction(1) < taken) add(place, "more than the whole of it was taken into use");
-        for (const Deduction& one : section.deductions) sum(one.sum, place, "a sum that was deducted");
+        if (Fraction(1) < taken) add(place, worded("more than the whole of it was taken into use"));
+        for (const Deduction& one : section.deductions) sum(one.sum, place, worded("a sum that was deducted"));
         for (const SlipMark& one : section.slips)
-            if (!windows.insert(one.window).second) add(place, "the slip of one window is marked twice");
+            if (!windows.insert(one.window).second) add(place, worded("the slip of one window is marked twice"));
     }
     void acceleration(const Acceleration& one) {
-        const std::string place = "record of time won " + one.key;
+        const std::string place = worded("record of time won %1", one.key);
         references(one, place);
         dates(one, place);
-        sum(one.cost, place, "its cost");
-        if (one.from && one.to && *one.to < *one.from) add(place, "it ends before it begins");
+        sum(one.cost, place, worded("its cost"));
+        if (one.from && one.to && *one.to < *one.from) add(place, worded("it ends before it begins"));
         std::set<SectionId> sections;
         for (const DaysWon& won : one.won) {
-            days(won.days, place, "the days won");
-            if (!sections.insert(won.section).second) add(place, "it tells the days of one section twice");
+            days(won.days, place, worded("the days won"));
+            if (!sections.insert(won.section).second) add(place, worded("it tells the days of one section twice"));
         }
     }
     void mile(const MeasuredMile& one) {
-        const std::string place = "measured mile " + one.key;
+        const std::string place = worded("measured mile %1", one.key);
         references(one, place);
         dates(one, place);
-        sum(one.costPerHour, place, "its cost an hour");
+        sum(one.costPerHour, place, worded("its cost an hour"));
         for (const auto& [from, to] : {std::pair{one.quietFrom, one.quietTo}, std::pair{one.hurtFrom, one.hurtTo}})
-            if (from && to && *to < *from) add(place, "a span ends before it begins");
+            if (from && to && *to < *from) add(place, worded("a span ends before it begins"));
     }
     void job() {
         for (const auto& [days, what] : {std::pair{m_programme.job.noticeDays, "notice_days"},
                                          std::pair{m_programme.job.particularsDays, "particulars_days"}})
-            if (days && (*days < 0 || *days > 3650)) add(what, "the period is out of all bounds");
+            if (days && (*days < 0 || *days > 3650)) add(what, worded("the period is out of all bounds"));
         const Job& job = m_programme.job;
         dates(job, "job");
         if (job.updateDays && (*job.updateDays < 1 || *job.updateDays > 3650))
-            add("update_days", "the period is out of all bounds");
+            add("update_days", worded("the period is out of all bounds"));
         if (job.tooOldDays && (*job.tooOldDays < 0 || *job.tooOldDays > 3650))
-            add("too_old_days", "it is out of all bounds");
+            add("too_old_days", worded("it is out of all bounds"));
         share(job.interestRate, "interest_rate", "it");
         share(job.tenderOverhead, "tender_overhead", "it");
         for (const auto& [value, what] :
              {std::pair{&Job::companyOverhead, "company_overhead"},
               std::pair{&Job::companyTurnover, "company_turnover"}, std::pair{&Job::billedHere, "billed_here"},
               std::pair{&Job::billedInAll, "billed_in_all"}, std::pair{&Job::overheadInAll, "overhead_in_all"}})
-            sum(job.*value, what, "the sum");
+            sum(job.*value, what, worded("the sum"));
         if (m_programme.job.nearDays < 0 || m_programme.job.nearDays > mostNearDays)
-            add("near_days", "it is out of all bounds");
+            add("near_days", worded("it is out of all bounds"));
         if (const auto pattern = parseCodePattern(m_programme.job.codePattern); !pattern.ok())
             add("code_pattern", pattern.error());
         references(m_programme.job, "job");
@@ -301,10 +195,11 @@ public:
     void calendars() {
         if (!chainsEnd()) return;
         for (const Calendar& calendar : m_programme.calendars) {
-            const std::string place = "calendar " + calendar.key;
-            if (calendar.key == "continuous") add(place, "the id continuous is taken", "choose another id");
+            const std::string place = worded("calendar %1", calendar.key);
+            if (calendar.key == "continuous")
+                add(place, worded("the id continuous is taken"), worded("choose another id"));
             if (calendar.dayMinutes && (*calendar.dayMinutes <= 0 || *calendar.dayMinutes > minutesPerDay))
-                add(place, "a day must have between 1 and 1440 minutes");
+                add(place, worded("a day must have between 1 and 1440 minutes"));
             for (const auto& day : calendar.week)
                 if (day)
                     if (auto fault = faultOf(*day)) add(place, *fault);
@@ -313,40 +208,39 @@ public:
             if (calendar.weather)
                 if (auto fault = faultOf(*calendar.weather)) add(place, *fault);
             if (const auto resolved = resolve(m_programme.calendars.rows(), calendar.id); !resolved.ok())
-                m_faults.push_back(resolved.error());
+                take(resolved.error());
         }
     }
 
     void codes() {
-        if (m_programme.codes.size() > mostCodes)
-            add("codes", "there are more than " + std::to_string(mostCodes) + " of them");
+        if (m_programme.codes.size() > mostCodes) add("codes", worded("there are more than %1 of them", mostCodes));
         std::set<std::string> names;
         for (const Code& code : m_programme.codes) {
-            const std::string place = "code " + code.key;
-            if (code.key.size() > longestSortingName) add(place, "its name is too long");
+            const std::string place = worded("code %1", code.key);
+            if (code.key.size() > longestSortingName) add(place, worded("its name is too long"));
             if (!names.insert(lowered(code.key)).second)
-                add(place, "another code has this name in other capitals", "give one of them another name");
-            if (code.values.size() > mostCodeValues)
-                add(place, "it has more than " + std::to_string(mostCodeValues) + " values");
+                add(place, worded("another code has this name in other capitals"),
+                    worded("give one of them another name"));
+            if (code.values.size() > mostCodeValues) add(place, worded("it has more than %1 values", mostCodeValues));
             std::unordered_set<std::string> seen;
             for (const CodeValue& value : code.values) {
-                if (value.name.empty()) add(place, "a value has no name", "give it one");
+                if (value.name.empty()) add(place, worded("a value has no name"), worded("give it one"));
                 if (value.name.size() > longestSortingName || value.longName.size() > longestSortingName)
-                    add(place,
-                        "the name of a value has more than " + std::to_string(longestSortingName) + " characters");
+                    add(place, worded("the name of a value has more than %1 characters", longestSortingName));
                 if (!seen.insert(lowered(value.name)).second)
-                    add(place, "it has the value " + value.name + " twice", "give one of them another name");
+                    add(place, worded("it has the value %1 twice", value.name),
+                        worded("give one of them another name"));
                 if (!value.colour.empty() && !isColour(value.colour))
-                    add(place, "the colour of " + value.name + " is not written like #2e7d77");
+                    add(place, worded("the colour of %1 is not written like #2e7d77", value.name));
             }
         }
     }
     void lenses() {
         for (const KeptLens& lens : m_programme.lenses) {
-            if (lens.key.size() > longestSortingName) add("lens " + lens.key, "its name is too long");
+            if (lens.key.size() > longestSortingName) add(worded("lens %1", lens.key), worded("its name is too long"));
             describe::forEachField<KeptLens>([&](const auto& field) {
                 if ((lens.*field.member).size() > longestLensText)
-                    add("lens " + lens.key, "its " + std::string(field.name) + " is too long");
+                    add(worded("lens %1", lens.key), worded("its %1 is too long", field.name));
             });
         }
         for (const auto& [place, fault] : faultsOfSheets(m_programme)) add(place, fault);
@@ -355,35 +249,35 @@ public:
     void labour() {
         std::set<std::string> names;
         for (const Resource& resource : m_programme.resources) {
-            const std::string place = "resource " + resource.key;
+            const std::string place = worded("resource %1", resource.key);
             if (!names.insert(lowered(trimmed(resource.name))).second)
-                add(place, "another resource has this name", "give one of them another name");
+                add(place, worded("another resource has this name"), worded("give one of them another name"));
             if (auto fault = faultOf(resource)) add(place, *fault);
             references(resource, place);
             dates(resource, place);
         }
         const auto& dataDate = m_programme.job.dataDate;
         for (const CostEntry& entry : m_programme.costs) {
-            const std::string place = "cost to date of " + monthText(entry.month);
+            const std::string place = worded("cost to date of %1", monthText(entry.month));
             references(entry, place);
             date(entry.month.first, place, "month");
-            sum(entry.amount, place, "the amount");
+            sum(entry.amount, place, worded("the amount"));
             if (!dataDate || startOf(entry.month.first) >= *dataDate)
-                add(place, "the month begins after the data date", "leave it to the forecast");
+                add(place, worded("the month begins after the data date"), worded("leave it to the forecast"));
         }
     }
     void soundness() {
         for (const SoundnessLimit& limit : m_programme.soundnessLimits)
-            if (auto fault = faultOf(limit, m_programme)) add("limit " + limit.key, *fault);
+            if (auto fault = faultOf(limit, m_programme)) add(worded("limit %1", limit.key), *fault);
         for (const SetAside& one : m_programme.setAside) {
-            references(one, "finding set aside");
-            if (auto fault = faultOf(one)) add("finding set aside", *fault);
+            references(one, worded("finding set aside"));
+            if (auto fault = faultOf(one)) add(worded("finding set aside"), *fault);
         }
     }
     /// What may come otherwise, and what was promised.
     void ahead() {
-        for (const Week& week : m_programme.weeks) dates(week, "week of " + isoDate(week.begins));
-        for (const Lack& lack : m_programme.lacks) dates(lack, "what is lacking");
+        for (const Week& week : m_programme.weeks) dates(week, worded("week of %1", isoDate(week.begins)));
+        for (const Lack& lack : m_programme.lacks) dates(lack, worded("what is lacking"));
         for (const auto& faults :
              {faultsOfChance(m_programme), faultsOfWeeks(m_programme), faultsOfPlaces(m_programme)})
             for (const auto& [place, fault] : faults) add(place, fault);
@@ -393,14 +287,14 @@ public:
         share(job.retention, "retention", "it");
         share(job.financeRate, "finance_rate", "it");
         for (const auto& [days, what] :
-             {std::pair{job.daysToPay, "days_to_pay"}, std::pair{job.defectsDays, "defects_days"},
-              std::pair{job.payLabour, "pay of labour"}, std::pair{job.payPlant, "pay of plant"},
-              std::pair{job.payMaterials, "pay of materials"}, std::pair{job.paySubcontract, "pay of subcontract"},
-              std::pair{job.payTimeRelated, "pay of time-related"}, std::pair{job.payOther, "pay of other"}})
-            if (days && (*days < 0 || *days > 3650)) add(what, "the period is out of all bounds");
+             {std::pair{job.daysToPay, toWord("days_to_pay")}, std::pair{job.defectsDays, toWord("defects_days")},
+              std::pair{job.payLabour, toWord("pay of labour")}, std::pair{job.payPlant, toWord("pay of plant")},
+              std::pair{job.payMaterials, toWord("pay of materials")},
+              std::pair{job.paySubcontract, toWord("pay of subcontract")},
+              std::pair{job.payTimeRelated, toWord("pay of time-related")},
+              std::pair{job.payOther, toWord("pay of other")}})
+            if (days && (*days < 0 || *days > 3650)) add(what, worded("the period is out of all bounds"));
     }
-
-    [[nodiscard]] std::vector<Error> take() { return std::move(m_faults); }
 
     void contractRecords() {
         for (const DelayEvent& event : m_programme.events) eventFaults(event);
@@ -421,72 +315,73 @@ private:
             // Running into a circle, or really so deep.
             const auto resolved = resolve(m_programme.calendars.rows(), calendar.id);
             if (!resolved.ok())
-                m_faults.push_back(resolved.error());
+                take(resolved.error());
             else
-                add("calendar " + calendar.key,
-                    "more than " + std::to_string(deepestTree) + " calendars stand below it",
-                    "let one of them stand alone");
+                add(worded("calendar %1", calendar.key), worded("more than %1 calendars stand below it", deepestTree),
+                    worded("let one of them stand alone"));
             return false;
         }
         return true;
     }
     void sequenceFaults(const Sequence& sequence) {
-        const std::string place = "sequence " + sequence.key;
+        const std::string place = worded("sequence %1", sequence.key);
         references(sequence, place);
         std::unordered_set<int> numbers;
         for (const SequenceStep& step : sequence.steps) {
-            if (!numbers.insert(step.number).second) add(place, "two of its steps have one number");
-            if (step.name.empty()) add(place, "a step has no name", "give it one");
+            if (!numbers.insert(step.number).second) add(place, worded("two of its steps have one number"));
+            if (step.name.empty()) add(place, worded("a step has no name"), worded("give it one"));
             if (step.duration && (*step.duration < 0 || *step.duration > longestDuration))
-                add(place, "a step's duration is out of all bounds");
+                add(place, worded("a step's duration is out of all bounds"));
         }
         for (const StepLink& link : sequence.links) {
             if (!numbers.contains(link.from) || !numbers.contains(link.to))
-                add(place, "a link names a step that it does not have");
+                add(place, worded("a link names a step that it does not have"));
             if (link.lag > longestDuration || link.lag < -longestDuration)
-                add(place, "the lag of a link is out of all bounds");
-            if (link.from == link.to && !link.toNextUnit) add(place, "a step cannot be linked to itself");
+                add(place, worded("the lag of a link is out of all bounds"));
+            if (link.from == link.to && !link.toNextUnit) add(place, worded("a step cannot be linked to itself"));
         }
     }
     void eventFaults(const DelayEvent& event) {
-        const std::string place = "event " + event.key;
+        const std::string place = worded("event %1", event.key);
         references(event, place);
         dates(event, place);
-        for (const ClaimEntry& entry : event.course) days(entry.days, place, "a day count in its course");
+        for (const ClaimEntry& entry : event.course) days(entry.days, place, worded("a day count in its course"));
         for (const EventDays& days : event.sectionDays) {
             for (const int count : {days.claimed, days.assessed, days.granted})
-                if (count < -36500 || count > 36500) add(place, "its days are out of all bounds");
+                if (count < -36500 || count > 36500) add(place, worded("its days are out of all bounds"));
         }
-        if (event.from && event.to && *event.to < *event.from) add(place, "it ends before it begins");
+        if (event.from && event.to && *event.to < *event.from) add(place, worded("it ends before it begins"));
         for (const Effect& effect : event.effects) {
             const Activity* activity = m_programme.activities.row(effect.activity);
             if (!activity) continue;
-            if (activity->kind == ActivityKind::hammock) add(place, "an effect cannot act on a hammock");
+            if (activity->kind == ActivityKind::hammock) add(place, worded("an effect cannot act on a hammock"));
             const bool dated = effect.kind == EffectKind::suspension || effect.kind == EffectKind::access;
-            if (dated && !effect.from) add(place, "an effect on " + activity->key + " has no date");
+            if (dated && !effect.from) add(place, worded("an effect on %1 has no date", activity->key));
             if (effect.from && effect.to && *effect.to < *effect.from)
-                add(place, "an effect on " + activity->key + " ends before it begins");
+                add(place, worded("an effect on %1 ends before it begins", activity->key));
             if (effect.kind == EffectKind::suspension && !effect.to)
-                add(place, "the suspension of " + activity->key + " has no last day");
+                add(place, worded("the suspension of %1 has no last day", activity->key));
             if (effect.work < 0 || effect.work > longestDuration)
-                add(place, "the work added to " + activity->key + " is out of all bounds");
+                add(place, worded("the work added to %1 is out of all bounds", activity->key));
             const bool valued = effect.kind == EffectKind::quantity || effect.kind == EffectKind::output;
             if (valued && (!effect.value || effect.value->sign() < 0 ||
                            (effect.kind == EffectKind::output && effect.value->sign() == 0)))
-                add(place, "the changed figure of " + activity->key + " must be more than nothing");
+                add(place, worded("the changed figure of %1 must be more than nothing", activity->key));
         }
     }
     static std::string linkPlace(const Activity& from, const Activity& to) {
-        return "link " + from.key + " to " + to.key;
+        return worded("link %1 to %2", from.key, to.key);
     }
     void needs(const Activity& activity, const std::string& place) {
         if (!activity.needs.empty() && isMilestone(activity.kind))
-            add(place, "a milestone has no time in which it could need anything", "give it a sum of money");
+            add(place, worded("a milestone has no time in which it could need anything"),
+                worded("give it a sum of money"));
         for (const Need& need : activity.needs)
             if (const Resource* resource = m_programme.resources.row(need.resource))
                 if (auto fault = faultOf(need, *resource)) add(place, *fault);
-        for (const LumpSum& one : activity.lumpSums) sum(one.amount, place, "a lump sum");
-        if (activity.levelledFrom && activity.kind != ActivityKind::task) add(place, "only work is held by levelling");
+        for (const LumpSum& one : activity.lumpSums) sum(one.amount, place, worded("a lump sum"));
+        if (activity.levelledFrom && activity.kind != ActivityKind::task)
+            add(place, worded("only work is held by levelling"));
         if (activity.levelledFrom) date(dateOf(*activity.levelledFrom), place, "levelled_from");
         if (activity.awaited) date(dateOf(activity.awaited->at), place, "awaited");
     }
@@ -497,29 +392,30 @@ private:
             const Code* code = m_programme.codes.row(mark.code);
             if (!code) continue; // said of references
             for (std::size_t j = 0; j < i; ++j)
-                if (activity.codes[j].code == mark.code) add(place, "it carries two values of the code " + code->key);
+                if (activity.codes[j].code == mark.code)
+                    add(place, worded("it carries two values of the code %1", code->key));
             if (std::none_of(code->values.begin(), code->values.end(),
                              [&](const CodeValue& value) { return value.name == mark.value; }))
-                add(place, "the code " + code->key + " has no value " + mark.value, "add it to the code's values");
+                add(place, worded("the code %1 has no value %2", code->key, mark.value),
+                    worded("add it to the code's values"));
         }
     }
     void hammock(const Activity& activity, const std::string& place) {
         if (activity.from.empty() || activity.to.empty())
-            add(place, "a hammock needs a start anchor and a finish anchor");
+            add(place, worded("a hammock needs a start anchor and a finish anchor"));
         if (activity.event)
-            add(place, "a hammock cannot belong to a fragment", "hang it from the activities of the fragment");
+            add(place, worded("a hammock cannot belong to a fragment"),
+                worded("hang it from the activities of the fragment"));
         for (const auto* anchors : {&activity.from, &activity.to})
             for (const Anchor& anchor : *anchors) {
                 const Activity* at = m_programme.activities.row(anchor.activity);
                 if (at && at->kind == ActivityKind::hammock)
-                    add(place, "it hangs from the hammock " + at->key, "hang it from activities or milestones");
+                    add(place, worded("it hangs from the hammock %1", at->key),
+                        worded("hang it from activities or milestones"));
                 if (anchor.lag > longestDuration || anchor.lag < -longestDuration)
-                    add(place, "the lag of an anchor is out of all bounds");
+                    add(place, worded("the lag of an anchor is out of all bounds"));
             }
     }
-
-    const Programme& m_programme;
-    std::vector<Error> m_faults;
 };
 
 } // namespace
@@ -560,7 +456,7 @@ std::vector<Error> faultsOf(const Programme& programme, const Touched& touched) 
         faults.noCircles(programme.breakdown, "breakdown");
         faults.noCircles(programme.locations, "location");
         for (const Activity& activity : programme.activities)
-            if (auto fault = faultOfPlace(programme, activity)) faults.add("activity " + activity.key, *fault);
+            if (auto fault = faultOfPlace(programme, activity)) faults.add(worded("activity %1", activity.key), *fault);
     }
     faults.uniqueAmong(programme.activities, touched.named, "activity");
     for (const ActivityId id : touched.named) faults.sound(id, "activities");
@@ -577,12 +473,12 @@ std::vector<Error> faultsOf(const Programme& programme, const Touched& touched) 
         faults.uniqueKeys(programme.events, "event");
         for (const Section& section : programme.sections) faults.section(section);
         faults.uniqueKeys(programme.accelerations, "acceleration");
-        faults.uniqueKeys(programme.miles, "measured mile");
+        faults.uniqueKeys(programme.miles, worded("measured mile"));
         faults.contractRecords();
     }
     if (touched.buildUp) {
         faults.uniqueKeys(programme.book, "book");
-        faults.uniqueKeys(programme.bill, "bill item");
+        faults.uniqueKeys(programme.bill, worded("bill item"));
         faults.uniqueKeys(programme.limits, "limit");
         faults.uniqueKeys(programme.sequences, "sequence");
         faults.buildUp();

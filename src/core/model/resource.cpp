@@ -2,6 +2,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/model/resource.h"
 
+#include "core/base/worded.h"
+
 namespace yarrin {
 
 Month monthOf(Date date) {
@@ -43,45 +45,55 @@ template <typename Steps> bool inOrder(const Steps& steps) {
 } // namespace
 
 std::optional<Error> faultOf(const Resource& resource) {
-    if (resource.name.empty()) return fault("it has no name", "give it one");
+    if (resource.name.empty()) return fault(worded("it has no name"), worded("give it one"));
     if (resource.name.find(';') != std::string::npos)
-        return fault("a semicolon stands between resources and cannot stand in a name", "leave it out");
-    if (outOfBounds(resource.rate)) return fault("its rate is out of all bounds", "type a rate of 0 or more");
+        return fault(worded("a semicolon stands between resources and cannot stand in a name"), worded("leave it out"));
+    if (outOfBounds(resource.rate))
+        return fault(worded("its rate is out of all bounds"), worded("type a rate of 0 or more"));
     for (const RateFrom& one : resource.rates)
-        if (outOfBounds(one.rate)) return fault("a later rate is out of all bounds", "type a rate of 0 or more");
+        if (outOfBounds(one.rate))
+            return fault(worded("a later rate is out of all bounds"), worded("type a rate of 0 or more"));
     for (const SupplyFrom& one : resource.supply)
-        if (outOfBounds(one.number)) return fault("a supply is out of all bounds", "type a number of 0 or more");
-    if (!inOrder(resource.rates)) return fault("its later rates are out of order", "put the dates in their order");
-    if (!inOrder(resource.supply)) return fault("its supply is out of order", "put the dates in their order");
+        if (outOfBounds(one.number))
+            return fault(worded("a supply is out of all bounds"), worded("type a number of 0 or more"));
+    if (!inOrder(resource.rates))
+        return fault(worded("its later rates are out of order"), worded("put the dates in their order"));
+    if (!inOrder(resource.supply))
+        return fault(worded("its supply is out of order"), worded("put the dates in their order"));
     const bool priced = resource.rate || !resource.rates.empty();
     if (priced && resource.ratePer == RatePer::unit && resource.unit.empty())
-        return fault("it has a rate a unit but no unit", "say what it is counted in: t, m3, no");
+        return fault(worded("it has a rate a unit but no unit"), worded("say what it is counted in: t, m3, no"));
     if (priced && resource.kind == ResourceKind::material && resource.ratePer != RatePer::unit)
-        return fault("material is priced by its unit", "choose a rate a unit");
+        return fault(worded("material is priced by its unit"), worded("choose a rate a unit"));
     if (priced && resource.ratePer == RatePer::unit &&
         (resource.kind == ResourceKind::trade || resource.kind == ResourceKind::plant))
-        return fault("people and plant are priced by the hour or the day", "choose a rate an hour or a day");
+        return fault(worded("people and plant are priced by the hour or the day"),
+                     worded("choose a rate an hour or a day"));
     if (resource.binds && !resource.calendar)
-        return fault("work cannot wait for a calendar that it does not have", "choose its calendar first");
+        return fault(worded("work cannot wait for a calendar that it does not have"),
+                     worded("choose its calendar first"));
     return {};
 }
 
 std::optional<Error> faultOf(const Need& need, const Resource& resource) {
     if (need.number.has_value() == need.quantity.has_value())
-        return fault("what it needs of " + resource.name + " is not said", "type a number or a quantity");
+        return fault(worded("what it needs of %1 is not said", resource.name), worded("type a number or a quantity"));
     const Decimal& value = need.number ? *need.number : *need.quantity;
     if (value.sign() <= 0 || value > mostOfAnything)
-        return fault("what it needs of " + resource.name + " must be more than 0", "type 2, or 0.5 for a part");
+        return fault(worded("what it needs of %1 must be more than 0", resource.name),
+                     worded("type 2, or 0.5 for a part"));
     const bool numbered = resource.kind == ResourceKind::trade || resource.kind == ResourceKind::plant;
     if (need.quantity && numbered)
-        return fault(resource.name + " is counted in numbers at work, not in a quantity", "type how many of them");
+        return fault(worded("%1 is counted in numbers at work, not in a quantity", resource.name),
+                     worded("type how many of them"));
     const bool priced = resource.rate || !resource.rates.empty();
     const bool byUnit = resource.kind == ResourceKind::material || (priced && resource.ratePer == RatePer::unit);
     if (need.number && byUnit)
-        return fault(resource.name + " is used in quantities", "type a quantity with its unit: 12 " + resource.unit);
+        return fault(worded("%1 is used in quantities", resource.name),
+                     worded("type a quantity with its unit: 12 %1", resource.unit));
     if (need.quantity && !numbered && priced && resource.ratePer != RatePer::unit)
-        return fault(resource.name + " is priced by time, which a quantity has not",
-                     "type how many of them are at work");
+        return fault(worded("%1 is priced by time, which a quantity has not", resource.name),
+                     worded("type how many of them are at work"));
     return {};
 }
 

@@ -3,6 +3,7 @@
 #include "core/model/resource_book.h"
 
 #include "core/base/text.h"
+#include "core/base/worded.h"
 #include "core/model/words.h"
 
 #include <algorithm>
@@ -187,7 +188,7 @@ std::string lumpSumsText(const Activity& activity) {
     for (const LumpSum& sum : activity.lumpSums) {
         if (!text.empty()) text += "; ";
         text += sum.amount.text() + " " + std::string(wordOf(sum.head));
-        if (sum.at != SpreadAt::even) text += " at " + std::string(wordOf(sum.at));
+        if (sum.at != SpreadAt::even) text += worded(" at %1", std::string(wordOf(sum.at)));
         if (!sum.note.empty()) text += ": " + sum.note;
     }
     return text;

@@ -3,6 +3,7 @@
 #include "core/model/weeks.h"
 
 #include "core/base/text.h"
+#include "core/base/worded.h"
 #include "core/model/describe/references.h"
 
 #include <algorithm>
@@ -43,41 +44,41 @@ bool tooLong(std::initializer_list<const std::string*> texts) {
 std::optional<Error> faultOf(const Promise& promise) {
     if (tooLong({&promise.key, &promise.name, &promise.firm, &promise.trade, &promise.place, &promise.reason,
                  &promise.note}))
-        return inputError("a text of a promise is too long");
+        return inputError(worded("a text of a promise is too long"));
     const bool broken = promise.kept == Kept::inPart || promise.kept == Kept::notKept;
     if (broken && promise.reason.empty())
-        return inputError(promise.key + " was not kept, but why is not said", "choose a reason");
+        return inputError(worded("%1 was not kept, but why is not said", promise.key), worded("choose a reason"));
     if (promise.from && promise.to && *promise.to < *promise.from)
-        return inputError(promise.key + " is promised to end before it begins");
+        return inputError(worded("%1 is promised to end before it begins", promise.key));
     for (const auto& sum : {promise.amount, promise.done})
-        if (sum && sum->sign() < 0) return inputError(promise.key + " promises less than nothing");
+        if (sum && sum->sign() < 0) return inputError(worded("%1 promises less than nothing", promise.key));
     return {};
 }
 
 } // namespace
 
 std::optional<Error> faultOf(const Firm& firm, const Programme&) {
-    if (tooLong({&firm.key, &firm.contact})) return inputError("a text of a firm is too long");
+    if (tooLong({&firm.key, &firm.contact})) return inputError(worded("a text of a firm is too long"));
     std::set<std::string> seen;
     for (const std::string& trade : firm.trades)
-        if (!seen.insert(trade).second) return inputError("it has the trade " + trade + " twice");
+        if (!seen.insert(trade).second) return inputError(worded("it has the trade %1 twice", trade));
     return {};
 }
 
 std::optional<Error> faultOf(const Lack& lack, const Programme& programme) {
     if (!inList(programme, WordList::lacking, lack.kind))
-        return inputError("\"" + lack.kind + "\" is not in the list of what work may lack");
-    if (tooLong({&lack.what, &lack.owner})) return inputError("a text of what is lacking is too long");
+        return inputError(worded("\"%1\" is not in the list of what work may lack", lack.kind));
+    if (tooLong({&lack.what, &lack.owner})) return inputError(worded("a text of what is lacking is too long"));
     return {};
 }
 
 std::optional<Error> faultOf(const Week& week, const Programme&) {
-    if (week.promises.size() > mostPromises) return inputError("a week has too many promises");
-    if (week.by.size() > longestWeekText) return inputError("a name is too long");
+    if (week.promises.size() > mostPromises) return inputError(worded("a week has too many promises"));
+    if (week.by.size() > longestWeekText) return inputError(worded("a name is too long"));
     std::set<ActivityId> seen;
     for (const Promise& promise : week.promises) {
         if (promise.activity && !seen.insert(promise.activity).second)
-            return inputError(promise.key + " is promised twice in it");
+            return inputError(worded("%1 is promised twice in it", promise.key));
         if (auto fault = faultOf(promise)) return fault;
     }
     return {};
@@ -92,24 +93,26 @@ std::vector<std::pair<std::string, Error>> faultsOfWeeks(const Programme& progra
     };
     std::set<std::string> names;
     for (const Firm& firm : programme.firms) {
-        check(firm, "firm " + firm.key);
+        check(firm, worded("firm %1", firm.key));
         if (!names.insert(lowered(firm.key)).second)
-            faults.emplace_back("firm " + firm.key, inputError("another firm has this name"));
+            faults.emplace_back(worded("firm %1", firm.key), inputError(worded("another firm has this name")));
     }
     std::set<std::pair<WordList, std::string>> words;
     for (const ListWord& one : programme.listWords) {
         if (one.word.empty() || one.word.size() > longestMeasureName)
-            faults.emplace_back("words", inputError("a word of a list has 1 to 40 characters"));
+            faults.emplace_back("words", inputError(worded("a word of a list has 1 to 40 characters")));
         if (!words.emplace(one.list, lowered(one.word)).second)
-            faults.emplace_back("words", inputError("\"" + one.word + "\" stands twice in its list"));
+            faults.emplace_back("words", inputError(worded("\"%1\" stands twice in its list", one.word)));
     }
-    if (programme.listWords.size() > 2 * mostListWords) faults.emplace_back("words", inputError("a list is too long"));
-    for (const Lack& lack : programme.lacks) check(lack, "what is lacking");
+    if (programme.listWords.size() > 2 * mostListWords)
+        faults.emplace_back("words", inputError(worded("a list is too long")));
+    for (const Lack& lack : programme.lacks) check(lack, worded("what is lacking"));
     std::set<Date> begins;
     for (const Week& week : programme.weeks) {
-        check(week, "week of " + isoDate(week.begins));
+        check(week, worded("week of %1", isoDate(week.begins)));
         if (!begins.insert(week.begins).second)
-            faults.emplace_back("week of " + isoDate(week.begins), inputError("this week is there twice"));
+            faults.emplace_back(worded("week of %1", isoDate(week.begins)),
+                                inputError(worded("this week is there twice")));
     }
     return faults;
 }

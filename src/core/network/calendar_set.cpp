@@ -2,6 +2,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/network/calendar_set.h"
 
+#include "core/base/worded.h"
+
 #include <algorithm>
 
 namespace yarrin {
@@ -41,9 +43,9 @@ std::uint16_t CalendarSet::add(CalendarId keptAs, Result<ResolvedCalendar> defin
                                            yearsFrom(start, -10), yearsFrom(start, 60)));
     const WorkCalendar& calendar = *m_calendars.back();
     if (calendar.worked(startOf(yearsFrom(start, 50))) == calendar.worked(m_programme.job.start))
-        m_errors.push_back({ErrorCode::programme, "calendar " + calendar.definition().key,
-                            "it has no working time in the 50 years after the programme's start",
-                            "give it working hours or choose another calendar"});
+        m_errors.push_back({ErrorCode::programme, worded("calendar %1", calendar.definition().key),
+                            worded("it has no working time in the 50 years after the programme's start"),
+                            worded("give it working hours or choose another calendar")});
     return static_cast<std::uint16_t>(m_calendars.size() - 1);
 }
 
@@ -59,7 +61,7 @@ std::uint16_t CalendarSet::narrowed(CalendarId id, const std::vector<std::pair<D
     for (const CalendarId other : meets) {
         auto theirs = resolve(m_programme.calendars.rows(), other);
         if (!definition.ok() || !theirs.ok()) continue; // told where that calendar is asked for by itself
-        (*definition).key += " where it meets " + theirs->key;
+        (*definition).key += worded(" where it meets %1", theirs->key);
         (*definition).meets.push_back(std::move(theirs).value());
     }
     // No calendar of a programme has an id so high: the cache keeps one for each place in this list.

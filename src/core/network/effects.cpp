@@ -47,9 +47,13 @@ std::string ActingEffects::contradiction(ActivityId id) const {
         if (one.event->from != other.event->from || one.event->known != other.event->known) continue;
         if (*one.effect->value == *other.effect->value) continue;
         const auto [first, second] = std::minmax(one.event->key, other.event->key);
-        return "events " + first + " and " + second + " begin on one day and give it different " +
-               (one.effect->kind == EffectKind::quantity ? "quantities" : "outputs") + "; " + other.event->key +
-               " counts, which makes it longer";
+        return one.effect->kind == EffectKind::quantity
+                   ? worded("events %1 and %2 begin on one day and give it different quantities; %3 counts, which "
+                            "makes it longer",
+                            first, second, other.event->key)
+                   : worded("events %1 and %2 begin on one day and give it different outputs; %3 counts, which makes "
+                            "it longer",
+                            first, second, other.event->key);
     }
     return {};
 }

@@ -2,6 +2,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/network/network.h"
 
+#include "core/base/worded.h"
 #include "core/model/resource_book.h"
 #include "core/network/effects.h"
 
@@ -193,10 +194,10 @@ private:
             const bool ofMeasure = effect->kind == EffectKind::quantity || effect->kind == EffectKind::output;
             if (milestone && (ofMeasure || effect->kind == EffectKind::addedWork))
                 problem(Problem::Severity::warning, activity,
-                        "it is a milestone: what event " + event->key + " adds to its work does not count");
+                        worded("it is a milestone: what event %1 adds to its work does not count", event->key));
             else if (ofMeasure && !activity.measure)
                 problem(Problem::Severity::warning, activity,
-                        "it has no quantity: the change by event " + event->key + " does not count");
+                        worded("it has no quantity: the change by event %1 does not count", event->key));
         }
         if (const std::string against = m_effects.contradiction(activity.id); !effects.empty() && !against.empty())
             problem(Problem::Severity::warning, activity, against);
@@ -209,14 +210,16 @@ private:
             return typed;
         }
         if (milestone) {
-            problem(Problem::Severity::warning, activity, "a milestone has no duration; its measure does not count");
+            problem(Problem::Severity::warning, activity,
+                    worded("a milestone has no duration; its measure does not count"));
             return 0;
         }
         if (!*measured) return typed;
         if (activity.duration && typed != **measured)
             problem(Problem::Severity::warning, activity,
-                    "the duration stated (" + std::to_string(typed) + " minutes) differs from the " +
-                        std::to_string(**measured) + " minutes that its measure gives; the measure counts");
+                    worded("the duration stated (%1 minutes) differs from the %2 minutes that its measure gives; the "
+                           "measure counts",
+                           typed, **measured));
         return **measured;
     }
 
@@ -227,8 +230,7 @@ private:
             const bool counts = pause.after > 0 && pause.after < duration;
             if (!counts && report && !pause.levelled) // what levelling split may have become shorter
                 problem(Problem::Severity::error, activity,
-                        "a pause after " + std::to_string(pause.after) +
-                            " minutes lies outside its work and does not count");
+                        worded("a pause after %1 minutes lies outside its work and does not count", pause.after));
             if (counts && (done == 0 || pause.after > done)) sum += pause.rest;
         }
         return sum;
@@ -240,15 +242,15 @@ private:
         const auto& dataDate = m_programme.job.dataDate;
         const auto late = [&](const std::optional<Instant>& actual, const char* which) {
             if (actual && dataDate && *actual > *dataDate)
-                problem(Problem::Severity::error, activity,
-                        std::string("its actual ") + which + " is after the data date");
+                problem(Problem::Severity::error, activity, worded("its actual %1 is after the data date", which));
         };
         late(activity.actualStart, "start");
         late(activity.actualFinish, "finish");
         draft.work = duration + pauses(activity, duration, 0, true);
         if (!activity.actualStart && !activity.actualFinish) return;
         if (!dataDate)
-            problem(Problem::Severity::error, activity, "it has actual dates but the programme has no data date");
+            problem(Problem::Severity::error, activity,
+                    worded("it has actual dates but the programme has no data date"));
         if (node.kind != NodeKind::task) {
             node.state = NodeState::complete;
             draft.takesLinks = false;
@@ -257,7 +259,7 @@ private:
                 node.actualStart = *activity.actualStart;
                 node.actualFinish = *activity.actualFinish;
                 if (node.actualFinish < node.actualStart)
-                    problem(Problem::Severity::error, activity, "its actual finish is before its actual start");
+                    problem(Problem::Severity::error, activity, worded("its actual finish is before its actual start"));
                 return;
             }
             const bool byStart = node.kind == NodeKind::startMilestone;
@@ -270,11 +272,11 @@ private:
             node.state = NodeState::complete;
             draft.takesLinks = false;
             if (!activity.actualStart)
-                problem(Problem::Severity::error, activity, "it has an actual finish but no actual start");
+                problem(Problem::Severity::error, activity, worded("it has an actual finish but no actual start"));
             node.actualFinish = *activity.actualFinish;
             node.actualStart = activity.actualStart.value_or(*activity.actualFinish);
             if (node.actualFinish < node.actualStart)
-                problem(Problem::Severity::error, activity, "its actual finish is before its actual start");
+                problem(Problem::Severity::error, activity, worded("its actual finish is before its actual start"));
             return;
         }
         node.state = NodeState::inProgress;
@@ -283,7 +285,7 @@ private:
         Minutes remaining = activity.remaining.value_or(duration);
         if (gained != 0 && remaining > 0) remaining = std::max<Minutes>(1, remaining + gained);
         if (remaining == 0)
-            problem(Problem::Severity::error, activity, "nothing of it remains but it has no actual finish");
+            problem(Problem::Severity::error, activity, worded("nothing of it remains but it has no actual finish"));
         draft.work =
             remaining +
             (remaining > 0 ? pauses(activity, duration, std::max<Minutes>(0, duration - remaining), false) : 0);
@@ -323,8 +325,9 @@ private:
             Node& node = m_bySource[m_out.network.nodeOf[index]].node;
             if (m_programme.activities[index].asLate) {
                 node.asLate = false;
-                m_out.problems.push_back({Problem::Severity::error, m_programme.activities[index].key,
-                                          "the milestone of a section cannot go as late as possible; it stays early"});
+                m_out.problems.push_back(
+                    {Problem::Severity::error, m_programme.activities[index].key,
+                     worded("the milestone of a section cannot go as late as possible; it stays early")});
             }
             if (m_programme.job.lateDatesFrom != LateDatesFrom::contract) continue;
             const Instant end = startOf(section.completion + section.grantedDays + 1);
@@ -408,7 +411,8 @@ private:
         std::string names;
         for (const auto node : loop) names += keyOf(node) + " → ";
         names += keyOf(loop.front());
-        m_out.errors.push_back({ErrorCode::programme, "links", "links form a loop: " + names, "remove one of them"});
+        m_out.errors.push_back(
+            {ErrorCode::programme, "links", worded("links form a loop: %1", names), worded("remove one of them")});
     }
 
     const std::string& keyOf(std::uint32_t source) {

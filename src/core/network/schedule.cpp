@@ -2,6 +2,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/network/schedule.h"
 
+#include "core/base/worded.h"
 #include "core/network/calculation.h"
 #include "core/network/passes.h"
 
@@ -50,9 +51,10 @@ private:
 
     [[nodiscard]] Error beyond(const PassResult::Beyond& at) const {
         const Activity& activity = m_programme.activities[m_compiled.network.nodes[at.node].activity];
-        return {ErrorCode::programme, "activity " + activity.key,
-                "it would need a date beyond the working time of calendar " + calendar(at.calendar).definition().key,
-                "give that calendar more working time, or shorten durations and lags"};
+        return {ErrorCode::programme, worded("activity %1", activity.key),
+                worded("it would need a date beyond the working time of calendar %1",
+                       calendar(at.calendar).definition().key),
+                worded("give that calendar more working time, or shorten durations and lags")};
     }
 
     void activity(std::uint32_t i) {
@@ -158,13 +160,14 @@ private:
         for (const Instant t : {out.earlyStart, out.earlyFinish, lateStart, lateFinish})
             if (isBeyond(t) && m_out.errors.empty())
                 m_out.errors.push_back(
-                    {ErrorCode::programme, "hammock " + activity.key,
-                     "it would need a date beyond the working time of calendar " + own.definition().key,
-                     "shorten the lags of its anchors"});
+                    {ErrorCode::programme, worded("hammock %1", activity.key),
+                     worded("it would need a date beyond the working time of calendar %1", own.definition().key),
+                     worded("shorten the lags of its anchors")});
         if (!open) out.state = NodeState::complete;
         if (open) out.lateStart = lateStart;
         if (out.earlyFinish < out.earlyStart) {
-            m_out.problems.push_back({Problem::Severity::error, activity.key, "its finish falls before its start"});
+            m_out.problems.push_back(
+                {Problem::Severity::error, activity.key, worded("its finish falls before its start")});
             out.earlyFinish = out.earlyStart;
             if (open) out.lateFinish = lateStart;
             return;
@@ -182,9 +185,10 @@ private:
             // Whatever it is, it meets a bare date as long as it is through by the end of that day's work.
             const Instant bound = boundOf(*activity.deadline, false, calendar(figures.calendar));
             if (figures.earlyFinish > bound)
-                m_out.problems.push_back({Problem::Severity::warning, activity.key,
-                                          "it finishes on " + isoDate(completionDate(figures.earlyFinish)) +
-                                              ", after its deadline of " + isoDate(dateOf(activity.deadline->at))});
+                m_out.problems.push_back(
+                    {Problem::Severity::warning, activity.key,
+                     worded("it finishes on %1, after its deadline of %2", isoDate(completionDate(figures.earlyFinish)),
+                            isoDate(dateOf(activity.deadline->at)))});
         }
     }
 
@@ -196,10 +200,10 @@ private:
             m_out.sections.push_back(sectionFigures(m_programme, section, finish));
             const SectionFigures& figures = m_out.sections.back();
             if (figures.assessedDays > figures.claimedDays)
-                m_out.problems.push_back({Problem::Severity::warning, section.key,
-                                          "its open events are still assessed at " +
-                                              std::to_string(figures.assessedDays) + " days, more than the " +
-                                              std::to_string(figures.claimedDays) + " claimed"});
+                m_out.problems.push_back(
+                    {Problem::Severity::warning, section.key,
+                     worded("its open events are still assessed at %1 days, more than the %2 claimed",
+                            figures.assessedDays, figures.claimedDays)});
         }
         m_out.damages = totalExposure(m_programme, m_out.sections);
     }

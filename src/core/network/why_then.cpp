@@ -3,6 +3,7 @@
 #include "core/network/why_then.h"
 
 #include "core/base/natural_order.h"
+#include "core/base/worded.h"
 #include "core/network/early_bounds.h"
 #include "core/network/float_paths.h"
 #include "core/network/span.h"
@@ -140,14 +141,15 @@ std::vector<NearPath> nearPathsTo(const Programme& programme, const Schedule& sc
 Result<std::vector<Shortening>> whatItTakes(const Programme& programme, const Schedule& schedule, SectionId id,
                                             Date wanted) {
     const Section* section = programme.sections.row(id);
-    if (!section) return inputError("there is no such section");
+    if (!section) return inputError(worded("there is no such section"));
     const std::size_t at = programme.activities.indexOf(section->milestone);
     if (at >= programme.activities.size())
-        return inputError("section " + section->key + " has no milestone", "name the one by which it goes");
+        return inputError(worded("section %1 has no milestone", section->key), worded("name the one by which it goes"));
     const ActivityFigures& figures = schedule.activities[at];
-    if (figures.state == NodeState::complete) return inputError("section " + section->key + " is complete");
+    if (figures.state == NodeState::complete) return inputError(worded("section %1 is complete", section->key));
     if (programme.job.dataDate && startOf(wanted + 1) <= *programme.job.dataDate)
-        return inputError(isoDate(wanted) + " lies before the data date", "choose a day that is still to come");
+        return inputError(worded("%1 lies before the data date", isoDate(wanted)),
+                          worded("choose a day that is still to come"));
     const WorkCalendar& own = schedule.calendarOf(figures);
     const Minutes missing = own.worked(figures.earlyFinish) - own.worked(startOf(wanted + 1));
     std::vector<Shortening> list;

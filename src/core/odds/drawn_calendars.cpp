@@ -2,6 +2,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/odds/drawn_calendars.h"
 
+#include "core/base/worded.h"
 #include "core/odds/draws.h"
 #include "core/time/calendar_parts.h"
 
@@ -110,11 +111,11 @@ void DrawnCalendars::findRecorded(const Programme& programme, const WeatherRecor
         for (int i = 0; i < 12; ++i, month = next(Month{month}).first)
             for (const auto& [key, source] : m_sources)
                 complete = complete && lostIn(record, source.thresholds, calendars.at(key), month).gaps.empty();
-        const std::string name = "July " + std::to_string(july) + " to June " + std::to_string(july + 1);
+        const std::string name = worded("July %1 to June %2", july, july + 1);
         if (complete)
             m_recorded.push_back(july);
         else
-            notes.push_back("the records of " + name + " have gaps: no run takes its weather from them");
+            notes.push_back(worded("the records of %1 have gaps: no run takes its weather from them", name));
     }
     for (auto& [key, source] : m_sources)
         for (const int july : m_recorded) {
@@ -124,12 +125,13 @@ void DrawnCalendars::findRecorded(const Programme& programme, const WeatherRecor
         }
     constexpr std::size_t fewYears = 10;
     if (m_recorded.empty()) {
-        notes.push_back("no whole July to June is recorded, so the calendars' allowance stands for the weather");
+        notes.push_back(
+            worded("no whole July to June is recorded, so the calendars' allowance stands for the weather"));
         m_sources.clear();
     } else if (m_recorded.size() < fewYears) {
-        notes.push_back("weather is drawn from " + std::to_string(m_recorded.size()) +
-                        (m_recorded.size() == 1 ? " recorded year: " : " recorded years: ") +
-                        "fewer than ten say little of rare ones");
+        notes.push_back(wordedCount("weather is drawn from %1 recorded year: fewer than ten say little of rare ones",
+                                    "weather is drawn from %1 recorded years: fewer than ten say little of rare ones",
+                                    m_recorded.size()));
     }
 }
 

@@ -2,6 +2,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/odds/run_plan.h"
 
+#include "core/base/worded.h"
+
 #include <algorithm>
 #include <array>
 #include <cmath>
@@ -247,10 +249,10 @@ Result<std::shared_ptr<const ReadyRuns>> readyRuns(const Programme& programme, c
                                                    std::uint64_t seed) {
     const double all = uncertainty.alikeAll, group = uncertainty.alike;
     if (!(all >= 0) || !(group >= all) || group > 1)
-        return inputError("a correlation is 0 to 1, and that of all work no more than that of a group");
+        return inputError(worded("a correlation is 0 to 1, and that of all work no more than that of a group"));
     if (uncertainty.spreads.size() != programme.activities.size() ||
         (!uncertainty.groups.empty() && uncertainty.groups.size() != programme.activities.size()))
-        return inputError("each activity has a spread or none");
+        return inputError(worded("each activity has a spread or none"));
     auto ready = std::make_shared<ReadyRuns>();
     ready->forecast = schedule(programme);
     if (!ready->forecast.ok()) return ready->forecast.errors;
@@ -277,7 +279,8 @@ Result<std::shared_ptr<const ReadyRuns>> readyRuns(const Programme& programme, c
     constexpr std::ptrdiff_t manyAlone = 20;
     if (group == 0 && std::count_if(plan.drawn.begin(), plan.drawn.end(),
                                     [](const DrawnWork& one) { return !one.certain; }) > manyAlone)
-        ready->notes.push_back("all work is drawn by itself: cut into smaller pieces it would look safer than it is");
+        ready->notes.push_back(
+            worded("all work is drawn by itself: cut into smaller pieces it would look safer than it is"));
     return std::shared_ptr<const ReadyRuns>(ready);
 }
 

@@ -2,6 +2,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/odds/simulation.h"
 
+#include "core/base/worded.h"
 #include "core/contract/damages.h"
 #include "core/contract/damages_lines.h"
 #include "core/odds/ranks.h"
@@ -211,12 +212,12 @@ unsigned threadsOf(const OddsWish& wish) {
 }
 
 std::optional<Error> faultOf(const OddsWish& wish) {
-    if (wish.runs < 1 || wish.runs > mostRuns) return inputError("runs are 1 to " + std::to_string(mostRuns));
+    if (wish.runs < 1 || wish.runs > mostRuns) return inputError(worded("runs are 1 to %1", mostRuns));
     return {};
 }
 
 Error beyondCalendars() {
-    return inputError("a run needs dates beyond what calendars know", "draw less widely");
+    return inputError(worded("a run needs dates beyond what calendars know"), worded("draw less widely"));
 }
 
 } // namespace
@@ -278,7 +279,7 @@ Result<Odds> simulate(const Programme& programme, const Uncertainty& uncertainty
     Odds odds;
     odds.runs = std::uint32_t(kept.runs.size());
     odds.notes = (*ready)->notes;
-    if (odds.runs == 0) return inputError("stopped before the first run was done");
+    if (odds.runs == 0) return inputError(worded("stopped before the first run was done"));
     addDates(odds, plan, kept.runs, (*ready)->forecast);
     addMoney(odds, plan, kept.runs);
     addActivities(odds, plan, kept, wish.runs, threads);
@@ -338,11 +339,11 @@ void addWorkHoldings(std::vector<Holding>& all, const Programme& programme, cons
         if (!one.activities.empty() && !known) all.push_back(std::move(one));
     };
     for (const auto& [number, name] : uncertainty.groupNames)
-        hold(OddsDriver::Kind::group, number, name + ", all its work",
+        hold(OddsDriver::Kind::group, number, worded("%1, all its work", name),
              [&, group = number](std::size_t i) { return uncertainty.groups[i] == group; });
     for (const SpreadRule& rule : programme.spreads)
         if (!rule.activity)
-            hold(OddsDriver::Kind::rule, rule.id.value, "spread of " + ruleText(programme, rule),
+            hold(OddsDriver::Kind::rule, rule.id.value, worded("spread of %1", ruleText(programme, rule)),
                  [&](std::size_t i) { return i < uncertainty.rules.size() && uncertainty.rules[i] == rule.id; });
 }
 
@@ -353,7 +354,7 @@ std::vector<Holding> holdings(const Programme& programme, const Uncertainty& unc
         if (const RegisteredRisk* risk = programme.risks.row(one.risk))
             all.push_back({{OddsDriver::Kind::risk, risk->key, risk->title, risk->id.value, {}, 0, {}}, {}});
     if (odds.weatherYears > 0 || programme.job.allowanceHigh)
-        all.push_back({{OddsDriver::Kind::weather, {}, "weather beyond the allowance", 0, {}, 0, {}}, {}});
+        all.push_back({{OddsDriver::Kind::weather, {}, worded("weather beyond the allowance"), 0, {}, 0, {}}, {}});
     constexpr std::size_t most = 20;
     std::vector<const OddsOfActivity*> crucial;
     for (const OddsOfActivity& one : odds.activities)

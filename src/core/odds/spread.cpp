@@ -2,6 +2,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/odds/spread.h"
 
+#include "core/base/worded.h"
+
 #include <boost/math/special_functions/beta.hpp>
 
 #include <algorithm>
@@ -33,18 +35,19 @@ double pertShare(const Spread& s, double x) {
 std::optional<Error> faultOf(const Spread& spread) {
     constexpr double most = 10;
     for (const double factor : {spread.low, spread.likely, spread.high})
-        if (!(factor > 0) || factor > most) return inputError("a factor of work is above 0 and at most 10");
+        if (!(factor > 0) || factor > most) return inputError(worded("a factor of work is above 0 and at most 10"));
     const bool middle = spread.shape == SpreadShape::triangular || spread.shape == SpreadShape::pert;
     if (!middle && spread.low <= spread.high) return {};
     if (spread.low > spread.likely || spread.likely > spread.high)
-        return inputError("low, likely and high rise", "the likely one lies between the others");
+        return inputError(worded("low, likely and high rise"), worded("the likely one lies between the others"));
     return {};
 }
 
 Result<Spread> fromTenths(const Spread& spread) {
     if (auto fault = faultOf(spread)) return *fault;
     if (spread.low == spread.high) return spread;
-    if (spread.shape == SpreadShape::twoPoint) return inputError("two points have no tenths", "give their chance");
+    if (spread.shape == SpreadShape::twoPoint)
+        return inputError(worded("two points have no tenths"), worded("give their chance"));
     if (spread.shape == SpreadShape::uniform) {
         const double out = (spread.high - spread.low) / 8; // a tenth of the whole on either side
         return Spread{spread.low - out, spread.likely, spread.high + out, spread.shape, spread.chance};
@@ -71,7 +74,8 @@ Result<Spread> fromTenths(const Spread& spread) {
     const bool fits =
         std::abs(share(found, spread.low) - tenth) < 1e-6 && std::abs(share(found, spread.high) - (1 - tenth)) < 1e-6;
     if (!fits || !(found.low > 0))
-        return inputError("no least and most possible give these tenths", "bring them nearer to the likely one");
+        return inputError(worded("no least and most possible give these tenths"),
+                          worded("bring them nearer to the likely one"));
     return found;
 }
 

@@ -3,6 +3,7 @@
 #include "core/odds/uncertainty.h"
 
 #include "core/base/text.h"
+#include "core/base/worded.h"
 #include "core/network/calculation.h"
 #include "core/network/effects.h"
 #include "core/odds/ranks.h"
@@ -89,10 +90,10 @@ const SpreadRule* ruleFor(const Programme& programme, const Activity& activity) 
 std::string ruleText(const Programme& programme, const SpreadRule& rule) {
     const auto key = [](const auto* row) { return row ? row->key : std::string("?"); };
     if (rule.activity) return key(programme.activities.row(rule.activity));
-    if (rule.bookItem) return "item " + key(programme.book.row(rule.bookItem));
-    if (rule.location) return "at " + key(programme.locations.row(rule.location));
+    if (rule.bookItem) return worded("item %1", key(programme.book.row(rule.bookItem)));
+    if (rule.location) return worded("at %1", key(programme.locations.row(rule.location)));
     if (rule.code) return key(programme.codes.row(rule.code)) + " " + rule.value;
-    return "all work";
+    return worded("all work");
 }
 
 Result<Spread> spreadOf(const Programme& programme, const Activity& activity, const SpreadRule& rule) {
@@ -100,13 +101,14 @@ Result<Spread> spreadOf(const Programme& programme, const Activity& activity, co
     if (rule.chance) spread.chance = number(*rule.chance);
     if (rule.in == SpreadIn::work) {
         const Minutes left = leftOf(programme, activity);
-        if (left <= 0) return inputError(activity.key + " has no work left to compare with");
+        if (left <= 0) return inputError(worded("%1 has no work left to compare with", activity.key));
         for (double* one : {&spread.low, &spread.likely, &spread.high}) *one /= double(left);
     }
     if (rule.in == SpreadIn::output) {
         const auto measure = affectedMeasure(activity, ActingEffects(programme).on(activity.id));
         if (!measure || !measure->outputPerCrewDay || measure->outputPerCrewDay->sign() <= 0)
-            return inputError(activity.key + " has no output a crew and day", "give factors of its work");
+            return inputError(worded("%1 has no output a crew and day", activity.key),
+                              worded("give factors of its work"));
         const double planned = number(*measure->outputPerCrewDay);
         // The greatest output makes the least work.
         spread.low = planned / number(rule.high);
@@ -148,9 +150,10 @@ Result<Uncertainty> uncertaintyOf(const Programme& programme) {
             const Calendar* calendar = programme.calendars.row(effect.calendar);
             if (risk.off) continue;
             if (activity && activity->actualFinish)
-                made.notes.push_back(risk.key + " can do nothing to " + activity->key + " any more, which is complete");
+                made.notes.push_back(
+                    worded("%1 can do nothing to %2 any more, which is complete", risk.key, activity->key));
             if (calendar && effect.to && *effect.to < today)
-                made.notes.push_back(risk.key + " can close " + calendar->key + " no more: its days have passed");
+                made.notes.push_back(worded("%1 can close %2 no more: its days have passed", risk.key, calendar->key));
         }
     return made;
 }

@@ -3,6 +3,7 @@
 #include "core/places/clashes.h"
 
 #include "core/base/natural_order.h"
+#include "core/base/worded.h"
 #include "core/base/work.h"
 #include "core/model/phrases.h"
 #include "core/places/meeting.h"
@@ -352,22 +353,23 @@ std::string sentenceOf(const Programme& programme, const Clash& clash) {
         return row.key + " " + row.name;
     };
     const Location* place = programme.locations.row(clash.place);
-    std::string where = place ? " at " + place->name : std::string();
+    std::string where = place ? worded(" at %1", place->name) : std::string();
     if (clash.span && clash.span->from < clash.span->to)
-        where = " from " + Decimal((clash.span->from + 500) / 1000).text() + " to " +
-                Decimal((clash.span->to + 500) / 1000).text() + " m";
-    const std::string days = ", " + isoDate(dateOf(clash.from)) + " to " + isoDate(completionDate(clash.to));
+        where = worded(" from %1 to %2 m", Decimal((clash.span->from + 500) / 1000).text(),
+                       Decimal((clash.span->to + 500) / 1000).text());
+    const std::string days = worded(", %1 to %2", isoDate(dateOf(clash.from)), isoDate(completionDate(clash.to)));
     switch (clash.kind) {
     case ClashKind::atOnce:
-        return named(clash.one) + " and " + named(clash.other) + " are in one place at once" + where + days;
+        return worded("%1 and %2 are in one place at once%3%4", named(clash.one), named(clash.other), where, days);
     case ClashKind::tooSoon:
-        return named(clash.other) + " comes " + daysText(clash.gap, clash.day) + " behind " + named(clash.one) + where +
-               ", " + daysText(clash.wanted, clash.day) + " wanted" + days;
+        return worded("%1 comes %2 behind %3%4, %5 wanted%6", named(clash.other), daysText(clash.gap, clash.day),
+                      named(clash.one), where, daysText(clash.wanted, clash.day), days);
     case ClashKind::tooNear:
-        return named(clash.one) + " and " + named(clash.other) + " come within " + Decimal(clash.distance, 3).text() +
-               " m of each other" + where + ", " + Decimal(clash.apart, 3).text() + " m wanted" + days;
+        return worded("%1 and %2 come within %3 m of each other%4, %5 m wanted%6", named(clash.one), named(clash.other),
+                      Decimal(clash.distance, 3).text(), where, Decimal(clash.apart, 3).text(), days);
     case ClashKind::crewTwice:
-        return named(clash.one) + " and " + named(clash.other) + " would want one crew in two places at once" + days;
+        return worded("%1 and %2 would want one crew in two places at once%3", named(clash.one), named(clash.other),
+                      days);
     }
     return {};
 }

@@ -3,6 +3,7 @@
 #include "core/quantity/figures.h"
 
 #include "core/base/text.h"
+#include "core/base/worded.h"
 
 #include <algorithm>
 #include <array>
@@ -59,8 +60,9 @@ Result<Decimal> readFigure(std::string_view text, DecimalSign sign) {
     const char decimal = sign == DecimalSign::comma ? ',' : '.';
     const char thousands = sign == DecimalSign::comma ? '.' : ',';
     const auto fault = [&] {
-        return inputError("\"" + trimmed(text) + "\" is not a number",
-                          sign == DecimalSign::comma ? "figures here have a decimal comma" : "write it as 1,344.5");
+        return inputError(worded("\"%1\" is not a number", trimmed(text)),
+                          sign == DecimalSign::comma ? worded("figures here have a decimal comma")
+                                                     : worded("write it as 1,344.5"));
     };
     const std::size_t point = plain.find(decimal);
     const std::string_view whole = std::string_view(plain).substr(0, point);

@@ -2,6 +2,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/quantity/measure.h"
 
+#include "core/base/worded.h"
 #include "core/quantity/learning.h"
 
 namespace yarrin {
@@ -21,11 +22,12 @@ std::optional<Fraction> outputADay(const Measure& measure, Minutes dayMinutes) {
 }
 
 Error tooLarge() {
-    return inputError("the figures give a result that is out of all bounds", "check quantity, output and crews");
+    return inputError(worded("the figures give a result that is out of all bounds"),
+                      worded("check quantity, output and crews"));
 }
 
-Error missing(const char* what) {
-    return inputError(std::string("there is no ") + what, "type one first");
+Error missing(const Worded& what) {
+    return inputError(std::string(worded("there is no ")) + what, worded("type one first"));
 }
 
 /// A fraction to three decimals, rounded up or down.
@@ -39,20 +41,24 @@ Result<Decimal> threeDecimals(const Fraction& value, bool up) {
 } // namespace
 
 std::optional<Error> faultOf(const Measure& measure) {
-    if (measure.quantity.sign() < 0) return inputError("a quantity cannot be negative");
-    if (measure.quantity > Decimal(1'000'000'000'000)) return inputError("the quantity is out of all bounds");
+    if (measure.quantity.sign() < 0) return inputError(worded("a quantity cannot be negative"));
+    if (measure.quantity > Decimal(1'000'000'000'000)) return inputError(worded("the quantity is out of all bounds"));
     if (measure.outputPerCrewDay && measure.outputPerCrewDay->sign() <= 0)
-        return inputError("an output must be more than 0", "type what one crew does in a day");
+        return inputError(worded("an output must be more than 0"), worded("type what one crew does in a day"));
     if (measure.hoursPerUnit && measure.hoursPerUnit->sign() < 0)
-        return inputError("the hours a unit takes cannot be negative");
-    if (measure.crews && measure.crews->sign() <= 0) return inputError("the number of crews must be more than 0");
-    if (measure.crews && *measure.crews > Decimal(100'000)) return inputError("so many crews are out of all bounds");
-    if (measure.factor.sign() <= 0) return inputError("the working factor must be more than 0");
+        return inputError(worded("the hours a unit takes cannot be negative"));
+    if (measure.crews && measure.crews->sign() <= 0)
+        return inputError(worded("the number of crews must be more than 0"));
+    if (measure.crews && *measure.crews > Decimal(100'000))
+        return inputError(worded("so many crews are out of all bounds"));
+    if (measure.factor.sign() <= 0) return inputError(worded("the working factor must be more than 0"));
     if (measure.learningRate && (*measure.learningRate < Decimal(50) || *measure.learningRate > Decimal(100)))
-        return inputError("a learning rate lies between 50 and 100 per cent", "90 means a tenth less at each doubling");
+        return inputError(worded("a learning rate lies between 50 and 100 per cent"),
+                          worded("90 means a tenth less at each doubling"));
     if (measure.unitNumber < 1 || measure.unitNumber > 1'000'000)
-        return inputError("the number of a repeated unit counts from 1");
-    if (measure.factor > Decimal(100)) return inputError("the working factor is out of all bounds", "1 is no loss");
+        return inputError(worded("the number of a repeated unit counts from 1"));
+    if (measure.factor > Decimal(100))
+        return inputError(worded("the working factor is out of all bounds"), worded("1 is no loss"));
     return {};
 }
 
@@ -103,8 +109,9 @@ Result<std::optional<Minutes>> durationOf(const Measure& measure, Minutes dayMin
 Result<Decimal> crewsFor(const Measure& measure, Minutes duration, Minutes dayMinutes) {
     if (auto fault = faultOf(measure)) return *fault;
     const auto output = outputADay(measure, dayMinutes);
-    if (!output) return missing("output");
-    if (duration <= 0) return inputError("no number of crews does it in no time", "type a duration of more than 0");
+    if (!output) return missing(worded("output"));
+    if (duration <= 0)
+        return inputError(worded("no number of crews does it in no time"), worded("type a duration of more than 0"));
     const Fraction days = Fraction(duration) / Fraction(dayMinutes);
     const auto crews = (Fraction(measure.quantity) / (*output * days * Fraction(measure.factor))).ceil();
     if (!crews || *crews > 100'000) return tooLarge();
@@ -113,8 +120,9 @@ Result<Decimal> crewsFor(const Measure& measure, Minutes duration, Minutes dayMi
 
 Result<Decimal> outputFor(const Measure& measure, Minutes duration, Minutes dayMinutes) {
     if (auto fault = faultOf(measure)) return *fault;
-    if (!measure.crews) return missing("number of crews");
-    if (duration <= 0) return inputError("no output does it in no time", "type a duration of more than 0");
+    if (!measure.crews) return missing(worded("number of crews"));
+    if (duration <= 0)
+        return inputError(worded("no output does it in no time"), worded("type a duration of more than 0"));
     const Fraction days = Fraction(duration) / Fraction(dayMinutes);
     return threeDecimals(Fraction(measure.quantity) / (days * Fraction(*measure.crews) * Fraction(measure.factor)),
                          true);
@@ -123,8 +131,8 @@ Result<Decimal> outputFor(const Measure& measure, Minutes duration, Minutes dayM
 Result<Decimal> quantityFor(const Measure& measure, Minutes duration, Minutes dayMinutes) {
     if (auto fault = faultOf(measure)) return *fault;
     const auto output = outputADay(measure, dayMinutes);
-    if (!output) return missing("output");
-    if (!measure.crews) return missing("number of crews");
+    if (!output) return missing(worded("output"));
+    if (!measure.crews) return missing(worded("number of crews"));
     const Fraction days = Fraction(duration) / Fraction(dayMinutes);
     return threeDecimals(days * *output * Fraction(*measure.crews) * Fraction(measure.factor), false);
 }

@@ -3,6 +3,7 @@
 #include "core/quantity/units.h"
 
 #include "core/base/text.h"
+#include "core/base/worded.h"
 
 #include <algorithm>
 #include <array>
@@ -43,7 +44,7 @@ Result<std::string> unitFromText(std::string_view text) {
     if (word.empty() || std::find(units.begin(), units.end(), word) != units.end()) return word;
     std::string list;
     for (const std::string& unit : units) list += (list.empty() ? "" : ", ") + unitSymbol(unit);
-    return inputError("\"" + std::string(text) + "\" is not a known unit", "use one of " + list);
+    return inputError(worded("\"%1\" is not a known unit", text), worded("use one of %1", list));
 }
 
 std::string unitSymbol(std::string_view unit) {
@@ -79,11 +80,11 @@ std::optional<Fraction> unitsIn(std::string_view from, std::string_view to) {
 Result<Decimal> converted(const Decimal& quantity, std::string_view from, std::string_view to) {
     const auto each = unitsIn(from, to);
     if (!each)
-        return inputError(unitSymbol(from) + " cannot be turned into " + unitSymbol(to) +
-                              ": they measure different things",
-                          "choose a unit of the same kind");
+        return inputError(
+            worded("%1 cannot be turned into %2: they measure different things", unitSymbol(from), unitSymbol(to)),
+            worded("choose a unit of the same kind"));
     const auto value = (Fraction(quantity) * *each).rounded(9);
-    if (!value) return inputError("the quantity is out of all bounds");
+    if (!value) return inputError(worded("the quantity is out of all bounds"));
     return *value;
 }
 

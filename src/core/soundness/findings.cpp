@@ -2,6 +2,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/base/natural_order.h"
 #include "core/base/text.h"
+#include "core/base/worded.h"
 #include "core/base/work.h"
 #include "core/model/describe/references.h"
 #include "core/model/lookup.h"
@@ -34,7 +35,7 @@ public:
             dates(activity, f);
             names(activity);
             if (activity.kind == ActivityKind::hammock && f.earlyFinish <= f.earlyStart)
-                add(Concern::emptyHammock, activity, "Its anchors leave no time between them.");
+                add(Concern::emptyHammock, activity, worded("Its anchors leave no time between them."));
             if (!countsInMeasures(activity, f)) continue;
             ends(activity, f);
             constraint(activity, f);
@@ -95,23 +96,24 @@ private:
         }
         const bool begun = f.state == NodeState::inProgress;
         if (!any && !activity.awaited && !begun && activity.kind != ActivityKind::startMilestone)
-            add(Concern::openStart, activity, "Nothing leads to it.");
+            add(Concern::openStart, activity, worded("Nothing leads to it."));
         if (any && !startHeld && !activity.awaited && !begun && activity.kind == ActivityKind::task)
-            add(Concern::danglingStart, activity, "Only its finish waits for other work, nothing holds its start.");
+            add(Concern::danglingStart, activity,
+                worded("Only its finish waits for other work, nothing holds its start."));
         const bool isSection = std::any_of(m_programme.sections.begin(), m_programme.sections.end(),
                                            [&](const Section& section) { return section.milestone == activity.id; });
         const bool last = activity.kind == ActivityKind::finishMilestone && m_schedule.programmeFinish &&
                           f.earlyFinish >= *m_schedule.programmeFinish;
         if (!leads && !isSection && !last) {
-            Finding& one = add(Concern::openEnd, activity, "It leads to nothing.");
+            Finding& one = add(Concern::openEnd, activity, worded("It leads to nothing."));
             if (const ActivityId milestone = m_proposals.milestoneFor(activity); milestone) {
                 one.other = milestone;
                 one.mendable = true;
-                one.sentence += " It could lead to " + named(milestone) + ".";
+                one.sentence += worded(" It could lead to %1.", named(milestone));
             }
         }
         if (leads && !finishLeads && activity.kind == ActivityKind::task)
-            add(Concern::danglingFinish, activity, "Only its start leads on, nothing waits for its finish.");
+            add(Concern::danglingFinish, activity, worded("Only its start leads on, nothing waits for its finish."));
     }
 
     void link(const Link& link) {
@@ -124,12 +126,12 @@ private:
         const auto found = [&](Concern concern, std::string sentence) {
             byLink(add(concern, row(link.to), std::move(sentence)), link);
         };
-        if (link.lag < 0) found(Concern::lead, "It begins " + lag + " ahead of " + named(link.from) + ".");
+        if (link.lag < 0) found(Concern::lead, worded("It begins %1 ahead of %2.", lag, named(link.from)));
         const Minutes day = elapsed ? 1440 : unit.dayMinutes;
         if (link.lag > 0 && !(Fraction(link.lag) < Fraction(limitOf(m_programme, "long-lag-days")) * Fraction(day)))
-            found(Concern::longLag, "It waits " + lag + " for " + named(link.from) + ".");
+            found(Concern::longLag, worded("It waits %1 for %2.", lag, named(link.from)));
         else if (link.lag >= day && link.type == LinkType::fs && !elapsed)
-            found(Concern::lagOfWork, "It waits " + lag + " of working time behind " + named(link.from) + ".");
+            found(Concern::lagOfWork, worded("It waits %1 of working time behind %2.", lag, named(link.from)));
         pastMilestone(link);
     }
 
@@ -157,8 +159,8 @@ private:
         }
         if (!milestone) return;
         Finding& one = add(Concern::pastMilestone, to,
-                           "It waits for " + named(from.id) + " of another group, beside that one's milestone " +
-                               milestone->key + ".");
+                           worded("It waits for %1 of another group, beside that one's milestone %2.", named(from.id),
+                                  milestone->key));
         byLink(one, link);
     }
 
@@ -167,7 +169,7 @@ private:
             const Link& link = *m_programme.links.row(id);
             if (figures(link.to).state == NodeState::complete) continue;
             Finding& one = add(Concern::redundantLink, row(link.to),
-                               "That it waits for " + linkPhrase(m_programme, link) + " follows from other links.");
+                               worded("That it waits for %1 follows from other links.", linkPhrase(m_programme, link)));
             byLink(one, link);
             one.mendable = true;
         }
@@ -178,7 +180,7 @@ private:
         if (!activity.constraint) return;
         const ConstraintType type = activity.constraint->type;
         if (type == ConstraintType::startNotBefore || type == ConstraintType::finishNotBefore) return;
-        std::string sentence = "It is held by " + constraintWords(*activity.constraint) + ".";
+        std::string sentence = worded("It is held by %1.", constraintWords(*activity.constraint));
         if (f.totalFloat && ++m_tried <= mostTried) sentence += " " + costOf(activity);
         Finding& one = add(Concern::hardConstraint, activity, std::move(sentence));
         one.mendable = type != ConstraintType::startNotAfter;
@@ -199,10 +201,9 @@ private:
         const ActivityFigures &now = m_schedule.activities[at], &then = dates.activities[at];
         const WorkCalendar& own = m_schedule.calendarOf(now);
         const Minutes earlier = own.worked(now.earlyStart) - own.worked(then.earlyStart);
-        std::string words = "Without it ";
-        words += earlier > 0   ? "it would start " + days(earlier, now) + " earlier"
-                 : earlier < 0 ? "it would start " + days(-earlier, now) + " later"
-                               : "it would start as it does";
+        std::string words = earlier > 0   ? worded("Without it it would start %1 earlier", days(earlier, now))
+                            : earlier < 0 ? worded("Without it it would start %1 later", days(-earlier, now))
+                                          : worded("Without it it would start as it does");
         std::vector<std::pair<std::string, int>> moved; // sections, as people count them
         for (std::size_t s = 0; s < dates.sections.size(); ++s)
             if (dates.sections[s].forecast && m_schedule.sections[s].forecast)
@@ -211,10 +212,12 @@ private:
         std::sort(moved.begin(), moved.end(),
                   [](const auto& a, const auto& b) { return standsBefore(a.first, b.first); });
         for (const auto& [section, by] : moved)
-            words += ", section " + section + " be complete " + std::to_string(std::abs(by)) +
-                     (std::abs(by) == 1 ? " day " : " days ") + (by > 0 ? "earlier" : "later");
+            words += by > 0 ? wordedCount(", section %2 be complete %1 day earlier",
+                                          ", section %2 be complete %1 days earlier", by, section)
+                            : wordedCount(", section %2 be complete %1 day later",
+                                          ", section %2 be complete %1 days later", -by, section);
         if (now.totalFloat && then.totalFloat && *now.totalFloat != *then.totalFloat)
-            words += ", and have " + days(*then.totalFloat, now) + " of float, not " + days(*now.totalFloat, now);
+            words += worded(", and have %1 of float, not %2", days(*then.totalFloat, now), days(*now.totalFloat, now));
         return words + ".";
     }
 
@@ -225,11 +228,11 @@ private:
         };
         if (f.totalFloat && *f.totalFloat < 0)
             add(Concern::negativeFloat, activity,
-                "It has " + days(*f.totalFloat, f) + " of float" + reasonOfNegative(activity, f) + ".");
+                worded("It has %1 of float%2.", days(*f.totalFloat, f), reasonOfNegative(activity, f)));
         if (f.totalFloat && beyond(*f.totalFloat, "high-float-days"))
-            add(Concern::highFloat, activity, "It has " + days(*f.totalFloat, f) + " of float.");
+            add(Concern::highFloat, activity, worded("It has %1 of float.", days(*f.totalFloat, f)));
         if (activity.kind == ActivityKind::task && beyond(f.duration, "long-duration-days"))
-            add(Concern::longDuration, activity, "It takes " + days(f.duration, f) + ".");
+            add(Concern::longDuration, activity, worded("It takes %1.", days(f.duration, f)));
     }
     /// Which date it is that the negative float comes from: the first one that the driving chain on from it meets.
     [[nodiscard]] std::string reasonOfNegative(const Activity& activity, const ActivityFigures& f) const {
@@ -244,27 +247,29 @@ private:
             if (section.milestone == source && m_programme.job.lateDatesFrom == LateDatesFrom::contract &&
                 (!due || when(section) < when(*due)))
                 due = &section;
-        if (due) return ": section " + due->key + " is due on " + isoDate(due->completion + due->grantedDays);
-        if (at.constraint) return ": " + at.key + " is held by " + constraintWords(*at.constraint);
+        if (due) return worded(": section %1 is due on %2", due->key, isoDate(due->completion + due->grantedDays));
+        if (at.constraint) return worded(": %1 is held by %2", at.key, constraintWords(*at.constraint));
         return m_programme.job.requiredFinish
-                   ? ": the finish is required on " + isoDate(dateOf(*m_programme.job.requiredFinish))
+                   ? worded(": the finish is required on %1", isoDate(dateOf(*m_programme.job.requiredFinish)))
                    : std::string();
     }
 
     void what(const Activity& activity, const ActivityFigures& f) {
         if (activity.kind != ActivityKind::task || f.duration == 0) return;
         if (!activity.measure || activity.measure->quantity.sign() == 0)
-            add(Concern::noQuantity, activity, "No quantity is behind its duration.");
-        if (m_book.usesOf(activity).empty()) add(Concern::noResource, activity, "Nobody and nothing is said to do it.");
+            add(Concern::noQuantity, activity, worded("No quantity is behind its duration."));
+        if (m_book.usesOf(activity).empty())
+            add(Concern::noResource, activity, worded("Nobody and nothing is said to do it."));
         if (!activity.breakdown || (!activity.location && !m_programme.locations.empty()))
             add(Concern::noPlace, activity,
-                !activity.breakdown ? "It stands in no group of the breakdown." : "It stands at no location.");
+                !activity.breakdown ? worded("It stands in no group of the breakdown.")
+                                    : worded("It stands at no location."));
     }
 
     void names(const Activity& activity) {
         const std::string name = lowered(trimmed(activity.name));
         if (name.empty()) {
-            add(Concern::noName, activity, "It has no name.");
+            add(Concern::noName, activity, worded("It has no name."));
             return;
         }
         m_named[{name, activity.breakdown, activity.location}].push_back(activity.id);
@@ -276,8 +281,9 @@ private:
         for (const auto* actual : {&activity.actualStart, &activity.actualFinish})
             if (*actual && dataDate && **actual > *dataDate) {
                 add(Concern::futureActual, activity,
-                    std::string("Its actual ") + (actual == &activity.actualStart ? "start" : "finish") + ", " +
-                        isoDate(dateOf(**actual)) + ", lies behind the data date.");
+                    actual == &activity.actualStart
+                        ? worded("Its actual start, %1, lies behind the data date.", isoDate(dateOf(**actual)))
+                        : worded("Its actual finish, %1, lies behind the data date.", isoDate(dateOf(**actual))));
                 break;
             }
         if (f.state == NodeState::notStarted) return;
@@ -285,7 +291,7 @@ private:
             const Link& link = *m_programme.links.row(id);
             if (figures(link.from).aside || !wentAhead(link, activity)) continue;
             Finding& one = add(Concern::outOfSequence, activity,
-                               "It went on before " + linkPhrase(m_programme, link) + " let it.");
+                               worded("It went on before %1 let it.", linkPhrase(m_programme, link)));
             byLink(one, link);
         }
     }
@@ -312,12 +318,13 @@ private:
             const Minutes day = m_schedule.calendarOf(f).dayMinutes();
             if (!(Fraction(limitOf(m_programme, "float-out-of-line-days")) * Fraction(day) < Fraction(*f.freeFloat)))
                 continue;
-            Finding& one = add(Concern::floatOutOfLine, activity,
-                               "It can be " + days(*f.freeFloat, f) + " later before anything that follows it moves.");
+            Finding& one =
+                add(Concern::floatOutOfLine, activity,
+                    worded("It can be %1 later before anything that follows it moves.", days(*f.freeFloat, f)));
             if (const ActivityId next = m_proposals.followerFor(activity.id); next) {
                 one.other = next;
                 one.mendable = true;
-                one.sentence += " " + named(next) + " may be what waits for it.";
+                one.sentence += worded(" %1 may be what waits for it.", named(next));
             }
         }
     }
@@ -339,7 +346,7 @@ private:
                 Finding& one = m_found.emplace_back();
                 one.concern = Concern::unusedCalendar;
                 one.about = calendar.key;
-                one.sentence = "Nothing works to the calendar " + calendar.name + ".";
+                one.sentence = worded("Nothing works to the calendar %1.", calendar.name);
                 one.mendable = true;
             }
     }
@@ -351,9 +358,9 @@ private:
             one.concern = Concern::loneSection;
             one.about = section.key;
             one.activity = section.milestone;
-            one.sentence = section.milestone ? "Nothing leads to " + row(section.milestone).key +
-                                                   ", by which section " + section.key + " goes."
-                                             : "Section " + section.key + " goes by no milestone.";
+            one.sentence = section.milestone ? worded("Nothing leads to %1, by which section %2 goes.",
+                                                      row(section.milestone).key, section.key)
+                                             : worded("Section %1 goes by no milestone.", section.key);
         }
     }
     void missed() {
@@ -361,7 +368,7 @@ private:
         for (const auto& [key, ids] : m_named)
             if (ids.size() > 1)
                 for (const ActivityId id : ids)
-                    add(Concern::sameName, row(id), "Its name is that of another one of its group and place.");
+                    add(Concern::sameName, row(id), worded("Its name is that of another one of its group and place."));
         if (!m_agreed.programme || !dataDate) return;
         for (std::size_t i = 0; i < m_agreed.programme->activities.size(); ++i) {
             const Activity& then = m_agreed.programme->activities[i];
@@ -371,9 +378,10 @@ private:
             const ActivityFigures& f = figures(then.id);
             if (f.state == NodeState::complete && f.earlyFinish <= due) continue;
             add(Concern::missed, *now,
-                "It was to be finished on " + isoDate(completionDate(due)) +
-                    (f.state == NodeState::complete ? " and was on " + isoDate(completionDate(f.earlyFinish)) + "."
-                                                    : " and is not."));
+                f.state == NodeState::complete
+                    ? worded("It was to be finished on %1 and was on %2.", isoDate(completionDate(due)),
+                             isoDate(completionDate(f.earlyFinish)))
+                    : worded("It was to be finished on %1 and is not.", isoDate(completionDate(due))));
         }
     }
 

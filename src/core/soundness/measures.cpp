@@ -2,6 +2,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/soundness/measures.h"
 
+#include "core/base/worded.h"
 #include "core/model/resource_book.h"
 
 #include <algorithm>
@@ -79,28 +80,29 @@ private:
                 one.atLeast ? !(*one.value < Fraction(*one.limit)) : !(Fraction(*one.limit) < *one.value);
             one.verdict = passes ? Verdict::passes : Verdict::fails;
         } else {
-            one.note = "there is nothing to measure";
+            one.note = worded("there is nothing to measure");
         }
         return m_out.emplace_back(std::move(one));
     }
 
     void logic() {
-        share(1, "missing-logic", "Missing logic", activitiesWith({Concern::openStart, Concern::openEnd}),
+        share(1, "missing-logic", worded("Missing logic"), activitiesWith({Concern::openStart, Concern::openEnd}),
               m_activities);
         share(2, "leads", "Leads", m_leads, m_links);
         share(3, "lags", "Lags", m_lags, m_links);
-        share(4, "finish-to-start", "Finish to start", m_finishToStart, m_links);
-        share(5, "hard-constraints", "Hard constraints", activitiesWith({Concern::hardConstraint}), m_activities);
+        share(4, "finish-to-start", worded("Finish to start"), m_finishToStart, m_links);
+        share(5, "hard-constraints", worded("Hard constraints"), activitiesWith({Concern::hardConstraint}),
+              m_activities);
     }
     void floats() {
-        share(6, "high-float", "High float", activitiesWith({Concern::highFloat}), m_activities);
-        share(7, "negative-float", "Negative float", activitiesWith({Concern::negativeFloat}), m_activities);
-        share(8, "long-durations", "Long durations", activitiesWith({Concern::longDuration}), m_tasks);
-        share(9, "invalid-dates", "Invalid dates", activitiesWith({Concern::futureActual}),
+        share(6, "high-float", worded("High float"), activitiesWith({Concern::highFloat}), m_activities);
+        share(7, "negative-float", worded("Negative float"), activitiesWith({Concern::negativeFloat}), m_activities);
+        share(8, "long-durations", worded("Long durations"), activitiesWith({Concern::longDuration}), m_tasks);
+        share(9, "invalid-dates", worded("Invalid dates"), activitiesWith({Concern::futureActual}),
               std::int64_t(m_programme.activities.size()));
     }
     void resources() {
-        share(10, "unresourced", "Without a resource", activitiesWith({Concern::noResource}, true), m_tasks);
+        share(10, "unresourced", worded("Without a resource"), activitiesWith({Concern::noResource}, true), m_tasks);
     }
 
     /// Of what was to be finished by the data date: what was not, or was late; and how much was finished at all.
@@ -118,11 +120,13 @@ private:
                     m_schedule.activities[i].state == NodeState::complete)
                     ++finished;
         missed = activitiesWith({Concern::missed}, true);
-        const char* why = !dataDate ? "there is no data date" : "no programme is agreed";
-        SoundnessMeasure& late = share(11, "missed", "Missed finishes", missed, due);
-        if (due == 0) late.note = m_agreed.programme && dataDate ? "nothing was to be finished yet" : why;
-        SoundnessMeasure& executed = share(14, "baseline-execution", "Baseline execution index", finished, due);
-        if (due == 0) executed.note = m_agreed.programme && dataDate ? "nothing was to be finished yet" : why;
+        const char* why = !dataDate ? toWord("there is no data date") : toWord("no programme is agreed");
+        SoundnessMeasure& late = share(11, "missed", worded("Missed finishes"), missed, due);
+        if (due == 0)
+            late.note = m_agreed.programme && dataDate ? worded("nothing was to be finished yet") : worded(why);
+        SoundnessMeasure& executed = share(14, "baseline-execution", worded("Baseline execution index"), finished, due);
+        if (due == 0)
+            executed.note = m_agreed.programme && dataDate ? worded("nothing was to be finished yet") : worded(why);
     }
 
     /// Six hundred days more on the most critical work must be seen at the finish.
@@ -130,7 +134,7 @@ private:
         SoundnessMeasure one;
         one.number = 12;
         one.word = "critical-path-test";
-        one.title = "Critical path test";
+        one.title = worded("Critical path test");
         const Activity* chosen = nullptr;
         const ActivityFigures* at = nullptr;
         for (std::size_t i = 0; i < m_programme.activities.size(); ++i) {
@@ -147,7 +151,7 @@ private:
             }
         }
         if (!chosen || !m_schedule.programmeFinish) {
-            one.note = "nothing that is not complete lies on the longest path";
+            one.note = worded("nothing that is not complete lies on the longest path");
             m_out.push_back(std::move(one));
             return;
         }
@@ -163,7 +167,7 @@ private:
         longer.activities.replace(longer.activities.indexOf(chosen->id), std::move(activity));
         const Schedule later = schedule(longer);
         if (!later.ok() || !later.programmeFinish) {
-            one.note = "with so much more work it cannot be calculated";
+            one.note = worded("with so much more work it cannot be calculated");
             m_out.push_back(std::move(one));
             return;
         }
@@ -172,7 +176,7 @@ private:
         one.of = added;
         one.value = Fraction(100) * Fraction(moved) / Fraction(more);
         one.verdict = Fraction(95) < *one.value ? Verdict::passes : Verdict::fails;
-        one.note = std::to_string(added) + " days more on " + chosen->key;
+        one.note = worded("%1 days more on %2", added, chosen->key);
         m_out.push_back(std::move(one));
     }
 
@@ -182,12 +186,12 @@ private:
         SoundnessMeasure one;
         one.number = 13;
         one.word = "critical-path-length";
-        one.title = "Critical path length index";
+        one.title = worded("Critical path length index");
         one.limit = limitOf(m_programme, one.word);
         one.atLeast = true;
         const Instant from = std::max(m_programme.job.start, m_programme.job.dataDate.value_or(m_programme.job.start));
         if (!m_schedule.programmeFinish || *m_schedule.programmeFinish <= from) {
-            one.note = "nothing is left to do";
+            one.note = worded("nothing is left to do");
             m_out.push_back(std::move(one));
             return;
         }
@@ -201,7 +205,7 @@ private:
         // Calendar days of the path against working days of float would not be one measure.
         const Fraction length = workingDaysTo(from);
         if (!least || length.sign() <= 0) {
-            one.note = "nothing has float";
+            one.note = worded("nothing has float");
             m_out.push_back(std::move(one));
             return;
         }

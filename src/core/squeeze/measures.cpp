@@ -3,6 +3,7 @@
 #include "core/squeeze/measures.h"
 
 #include "core/base/natural_order.h"
+#include "core/base/worded.h"
 #include "core/model/lookup.h"
 #include "core/model/phrases.h"
 #include "core/quantity/figures.h"
@@ -94,7 +95,7 @@ private:
             const auto then = exactly(Fraction(now) + Fraction(more));
             if (!then) continue;
             add(SqueezeKind::crews, activity.id,
-                named(activity) + ": " + then->text() + " crews instead of " + now.text())
+                worded("%1: %2 crews instead of %3", named(activity), then->text(), now.text()))
                 .crews = *then;
         }
     }
@@ -123,8 +124,8 @@ private:
         }
         for (const auto& [halfHours, calendar] : byHours)
             add(SqueezeKind::hours, activity.id,
-                named(activity) + ": to " + calendar->name + ", " + std::to_string(halfHours / 2) +
-                    " hours a week instead of " + std::to_string(now / 60))
+                worded("%1: to %2, %3 hours a week instead of %4", named(activity), calendar->name, halfHours / 2,
+                       now / 60))
                 .calendar = calendar->id;
     }
     [[nodiscard]] int usesOf(CalendarId id) {
@@ -140,7 +141,7 @@ private:
         const std::string was = isoDate(dateOf(moved.date.at));
         moved.date.at = moved.date.at - m_days * minutesPerDay;
         add(SqueezeKind::constraint, activity.id,
-            named(activity) + ": held to " + isoDate(dateOf(moved.date.at)) + " instead of " + was)
+            worded("%1: held to %2 instead of %3", named(activity), isoDate(dateOf(moved.date.at)), was))
             .constraint = moved;
     }
 
@@ -152,15 +153,16 @@ private:
         overlap(link, from, to, figures);
         const DayUnit unit = dayUnitOf(m_programme, lagCalendarOf(m_programme, link));
         if (allows(SqueezeKind::lag) && link.lag > 0) {
-            SqueezeMeasure& one = add(SqueezeKind::lag, to.id,
-                                      named(to) + ": waits " + spanText(link.lag / 2, unit) + " behind " + endOf(link) +
-                                          from.key + " instead of " + spanText(link.lag, unit));
+            SqueezeMeasure& one =
+                add(SqueezeKind::lag, to.id,
+                    worded("%1: waits %2 behind %3%4 instead of %5", named(to), spanText(link.lag / 2, unit),
+                           endOf(link), from.key, spanText(link.lag, unit)));
             one.link = link.id;
             one.lag = link.lag / 2;
         }
         if (allows(SqueezeKind::softLink) && isCrewsWay(from, to) && figures.state != NodeState::complete)
             add(SqueezeKind::softLink, to.id,
-                named(to) + ": does not wait for " + endOf(link) + from.key + ", the same work elsewhere")
+                worded("%1: does not wait for %2%3, the same work elsewhere", named(to), endOf(link), from.key))
                 .link = link.id;
     }
     /// Which end of the work before a wait is behind, where it is not from finish to start: two links that differ in
@@ -168,11 +170,11 @@ private:
     [[nodiscard]] static std::string endOf(const Link& link) {
         switch (link.type) {
         case LinkType::ss:
-            return "the start of ";
+            return worded("the start of ");
         case LinkType::ff:
-            return "the finish, at its own, of ";
+            return worded("the finish, at its own, of ");
         case LinkType::sf:
-            return "the start, at its own finish, of ";
+            return worded("the start, at its own finish, of ");
         default:
             return {};
         }
@@ -198,7 +200,7 @@ private:
         const DayUnit unit = dayUnitOf(m_programme, calendarOf(m_programme, from));
         SqueezeMeasure& one =
             add(SqueezeKind::overlap, to.id,
-                named(to) + ": begins " + spanText(*done, unit) + " after " + from.key + " does, and ends behind it");
+                worded("%1: begins %2 after %3 does, and ends behind it", named(to), spanText(*done, unit), from.key));
         one.link = link.id;
         one.lag = *done;
     }
@@ -218,17 +220,17 @@ private:
 } // namespace
 
 std::optional<Error> faultOf(const SqueezeWays& ways) {
-    if (ways.kinds.empty()) return inputError("no way is open", "choose one at least");
+    if (ways.kinds.empty()) return inputError(worded("no way is open"), worded("choose one at least"));
     if (ways.moreCrews < 1 || ways.moreCrews > 9)
-        return inputError(std::to_string(ways.moreCrews) + " crews more cannot be asked for", "1 to 9 can");
+        return inputError(worded("%1 crews more cannot be asked for", ways.moreCrews), worded("1 to 9 can"));
     const auto isShare = [](const Decimal& value) {
         return !(Fraction(value) < Fraction(0)) && !(Fraction(1) < Fraction(value));
     };
     if (!isShare(ways.doneBefore) || Fraction(ways.doneBefore) == Fraction(0) ||
         Fraction(ways.doneBefore) == Fraction(1))
-        return inputError("what must be done before a follower begins is a share between 0 and 1");
+        return inputError(worded("what must be done before a follower begins is a share between 0 and 1"));
     if (Fraction(ways.overtime) < Fraction(0) || Fraction(5) < Fraction(ways.overtime))
-        return inputError("what overtime costs more is a share from 0 to 5");
+        return inputError(worded("what overtime costs more is a share from 0 to 5"));
     return {};
 }
 

@@ -3,6 +3,7 @@
 #include "core/squeeze/squeeze.h"
 
 #include "core/base/natural_order.h"
+#include "core/base/worded.h"
 #include "core/base/work.h"
 #include "core/delay/prolongation.h"
 #include "core/labour/cost.h"
@@ -181,8 +182,9 @@ SqueezeEffect Squeeze::effectOf(const std::vector<std::size_t>& taken) const {
 
 Outcome Squeeze::setCost(std::size_t option, std::optional<Decimal> cost) {
     SqueezeOption& at = m_options[option];
-    if (at.effect.cost) return inputError("the rates of the job tell what it costs", "change what it needs, or a rate");
-    if (cost && Fraction(*cost) < Fraction(0)) return inputError("a cost is not less than 0");
+    if (at.effect.cost)
+        return inputError(worded("the rates of the job tell what it costs"), worded("change what it needs, or a rate"));
+    if (cost && Fraction(*cost) < Fraction(0)) return inputError(worded("a cost is not less than 0"));
     at.typed = cost;
     return done();
 }
@@ -201,8 +203,8 @@ std::string Squeeze::overSupply(const Programme& with, const Schedule& dates, co
             const auto supply = supplyOn(resource, day);
             if (!supply || !(Fraction(*supply) < use.number)) continue;
             const auto wanted = exactly(use.number);
-            over += (over.empty() ? "" : "; ") + resource.name + ": " + (wanted ? wanted->text() : "more") + " of " +
-                    supply->text();
+            over += (over.empty() ? "" : "; ") +
+                    worded("%1: %2 of %3", resource.name, wanted ? wanted->text() : worded("more"), supply->text());
             break;
         }
     }

@@ -2,6 +2,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/time/calendar.h"
 
+#include "core/base/worded.h"
+
 #include <algorithm>
 #include <charconv>
 
@@ -42,11 +44,12 @@ std::string spellText(const Spell& spell) {
 std::optional<Error> faultOf(const DayWork& work) {
     int end = -1;
     if (!work.empty() && work.front().from >= minutesPerDay)
-        return inputError("the spell " + spellText(work.front()) + " starts on the day after", "give it to that day");
+        return inputError(worded("the spell %1 starts on the day after", spellText(work.front())),
+                          worded("give it to that day"));
     for (const Spell& spell : work) {
-        if (spell.to <= spell.from) return inputError("the spell " + spellText(spell) + " ends before it starts");
+        if (spell.to <= spell.from) return inputError(worded("the spell %1 ends before it starts", spellText(spell)));
         if (spell.from < end)
-            return inputError("the spell " + spellText(spell) + " overlaps the one before it or is out of order");
+            return inputError(worded("the spell %1 overlaps the one before it or is out of order", spellText(spell)));
         end = spell.to;
     }
     return {};
@@ -63,8 +66,7 @@ Result<DayWork> parseDayWork(std::string_view text) {
         at = comma + 1;
         if (part.empty() && work.empty() && at > text.size()) break;
         const auto spell = parseSpell(part);
-        if (!spell)
-            return inputError("\"" + std::string(part) + "\" is not a working spell", "write it as 08:00-12:00");
+        if (!spell) return inputError(worded("\"%1\" is not a working spell", part), worded("write it as 08:00-12:00"));
         work.push_back(*spell);
     }
     if (auto fault = faultOf(work)) return *fault;
@@ -115,35 +117,35 @@ std::string dayWorkText(const DayWork& work) {
 std::optional<Error> faultOf(const CalendarException& exception) {
     if (auto fault = faultOf(exception.work)) return fault;
     if (exception.rule) return faultOf(*exception.rule);
-    if (exception.tide && exception.yearly) return inputError("a tide does not come round every year");
+    if (exception.tide && exception.yearly) return inputError(worded("a tide does not come round every year"));
     if (exception.tide && exception.to - exception.from > longestTide)
-        return inputError("tide windows from " + isoDate(exception.from) + " are computed for at most ten years",
-                          "shorten the range of dates");
+        return inputError(worded("tide windows from %1 are computed for at most ten years", isoDate(exception.from)),
+                          worded("shorten the range of dates"));
     const auto from = yearMonthDay(exception.from);
     const auto to = yearMonthDay(exception.to);
     if (!exception.yearly) {
         if (exception.to < exception.from)
-            return inputError("the exception from " + isoDate(exception.from) + " ends before it starts");
+            return inputError(worded("the exception from %1 ends before it starts", isoDate(exception.from)));
         return {};
     }
     const bool earlierInYear = std::pair(to.month, to.day) < std::pair(from.month, from.day);
     if (to.year > from.year + 1 || (to.year == from.year + 1 && !earlierInYear))
-        return inputError("the yearly exception from " + isoDate(exception.from) + " is longer than a year");
+        return inputError(worded("the yearly exception from %1 is longer than a year", isoDate(exception.from)));
     return {};
 }
 
 std::optional<Error> faultOf(const std::array<int, 12>& weather) {
     for (const int days : weather)
         if (days < 0 || days > 31)
-            return inputError("a month cannot lose " + std::to_string(days) + " days to weather",
-                              "type a number from 0 to 31");
+            return inputError(worded("a month cannot lose %1 days to weather", days),
+                              worded("type a number from 0 to 31"));
     return {};
 }
 
 Result<std::array<int, 12>> parseWeather(std::string_view text) {
     const auto bad = [&] {
-        return inputError("\"" + std::string(text) + "\" is not the days lost in twelve months",
-                          "write twelve numbers with commas between them");
+        return inputError(worded("\"%1\" is not the days lost in twelve months", text),
+                          worded("write twelve numbers with commas between them"));
     };
     std::array<int, 12> weather{};
     std::size_t month = 0;
@@ -178,13 +180,13 @@ Result<ResolvedCalendar> resolve(const std::vector<Calendar>& calendars, Calenda
                 ? calendars.begin() + (next.value - 1)
                 : std::find_if(calendars.begin(), calendars.end(), [&](const Calendar& c) { return c.id == next; });
         if (found == calendars.end())
-            return Error{ErrorCode::programme, {}, "a calendar that is not in the programme is used", {}};
+            return Error{ErrorCode::programme, {}, worded("a calendar that is not in the programme is used"), {}};
         if (std::find(chain.begin(), chain.end(), &*found) != chain.end()) {
             std::string loop;
-            for (const Calendar* calendar : chain) loop += calendar->key + " extends ";
-            return Error{ErrorCode::programme, "calendar " + chain.front()->key,
-                         "calendars extend each other in a circle: " + loop + found->key,
-                         "let one of them stand alone"};
+            for (const Calendar* calendar : chain) loop += worded("%1 extends ", calendar->key);
+            return Error{ErrorCode::programme, worded("calendar %1", chain.front()->key),
+                         worded("calendars extend each other in a circle: %1%2", loop, found->key),
+                         worded("let one of them stand alone")};
         }
         chain.push_back(&*found);
         next = found->extends;

@@ -3,6 +3,7 @@
 #include "core/time/holiday_rule.h"
 
 #include "core/base/text.h"
+#include "core/base/worded.h"
 
 #include <algorithm>
 #include <array>
@@ -117,8 +118,8 @@ std::optional<Error> faultOf(const HolidayRule& rule) {
     if (rule.firstIf && (*rule.firstIf < 0 || *rule.firstIf > 6)) return inputError("there is no such weekday");
     if (rule.kind == HolidayRule::Kind::fixedDate &&
         (rule.day < 1 || !isDate(2000, static_cast<unsigned>(rule.month), static_cast<unsigned>(rule.day))))
-        return inputError("there is no " + std::to_string(rule.day) + " " +
-                          capital(monthNames[static_cast<std::size_t>(rule.month - 1)]));
+        return inputError(
+            worded("there is no %1 %2", rule.day, capital(monthNames[static_cast<std::size_t>(rule.month - 1)])));
     if (rule.kind == HolidayRule::Kind::nthWeekday && rule.nth != -1 && (rule.nth < 1 || rule.nth > 5))
         return inputError("a month has no such week");
     if (rule.offset < -100 || rule.offset > 250) return inputError("that is too many days from Easter");
@@ -127,7 +128,7 @@ std::optional<Error> faultOf(const HolidayRule& rule) {
 
 Result<HolidayRule> parseRule(std::string_view text) {
     const auto bad = [&] {
-        return inputError("\"" + std::string(text) + "\" is not a rule for a holiday",
+        return inputError(worded("\"%1\" is not a rule for a holiday", text),
                           "write 25 December, first Monday in May, last Monday in August or Easter +1");
     };
     HolidayRule rule;

@@ -2,6 +2,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/time/tide.h"
 
+#include "core/base/worded.h"
+
 #include <algorithm>
 #include <cmath>
 #include <complex>
@@ -62,7 +64,7 @@ std::vector<TideSpell> openSpells(const TideWindow& window, Date day, int from, 
 
 Result<TideWindow> parseTideWindow(std::string_view text) {
     const auto bad = [&] {
-        return inputError("\"" + std::string(text) + "\" is not a tide window", "write it as below 1.2 or above -0.5");
+        return inputError(worded("\"%1\" is not a tide window", text), worded("write it as below 1.2 or above -0.5"));
     };
     const auto first = text.find_first_not_of(" \t");
     if (first == std::string_view::npos) return bad();
@@ -78,7 +80,8 @@ Result<TideWindow> parseTideWindow(std::string_view text) {
     const auto height = Decimal::parse(rest);
     if (!height) return bad();
     if (*height > Decimal(100) || *height < Decimal(-100))
-        return inputError("no tide reaches " + height->text() + " m", "heights are metres over mean sea level");
+        return inputError(worded("no tide reaches %1 m", height->text()),
+                          worded("heights are metres over mean sea level"));
     window.height = *height;
     return window;
 }

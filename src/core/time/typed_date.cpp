@@ -3,6 +3,7 @@
 #include "core/time/typed_date.h"
 
 #include "core/base/text.h"
+#include "core/base/worded.h"
 
 #include <algorithm>
 #include <string>
@@ -26,14 +27,16 @@ std::vector<std::string> partsOf(std::string_view text) {
 }
 
 bool isWeekday(std::string_view word) {
-    static constexpr std::array<std::string_view, 7> weekdays{"mon", "tue", "wed", "thu", "fri", "sat", "sun"};
-    const std::string low = lowered(word.substr(0, 3));
-    return std::find(weekdays.begin(), weekdays.end(), low) != weekdays.end();
+    const std::string low = lowered(word);
+    return std::any_of(shortWeekdays.begin(), shortWeekdays.end(), [&](std::string_view name) {
+        return low.substr(0, 3) == lowered(name) || low == lowered(worded(name.data()));
+    });
 }
 
 std::optional<unsigned> monthOf(const std::string& word) {
     for (unsigned i = 0; i < monthNames.size(); ++i)
-        if (word.size() >= 3 && lowered(monthNames[i]).substr(0, word.size()) == word) return i + 1;
+        for (const std::string& name : {lowered(monthNames[i]), lowered(worded(monthNames[i].data()))})
+            if (word.size() >= 3 && name.substr(0, word.size()) == word) return i + 1;
     return {};
 }
 
@@ -46,18 +49,18 @@ Result<Date> parseTypedDate(std::string_view text) {
         if (const auto iso = parseDate(text.substr(blank + 1)); iso && isWeekday(text.substr(0, blank))) return *iso;
     auto words = partsOf(text);
     if (words.size() == 4 && isWeekday(words[0])) words.erase(words.begin());
-    const auto bad = [&](const char* todo) { return inputError("\"" + std::string(text) + "\" is not a date", todo); };
-    if (words.size() != 3) return bad("write it as 7 May 2027");
+    const auto bad = [&](const Worded& todo) { return inputError(worded("\"%1\" is not a date", text), todo); };
+    if (words.size() != 3) return bad(worded("write it as 7 May 2027"));
     if (monthOf(words[0])) std::swap(words[0], words[1]); // a month by its name may stand first
     const auto day = wholeNumber(words[0]);
     auto month = monthOf(words[1]);
     if (!month)
         if (const auto number = wholeNumber(words[1]); number && *number > 0) month = unsigned(*number);
     auto year = wholeNumber(words[2]);
-    if (!day || !month || !year || *day < 1) return bad("write it as 7 May 2027");
+    if (!day || !month || !year || *day < 1) return bad(worded("write it as 7 May 2027"));
     if (*year < 100) *year += 2000;
     if (!isDate(*year, *month, unsigned(*day)))
-        return inputError("there is no " + std::string(text) + " in the calendar", "check the day of the month");
+        return inputError(worded("there is no %1 in the calendar", text), worded("check the day of the month"));
     return dateFrom(*year, *month, unsigned(*day));
 }
 

@@ -4,6 +4,7 @@
 
 #include "core/base/natural_order.h"
 #include "core/base/text.h"
+#include "core/base/worded.h"
 #include "core/labour/cash.h"
 #include "core/labour/levelling.h"
 #include "core/model/describe/texts.h"
@@ -124,19 +125,20 @@ ViewField measured(const char* name, const char* label, std::optional<Decimal> (
 
 std::vector<ViewField> namesAndPlaces() {
     std::vector<ViewField> list{
-        field("id", "ID", FieldKind::text, [](Context at, Index i) { return named(at.activity(i).key); }),
-        field("name", "Activity", FieldKind::text, [](Context at, Index i) { return named(at.activity(i).name); }),
-        grouping("kind", "Kind",
+        field("id", toWord("ID"), FieldKind::text, [](Context at, Index i) { return named(at.activity(i).key); }),
+        field("name", toWord("Activity"), FieldKind::text,
+              [](Context at, Index i) { return named(at.activity(i).name); }),
+        grouping("kind", toWord("Kind"),
                  [](Context at, Index i) {
                      static constexpr const char* words[] = {"task", "start milestone", "finish milestone", "hammock"};
                      const auto kind = static_cast<std::size_t>(at.activity(i).kind);
                      return named(words[kind], int(kind));
                  }),
-        grouping("breakdown", "Breakdown",
+        grouping("breakdown", toWord("Breakdown"),
                  [](Context at, Index i) { return branch(at.programme().breakdown, at.activity(i).breakdown); }),
-        grouping("location", "Location",
+        grouping("location", toWord("Location"),
                  [](Context at, Index i) { return branch(at.programme().locations, at.activity(i).location); }),
-        grouping("calendar", "Calendar",
+        grouping("calendar", toWord("Calendar"),
                  [](Context at, Index i) -> FieldValue {
                      const CalendarId id = calendarOf(at.programme(), at.activity(i));
                      if (id == continuousCalendar) return Named{"Continuous", int(at.programme().calendars.size())};
@@ -145,24 +147,26 @@ std::vector<ViewField> namesAndPlaces() {
                      return named(calendar->name.empty() ? calendar->key : calendar->name,
                                   int(at.programme().calendars.indexOf(id)));
                  }),
-        grouping("section", "Section",
+        grouping("section", toWord("Section"),
                  [](Context at, Index i) {
                      const Section* section = at.sectionOf(i);
                      return section ? named(section->key + " " + section->name,
                                             int(at.programme().sections.indexOf(section->id)))
                                     : FieldValue();
                  }),
-        grouping("event", "Event",
+        grouping("event", toWord("Event"),
                  [](Context at, Index i) {
                      const DelayEvent* event = at.programme().events.row(at.activity(i).event);
                      return event ? named(event->key + " " + event->title) : FieldValue();
                  }),
-        field("rests", "Rests", FieldKind::text,
+        field("rests", toWord("Rests"), FieldKind::text,
               [](Context at, Index i) { return named(pausesText(at.programme(), at.activity(i))); }),
-        field("needs", "Needs", FieldKind::text,
+        field("needs", toWord("Needs"), FieldKind::text,
               [](Context at, Index i) { return named(needsText(at.programme(), at.activity(i).needs)); }),
-        field("sums", "Sums", FieldKind::text, [](Context at, Index i) { return named(lumpSumsText(at.activity(i))); }),
-        field("notes", "Notes", FieldKind::text, [](Context at, Index i) { return named(at.activity(i).notes); })};
+        field("sums", toWord("Sums"), FieldKind::text,
+              [](Context at, Index i) { return named(lumpSumsText(at.activity(i))); }),
+        field("notes", toWord("Notes"), FieldKind::text,
+              [](Context at, Index i) { return named(at.activity(i).notes); })};
     for (const PlainText& text : activityTexts())
         list.push_back(grouping(text.name.c_str(), text.label.c_str(),
                                 [text](Context at, Index i) { return named(at.activity(i).*text.member); }));
@@ -179,50 +183,51 @@ void addDates(std::vector<ViewField>& list) {
         }));
     };
     const auto date = FieldKind::date;
-    figured("days", "Days", FieldKind::days, [](Context at, Index i, F f) {
+    figured("days", toWord("Days"), FieldKind::days, [](Context at, Index i, F f) {
         return isMilestone(at.activity(i).kind) ? FieldValue() : days(at, i, f->duration);
     });
-    figured("start", "Start", date, [](Context, Index, F f) { return startAt(f->earlyStart); });
-    figured("finish", "Finish", date, [](Context, Index, F f) { return finishAt(f->earlyFinish); });
-    figured("late_start", "Late start", date, [](Context, Index, F f) { return startAt(f->lateStart); });
-    figured("late_finish", "Late finish", date, [](Context, Index, F f) { return finishAt(f->lateFinish); });
-    figured("float", "Float", FieldKind::days, [](Context at, Index i, F f) { return days(at, i, f->totalFloat); });
-    figured("free_float", "Free float", FieldKind::days,
+    figured("start", toWord("Start"), date, [](Context, Index, F f) { return startAt(f->earlyStart); });
+    figured("finish", toWord("Finish"), date, [](Context, Index, F f) { return finishAt(f->earlyFinish); });
+    figured("late_start", toWord("Late start"), date, [](Context, Index, F f) { return startAt(f->lateStart); });
+    figured("late_finish", toWord("Late finish"), date, [](Context, Index, F f) { return finishAt(f->lateFinish); });
+    figured("float", toWord("Float"), FieldKind::days,
+            [](Context at, Index i, F f) { return days(at, i, f->totalFloat); });
+    figured("free_float", toWord("Free float"), FieldKind::days,
             [](Context at, Index i, F f) { return days(at, i, f->freeFloat); });
-    list.push_back(grouping("float_band", "Float band", floatBand));
-    list.push_back(grouping("start_month", "Month of start", [](Context at, Index i) {
+    list.push_back(grouping("float_band", toWord("Float band"), floatBand));
+    list.push_back(grouping("start_month", toWord("Month of start"), [](Context at, Index i) {
         const F f = at.figures(i);
         return f ? monthOf(startAt(f->earlyStart)) : FieldValue();
     }));
-    list.push_back(grouping("finish_month", "Month of finish", [](Context at, Index i) {
+    list.push_back(grouping("finish_month", toWord("Month of finish"), [](Context at, Index i) {
         const F f = at.figures(i);
         return f ? monthOf(finishAt(f->earlyFinish)) : FieldValue();
     }));
-    list.push_back(field("actual_start", "Actual start", date,
+    list.push_back(field("actual_start", toWord("Actual start"), date,
                          [](Context at, Index i) { return startAt(at.activity(i).actualStart); }));
-    list.push_back(field("actual_finish", "Actual finish", date,
+    list.push_back(field("actual_finish", toWord("Actual finish"), date,
                          [](Context at, Index i) { return finishAt(at.activity(i).actualFinish); }));
-    list.push_back(field("remaining", "Days left", FieldKind::days,
+    list.push_back(field("remaining", toWord("Days left"), FieldKind::days,
                          [](Context at, Index i) { return days(at, i, at.activity(i).remaining); }));
-    list.push_back(field("deadline", "Deadline", date, [](Context at, Index i) {
+    list.push_back(field("deadline", toWord("Deadline"), date, [](Context at, Index i) {
         const auto& deadline = at.activity(i).deadline;
         return deadline ? FieldValue(DayAt{deadline->at, dateOf(deadline->at)}) : FieldValue();
     }));
     // Against the programme that is outlined below the bars, mostly the contract programme.
-    list.push_back(field("planned_start", "Planned start", date, [](Context at, Index i) {
+    list.push_back(field("planned_start", toWord("Planned start"), date, [](Context at, Index i) {
         const auto* planned = at.outlined(i);
         return planned ? startAt(planned->first) : FieldValue();
     }));
-    list.push_back(field("planned_finish", "Planned finish", date, [](Context at, Index i) {
+    list.push_back(field("planned_finish", toWord("Planned finish"), date, [](Context at, Index i) {
         const auto* planned = at.outlined(i);
         return planned ? finishAt(planned->second) : FieldValue();
     }));
-    list.push_back(field("days_late", "Days late", FieldKind::number, [](Context at, Index i) -> FieldValue {
+    list.push_back(field("days_late", toWord("Days late"), FieldKind::number, [](Context at, Index i) -> FieldValue {
         const auto* planned = at.outlined(i);
         if (!planned || !at.figures(i)) return {};
         return Decimal(daysLate(at, i, *planned));
     }));
-    list.push_back(field("driver", "Driven by activity", FieldKind::text, [](Context at, Index i) {
+    list.push_back(field("driver", toWord("Driven by activity"), FieldKind::text, [](Context at, Index i) {
         std::string keys;
         for (const std::string& key : at.driversOf(i)) keys += (keys.empty() ? "" : "; ") + key;
         return named(keys);
@@ -231,23 +236,24 @@ void addDates(std::vector<ViewField>& list) {
 
 void addFigures(std::vector<ViewField>& list) {
     const auto number = FieldKind::number;
-    list.push_back(field("levelled", "Levelled by", FieldKind::days, [](Context at, Index i) -> FieldValue {
+    list.push_back(field("levelled", toWord("Levelled by"), FieldKind::days, [](Context at, Index i) -> FieldValue {
         const Minutes delay = at.levellingDelay(i);
         return delay > 0 ? days(at, i, delay) : FieldValue();
     }));
-    list.push_back(measured("quantity", "Quantity", [](const Measure& m) { return std::optional(m.quantity); }));
-    list.push_back(grouping("unit", "Unit", [](Context at, Index i) {
+    list.push_back(
+        measured("quantity", toWord("Quantity"), [](const Measure& m) { return std::optional(m.quantity); }));
+    list.push_back(grouping("unit", toWord("Unit"), [](Context at, Index i) {
         return at.activity(i).measure ? named(at.activity(i).measure->unit) : FieldValue();
     }));
-    list.push_back(field("quantity_done", "Quantity done", number,
+    list.push_back(field("quantity_done", toWord("Quantity done"), number,
                          [](Context at, Index i) { return decimal(at.activity(i).quantityDone); }));
-    list.push_back(measured("output", "Output a day", [](const Measure& m) { return m.outputPerCrewDay; }));
-    list.push_back(measured("hours", "Hours a unit", [](const Measure& m) { return m.hoursPerUnit; }));
-    list.push_back(measured("crews", "Crews", [](const Measure& m) { return m.crews; }));
-    list.push_back(measured("factor", "Factor", [](const Measure& m) { return std::optional(m.factor); }));
-    list.push_back(field("cost_per_week", "Cost a week", number,
+    list.push_back(measured("output", toWord("Output a day"), [](const Measure& m) { return m.outputPerCrewDay; }));
+    list.push_back(measured("hours", toWord("Hours a unit"), [](const Measure& m) { return m.hoursPerUnit; }));
+    list.push_back(measured("crews", toWord("Crews"), [](const Measure& m) { return m.crews; }));
+    list.push_back(measured("factor", toWord("Factor"), [](const Measure& m) { return std::optional(m.factor); }));
+    list.push_back(field("cost_per_week", toWord("Cost a week"), number,
                          [](Context at, Index i) { return decimal(at.activity(i).costPerWeek); }));
-    list.push_back(field("cost_to_date", "Cost to date", number,
+    list.push_back(field("cost_to_date", toWord("Cost to date"), number,
                          [](Context at, Index i) { return decimal(at.activity(i).costToDate); }));
 }
 
@@ -259,40 +265,41 @@ bool isWork(Context at, Index i) {
 }
 
 void addFlags(std::vector<ViewField>& list) {
-    list.push_back(
-        flag("critical", "Critical", [](Context at, Index i) { return at.figures(i) && at.figures(i)->critical; }));
-    list.push_back(flag("near_critical", "Near critical",
+    list.push_back(flag("critical", toWord("Critical"),
+                        [](Context at, Index i) { return at.figures(i) && at.figures(i)->critical; }));
+    list.push_back(flag("near_critical", toWord("Near critical"),
                         [](Context at, Index i) { return at.figures(i) && at.figures(i)->nearCritical; }));
-    list.push_back(flag("longest_path", "On the longest path",
+    list.push_back(flag("longest_path", toWord("On the longest path"),
                         [](Context at, Index i) { return at.figures(i) && at.figures(i)->onLongestPath; }));
     list.push_back(
-        flag("in_hand", "In hand", [](Context at, Index i) { return inState(at, i, NodeState::inProgress); }));
+        flag("in_hand", toWord("In hand"), [](Context at, Index i) { return inState(at, i, NodeState::inProgress); }));
     list.push_back(
-        flag("complete", "Complete", [](Context at, Index i) { return inState(at, i, NodeState::complete); }));
+        flag("complete", toWord("Complete"), [](Context at, Index i) { return inState(at, i, NodeState::complete); }));
+    list.push_back(flag("not_begun", toWord("Not begun"),
+                        [](Context at, Index i) { return inState(at, i, NodeState::notStarted); }));
     list.push_back(
-        flag("not_begun", "Not begun", [](Context at, Index i) { return inState(at, i, NodeState::notStarted); }));
+        flag("milestone", toWord("Milestone"), [](Context at, Index i) { return isMilestone(at.activity(i).kind); }));
+    list.push_back(flag("hammock", toWord("Hammock"),
+                        [](Context at, Index i) { return at.activity(i).kind == ActivityKind::hammock; }));
     list.push_back(
-        flag("milestone", "Milestone", [](Context at, Index i) { return isMilestone(at.activity(i).kind); }));
+        flag("held", toWord("Held"), [](Context at, Index i) { return at.activity(i).constraint.has_value(); }));
     list.push_back(
-        flag("hammock", "Hammock", [](Context at, Index i) { return at.activity(i).kind == ActivityKind::hammock; }));
-    list.push_back(flag("held", "Held", [](Context at, Index i) { return at.activity(i).constraint.has_value(); }));
+        flag("measured", toWord("Measured"), [](Context at, Index i) { return at.activity(i).measure.has_value(); }));
+    list.push_back(flag("open_start", toWord("Open start"),
+                        [](Context at, Index i) { return isWork(at, i) && !at.hasLinkIn(i); }));
     list.push_back(
-        flag("measured", "Measured", [](Context at, Index i) { return at.activity(i).measure.has_value(); }));
-    list.push_back(
-        flag("open_start", "Open start", [](Context at, Index i) { return isWork(at, i) && !at.hasLinkIn(i); }));
-    list.push_back(
-        flag("open_end", "Open end", [](Context at, Index i) { return isWork(at, i) && !at.hasLinkOut(i); }));
-    list.push_back(flag("late", "Late", [](Context at, Index i) {
+        flag("open_end", toWord("Open end"), [](Context at, Index i) { return isWork(at, i) && !at.hasLinkOut(i); }));
+    list.push_back(flag("late", toWord("Late"), [](Context at, Index i) {
         const auto* planned = at.outlined(i);
         return planned && at.figures(i) && daysLate(at, i, *planned) > 0;
     }));
     // A start is a date as finishes are: the clock alone tells nobody that something was moved.
-    list.push_back(flag("moved", "Moved", [](Context at, Index i) {
+    list.push_back(flag("moved", toWord("Moved"), [](Context at, Index i) {
         const auto* planned = at.outlined(i);
         return planned && at.figures(i) &&
                (daysLate(at, i, *planned) != 0 || dateOf(at.figures(i)->earlyStart) != dateOf(planned->first));
     }));
-    list.push_back(flag("new", "New", [](Context at, Index i) { return at.hasOutline() && !at.outlined(i); }));
+    list.push_back(flag("new", toWord("New"), [](Context at, Index i) { return at.hasOutline() && !at.outlined(i); }));
 }
 
 } // namespace

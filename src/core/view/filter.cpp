@@ -3,6 +3,7 @@
 #include "core/view/filter.h"
 
 #include "core/base/text.h"
+#include "core/base/worded.h"
 #include "core/time/typed_date.h"
 
 #include <algorithm>
@@ -33,7 +34,7 @@ Result<std::vector<Token>> tokensOf(std::string_view phrase) {
         } else if (c == '"') {
             const std::size_t end = phrase.find('"', i + 1);
             if (end == std::string_view::npos)
-                return inputError("a quotation mark is not closed", "put another one behind the text");
+                return inputError(worded("a quotation mark is not closed"), worded("put another one behind the text"));
             tokens.push_back({std::string(phrase.substr(i + 1, end - i - 1)), true});
             i = end + 1;
         } else if (c == '(' || c == ')') {
@@ -97,8 +98,8 @@ public:
     Result<Node> run() {
         auto node = any(0);
         if (node.ok() && m_at < m_tokens.size())
-            return inputError("\"" + m_tokens[m_at].text + "\" stands there without \"and\" or \"or\"",
-                              "join conditions with one of them");
+            return inputError(worded("\"%1\" stands there without \"and\" or \"or\"", m_tokens[m_at].text),
+                              worded("join conditions with one of them"));
         return node;
     }
 
@@ -106,7 +107,7 @@ private:
     [[nodiscard]] bool next(std::string_view word) const { return m_at < m_tokens.size() && m_tokens[m_at].is(word); }
 
     Result<Node> joined(Does does, std::string_view word, Result<Node> (Parser::*part)(int), int depth) {
-        if (depth > deepestFilter) return inputError("brackets are nested too deep");
+        if (depth > deepestFilter) return inputError(worded("brackets are nested too deep"));
         auto first = (this->*part)(depth);
         if (!first.ok() || !next(word)) return first;
         Node node;
@@ -124,7 +125,7 @@ private:
     Result<Node> all(int depth) { return joined(Does::all, "and", &Parser::one, depth + 1); }
 
     Result<Node> one(int depth) {
-        if (depth > deepestFilter) return inputError("brackets are nested too deep");
+        if (depth > deepestFilter) return inputError(worded("brackets are nested too deep"));
         if (next("not")) {
             ++m_at;
             auto inner = one(depth + 1);
@@ -138,7 +139,8 @@ private:
             ++m_at;
             auto inner = any(depth + 1);
             if (!inner.ok()) return inner;
-            if (!next(")")) return inputError("a bracket is not closed", "put \")\" behind the last condition");
+            if (!next(")"))
+                return inputError(worded("a bracket is not closed"), worded("put \")\" behind the last condition"));
             ++m_at;
             return inner;
         }
@@ -147,24 +149,24 @@ private:
 
     Result<Node> condition() {
         if (m_at >= m_tokens.size())
-            return inputError("a condition is missing at the end", "write one, as in float < 5d");
+            return inputError(worded("a condition is missing at the end"), worded("write one, as in float < 5d"));
         const ViewField* field = takeField();
         if (!field)
-            return inputError("there is no field called \"" + m_tokens[m_at].text + "\"",
-                              "write a field such as float, start, critical, or a code of the job");
+            return inputError(worded("there is no field called \"%1\"", m_tokens[m_at].text),
+                              worded("write a field such as float, start, critical, or a code of the job"));
         Node node;
         node.field = *field;
         if (field->kind == FieldKind::flag) return node;
         const Written* how = takeComparison();
         if (!how)
-            return inputError("\"" + field->label + "\" says nothing of what it should be",
-                              "go on with " + offered(field->kind));
+            return inputError(worded("\"%1\" says nothing of what it should be", field->label),
+                              worded("go on with %1", offered(field->kind)));
         node.does = how->does;
         if (node.does == Does::empty || node.does == Does::given) return node;
         const std::string value = takeValue();
         if (value.empty())
-            return inputError("\"" + field->label + " " + std::string(how->words) + "\" has no value",
-                              "write one behind it");
+            return inputError(worded("\"%1 %2\" has no value", field->label, std::string(how->words)),
+                              worded("write one behind it"));
         return read(std::move(node), *how, value);
     }
 
@@ -223,20 +225,22 @@ private:
 
     static Result<Node> read(Node node, const Written& how, const std::string& value) {
         const auto wrong = [&] {
-            return inputError("\"" + node.field.label + "\" cannot be \"" + std::string(how.words) + "\"",
-                              "write " + offered(node.field.kind));
+            return inputError(worded("\"%1\" cannot be \"%2\"", node.field.label, std::string(how.words)),
+                              worded("write %1", offered(node.field.kind)));
         };
         const bool ordered =
             how.does == Does::less || how.does == Does::more || how.does == Does::atMost || how.does == Does::atLeast;
-        const bool worded = how.does == Does::has || how.does == Does::hasNot || how.does == Does::begins;
+        const bool ofWords = how.does == Does::has || how.does == Does::hasNot || how.does == Does::begins;
         if (how.does == Does::within) {
             if (node.field.kind != FieldKind::date) return wrong();
             const auto days = daysWithin(value);
-            if (!days) return inputError("\"" + value + "\" is not a span of time", "write it as 6 weeks or 10 days");
+            if (!days)
+                return inputError(worded("\"%1\" is not a span of time", value),
+                                  worded("write it as 6 weeks or 10 days"));
             node.days = *days;
             return node;
         }
-        if (worded) {
+        if (ofWords) {
             if (node.field.kind != FieldKind::text) return wrong();
             node.text = lowered(value);
             return node;
@@ -251,13 +255,13 @@ private:
                 node.value = *number;
                 return node;
             }
-            return inputError("\"" + value + "\" is not a number", "write it as 12 or 12.5");
+            return inputError(worded("\"%1\" is not a number", value), worded("write it as 12 or 12.5"));
         case FieldKind::days:
             if (const auto days = workingDays(value)) {
                 node.value = *days;
                 return node;
             }
-            return inputError("\"" + value + "\" is no number of days", "write it as 5d, 2.5d or 4h");
+            return inputError(worded("\"%1\" is no number of days", value), worded("write it as 5d, 2.5d or 4h"));
         case FieldKind::date: {
             const auto date = parseTypedDate(value);
             if (!date.ok()) return date.errors();

@@ -3,6 +3,7 @@
 #include "core/view/lens.h"
 
 #include "core/base/text.h"
+#include "core/base/worded.h"
 
 #include <algorithm>
 
@@ -118,14 +119,15 @@ const std::vector<Lens>& shippedLenses() {
     static const std::vector<Lens> list = [] {
         const std::vector<LensKey> byStart{{"start"}, {"id"}};
         std::vector<Lens> made{
-            shipped("By breakdown", {{"breakdown"}}, {}),
-            shipped("By location", {{"location"}}, byStart),
-            shipped("One list", {}, byStart),
-            shipped("Critical and near", {{"breakdown"}}, byStart, "critical or near critical"),
-            shipped("By responsible", {{"responsible"}}, byStart),
-            shipped("Next six weeks", {{"start_month"}}, byStart, "not complete and (start within 6 weeks or in hand)"),
-            shipped("Against the contract", {{"breakdown"}}, byStart),
-            shipped("Loose ends", {{"breakdown"}}, byStart, "open start or open end")};
+            shipped(worded("By breakdown"), {{"breakdown"}}, {}),
+            shipped(worded("By location"), {{"location"}}, byStart),
+            shipped(worded("One list"), {}, byStart),
+            shipped(worded("Critical and near"), {{"breakdown"}}, byStart, "critical or near critical"),
+            shipped(worded("By responsible"), {{"responsible"}}, byStart),
+            shipped(worded("Next six weeks"), {{"start_month"}}, byStart,
+                    "not complete and (start within 6 weeks or in hand)"),
+            shipped(worded("Against the contract"), {{"breakdown"}}, byStart),
+            shipped(worded("Loose ends"), {{"breakdown"}}, byStart, "open start or open end")};
         made[5].columns = {{"id"},     {"name"},      {"days"},  {"start"},
                            {"finish"}, {"remaining"}, {"float"}, {"responsible"}};
         made[5].after = "finish";

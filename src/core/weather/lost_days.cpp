@@ -2,6 +2,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/weather/lost_days.h"
 
+#include "core/base/worded.h"
+
 #include <algorithm>
 #include <cmath>
 
@@ -44,8 +46,12 @@ std::vector<Threshold> thresholdsOf(const Programme& programme, CalendarId calen
 
 std::string thresholdText(const Threshold& threshold) {
     const std::string value = (threshold.above ? *threshold.above : *threshold.below).text();
-    return std::string(threshold.lose == Decimal(1) ? "no work" : "half a day's work") +
-           (threshold.above ? " above " : " below ") + value + " " + threshold.unit + " of " + threshold.measure;
+    const bool whole = threshold.lose == Decimal(1);
+    const char* sentence =
+        whole             ? threshold.above ? toWord("no work above %1 %2 of %3") : toWord("no work below %1 %2 of %3")
+                    : threshold.above ? toWord("half a day's work above %1 %2 of %3")
+                          : toWord("half a day's work below %1 %2 of %3");
+    return worded(sentence, value, threshold.unit, threshold.measure);
 }
 
 LostMonth lostIn(const WeatherRecord& record, const std::vector<Threshold>& thresholds,
@@ -88,7 +94,7 @@ std::string Rarity::text() const {
     const double once = onceIn();
     std::string number = std::to_string(int(once));
     if (once != std::floor(once)) number += "." + std::to_string(int(std::lround(once * 10)) % 10);
-    return std::string(asBad == 0 ? "at least " : "") + "once in " + number + " years";
+    return asBad == 0 ? worded("at least once in %1 years", number) : worded("once in %1 years", number);
 }
 
 std::optional<Rarity> rarityOf(const std::vector<LostMonth>& months, Date month) {

@@ -2,6 +2,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/weather/station.h"
 
+#include "core/base/worded.h"
 #include "core/odds/draws.h"
 
 #include <array>
@@ -71,7 +72,7 @@ std::vector<WeatherMonth> stationMonths(std::uint64_t seed, Month from, Month to
             one.unit = measures[i].second;
             one.days = daysText(figures[i]);
             one.madeUp = true;
-            one.from = "simulated station, seed " + std::to_string(seed);
+            one.from = worded("simulated station, seed %1", seed);
         }
     }
     return months;

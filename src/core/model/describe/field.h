@@ -3,6 +3,7 @@
 #pragma once
 
 #include "core/base/ids.h"
+#include "core/base/worded.h"
 
 #include <optional>
 #include <string_view>
@@ -123,16 +124,16 @@ template <typename Value> struct IsGroup<std::optional<Value>> : std::bool_const
 
 /// What people call the row that an id names: "calendar".
 template <typename Id> inline constexpr std::string_view kindOf = {};
-template <> inline constexpr std::string_view kindOf<CalendarId> = "calendar";
-template <> inline constexpr std::string_view kindOf<BreakdownId> = "breakdown";
-template <> inline constexpr std::string_view kindOf<LocationId> = "location";
-template <> inline constexpr std::string_view kindOf<ActivityId> = "activity";
-template <> inline constexpr std::string_view kindOf<SectionId> = "section";
-template <> inline constexpr std::string_view kindOf<EventId> = "event";
-template <> inline constexpr std::string_view kindOf<BookItemId> = "item of the output book";
-template <> inline constexpr std::string_view kindOf<BillItemId> = "bill item";
-template <> inline constexpr std::string_view kindOf<SequenceId> = "sequence";
-template <> inline constexpr std::string_view kindOf<CodeId> = "code";
-template <> inline constexpr std::string_view kindOf<ResourceId> = "resource";
+template <> inline constexpr std::string_view kindOf<CalendarId> = toWord("calendar");
+template <> inline constexpr std::string_view kindOf<BreakdownId> = toWord("breakdown");
+template <> inline constexpr std::string_view kindOf<LocationId> = toWord("location");
+template <> inline constexpr std::string_view kindOf<ActivityId> = toWord("activity");
+template <> inline constexpr std::string_view kindOf<SectionId> = toWord("section");
+template <> inline constexpr std::string_view kindOf<EventId> = toWord("event");
+template <> inline constexpr std::string_view kindOf<BookItemId> = toWord("item of the output book");
+template <> inline constexpr std::string_view kindOf<BillItemId> = toWord("bill item");
+template <> inline constexpr std::string_view kindOf<SequenceId> = toWord("sequence");
+template <> inline constexpr std::string_view kindOf<CodeId> = toWord("code");
+template <> inline constexpr std::string_view kindOf<ResourceId> = toWord("resource");
 
 } // namespace yarrin::describe

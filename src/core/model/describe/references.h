@@ -2,6 +2,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
 
+#include "core/base/worded.h"
 #include "core/model/describe/described.h"
 
 #include <algorithm>
@@ -64,10 +65,10 @@ void forEachDangling(const Programme& programme, const Row& row, const Function&
             if (id == continuousCalendar) return;
         if (id ? tableFor<Id>(programme).row(id) != nullptr : !field.mustBe) return;
         const std::string kind(kindOf<Id>);
-        function((field.name == kind || kind.find(' ') != std::string::npos
-                      ? "its " + kind
-                      : "the " + kind + " that it names as " + std::string(field.name)) +
-                 " is not in the programme");
+        function(
+            field.name == kind || kind.find(' ') != std::string::npos
+                ? worded("its %1 is not in the programme", worded(kindOf<Id>.data()))
+                : worded("the %1 that it names as %2 is not in the programme", worded(kindOf<Id>.data()), field.name));
     });
 }
 

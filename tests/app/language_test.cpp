@@ -1,0 +1,230 @@
+// SPDX-FileCopyrightText: 2026 The Yarrin authors
+// SPDX-License-Identifier: GPL-3.0-or-later
+// The window in other languages: in one that is made up, where every letter of ours is another and what is left of the
+// English shows at once, and in German. Files and figures are the same in all of them.
+#include "app/base/format.h"
+#include "app/base/language.h"
+#include "app/base/preferences.h"
+#include "app/table/activity_columns.h"
+#include "core/time/typed_date.h"
+#include "edit/activity_edits.h"
+#include "every_page.h"
+#include "store/file.h"
+
+#include <QBuffer>
+#include <QJsonArray>
+#include <QJsonDocument>
+#include <QJsonObject>
+#include <QLabel>
+#include <QMenu>
+#include <QMenuBar>
+#include <QRegularExpression>
+#include <QScopeGuard>
+#include <QSvgGenerator>
+#include <QTemporaryDir>
+#include <QXmlStreamReader>
+
+#include <map>
+#include <set>
+
+using namespace yarrin;
+using namespace yarrin::test;
+
+namespace {
+
+/// Every Latin letter is one of full width, but for places of arguments, marks of text and patterns of file names.
+QString madeUp(const QString& sentence) {
+    static const QRegularExpression kept(
+        QStringLiteral("%[0-9n]|<[^>]*>|&[a-z]+;|\\{[a-z:0-9]+\\}|\\*\\.[a-z.-]+|\\[\\*\\]"));
+    QString made;
+    qsizetype at = 0;
+    const auto widen = [&](const QString& part) {
+        for (const QChar c : part)
+            made += (c >= QLatin1Char('a') && c <= QLatin1Char('z')) || (c >= QLatin1Char('A') && c <= QLatin1Char('Z'))
+                        ? QChar(c.unicode() + 0xfee0)
+                        : c;
+    };
+    for (auto it = kept.globalMatch(sentence); it.hasNext();) {
+        const auto match = it.next();
+        widen(sentence.mid(at, match.capturedStart() - at));
+        made += match.captured();
+        at = match.capturedEnd();
+    }
+    widen(sentence.mid(at));
+    return made;
+}
+
+class MadeUp : public Sentences {
+public:
+    QString translate(const char*, const char* sentence, const char*, int) const override {
+        return madeUp(QString::fromUtf8(sentence));
+    }
+    std::string of(const char* id, const char* many, std::int64_t count) const override {
+        return madeUp(QString::fromUtf8(many && count != 1 ? many : id)).toStdString();
+    }
+};
+
+/// What people named is in other letters, so that only words of ours are in Latin ones.
+QJsonValue foreign(const QJsonValue& value, const QString& key, const QString& list = {}) {
+    static const std::set<QString> names{
+        QStringLiteral("title"),      QStringLiteral("name"),    QStringLiteral("notes"),
+        QStringLiteral("note"),       QStringLiteral("source"),  QStringLiteral("owner"),
+        QStringLiteral("contact"),    QStringLiteral("firm"),    QStringLiteral("group"),
+        QStringLiteral("resource"),   QStringLiteral("trades"),  QStringLiteral("sequence"),
+        QStringLiteral("value"),      QStringLiteral("measure"), QStringLiteral("drawn"),
+        QStringLiteral("text"),       QStringLiteral("code"),    QStringLiteral("description"),
+        QStringLiteral("responsible")};
+    // These are known by their names.
+    static const std::set<QString> byName{QStringLiteral("codes"), QStringLiteral("resources"),
+                                          QStringLiteral("firms")};
+    if (value.isObject()) {
+        QJsonObject made = value.toObject();
+        for (auto it = made.begin(); it != made.end(); ++it)
+            it.value() =
+                foreign(it.value(), it.key() == QLatin1String("id") && byName.contains(list) ? list : it.key());
+        return made;
+    }
+    if (value.isArray()) {
+        QJsonArray made;
+        for (const QJsonValue one : value.toArray()) made.append(foreign(one, key, key));
+        return made;
+    }
+    if (!value.isString() || (!names.contains(key) && !byName.contains(key))) return value;
+    QString made = value.toString();
+    for (QChar& c : made)
+        if (c >= QLatin1Char('a') && c <= QLatin1Char('z'))
+            c = QChar(0x430 + (c.unicode() - 'a'));
+        else if (c >= QLatin1Char('A') && c <= QLatin1Char('Z'))
+            c = QChar(0x410 + (c.unicode() - 'A'));
+    return made;
+}
+
+/// Every text that the window paints, that is told of it and that its menus have.
+std::set<QString> textsOf(QWidget& window) {
+    std::set<QString> texts;
+    QBuffer drawn;
+    {
+        QSvgGenerator generator;
+        generator.setOutputDevice(&drawn);
+        generator.setSize(window.size());
+        window.render(&generator);
+    }
+    QXmlStreamReader reader(drawn.data());
+    while (!reader.atEnd())
+        if (reader.readNext() == QXmlStreamReader::StartElement && reader.name() == QLatin1String("text"))
+            texts.insert(reader.readElementText(QXmlStreamReader::IncludeChildElements));
+    for (const QWidget* widget : window.findChildren<QWidget*>()) {
+        if (!widget->isVisible()) continue;
+        texts.insert({widget->toolTip(), widget->accessibleName(), widget->accessibleDescription()});
+        if (const auto* edit = qobject_cast<const QLineEdit*>(widget)) texts.insert(edit->placeholderText());
+    }
+    for (const QAction* action : window.findChildren<QAction*>()) texts.insert({action->text(), action->toolTip()});
+    return texts;
+}
+
+} // namespace
+
+class LanguageTest : public QObject {
+    Q_OBJECT
+    QTemporaryDir m_folder;
+
+    QString foreignJob() const {
+        QFile demo(QStringLiteral(SOURCE_DIR "/resources/demo/brannoch.yarrin.json"));
+        if (!demo.open(QIODevice::ReadOnly)) qFatal("the demo is not there");
+        QJsonObject job = foreign(QJsonDocument::fromJson(demo.readAll()).object(), {}).toObject();
+        job.remove(QStringLiteral("lenses"));
+        QFile made(m_folder.filePath(QStringLiteral("foreign.yarrin.json")));
+        if (!made.open(QIODevice::WriteOnly)) qFatal("the job cannot be written");
+        made.write(QJsonDocument(job).toJson());
+        return made.fileName();
+    }
+
+private slots:
+    void nothingIsLeftInEnglish() {
+        MadeUp sentences;
+        speakBy(*qApp, &sentences, QLocale(QLocale::English));
+        const auto silent = qScopeGuard([] { speakBy(*qApp, nullptr, QLocale(QLocale::English)); });
+        Desk desk(Programme(), m_folder.filePath(QStringLiteral("s.ini")));
+        desk.window.openFile(foreignJob());
+        QVERIFY(desk.programme().activities.size() > 100);
+        fewRuns(desk);
+        static const QRegularExpression word(QStringLiteral("[a-z]{2,}"));
+        // What is typed and kept in files as it stands: links, codes, names of fields, units, formats and keys.
+        static const QRegularExpression typed(
+            QStringLiteral("https?://\\S+|\\S+@\\S+|<[^>]*>|&[a-z]+;|\\*?\\.[a-z.]+|Yarrin|Open Sans"));
+        std::map<QString, QString> left;
+        onEveryPage(desk, [&](const QString& page) {
+            if (page == QLatin1String("openGuide") || page == QLatin1String("openKeys")) return; // written in English
+            for (QString text : textsOf(desk.window)) {
+                if (word.match(text.remove(typed)).hasMatch()) left.emplace(text, page);
+            }
+        });
+        QStringList lines;
+        for (const auto& [text, page] : left) lines << page + QStringLiteral(": ") + text.simplified().left(120);
+        QVERIFY2(left.empty(), qPrintable(QStringLiteral("\n") + lines.join(QLatin1Char('\n'))));
+    }
+
+    /// Words of the window, of the core and of the toolkit come from one language, with its plurals.
+    void germanIsSpoken() {
+        speak(*qApp, QStringLiteral("de"));
+        const auto silent = qScopeGuard([] { speakBy(*qApp, nullptr, QLocale(QLocale::English)); });
+        QCOMPARE(QCoreApplication::translate("Any", "Nothing to undo"), QStringLiteral("Nichts rückgängig zu machen"));
+        QCOMPARE(QString::fromStdString(std::string(worded("the activity is no longer there"))),
+                 QStringLiteral("den Vorgang gibt es nicht mehr"));
+        QCOMPARE(show::countOf(1, "activity", "activities"), QStringLiteral("1 Vorgang"));
+        QCOMPARE(show::countOf(3, "activity", "activities"), QStringLiteral("3 Vorgänge"));
+        QCOMPARE(show::date(dateFrom(2027, 5, 7)), QStringLiteral("7. Mai 2027"));
+        QCOMPARE(show::number(Decimal(134450, 2)), QStringLiteral("1\u00a0344.50"));
+        for (const char* typed : {"7. Mai 2027", "7 May 2027", "Fr 7. Mai 2027", "Fri 7 May 2027", "7.5.2027"}) {
+            const auto date = parseTypedDate(typed);
+            QVERIFY2(date.ok() && *date == dateFrom(2027, 5, 7), typed);
+        }
+        QVERIFY(parseTypedDate("2. Mär 2026").ok() && *parseTypedDate("2. März 2026") == dateFrom(2026, 3, 2));
+        const auto figure = parseFigure(show::number(Decimal(134450, 2)).toStdString());
+        QVERIFY(figure.ok() && *figure == Decimal(134450, 2));
+        QCOMPARE(show::lateness(8), QStringLiteral("8 Tage zu spät"));
+        QCOMPARE(show::shiftOf(-1), QStringLiteral("1 Tag früher"));
+        QCOMPARE(show::error(inputError(worded("there is no section %1", "S9"), worded("choose another name"))),
+                 QStringLiteral("Es gibt keinen Abschnitt S9; einen anderen Namen wählen."));
+        Desk desk(Programme(), m_folder.filePath(QStringLiteral("g.ini")));
+        QCOMPARE(desk.window.menuBar()->actions().first()->text(), QStringLiteral("&Datei"));
+        // What does not exist in a language is said in English.
+        QCOMPARE(QCoreApplication::translate("Any", "never said anywhere"), QStringLiteral("never said anywhere"));
+    }
+
+    /// The same job, with the same work done to it, is the same file in every language.
+    void filesKnowNoLanguage() {
+        const auto work = [&](const QString& language) {
+            if (!language.isEmpty()) speak(*qApp, language);
+            const auto silent = qScopeGuard([] { speakBy(*qApp, nullptr, QLocale(QLocale::English)); });
+            Desk desk(Programme(), m_folder.filePath(QStringLiteral("f.ini")));
+            desk.window.openDemo();
+            desk.enter(desk.cell("F220", "days"), QStringLiteral("12d"));
+            const QString path = m_folder.filePath(QStringLiteral("same%1.yarrin.json").arg(language));
+            if (!writeProgramme(desk.programme(), path.toStdString(), FileFormat::json).ok())
+                qFatal("it cannot be written");
+            QFile file(path);
+            if (!file.open(QIODevice::ReadOnly)) qFatal("it cannot be read");
+            return file.readAll();
+        };
+        const QByteArray english = work({});
+        QVERIFY(english.size() > 10000);
+        QVERIFY(work(QStringLiteral("de")) == english);
+    }
+
+    /// The words of choices are read in the language in which they are offered, and in English.
+    void choicesAreReadAsTheyAreOffered() {
+        speak(*qApp, QStringLiteral("de"));
+        const auto silent = qScopeGuard([] { speakBy(*qApp, nullptr, QLocale(QLocale::English)); });
+        const auto german = parseConstraint("Beginn nicht vor 5 Apr 2027"),
+                   english = parseConstraint("start not before 5 Apr 2027");
+        QVERIFY(german.ok() && english.ok());
+        QVERIFY(**german == **english);
+        QCOMPARE(constraintText(**german), QStringLiteral("Beginn nicht vor 5. Apr 2027"));
+        const auto again = parseConstraint(constraintText(**german).toStdString());
+        QVERIFY(again.ok() && **again == **english);
+    }
+};
+
+QTEST_MAIN(LanguageTest)
+#include "language_test.moc"
