@@ -166,10 +166,10 @@ Outcome setMileField(Transaction& tx, MileId id, MileField field, std::string_vi
         mile.title = text;
         break;
     case MileField::event:
-        fault = readNamed(programme.events, mile.event, text, "event");
+        fault = readNamed(programme.events, mile.event, text, worded("event"));
         break;
     case MileField::item:
-        fault = readNamed(programme.book, mile.item, text, "item of the output book");
+        fault = readNamed(programme.book, mile.item, text, worded("item of the output book"));
         break;
     case MileField::quietFrom:
         fault = readDate(mile.quietFrom, text);

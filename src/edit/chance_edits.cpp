@@ -340,7 +340,7 @@ Outcome setRiskField(Transaction& tx, RiskId id, RiskField field, std::string_vi
                        case RiskField::chance: {
                            std::optional<Decimal> share;
                            if (Fault fault = readShare(share, text)) {
-                               if (fault->what == "a share is at most 100 %")
+                               if (fault->what.id == "a share is at most 100 %")
                                    fault->what = worded("a chance lies from 0 to 100 %");
                                return fault;
                            }

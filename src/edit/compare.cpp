@@ -67,9 +67,10 @@ public:
         calendars();
         events();
         records(m_before.programme.accelerations, m_after.programme.accelerations, DifferenceKind::events,
-                "record of time won");
-        records(m_before.programme.miles, m_after.programme.miles, DifferenceKind::events, "measured mile");
-        records(m_before.programme.resources, m_after.programme.resources, DifferenceKind::quantity, "resource");
+                toWord("record of time won"));
+        records(m_before.programme.miles, m_after.programme.miles, DifferenceKind::events, toWord("measured mile"));
+        records(m_before.programme.resources, m_after.programme.resources, DifferenceKind::quantity,
+                toWord("resource"));
         costs();
         return std::move(m_out);
     }
@@ -350,8 +351,8 @@ private:
                                  now.key,
                                  now.name,
                                  "damages",
-                                 then.rate.text() + " a " + std::string(wordOf(then.per)),
-                                 now.rate.text() + " a " + std::string(wordOf(now.per))});
+                                 worded("%1 a %2", then.rate.text(), worded(wordOf(then.per).data())),
+                                 worded("%1 a %2", now.rate.text(), worded(wordOf(now.per).data()))});
             fields(DifferenceKind::contract, then, now, now.name, {"id", "completion", "granted days", "rate", "per"});
             if (m_before.schedule.ok() && m_after.schedule.ok())
                 sectionDate(now, worded("forecast"), m_before.schedule.sections[found->second].forecast,

@@ -89,9 +89,8 @@ Outcome setCostEntry(Transaction& tx, std::string_view month, CostHead head, Act
                                                typed.size() > 3 ? typed.substr(0, typed.size() - 3) : std::string()}})
         if (letters(word)) {
             if (word != currency) {
-                std::string what = worded("the job is kept in ");
-                what.append(currency).append(", not in ").append(word);
-                return inputError(std::move(what), worded("turn the sum into %1", currency));
+                return inputError(worded("the job is kept in %1, not in %2", currency, word),
+                                  worded("turn the sum into %1", currency));
             }
             typed = trimmed(rest);
             break;

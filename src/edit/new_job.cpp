@@ -53,12 +53,13 @@ Result<Programme> newJob(const NewJob& wanted) {
     const auto hours = parseTypedDayWork(wanted.hours);
     if (!hours.ok()) return hours.errors();
     if (hours->empty()) return inputError(worded("a working day has hours"), worded("write them like 8-12, 13-17"));
-    static constexpr std::array names{"one-day",  "two-day", "three-day", "four-day",
-                                      "five-day", "six-day", "seven-day"};
+    static constexpr std::array names{toWord("Site one-day"),  toWord("Site two-day"),  toWord("Site three-day"),
+                                      toWord("Site four-day"), toWord("Site five-day"), toWord("Site six-day"),
+                                      toWord("Site seven-day")};
     Calendar calendar;
     calendar.id = CalendarId{1};
     calendar.key = "site" + std::to_string(wanted.daysPerWeek);
-    calendar.name = std::string("Site ") + names[std::size_t(wanted.daysPerWeek - 1)];
+    calendar.name = worded(names[std::size_t(wanted.daysPerWeek - 1)]);
     Minutes day = 0;
     for (const Spell& spell : *hours) day += spell.to - spell.from;
     calendar.dayMinutes = day;

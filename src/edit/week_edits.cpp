@@ -227,7 +227,7 @@ std::string lackText(const Programme& programme, const Lack& lack, LackField fie
 Result<FirmId> addFirm(Transaction& tx, std::string_view name) {
     Firm firm;
     firm.id = tx.programme().firms.freshId();
-    firm.key = trimmed(name).empty() ? freshKey(tx.programme().firms, "Firm ") : trimmed(name);
+    firm.key = trimmed(name).empty() ? freshKey(tx.programme().firms, worded("Firm ").c_str()) : trimmed(name);
     if (isTaken(tx.programme().firms, firm.key)) return inputError(worded("there is a firm %1 already", firm.key));
     if (Fault fault = faultOf(firm, tx.programme())) return *fault;
     const FirmId id = firm.id;

@@ -195,8 +195,8 @@ Outcome keepPrevious(const fs::path& target) {
 bool isProgramme(const fs::path& target, FileLock& lock) {
     std::error_code fault;
     if (fs::file_size(target, fault) == 0) return false;
-    const auto held = lock.hold(target, worded("a Yarrin that writes it"));
-    return (held && held->find("has it open") != std::string::npos) || isNative(target);
+    const auto held = lock.hold(target, "a Yarrin that writes it");
+    return (held && FileLock::saysHeld(*held)) || isNative(target);
 }
 
 } // namespace
@@ -234,7 +234,7 @@ Result<std::unique_ptr<FileLock>> examineTarget(const fs::path& path) {
     const auto refuse = [&](const std::string& why, const Worded& todo = worded("choose another name")) {
         return fileError(path, worded("what is there is not written over: %1", why), todo);
     };
-    if (const auto held = lock->hold(target, worded("a Yarrin that writes it"))) return refuse(*held);
+    if (const auto held = lock->hold(target, "a Yarrin that writes it")) return refuse(*held);
     if (fs::file_size(target, fault) == 0 && !fault) return lock;
     if (isNative(target)) {
         if (modeToRead(target) != Database::Mode::readOnly)

@@ -44,7 +44,11 @@ std::filesystem::path FileLock::placeFor(const std::filesystem::path& path) {
     return path.parent_path() / ("." + path.filename().string() + ".held");
 }
 
-std::optional<std::string> FileLock::hold(const std::filesystem::path& path, const std::string& who) {
+bool FileLock::saysHeld(const Worded& why) {
+    return why.id == "somebody else has it open" || why.id == "%1 has it open";
+}
+
+std::optional<Worded> FileLock::hold(const std::filesystem::path& path, const std::string& who) {
     release();
     m_path = placeFor(path);
     for (int attempt = 0; attempt < 3; ++attempt) {
@@ -52,7 +56,7 @@ std::optional<std::string> FileLock::hold(const std::filesystem::path& path, con
         m_descriptor = ::open(m_path.c_str(), O_RDWR | O_CREAT | O_CLOEXEC | O_NOFOLLOW | O_NONBLOCK, 0666);
         if (m_descriptor < 0 && errno == ELOOP)
             return worded("a link stands at %1, where its lock belongs", m_path.string());
-        if (m_descriptor < 0) return std::string(worded("its folder cannot be written (")) + std::strerror(errno) + ")";
+        if (m_descriptor < 0) return worded("its folder cannot be written (%1)", std::strerror(errno));
         struct stat here {};
         if (::fstat(m_descriptor, &here) != 0 || !isOurs(m_descriptor, here)) {
             ::close(m_descriptor);
@@ -67,7 +71,7 @@ std::optional<std::string> FileLock::hold(const std::filesystem::path& path, con
             if (holder.starts_with(mark)) holder.erase(0, mark.size());
             ::close(m_descriptor);
             m_descriptor = -1;
-            return holder.empty() ? std::string(worded("somebody else has it open")) : worded("%1 has it open", holder);
+            return holder.empty() ? worded("somebody else has it open") : worded("%1 has it open", holder);
         }
         // Who held it before may have taken the file away between the two steps.
         struct stat there {};
@@ -75,7 +79,7 @@ std::optional<std::string> FileLock::hold(const std::filesystem::path& path, con
         ::close(m_descriptor);
         m_descriptor = -1;
     }
-    if (m_descriptor < 0) return std::string(worded("somebody else is opening it"));
+    if (m_descriptor < 0) return worded("somebody else is opening it");
     std::string text = std::string(mark) + who;
     text.resize(std::min<std::size_t>(text.size(), 240));
     for (char& c : text)

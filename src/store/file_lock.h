@@ -2,6 +2,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
 
+#include "core/base/worded.h"
+
 #include <filesystem>
 #include <optional>
 #include <string>
@@ -19,7 +21,9 @@ public:
     FileLock& operator=(const FileLock&) = delete;
 
     /// Tries to hold a file for somebody. Returns why not, as a sentence.
-    [[nodiscard]] std::optional<std::string> hold(const std::filesystem::path& path, const std::string& who);
+    [[nodiscard]] std::optional<Worded> hold(const std::filesystem::path& path, const std::string& who);
+    /// Whether that sentence says that somebody holds it.
+    [[nodiscard]] static bool saysHeld(const Worded& why);
     void release();
     /// The place of the small file beside a file.
     [[nodiscard]] static std::filesystem::path placeFor(const std::filesystem::path& path);

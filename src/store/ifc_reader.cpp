@@ -571,8 +571,8 @@ Result<IfcReading> ifcIn(std::string_view bytes) {
         return Error{ErrorCode::file,
                      {},
                      file->schemas.empty() ? worded("it does not say which schema it follows")
-                                           : "it follows the schema " + file->schemas.front() + ", not IFC4",
-                     "have it written as IFC4"};
+                                           : worded("it follows the schema %1, not IFC4", file->schemas.front()),
+                     worded("have it written as IFC4")};
     auto reading = IfcReader(std::move(*file)).read();
     if (guessed && reading.ok())
         reading.value().notes.push_back(worded("its letters were taken for Western European ones of Windows"));

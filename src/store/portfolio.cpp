@@ -250,8 +250,8 @@ std::string awaitedLine(const Programme& programme, const AwaitedNow& one,
         const int days = one.days();
         line += worded(", now %1", day(completionDate(one.now.at)));
         if (days == 0) return worded("%1, at another hour", line);
-        return line + ", " + std::to_string(std::abs(days)) + (std::abs(days) == 1 ? " day " : " days ") +
-               (days > 0 ? "later" : "earlier");
+        return line + (days > 0 ? wordedCount(", %1 day later", ", %1 days later", days)
+                                : wordedCount(", %1 day earlier", ", %1 days earlier", -days));
     }
     case AwaitedNow::Is::missing:
         return worded("%1; %2 has no such milestone any more", line, one.kept.file);

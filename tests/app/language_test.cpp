@@ -12,6 +12,7 @@
 #include "store/file.h"
 
 #include <QBuffer>
+#include <QComboBox>
 #include <QJsonArray>
 #include <QJsonDocument>
 #include <QJsonObject>
@@ -190,6 +191,22 @@ private slots:
         QCOMPARE(desk.window.menuBar()->actions().first()->text(), QStringLiteral("&Datei"));
         // What does not exist in a language is said in English.
         QCOMPARE(QCoreApplication::translate("Any", "never said anywhere"), QStringLiteral("never said anywhere"));
+    }
+
+    /// It is chosen in the preferences, for the next start; what stands in the window stays as it is.
+    void theLanguageIsChosenInThePreferences() {
+        Desk desk(Programme(), m_folder.filePath(QStringLiteral("p.ini")));
+        QVERIFY(languageKept(desk.settings).isEmpty());
+        const auto back = qScopeGuard([] { wearPreferences(*qApp, Preferences()); });
+        desk.trigger("preferences");
+        auto* box = desk.visible<QComboBox>("preferLanguage");
+        box->setFocus();
+        while (box->currentText() != QStringLiteral("Deutsch") && box->currentIndex() + 1 < box->count())
+            QTest::keyClick(box, Qt::Key_Down);
+        QCOMPARE(box->currentText(), QStringLiteral("Deutsch"));
+        QCOMPARE(languageKept(desk.settings), QStringLiteral("de"));
+        QCOMPARE(desk.window.menuBar()->actions().first()->text(), QStringLiteral("&File"));
+        QVERIFY(spoken().language() == QLocale::English);
     }
 
     /// The same job, with the same work done to it, is the same file in every language.

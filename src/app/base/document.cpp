@@ -245,13 +245,13 @@ void Document::start(Programme programme, const QString& path) {
 
 Programme Document::blank(Date today) {
     Programme programme;
-    programme.job.title = "New job";
+    programme.job.title = worded("New job");
     const Date monday = today + (7 - weekday(today)) % 7;
     programme.job.start = startOf(monday) + 8 * 60;
     Calendar calendar;
     calendar.id = CalendarId{1};
     calendar.key = "site5";
-    calendar.name = "Site five-day";
+    calendar.name = worded("Site five-day");
     calendar.dayMinutes = 480;
     for (std::size_t day = 0; day < 5; ++day) calendar.week[day] = DayWork{{8 * 60, 12 * 60}, {13 * 60, 17 * 60}};
     programme.calendars.append(std::move(calendar));

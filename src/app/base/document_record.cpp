@@ -120,7 +120,7 @@ Outcome Document::beginTrial() {
     if (Outcome may = mayChange(); !may.ok()) return may;
     const Stamp stamp = m_keeper.stamp();
     m_trial = Trial{m_live->programme, m_live->schedule, m_done, stamp.at};
-    m_keeper.write(EntryKind::trialBegun, Edit{"Trial begun", {}}, m_live->programme);
+    m_keeper.write(EntryKind::trialBegun, Edit{worded("Trial begun"), {}}, m_live->programme);
     emit fileChanged();
     emit recordChanged();
     emit changed();
@@ -154,7 +154,7 @@ Outcome Document::keepTrial(const QString& text) {
 
 Outcome Document::dropTrial() {
     if (!m_trial) return inputError(worded("no trial is on"), {});
-    const Edit back = differenceBetween(m_live->programme, m_trial->programme, "Trial dropped");
+    const Edit back = differenceBetween(m_live->programme, m_trial->programme, worded("Trial dropped"));
     apply(m_live->programme, back, &m_live->lookedUp());
     m_live->calculation.forget(); // what was calculated last was within the trial
     if (m_savedAt > m_trial->done) m_savedAt = gone;

@@ -54,7 +54,7 @@ void addBookOffers(QVBoxLayout& into, QWidget* owner, const Programme& programme
             all.push_back(own);
     const auto found = suggestionsFor(description, unit, all, 3);
     if (found.empty()) return;
-    auto* label = new QLabel(words("From the output book it might be"), owner);
+    auto* label = new QLabel(words(QT_TR_NOOP("From the output book it might be")), owner);
     label->setProperty("quiet", true);
     into.addWidget(label);
     for (const Suggestion& suggestion : found) {

@@ -241,7 +241,7 @@ std::vector<ListColumn> billColumns(Document& document) {
                        [=](std::size_t r) { return item(r).rate ? item(r).rate->toDouble() : -1; }});
     columns.push_back(
         {"materials",
-         "Materials a unit",
+         show::words(toWord("Materials a unit")),
          150,
          false,
          false,
@@ -270,7 +270,7 @@ ListSource ownBookSource(OutputBook& book, std::vector<BookItem>& changing) {
         while (taken.contains("X" + std::to_string(number))) ++number;
         BookItem item;
         item.key = "X" + std::to_string(number);
-        item.name = "New work item";
+        item.name = worded("New work item");
         changing.push_back(std::move(item));
         return done();
     };
@@ -300,7 +300,7 @@ ListSource jobBookSource(Document& document) {
                 if (std::none_of(rows.begin(), rows.end(), [&](const BookItem& other) { return other.key == key; }))
                     item.key = key;
             }
-            item.name = "New work item";
+            item.name = worded("New work item");
             const auto added = copyToJob(tx, std::move(item));
             return added.ok() ? done() : Outcome(added.errors());
         },
@@ -352,12 +352,12 @@ std::vector<ListColumn> supplyColumns(Document& document) {
         return row < trades.size() ? mostSupplyOf(document.programme(), trades[row]) : std::nullopt;
     };
     std::vector<ListColumn> columns;
-    columns.push_back({"trade", "Trade or plant", 150, false, false, [&document](std::size_t row) {
+    columns.push_back({"trade", show::words(toWord("Trade or plant")), 150, false, false, [&document](std::size_t row) {
                            const auto trades = tradesOf(document.programme());
                            return row < trades.size() ? text(trades[row]) : QString();
                        }});
     columns.push_back({"available",
-                       "On site",
+                       show::words(toWord("On site")),
                        70,
                        true,
                        false,

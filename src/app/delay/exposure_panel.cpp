@@ -157,7 +157,7 @@ void ExposurePanel::paintEvent(QPaintEvent*) {
     for (std::size_t i = 0; i < m_course.size(); ++i) {
         places.push_back(double(i));
         QString name = show::text(m_course[i].name);
-        if (name.startsWith(QLatin1String("Contract programme"))) name = tr("Contract");
+        if (name.startsWith(show::words(toWord("Contract programme ")))) name = tr("Contract");
         ink.places.push_back(name);
         for (std::size_t r = 0; r < reliefs; ++r)
             series[r].values.push_back(sumOf(m_course[i].total, static_cast<Relief>(r)).toDouble());

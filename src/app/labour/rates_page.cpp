@@ -239,7 +239,7 @@ void RatesPage::addNew() {
     const Outcome outcome = m_document.perform(tr("Add resource"), [&](Transaction& tx) -> Outcome {
         const ResourceBook book(tx.programme());
         for (int n = 1;; ++n) {
-            name = "Resource " + std::to_string(n);
+            name = tr("Resource ").toStdString() + std::to_string(n);
             if (book.named(name) != ResourceBook::none) continue;
             const auto id = addResource(tx, name);
             if (!id.ok()) return id.errors();

@@ -46,7 +46,7 @@ CodesPage::CodesPage(Document& document, QWidget* parent)
         const Code* row = tx->programme().codes.row(m_current);
         if (!row) return inputError(worded("there is no code yet"), worded("add one first"));
         // A name of its own until the one that is meant is put over it.
-        std::string name = "Value " + std::to_string(row->values.size() + 1);
+        std::string name = tr("Value ").toStdString() + std::to_string(row->values.size() + 1);
         while (valueMeant(*row, name)) name += "'";
         return addCodeValue(*tx, m_current, name);
     };

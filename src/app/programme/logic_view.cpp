@@ -8,6 +8,7 @@
 #include "app/programme/activity_parts.h"
 #include "app/programme/link_line.h"
 #include "chart/paint/bar_painter.h"
+#include "core/base/worded.h"
 #include "core/model/phrases.h"
 #include "edit/link_edits.h"
 
@@ -72,9 +73,9 @@ std::size_t keyOf(const Programme& programme, const std::vector<ChartRow>& rows,
 
 std::string logicWords(const Programme& programme, const Link& link) {
     std::string words;
-    if (link.type == LinkType::ss) words = "starts";
-    if (link.type == LinkType::ff) words = "ends";
-    if (link.type == LinkType::sf) words = "start to end";
+    if (link.type == LinkType::ss) words = worded("starts");
+    if (link.type == LinkType::ff) words = worded("ends");
+    if (link.type == LinkType::sf) words = worded("start to end");
     if (link.lag == 0) return words;
     const std::string lag = lagText(programme, link);
     return words + (words.empty() ? "" : " ") + (link.lag > 0 ? "+" : "") + lag;

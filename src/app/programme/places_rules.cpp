@@ -11,6 +11,25 @@
 
 namespace yarrin {
 
+namespace {
+
+/// Offers words of files in the language of the window, and reads them in it.
+void choiceOf(ListColumn& column, const std::vector<const char*>& words) {
+    column.choices = [words] {
+        QStringList shown;
+        for (const char* word : words) shown << show::words(word);
+        return shown;
+    };
+    column.text = [kept = column.text](std::size_t row) { return show::words(kept(row).toStdString()); };
+    column.commit = [take = column.commit, words](Transaction* tx, std::size_t row, const std::string& typed) {
+        for (const char* word : words)
+            if (show::isWord(typed, word)) return take(tx, row, word);
+        return take(tx, row, typed);
+    };
+}
+
+} // namespace
+
 std::vector<ListColumn> PlacesPage::ruleColumns() {
     const auto at = [this](std::size_t row) -> const PlaceRule& { return m_document.programme().placeRules[row]; };
     const auto kinds = [this] {
@@ -52,13 +71,11 @@ std::vector<ListColumn> PlacesPage::ruleColumns() {
         for (const Location& place : m_document.programme().locations) words << show::text(place.key);
         return words;
     };
-    add("together", tr("May be together"), 110, PlaceRuleField::together).choices = [] {
-        return QStringList{QStringLiteral("yes"), QStringLiteral("no")};
-    };
+    choiceOf(add("together", tr("May be together"), 110, PlaceRuleField::together),
+             {QT_TR_NOOP("yes"), QT_TR_NOOP("no")});
     add("days", tr("Days apart"), 80, PlaceRuleField::days).right = true;
-    add("daysOf", tr("Days of"), 100, PlaceRuleField::daysOf).choices = [] {
-        return QStringList{QStringLiteral("successor"), QStringLiteral("predecessor"), QStringLiteral("continuous")};
-    };
+    choiceOf(add("daysOf", tr("Days of"), 100, PlaceRuleField::daysOf),
+             {QT_TR_NOOP("successor"), QT_TR_NOOP("predecessor"), QT_TR_NOOP("continuous")});
     add("metres", tr("Metres apart"), 90, PlaceRuleField::metres).right = true;
     add("note", tr("Note"), 160, PlaceRuleField::note);
     return columns;

@@ -51,7 +51,7 @@ QString draftedNarrative(Document& document, const std::vector<Revision>& revisi
             return;
         }
         const Calculated previous{*last->programme, *last->schedule};
-        text = draftNarrative(now, &previous, "revision " + revisions.back().key, odds);
+        text = draftNarrative(now, &previous, worded("revision %1", revisions.back().key), odds);
     });
     return show::text(text);
 }

@@ -386,7 +386,7 @@ void RevisionPage::outline() {
     if (!revision) return;
     const auto state = read(*revision);
     if (!state.ok()) return emit refused(show::error(state.error()));
-    m_state.setOutline(outlineOf(*state->schedule, "revision " + revision->key));
+    m_state.setOutline(outlineOf(*state->schedule, worded("revision %1", revision->key)));
     emit outlineShown();
 }
 

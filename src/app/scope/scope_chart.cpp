@@ -322,17 +322,19 @@ void ScopeChart::added(const QString& step, const std::function<Result<Breakdown
 
 void ScopeChart::addSibling() {
     if (!m_chosen) return addChild();
-    added(tr("Group added"), [this](Transaction& tx) { return addGroup(tx, m_chosen, "New group"); });
+    added(tr("Group added"), [this](Transaction& tx) { return addGroup(tx, m_chosen, tr("New group").toStdString()); });
 }
 
 void ScopeChart::addChild() {
     m_folded.erase(m_chosen.value);
-    added(tr("Group added"), [this](Transaction& tx) { return addChildGroup(tx, m_chosen, "New group"); });
+    added(tr("Group added"),
+          [this](Transaction& tx) { return addChildGroup(tx, m_chosen, tr("New group").toStdString()); });
 }
 
 void ScopeChart::addParent() {
     if (!m_chosen) return emit refused(tr("Nothing stands over the whole job."));
-    added(tr("Group put over another"), [this](Transaction& tx) { return addParentGroup(tx, m_chosen, "New group"); });
+    added(tr("Group put over another"),
+          [this](Transaction& tx) { return addParentGroup(tx, m_chosen, tr("New group").toStdString()); });
 }
 
 void ScopeChart::remove() {

@@ -3,6 +3,7 @@
 #include "chart/layout/rows.h"
 
 #include "core/base/text.h"
+#include "core/base/worded.h"
 #include "core/model/describe/texts.h"
 #include "core/view/filter.h"
 
@@ -279,22 +280,23 @@ std::vector<Error> faultsIn(const Lens& lens, const Programme& programme) {
     std::vector<Error> faults;
     if (const auto filter = Filter::parse(programme, lens.filter); !filter.ok()) {
         Error fault = filter.error();
-        fault.place = "show only";
+        fault.place = worded("show only");
         faults.push_back(std::move(fault));
     }
     const auto needs = [&](const std::string& field, const char* place, bool groups) {
         const auto known = fieldNamed(programme, field);
         if (known && (known->groups || !groups)) return;
         const bool code = field.starts_with("code:");
-        faults.push_back({ErrorCode::input, place,
-                          code ? "this job has no code " + field.substr(5) : "\"" + field + "\" is not known here",
-                          code ? "add the code, or choose another field" : "choose another field"});
+        faults.push_back(
+            {ErrorCode::input, worded(place),
+             code ? worded("this job has no code %1", field.substr(5)) : worded("\"%1\" is not known here", field),
+             code ? worded("add the code, or choose another field") : worded("choose another field")});
     };
-    for (const LensKey& key : lens.groups) needs(key.field, "groups", true);
-    for (const LensKey& key : lens.order) needs(key.field, "order", false);
-    if (!lens.colour.empty()) needs(lens.colour, "colours", true);
+    for (const LensKey& key : lens.groups) needs(key.field, toWord("groups"), true);
+    for (const LensKey& key : lens.order) needs(key.field, toWord("order"), false);
+    if (!lens.colour.empty()) needs(lens.colour, toWord("colours"), true);
     for (const std::string* text : {&lens.before, &lens.on, &lens.after})
-        if (!text->empty()) needs(*text, "texts of bars", false);
+        if (!text->empty()) needs(*text, toWord("texts of bars"), false);
     return faults;
 }
 

@@ -2,6 +2,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "chart/layout/year_layout.h"
 
+#include "core/base/worded.h"
+
 #include <algorithm>
 
 namespace yarrin {
@@ -21,14 +23,14 @@ DayShape shapeOf(const ResolvedCalendar& calendar, const DayPlan& plan, std::siz
     if (cause.kind == DayCause::Kind::weather) {
         shape.tone = DayTone::weather;
         shape.fromBase = !weatherIsOwn;
-        shape.name = "Weather allowance";
+        shape.name = worded("Weather allowance");
     } else if (cause.kind == DayCause::Kind::exception) {
         const CalendarException& exception = calendar.exceptions[cause.exception];
         shape.fromBase = cause.exception < ownFrom;
         shape.tone = !shape.work.empty() ? DayTone::ownTimes : (shape.fromBase ? DayTone::offFromBase : DayTone::off);
         shape.name = exception.name;
-        if (exception.tide && shape.name.empty()) shape.name = "Tide " + tideText(*exception.tide) + " m";
-        if (cause.substitute) shape.name += " (substitute)";
+        if (exception.tide && shape.name.empty()) shape.name = worded("Tide %1 m", tideText(*exception.tide));
+        if (cause.substitute) shape.name += worded(" (substitute)");
     } else {
         shape.tone = shape.work.empty() ? DayTone::dayOff : DayTone::works;
     }

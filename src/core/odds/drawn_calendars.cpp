@@ -30,7 +30,8 @@ Date sameDay(Date day, int recordedJuly) {
 
 /// What a calendar is called before what it was narrowed by.
 std::string keyOf(const ResolvedCalendar& calendar) {
-    return calendar.key.substr(0, calendar.key.find(" where it meets "));
+    const std::string meets = worded(" where it meets %1", "\n");
+    return calendar.key.substr(0, calendar.key.find(meets.substr(0, meets.find('\n'))));
 }
 
 } // namespace
