@@ -90,7 +90,7 @@ Result<std::vector<Stand>> standsFrom(std::vector<Revision> revisions, const Pro
         stands.push_back({one.purpose.empty() ? one.key : one.purpose, std::move(programme).value()});
     }
     if (stands.size() == 1 || !sameWorks(stands.back().programme, now))
-        stands.push_back({"Now", now});
+        stands.push_back({worded("Now"), now});
     else
         stands.back().programme = now;
     stands.front().ignored = std::move(ignored);

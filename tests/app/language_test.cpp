@@ -8,6 +8,7 @@
 #include "app/table/activity_columns.h"
 #include "core/time/typed_date.h"
 #include "edit/activity_edits.h"
+#include "edit/trade_sequences.h"
 #include "every_page.h"
 #include "store/file.h"
 
@@ -35,8 +36,8 @@ namespace {
 
 /// Every Latin letter is one of full width, but for places of arguments, marks of text and patterns of file names.
 QString madeUp(const QString& sentence) {
-    static const QRegularExpression kept(
-        QStringLiteral("%[0-9n]|<[^>]*>|&[a-z]+;|\\{[a-z:0-9]+\\}|\\*\\.[a-z.-]+|\\[\\*\\]"));
+    static const QRegularExpression kept(QStringLiteral(
+        "%[0-9n]|</?[a-z]+[0-9]?(?: [^<>=]*=[^<>]*)?/?>|&[a-z]+;|\\{[a-z:0-9]+\\}|\\*\\.[a-z.-]+|\\[\\*\\]"));
     QString made;
     qsizetype at = 0;
     const auto widen = [&](const QString& part) {
@@ -64,6 +65,43 @@ public:
         return madeUp(QString::fromUtf8(many && count != 1 ? many : id)).toStdString();
     }
 };
+
+/// What ships as an example, and what the job's own words are in files: rules, ids, units, steps of trades, the book.
+std::vector<QString> ownWords(const QJsonValue& job) {
+    std::vector<QString> words;
+    const std::function<void(const QJsonValue&, const QString&)> walk = [&](const QJsonValue& value,
+                                                                            const QString& key) {
+        if (value.isObject()) {
+            const QJsonObject object = value.toObject();
+            for (auto it = object.begin(); it != object.end(); ++it) walk(it.value(), it.key());
+        }
+        for (const QJsonValue one : value.toArray()) walk(one, key);
+        if (value.isString()) words.push_back(value.toString());
+    };
+    walk(job, {});
+    for (const TradeSequence& one : tradeSequences()) {
+        words.push_back(show::text(one.name));
+        for (const TradeStep& step : one.steps)
+            for (const std::string_view said : {step.name, step.waits, step.before}) words.push_back(show::text(said));
+    }
+    QFile book(QStringLiteral(SOURCE_DIR "/resources/book/output-book.csv"));
+    if (!book.open(QIODevice::ReadOnly)) qFatal("the output book is not there");
+    book.readLine();
+    for (const QString& cell : QString::fromUtf8(book.readAll()).split(QRegularExpression(QStringLiteral("[\n\",]+"))))
+        words.push_back(cell.trimmed());
+    std::erase_if(words, [](const QString& one) { return one.size() < 2; });
+    std::sort(words.begin(), words.end(), [](const QString& a, const QString& b) { return a.size() > b.size(); });
+    return words;
+}
+
+/// The text without those; one that was cut short stands for the whole.
+QString without(QString text, const std::vector<QString>& words) {
+    for (const QString& one : words) {
+        text.remove(one);
+        if (text.endsWith(QChar(0x2026)) && text.size() > 4 && one.startsWith(text.chopped(1).trimmed())) return {};
+    }
+    return text;
+}
 
 /// What people named is in other letters, so that only words of ours are in Latin ones.
 QJsonValue foreign(const QJsonValue& value, const QString& key, const QString& list = {}) {
@@ -152,17 +190,23 @@ private slots:
         static const QRegularExpression word(QStringLiteral("[a-z]{2,}"));
         // What is typed and kept in files as it stands: links, codes, names of fields, units, formats and keys.
         static const QRegularExpression typed(
-            QStringLiteral("https?://\\S+|\\S+@\\S+|<[^>]*>|&[a-z]+;|\\*?\\.[a-z.]+|Yarrin|Open Sans"));
+            QStringLiteral("https?://\\S+|\\S+@\\S+|<[^>]*>|&[a-z]+;|\\*?\\.[a-z.]+|Yarrin|Open Sans|few "
+                           "runs|foreign|\\{[a-z:0-9]+\\}|"
+                           "\\b(Ctrl|Alt|Shift|Insert|Ins|Del|Backspace|Left|Right|Up|Down|PgUp|PgDown)\\b"));
+        QFile file(foreignJob());
+        if (!file.open(QIODevice::ReadOnly)) qFatal("the job is not there");
+        const auto own = ownWords(QJsonDocument::fromJson(file.readAll()).object());
         std::map<QString, QString> left;
         onEveryPage(desk, [&](const QString& page) {
             if (page == QLatin1String("openGuide") || page == QLatin1String("openKeys")) return; // written in English
             for (QString text : textsOf(desk.window)) {
-                if (word.match(text.remove(typed)).hasMatch()) left.emplace(text, page);
+                if (word.match(without(text.remove(m_folder.path()).remove(typed), own)).hasMatch())
+                    left.emplace(text, page);
             }
         });
-        QStringList lines;
-        for (const auto& [text, page] : left) lines << page + QStringLiteral(": ") + text.simplified().left(120);
-        QVERIFY2(left.empty(), qPrintable(QStringLiteral("\n") + lines.join(QLatin1Char('\n'))));
+        for (const auto& [text, page] : left)
+            qWarning("%s: %s", qPrintable(page), qPrintable(text.simplified().left(120)));
+        QVERIFY(left.empty());
     }
 
     /// Words of the window, of the core and of the toolkit come from one language, with its plurals.
@@ -175,14 +219,14 @@ private slots:
         QCOMPARE(show::countOf(1, "activity", "activities"), QStringLiteral("1 Vorgang"));
         QCOMPARE(show::countOf(3, "activity", "activities"), QStringLiteral("3 Vorgänge"));
         QCOMPARE(show::date(dateFrom(2027, 5, 7)), QStringLiteral("7. Mai 2027"));
-        QCOMPARE(show::number(Decimal(134450, 2)), QStringLiteral("1\u00a0344.50"));
+        QCOMPARE(show::number(Decimal(134456, 2)), QStringLiteral("1\u00a0344.56"));
         for (const char* typed : {"7. Mai 2027", "7 May 2027", "Fr 7. Mai 2027", "Fri 7 May 2027", "7.5.2027"}) {
             const auto date = parseTypedDate(typed);
             QVERIFY2(date.ok() && *date == dateFrom(2027, 5, 7), typed);
         }
         QVERIFY(parseTypedDate("2. Mär 2026").ok() && *parseTypedDate("2. März 2026") == dateFrom(2026, 3, 2));
-        const auto figure = parseFigure(show::number(Decimal(134450, 2)).toStdString());
-        QVERIFY(figure.ok() && *figure == Decimal(134450, 2));
+        const auto figure = parseFigure(show::number(Decimal(134456, 2)).toStdString());
+        QVERIFY(figure.ok() && *figure == Decimal(134456, 2));
         QCOMPARE(show::lateness(8), QStringLiteral("8 Tage zu spät"));
         QCOMPARE(show::shiftOf(-1), QStringLiteral("1 Tag früher"));
         QCOMPARE(show::error(inputError(worded("there is no section %1", "S9"), worded("choose another name"))),

@@ -55,6 +55,10 @@ QString label(const ViewField& field) {
     return field.name.starts_with("code:") ? text(field.label) : words(field.label);
 }
 
+QString within(const QString& heading) {
+    return spoken().language() == QLocale::English ? heading.toLower() : heading;
+}
+
 QString monthName(unsigned month) {
     return text(yarrin::monthName(month));
 }

@@ -21,6 +21,8 @@ namespace show {
 [[nodiscard]] bool isWord(const std::string& typed, const char* word);
 /// What the field is called: in the language of the window, but for a code of the job.
 [[nodiscard]] QString label(const ViewField& field);
+/// A heading as it stands within a sentence: English nouns begin small there, German ones never.
+[[nodiscard]] QString within(const QString& heading);
 /// "May", of 1 to 12.
 [[nodiscard]] QString monthName(unsigned month);
 /// "Mon", or "Monday", of 0 Monday to 6 Sunday.

@@ -5,6 +5,7 @@
 #include <QApplication>
 #include <QFile>
 #include <QFontDatabase>
+#include <QKeySequence>
 #include <QLayout>
 #include <QMenu>
 #include <QPainter>
@@ -100,6 +101,10 @@ LookChanges& lookChanges() {
 int scaled(int pixels) {
     constexpr int usual = 12; // of the body font
     return (pixels * (usual + textEnlargement()) + usual / 2) / usual;
+}
+
+QString keyTold(const char* keys) {
+    return QLatin1Char('\t') + QKeySequence(QLatin1String(keys)).toString(QKeySequence::NativeText);
 }
 
 int columnRoom(int pixels, const QString& heading) {

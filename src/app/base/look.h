@@ -42,6 +42,8 @@ void setMark(QWidget* widget, const char* name, const QVariant& value);
 void keepWidth(QWidget* widget, int pixels);
 void keepHeight(QWidget* widget, int pixels);
 
+/// What a menu tells of a key that another place listens to: "\tCtrl+C", as the system writes it.
+[[nodiscard]] QString keyTold(const char* keys);
 /// A shipped line icon in a colour.
 [[nodiscard]] QIcon lineIcon(const QString& name, const QColor& colour);
 [[nodiscard]] QPixmap linePixmap(const QString& name, const QColor& colour, int size, qreal scale);

@@ -133,7 +133,7 @@ namespace {
 void addPlaced(std::vector<ListColumn>& columns, Document& document) {
     auto placed = std::make_shared<PlacedCache>(document);
     columns.push_back({"placed",
-                       "Placed",
+                       show::words(toWord("Placed")),
                        90,
                        true,
                        true,
@@ -143,7 +143,7 @@ void addPlaced(std::vector<ListColumn>& columns, Document& document) {
                        {},
                        [=](std::size_t r) { return placed->of(r).placed.toDouble(); }});
     columns.push_back({"left",
-                       "Left",
+                       show::words(toWord("Left")),
                        90,
                        true,
                        true,
@@ -164,7 +164,7 @@ void addPlaces(std::vector<ListColumn>& columns, Document& document) {
         };
     };
     columns.push_back({"location",
-                       "Location",
+                       show::words(toWord("Location")),
                        110,
                        false,
                        true,
@@ -176,7 +176,7 @@ void addPlaces(std::vector<ListColumn>& columns, Document& document) {
                        set(BillField::location),
                        [&document] { return names(document.programme().locations); }});
     columns.push_back({"group",
-                       "Group",
+                       show::words(toWord("Group")),
                        130,
                        false,
                        true,
@@ -199,10 +199,16 @@ std::vector<ListColumn> billColumns(Document& document) {
         };
     };
     std::vector<ListColumn> columns;
-    columns.push_back(
-        {"item", "Item", 56, false, true, [=](std::size_t r) { return text(item(r).key); }, {}, set(BillField::key)});
+    columns.push_back({"item",
+                       show::words(toWord("Item")),
+                       56,
+                       false,
+                       true,
+                       [=](std::size_t r) { return text(item(r).key); },
+                       {},
+                       set(BillField::key)});
     columns.push_back({"description",
-                       "Description",
+                       show::words(toWord("Description")),
                        260,
                        false,
                        false,
@@ -210,7 +216,7 @@ std::vector<ListColumn> billColumns(Document& document) {
                        {},
                        set(BillField::description)});
     columns.push_back({"unit",
-                       "Unit",
+                       show::words(toWord("Unit")),
                        50,
                        false,
                        true,
@@ -219,7 +225,7 @@ std::vector<ListColumn> billColumns(Document& document) {
                        set(BillField::unit),
                        unitChoices});
     columns.push_back({"quantity",
-                       "Quantity",
+                       show::words(toWord("Quantity")),
                        90,
                        true,
                        false,
@@ -230,7 +236,7 @@ std::vector<ListColumn> billColumns(Document& document) {
                        [=](std::size_t r) { return item(r).quantity.toDouble(); }});
     addPlaced(columns, document);
     columns.push_back({"rate",
-                       "Rate",
+                       show::words(toWord("Rate")),
                        80,
                        true,
                        true,

@@ -253,7 +253,8 @@ QWidget* ContractStage::buildSections() {
     m_table->horizontalHeader()->setFixedHeight(28);
     const int widths[] = {40, 140, 190, 92, 76, 50, 122, 76, 88, 92, 104};
     for (int i = 0; i < m_model->columnCount(); ++i)
-        m_table->setColumnWidth(i, columnRoom(widths[i], m_model->headerData(i, Qt::Horizontal).toString()));
+        m_table->setColumnWidth(
+            i, columnRoom(widths[i], m_model->headerData(i, Qt::Horizontal, Qt::DisplayRole).toString()));
     m_table->horizontalHeader()->setStretchLastSection(true);
     layout->addWidget(m_table);
     const auto fit = [this] {

@@ -155,10 +155,11 @@ Outcome SectionModel::commit(const std::vector<Entry>& entries, const QString& t
     if (entries.empty()) return done();
     const Entry& first = entries.front();
     const Section& section = m_document.programme().sections[std::size_t(first.row)];
-    const QString step = text.isEmpty() ? tr("%1 %2 → %3")
-                                              .arg(show::text(section.key),
-                                                   tr(columns[std::size_t(first.column)].title).toLower(), first.text)
-                                        : text;
+    const QString step =
+        text.isEmpty()
+            ? tr("%1 %2 → %3")
+                  .arg(show::text(section.key), show::within(tr(columns[std::size_t(first.column)].title)), first.text)
+            : text;
     return m_document.perform(step, [&](Transaction& tx) -> Outcome {
         for (const Entry& entry : entries) {
             const auto field = columns[std::size_t(entry.column)].field;

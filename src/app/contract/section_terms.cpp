@@ -98,7 +98,7 @@ FieldEdit* SectionTerms::field(const char* name, const QString& label, const QSt
         QString::fromLatin1(name), label, hint, [this, which] { return value(which); },
         [this, which, label](const std::string& text) -> Outcome {
             if (!section()) return inputError(worded("choose a section in the table first"));
-            return m_document.perform(named(tr("%1 → %2").arg(label.toLower(), show::text(text))),
+            return m_document.perform(named(tr("%1 → %2").arg(show::within(label), show::text(text))),
                                       [&](Transaction& tx) { return setSectionField(tx, m_id, which, text); });
         },
         this);

@@ -118,8 +118,9 @@ FieldEdit* EventPage::field(const char* name, const QString& label, const QStrin
         QString::fromLatin1(name), label, hint, [this, which] { return value(which); },
         [this, which, label](const std::string& text) {
             if (!event()) return done();
-            return m_document.perform(tr("%1 %2 → %3").arg(show::text(event()->key), label.toLower(), show::text(text)),
-                                      [&](Transaction& tx) { return setEventField(tx, m_id, which, text); });
+            return m_document.perform(
+                tr("%1 %2 → %3").arg(show::text(event()->key), show::within(label), show::text(text)),
+                [&](Transaction& tx) { return setEventField(tx, m_id, which, text); });
         },
         this);
     m_fields.push_back(made);
@@ -128,7 +129,7 @@ FieldEdit* EventPage::field(const char* name, const QString& label, const QStrin
 
 void EventPage::commit(EventField which, const QString& label, const std::string& text) {
     if (!event()) return;
-    const Outcome outcome = m_document.perform(tr("%1 %2").arg(show::text(event()->key), label.toLower()),
+    const Outcome outcome = m_document.perform(tr("%1 %2").arg(show::text(event()->key), show::within(label)),
                                                [&](Transaction& tx) { return setEventField(tx, m_id, which, text); });
     if (!outcome.ok()) emit refused(show::error(outcome.error()));
 }

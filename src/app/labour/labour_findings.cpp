@@ -3,6 +3,7 @@
 #include "app/labour/labour_findings.h"
 
 #include "core/base/natural_order.h"
+#include "core/base/worded.h"
 
 #include <algorithm>
 #include <map>
@@ -101,7 +102,7 @@ void LabourFindings::findLines() {
     }
     ResourceLine people;
     people.place = ResourceLine::everybody;
-    people.name = "Everybody";
+    people.name = worded("Everybody");
     if (const auto days = m_demand.people(); !days.empty()) add(std::move(people), days);
     drawSparks(weeks);
     std::stable_sort(m_lines.begin(), m_lines.end(), [](const ResourceLine& a, const ResourceLine& b) {

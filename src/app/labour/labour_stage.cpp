@@ -272,7 +272,7 @@ void LabourStage::fillFields() {
         m_stack->addItem(tr("Stacked by %1").arg(label));
     };
     for (const ViewField& field : fieldsOf(m_document.programme()))
-        if (field.groups && field.kind == FieldKind::text) offer(field.name, show::label(field).toLower());
+        if (field.groups && field.kind == FieldKind::text) offer(field.name, show::within(show::label(field)));
     offer("id", tr("activity"));
     int at = m_stack->findText(kept);
     for (std::size_t i = 0; i < m_fields.size() && at < 0; ++i)

@@ -123,7 +123,7 @@ void LogicPage::present() {
     m_lanes->setText(tr("Lanes: %1")
                          .arg(choice.lanes.empty()  ? tr("the table's")
                               : choice.lanes == "-" ? tr("one for all")
-                              : field               ? show::text(field->label).toLower()
+                              : field               ? show::within(show::label(*field))
                                                     : tr("none")));
     m_within->setText(tr("Rows: %1").arg(choice.within == LogicRows::places ? tr("by place") : tr("few crossings")));
     m_boxes->setText(tr("Boxes"));

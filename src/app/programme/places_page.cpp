@@ -325,7 +325,7 @@ void PlacesPage::present() {
     for (const LocationId id : branches)
         if (!m_view->choice().hidden.contains(id)) {
             const Location& place = *programme.locations.row(id);
-            shown << show::text(place.name.empty() ? place.key : place.name).toLower();
+            shown << show::within(show::text(place.name.empty() ? place.key : place.name));
         }
     QString where = shown.size() == qsizetype(branches.size()) && shown.size() > 3 ? tr("all places")
                                                                                    : shown.join(QStringLiteral(", "));

@@ -113,7 +113,7 @@ void SheetSettings::addField(const char* name, const QString& label, const QStri
         [this, field, label](const std::string& text) -> Outcome {
             if (!sheet()) return done();
             const SheetId id = m_id;
-            return m_document.perform(tr("Sheet %1: %2").arg(show::text(sheet()->key), label.toLower()),
+            return m_document.perform(tr("Sheet %1: %2").arg(show::text(sheet()->key), show::within(label)),
                                       [=](Transaction& tx) { return setSheetField(tx, id, field, text); });
         },
         m_page);

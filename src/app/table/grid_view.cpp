@@ -3,6 +3,7 @@
 #include "app/table/grid_view.h"
 
 #include "app/base/format.h"
+#include "app/base/look.h"
 #include "app/table/frozen_columns.h"
 #include "app/table/grid_delegate.h"
 #include "edit/series.h"
@@ -241,22 +242,22 @@ void GridView::showOwnMenu(const QPoint& at) {
     auto* menu = new QMenu(this);
     menu->setObjectName(QStringLiteral("gridMenu"));
     menu->setAttribute(Qt::WA_DeleteOnClose);
-    menu->addAction(tr("&Copy cells") + QStringLiteral("\tCtrl+C"), this, &GridView::copy);
+    menu->addAction(tr("&Copy cells") + keyTold("Ctrl+C"), this, &GridView::copy);
     bool typed = false;
     for (const QModelIndex& cell : selectionModel()->selectedIndexes()) typed = typed || grid()->takesValue(cell);
     // Paste makes rows in an empty list.
-    menu->addAction(tr("&Paste cells") + QStringLiteral("\tCtrl+V"), this, &GridView::paste)
+    menu->addAction(tr("&Paste cells") + keyTold("Ctrl+V"), this, &GridView::paste)
         ->setEnabled(typed || grid()->grows());
-    for (QAction* one : {menu->addAction(tr("&Fill down") + QStringLiteral("\tCtrl+D"), this, &GridView::fillDown),
-                         menu->addAction(tr("C&lear") + QStringLiteral("\tBackspace"), this, &GridView::clearCells)})
+    for (QAction* one : {menu->addAction(tr("&Fill down") + keyTold("Ctrl+D"), this, &GridView::fillDown),
+                         menu->addAction(tr("C&lear") + keyTold("Backspace"), this, &GridView::clearCells)})
         one->setEnabled(typed);
     menu->addSeparator();
     if (isSignalConnected(QMetaMethod::fromSignal(&GridView::addRequested)))
-        menu->addAction(tr("&Add a row") + QStringLiteral("\tInsert"), this, &GridView::addRequested);
+        menu->addAction(tr("&Add a row") + keyTold("Insert"), this, &GridView::addRequested);
     if (!actions().isEmpty())
         menu->addActions(actions());
     else if (isSignalConnected(QMetaMethod::fromSignal(&GridView::deleteRequested)) && currentIndex().isValid())
-        menu->addAction(tr("&Delete") + QStringLiteral("\tDel"), this, &GridView::deleteRequested);
+        menu->addAction(tr("&Delete") + keyTold("Del"), this, &GridView::deleteRequested);
     menu->popup(at);
 }
 

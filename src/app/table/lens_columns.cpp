@@ -99,7 +99,7 @@ ActivityColumn phraseColumn(const char* name, const char* title, int width, Text
     c.name = QLatin1String(name);
     c.title = show::words(title);
     c.width = width;
-    c.verb = c.title.toLower();
+    c.verb = show::within(c.title);
     c.quiet = true;
     c.text = [shown](Cell x) { return text(shown(x)); };
     c.commit = [commit](Transaction& tx, ActivityId id, const std::string& typed) { return commit(tx, id, typed); };

@@ -146,8 +146,8 @@ Outcome ListModel::commit(const std::vector<Entry>& entries, const QString& text
     const QString step =
         !text.isEmpty() ? text
         : first->text.isEmpty()
-            ? tr("%1 %2 taken away").arg(m_source.nameOf(firstRow), firstColumn.title.toLower())
-            : tr("%1 %2 → %3").arg(m_source.nameOf(firstRow), firstColumn.title.toLower(), first->text);
+            ? tr("%1 %2 taken away").arg(m_source.nameOf(firstRow), show::within(firstColumn.title))
+            : tr("%1 %2 → %3").arg(m_source.nameOf(firstRow), show::within(firstColumn.title), first->text);
     return m_source.perform(step, [&](Transaction* tx) -> Outcome {
         for (std::size_t i = 0; i < added; ++i) {
             if (!m_source.append) return inputError(worded("the table does not grow"), worded("paste fewer rows"));

@@ -75,8 +75,8 @@ ListPage::ListPage(const QString& name, const QString& accessibleName, ListSourc
     m_table->horizontalHeader()->setFixedHeight(28);
     const auto widths = [this] {
         for (int i = 0; i < m_model->columnCount(); ++i)
-            m_table->setColumnWidth(i,
-                                    columnRoom(m_model->widthOf(i), m_model->headerData(i, Qt::Horizontal).toString()));
+            m_table->setColumnWidth(
+                i, columnRoom(m_model->widthOf(i), m_model->headerData(i, Qt::Horizontal, Qt::DisplayRole).toString()));
     };
     widths();
     connect(&lookChanges(), &LookChanges::changed, this, widths);

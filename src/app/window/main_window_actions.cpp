@@ -268,7 +268,7 @@ void MainWindow::buildWeeksAction(QMenu& menu) {
 
 void MainWindow::buildActivityMenu() {
     QMenu* menu = menuBar()->addMenu(tr("&Activity"));
-    menu->addAction(action(QStringLiteral("addTask"), tr("Add an &activity below") + QStringLiteral("\tInsert"), {},
+    menu->addAction(action(QStringLiteral("addTask"), tr("Add an &activity below") + keyTold("Insert"), {},
                            [this] { table().addActivity(ActivityKind::task); }));
     menu->addAction(action(QStringLiteral("addSeveral"), tr("Add &several…"),
                            QKeySequence(Qt::CTRL | Qt::SHIFT | Qt::Key_Insert), [this] { table().askSeveral(); }));
@@ -292,12 +292,12 @@ void MainWindow::buildActivityMenu() {
         }));
     menu->addSeparator();
     buildRowActions(*menu);
-    menu->addAction(action(QStringLiteral("moveIn"), tr("Move a level &in") + QStringLiteral("\tAlt+Right"), {},
+    menu->addAction(action(QStringLiteral("moveIn"), tr("Move a level &in") + keyTold("Alt+Right"), {},
                            [this] { table().moveDepth(true); }));
-    menu->addAction(action(QStringLiteral("moveOut"), tr("Move a level &out") + QStringLiteral("\tAlt+Left"), {},
+    menu->addAction(action(QStringLiteral("moveOut"), tr("Move a level &out") + keyTold("Alt+Left"), {},
                            [this] { table().moveDepth(false); }));
     menu->addSeparator();
-    menu->addAction(action(QStringLiteral("deleteActivity"), tr("&Delete") + QStringLiteral("\tDel"), {},
+    menu->addAction(action(QStringLiteral("deleteActivity"), tr("&Delete") + keyTold("Del"), {},
                            [this] { table().deleteSelected(); }));
 }
 
@@ -333,9 +333,9 @@ void MainWindow::buildRowActions(QMenu& menu) {
     menu.addAction(action(QStringLiteral("selectPath"), tr("Select the dri&ving path"), {},
                           [this] { table().selectDrivingPath(); }));
     menu.addSeparator();
-    menu.addAction(action(QStringLiteral("moveUp"), tr("Move u&p") + QStringLiteral("\tAlt+Up"), {},
-                          [this] { table().moveRows(-1); }));
-    menu.addAction(action(QStringLiteral("moveDown"), tr("Move do&wn") + QStringLiteral("\tAlt+Down"), {},
+    menu.addAction(
+        action(QStringLiteral("moveUp"), tr("Move u&p") + keyTold("Alt+Up"), {}, [this] { table().moveRows(-1); }));
+    menu.addAction(action(QStringLiteral("moveDown"), tr("Move do&wn") + keyTold("Alt+Down"), {},
                           [this] { table().moveRows(1); }));
 }
 

@@ -13,7 +13,7 @@ namespace yarrin {
 
 namespace {
 
-constexpr std::array<std::string_view, 12> monthNames{"january",   "february", "march",    "april",
+constexpr std::array<std::string_view, 12> ruleMonths{"january",   "february", "march",    "april",
                                                       "may",       "june",     "july",     "august",
                                                       "september", "october",  "november", "december"};
 constexpr std::array<std::string_view, 7> weekdayNames{"monday", "tuesday",  "wednesday", "thursday",
@@ -119,7 +119,7 @@ std::optional<Error> faultOf(const HolidayRule& rule) {
     if (rule.kind == HolidayRule::Kind::fixedDate &&
         (rule.day < 1 || !isDate(2000, static_cast<unsigned>(rule.month), static_cast<unsigned>(rule.day))))
         return inputError(
-            worded("there is no %1 %2", rule.day, capital(monthNames[static_cast<std::size_t>(rule.month - 1)])));
+            worded("there is no %1 %2", rule.day, capital(ruleMonths[static_cast<std::size_t>(rule.month - 1)])));
     if (rule.kind == HolidayRule::Kind::nthWeekday && rule.nth != -1 && (rule.nth < 1 || rule.nth > 5))
         return inputError("a month has no such week");
     if (rule.offset < -100 || rule.offset > 250) return inputError("that is too many days from Easter");
@@ -149,7 +149,7 @@ Result<HolidayRule> parseRule(std::string_view text) {
         if (!offset || (!rest.empty() && rest[0] != '+' && rest[0] != '-')) return bad();
         rule.offset = *offset;
     } else if (const auto day = signedNumber(words[0]); day && words.size() == 2) {
-        rule.month = named(monthNames, words[1]) + 1;
+        rule.month = named(ruleMonths, words[1]) + 1;
         rule.day = *day;
         if (rule.month == 0) return bad();
     } else {
@@ -165,7 +165,7 @@ Result<HolidayRule> parseRule(std::string_view text) {
         if (ordinal == ordinals.end() && words[0] != "last") return bad();
         rule.nth = words[0] == "last" ? -1 : static_cast<int>(ordinal - ordinals.begin()) + 1;
         rule.weekday = named(weekdayNames, words[1]);
-        rule.month = named(monthNames, words[3]) + 1;
+        rule.month = named(ruleMonths, words[3]) + 1;
         if (rule.weekday < 0 || rule.month == 0) return bad();
     }
     if (auto fault = faultOf(rule)) return *fault;
@@ -174,7 +174,7 @@ Result<HolidayRule> parseRule(std::string_view text) {
 
 std::string ruleText(const HolidayRule& rule) {
     std::string text;
-    const auto month = [&] { return capital(monthNames[static_cast<std::size_t>(rule.month - 1)]); };
+    const auto month = [&] { return capital(ruleMonths[static_cast<std::size_t>(rule.month - 1)]); };
     switch (rule.kind) {
     case HolidayRule::Kind::fixedDate:
         text = std::to_string(rule.day) + " " + month();

@@ -34,9 +34,12 @@ bool isWeekday(std::string_view word) {
 }
 
 std::optional<unsigned> monthOf(const std::string& word) {
+    if (word.size() < 3) return {};
+    const auto begins = [&](const std::string& name) { return name.substr(0, word.size()) == word; };
     for (unsigned i = 0; i < monthNames.size(); ++i)
-        for (const std::string& name : {lowered(monthNames[i]), lowered(worded(monthNames[i].data()))})
-            if (word.size() >= 3 && name.substr(0, word.size()) == word) return i + 1;
+        if (begins(lowered(monthNames[i]))) return i + 1;
+    for (unsigned i = 0; i < monthNames.size(); ++i)
+        if (begins(lowered(worded(monthNames[i].data())))) return i + 1;
     return {};
 }
 
