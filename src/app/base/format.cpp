@@ -256,7 +256,7 @@ QString value(const FieldValue& value, std::optional<int> decimals) {
 QString derivation(const Measure& measure, Minutes duration, Minutes dayMinutes) {
     if (!measure.crews) return {};
     const QString outcome =
-        tr("%1 of %2")
+        QCoreApplication::translate("", "%1 of %2", "days of so many hours")
             .arg(daysWithUnit(duration, dayMinutes), dayMinutes % 60 == 0
                                                          ? tr("%1 h").arg(dayMinutes / 60)
                                                          : tr("%1 h %2 min").arg(dayMinutes / 60).arg(dayMinutes % 60));
