@@ -8,6 +8,7 @@
 #include "app/table/activity_columns.h"
 #include "core/time/typed_date.h"
 #include "edit/activity_edits.h"
+#include "edit/event_edits.h"
 #include "edit/trade_sequences.h"
 #include "every_page.h"
 #include "store/file.h"
@@ -284,6 +285,19 @@ private slots:
         QCOMPARE(constraintText(**german), QStringLiteral("Beginn nicht vor 5. Apr 2027"));
         const auto again = parseConstraint(constraintText(**german).toStdString());
         QVERIFY(again.ok() && **again == **english);
+        // What an event does is typed over as it is shown, with German dates.
+        Desk desk(Programme(), m_folder.filePath(QStringLiteral("e.ini")));
+        desk.window.openDemo();
+        const auto event = [&]() -> const DelayEvent& { return desk.programme().events[0]; };
+        const std::string kept = effectsText(desk.programme(), event());
+        const std::string shown =
+            effectsText(desk.programme(), event(), [](Date date) { return show::date(date).toStdString(); });
+        QVERIFY(shown.find("Mär") != std::string::npos && shown != kept);
+        const Outcome typed = desk.document().perform(QStringLiteral("typed"), [&](Transaction& tx) {
+            return setEventField(tx, event().id, EventField::effects, shown);
+        });
+        QVERIFY(typed.ok());
+        QCOMPARE(effectsText(desk.programme(), event()), kept);
     }
 };
 

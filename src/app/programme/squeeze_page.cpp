@@ -185,7 +185,7 @@ void SqueezePage::buildOptions() {
     columns.push_back({"chosen", {}, 30, false, false, [this](std::size_t r) {
                            return m_chosen.contains(r) ? QStringLiteral("✓") : QStringLiteral("○");
                        }});
-    columns.push_back({"measure", tr("Measure"), 360, false, false,
+    columns.push_back({"measure", tr("Measure", "what brings a date in"), 360, false, false,
                        [this](std::size_t r) { return show::text(option(r).measure.words); }});
     columns.push_back({"won",
                        tr("Won"),

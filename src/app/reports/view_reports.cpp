@@ -535,7 +535,7 @@ void soundness(Report& report, const SheetFacts& facts, bool findings) {
         using Verdict = SoundnessMeasure::Verdict;
         const bool measured = one.verdict != Verdict::notMeasured;
         table.rows.push_back(
-            {{cell::text(show::text(one.title)), measured ? cell::number(double(one.count)) : cell::text({}),
+            {{cell::text(show::words(one.title)), measured ? cell::number(double(one.count)) : cell::text({}),
               measured ? cell::number(double(one.of)) : cell::text({}),
               cell::text(one.verdict == Verdict::passes  ? SayReport::tr("passes")
                          : one.verdict == Verdict::fails ? SayReport::tr("fails")
@@ -550,7 +550,7 @@ void soundness(Report& report, const SheetFacts& facts, bool findings) {
     std::optional<Concern> concern;
     for (const Finding& one : found.findings) {
         if (one.concern != concern)
-            list.rows.push_back({{cell::text(show::text(kindOf(one.concern).title))}, ReportRow::Kind::heading});
+            list.rows.push_back({{cell::text(show::words(kindOf(one.concern).title))}, ReportRow::Kind::heading});
         concern = one.concern;
         const Activity* of = facts.programme().activities.row(one.activity);
         list.rows.push_back(

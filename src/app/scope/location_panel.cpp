@@ -31,8 +31,8 @@ LocationTree::LocationTree(QWidget* parent) : QTreeWidget(parent) {
     header()->setStretchLastSection(false);
     header()->setSectionResizeMode(name, QHeaderView::Stretch);
     setHorizontalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
-    setColumnWidth(key, 52);
-    setColumnWidth(chainage, 84);
+    setColumnWidth(key, columnRoom(52, tr("ID")));
+    setColumnWidth(chainage, columnRoom(84, tr("Chainage")));
     setDragDropMode(InternalMove);
     setDropIndicatorShown(true);
     setSelectionMode(SingleSelection);

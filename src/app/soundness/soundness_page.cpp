@@ -58,7 +58,7 @@ QString verdictText(SoundnessMeasure::Verdict verdict) {
 }
 
 QString titleOf(const SoundnessMeasure& measure) {
-    return show::text(measure.title);
+    return show::words(measure.title);
 }
 
 QString whyText(const ConcernKind& kind) {

@@ -86,23 +86,23 @@ private:
     }
 
     void logic() {
-        share(1, "missing-logic", worded("Missing logic"), activitiesWith({Concern::openStart, Concern::openEnd}),
+        share(1, "missing-logic", toWord("Missing logic"), activitiesWith({Concern::openStart, Concern::openEnd}),
               m_activities);
-        share(2, "leads", "Leads", m_leads, m_links);
-        share(3, "lags", "Lags", m_lags, m_links);
-        share(4, "finish-to-start", worded("Finish to start"), m_finishToStart, m_links);
-        share(5, "hard-constraints", worded("Hard constraints"), activitiesWith({Concern::hardConstraint}),
+        share(2, "leads", toWord("Leads"), m_leads, m_links);
+        share(3, "lags", toWord("Lags"), m_lags, m_links);
+        share(4, "finish-to-start", toWord("Finish to start"), m_finishToStart, m_links);
+        share(5, "hard-constraints", toWord("Hard constraints"), activitiesWith({Concern::hardConstraint}),
               m_activities);
     }
     void floats() {
-        share(6, "high-float", worded("High float"), activitiesWith({Concern::highFloat}), m_activities);
-        share(7, "negative-float", worded("Negative float"), activitiesWith({Concern::negativeFloat}), m_activities);
-        share(8, "long-durations", worded("Long durations"), activitiesWith({Concern::longDuration}), m_tasks);
-        share(9, "invalid-dates", worded("Invalid dates"), activitiesWith({Concern::futureActual}),
+        share(6, "high-float", toWord("High float"), activitiesWith({Concern::highFloat}), m_activities);
+        share(7, "negative-float", toWord("Negative float"), activitiesWith({Concern::negativeFloat}), m_activities);
+        share(8, "long-durations", toWord("Long durations"), activitiesWith({Concern::longDuration}), m_tasks);
+        share(9, "invalid-dates", toWord("Invalid dates"), activitiesWith({Concern::futureActual}),
               std::int64_t(m_programme.activities.size()));
     }
     void resources() {
-        share(10, "unresourced", worded("Without a resource"), activitiesWith({Concern::noResource}, true), m_tasks);
+        share(10, "unresourced", toWord("Without a resource"), activitiesWith({Concern::noResource}, true), m_tasks);
     }
 
     /// Of what was to be finished by the data date: what was not, or was late; and how much was finished at all.
@@ -121,10 +121,10 @@ private:
                     ++finished;
         missed = activitiesWith({Concern::missed}, true);
         const char* why = !dataDate ? toWord("there is no data date") : toWord("no programme is agreed");
-        SoundnessMeasure& late = share(11, "missed", worded("Missed finishes"), missed, due);
+        SoundnessMeasure& late = share(11, "missed", toWord("Missed finishes"), missed, due);
         if (due == 0)
             late.note = m_agreed.programme && dataDate ? worded("nothing was to be finished yet") : worded(why);
-        SoundnessMeasure& executed = share(14, "baseline-execution", worded("Baseline execution index"), finished, due);
+        SoundnessMeasure& executed = share(14, "baseline-execution", toWord("Baseline execution index"), finished, due);
         if (due == 0)
             executed.note = m_agreed.programme && dataDate ? worded("nothing was to be finished yet") : worded(why);
     }
@@ -134,7 +134,7 @@ private:
         SoundnessMeasure one;
         one.number = 12;
         one.word = "critical-path-test";
-        one.title = worded("Critical path test");
+        one.title = toWord("Critical path test");
         const Activity* chosen = nullptr;
         const ActivityFigures* at = nullptr;
         for (std::size_t i = 0; i < m_programme.activities.size(); ++i) {
@@ -186,7 +186,7 @@ private:
         SoundnessMeasure one;
         one.number = 13;
         one.word = "critical-path-length";
-        one.title = worded("Critical path length index");
+        one.title = toWord("Critical path length index");
         one.limit = limitOf(m_programme, one.word);
         one.atLeast = true;
         const Instant from = std::max(m_programme.job.start, m_programme.job.dataDate.value_or(m_programme.job.start));
