@@ -77,7 +77,9 @@ std::vector<QString> ownWords(const QJsonValue& job) {
             for (auto it = object.begin(); it != object.end(); ++it) walk(it.value(), it.key());
         }
         for (const QJsonValue one : value.toArray()) walk(one, key);
-        if (value.isString()) words.push_back(value.toString());
+        if (!value.isString()) return;
+        words.push_back(value.toString());
+        words.push_back(value.toString().section(QLatin1Char(' '), 1)); // a rule says its day in a place of its own
     };
     walk(job, {});
     for (const TradeSequence& one : tradeSequences()) {
@@ -88,7 +90,8 @@ std::vector<QString> ownWords(const QJsonValue& job) {
     QFile book(QStringLiteral(SOURCE_DIR "/resources/book/output-book.csv"));
     if (!book.open(QIODevice::ReadOnly)) qFatal("the output book is not there");
     book.readLine();
-    for (const QString& cell : QString::fromUtf8(book.readAll()).split(QRegularExpression(QStringLiteral("[\n\",]+"))))
+    for (const QString& cell :
+         QString::fromUtf8(book.readAll()).split(QRegularExpression(QStringLiteral("[\n\"]+|,(?! )"))))
         words.push_back(cell.trimmed());
     std::erase_if(words, [](const QString& one) { return one.size() < 2; });
     std::sort(words.begin(), words.end(), [](const QString& a, const QString& b) { return a.size() > b.size(); });
@@ -97,10 +100,10 @@ std::vector<QString> ownWords(const QJsonValue& job) {
 
 /// The text without those; one that was cut short stands for the whole.
 QString without(QString text, const std::vector<QString>& words) {
-    for (const QString& one : words) {
-        text.remove(one);
-        if (text.endsWith(QChar(0x2026)) && text.size() > 4 && one.startsWith(text.chopped(1).trimmed())) return {};
-    }
+    if (text.endsWith(QChar(0x2026)) && text.size() > 4)
+        for (const QString& one : words)
+            if (one.startsWith(text.chopped(1).trimmed())) return {};
+    for (const QString& one : words) text.remove(one);
     return text;
 }
 
@@ -192,7 +195,7 @@ private slots:
         // What is typed and kept in files as it stands: links, codes, names of fields, units, formats and keys.
         static const QRegularExpression typed(
             QStringLiteral("https?://\\S+|\\S+@\\S+|<[^>]*>|&[a-z]+;|\\*?\\.[a-z.]+|Yarrin|Open Sans|few "
-                           "runs|foreign|\\{[a-z:0-9]+\\}|"
+                           "runs|foreign|\\{[a-z:0-9]+\\}|with \\d \\+\\dd; ends with…|"
                            "\\b(Ctrl|Alt|Shift|Insert|Ins|Del|Backspace|Left|Right|Up|Down|PgUp|PgDown)\\b"));
         QFile file(foreignJob());
         if (!file.open(QIODevice::ReadOnly)) qFatal("the job is not there");

@@ -199,22 +199,13 @@ std::vector<ListColumn> billColumns(Document& document) {
         };
     };
     std::vector<ListColumn> columns;
-    columns.push_back({"item",
-                       show::words(toWord("Item")),
-                       56,
-                       false,
-                       true,
-                       [=](std::size_t r) { return text(item(r).key); },
-                       {},
-                       set(BillField::key)});
-    columns.push_back({"description",
-                       show::words(toWord("Description")),
-                       260,
-                       false,
-                       false,
-                       [=](std::size_t r) { return text(item(r).description); },
-                       {},
-                       set(BillField::description)});
+    const auto add = [&](const char* name, const char* title, int width, bool quiet, BillField field,
+                         std::function<QString(std::size_t)> said) {
+        columns.push_back({name, show::words(title), width, false, quiet, std::move(said), {}, set(field)});
+    };
+    add("item", toWord("Item"), 56, true, BillField::key, [=](std::size_t r) { return text(item(r).key); });
+    add("description", toWord("Description"), 260, false, BillField::description,
+        [=](std::size_t r) { return text(item(r).description); });
     columns.push_back({"unit",
                        show::words(toWord("Unit")),
                        50,
@@ -245,15 +236,8 @@ std::vector<ListColumn> billColumns(Document& document) {
                        set(BillField::rate),
                        {},
                        [=](std::size_t r) { return item(r).rate ? item(r).rate->toDouble() : -1; }});
-    columns.push_back(
-        {"materials",
-         show::words(toWord("Materials a unit")),
-         150,
-         false,
-         false,
-         [&document, item](std::size_t r) { return text(needsText(document.programme(), item(r).materials)); },
-         {},
-         set(BillField::materials)});
+    add("materials", toWord("Materials a unit"), 150, false, BillField::materials,
+        [&document, item](std::size_t r) { return text(needsText(document.programme(), item(r).materials)); });
     addPlaces(columns, document);
     return columns;
 }

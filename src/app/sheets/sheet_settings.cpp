@@ -128,7 +128,7 @@ QComboBox* SheetSettings::addChoice(const char* name, const QString& label, Shee
     line->setContentsMargins(0, 0, 0, 0);
     auto* words = new QLabel(label, row);
     setInk(words, Ink::muted);
-    keepWidth(words, 58);
+    if (words->sizeHint().width() <= scaled(58)) keepWidth(words, 58); // longer words of other languages keep theirs
     auto* box = new QComboBox(row);
     box->setObjectName(QLatin1String(name));
     box->setAccessibleName(label);
