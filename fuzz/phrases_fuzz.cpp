@@ -1,6 +1,7 @@
 // SPDX-FileCopyrightText: 2026 The Yarrin authors
 // SPDX-License-Identifier: GPL-3.0-or-later
 // Typed durations and link phrases: what is understood must be written so that it reads back the same.
+#include "core/model/lookup.h"
 #include "core/model/phrases.h"
 #include "edit/event_edits.h"
 
@@ -28,6 +29,7 @@ Programme fourActivities() {
 
 extern "C" int LLVMFuzzerTestOneInput(const std::uint8_t* data, std::size_t size) {
     static const Programme programme = fourActivities();
+    static const Lookup lookup(programme);
     const std::string_view text(reinterpret_cast<const char*>(data), size);
     for (const DayUnit unit : {DayUnit{480, 5}, DayUnit{600, 6}, DayUnit{1, 7}}) {
         const auto span = parseSpan(text, unit);
@@ -40,13 +42,13 @@ extern "C" int LLVMFuzzerTestOneInput(const std::uint8_t* data, std::size_t size
             const auto again = parseEffects(programme, effectText(programme, effect));
             if (!again.ok() || again->size() != 1 || again->front() != effect) std::abort();
         }
-    const auto phrases = parseLinkPhrases(programme, ActivityId{1}, text);
+    const auto phrases = parseLinkPhrases(programme, lookup, ActivityId{1}, text);
     if (!phrases.ok()) return 0;
     for (const LinkPhrase& phrase : *phrases) {
         Link link{LinkId{1},          phrase.from,
                   ActivityId{1},      phrase.type,
                   phrase.lag.minutes, phrase.lag.elapsed ? LagCalendar::continuous : LagCalendar::standard};
-        const auto again = parseLinkPhrases(programme, ActivityId{1}, linkPhrase(programme, link));
+        const auto again = parseLinkPhrases(programme, lookup, ActivityId{1}, linkPhrase(programme, link));
         if (!again.ok() || again->size() != 1 || again->front().from != phrase.from ||
             again->front().type != phrase.type || again->front().lag.minutes != phrase.lag.minutes)
             std::abort();
