@@ -106,15 +106,16 @@ public:
         if (date < first || date > last)
             add(place, worded("the date that it names as %1 lies outside the years 1 to 9999", name));
     }
-    void days(int count, const std::string& place, const Worded& what) {
-        if (count < 0 || count > 36500) add(place, worded("%1 is out of all bounds", what));
+    void days(int count, const std::string& place, const char* what) {
+        if (count < 0 || count > 36500) add(place, worded("%1 is out of all bounds", worded(what)));
     }
-    void sum(const std::optional<Decimal>& sum, const std::string& place, const Worded& what) {
+    void sum(const std::optional<Decimal>& sum, const std::string& place, const char* what) {
         if (sum && (sum->sign() < 0 || *sum > Decimal(1'000'000'000'000)))
-            add(place, worded("%1 is out of all bounds", what));
+            add(place, worded("%1 is out of all bounds", worded(what)));
     }
-    void share(const std::optional<Decimal>& share, const std::string& place, const Worded& what) {
-        if (share && (share->sign() < 0 || *share > Decimal(1))) add(place, worded("%1 is no share of it", what));
+    void share(const std::optional<Decimal>& share, const std::string& place, const char* what) {
+        if (share && (share->sign() < 0 || *share > Decimal(1)))
+            add(place, worded("%1 is no share of it", worded(what)));
     }
 
     /// Parents that lead back to a row are reported once per row.

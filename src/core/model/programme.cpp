@@ -30,7 +30,7 @@ public:
             add(place, worded("its duration is out of all bounds"));
         if (activity.remaining && (*activity.remaining < 0 || *activity.remaining > longestDuration))
             add(place, worded("its remaining duration is out of all bounds"));
-        sum(activity.costToDate, place, worded("its cost to date"));
+        sum(activity.costToDate, place, toWord("its cost to date"));
         if (activity.quantityDone && activity.quantityDone->sign() < 0)
             add(place, worded("its quantity done is less than nothing"));
         references(activity, place);
@@ -126,24 +126,24 @@ public:
         if (milestone && milestone->kind == ActivityKind::hammock) add(place, worded("its milestone is a hammock"));
         if (section.rate.sign() < 0) add(place, worded("its rate of damages is negative"));
         if (section.cap && section.cap->sign() < 0) add(place, worded("its cap is negative"));
-        days(section.graceDays, place, worded("its grace"));
-        sum(section.bonus, place, worded("its bonus"));
-        sum(section.bonusCap, place, worded("the cap of its bonus"));
+        days(section.graceDays, place, toWord("its grace"));
+        sum(section.bonus, place, toWord("its bonus"));
+        sum(section.bonusCap, place, toWord("the cap of its bonus"));
         std::set<int> from;
         for (const RateStep& step : section.steps) {
             if (step.fromDay < 1 || step.fromDay > 36500)
                 add(place, worded("a step of its rate begins out of all bounds"));
             if (!from.insert(step.fromDay).second) add(place, worded("two steps of its rate begin on one day"));
-            sum(step.rate, place, worded("a step of its rate"));
+            sum(step.rate, place, toWord("a step of its rate"));
         }
         Fraction taken;
         std::set<Date> windows;
         for (const Possession& one : section.possessions) {
-            share(one.share, place, worded("a part that was taken into use"));
+            share(one.share, place, toWord("a part that was taken into use"));
             taken = taken + Fraction(one.share);
         }
         if (Fraction(1) < taken) add(place, worded("more than the whole of it was taken into use"));
-        for (const Deduction& one : section.deductions) sum(one.sum, place, worded("a sum that was deducted"));
+        for (const Deduction& one : section.deductions) sum(one.sum, place, toWord("a sum that was deducted"));
         for (const SlipMark& one : section.slips)
             if (!windows.insert(one.window).second) add(place, worded("the slip of one window is marked twice"));
     }
@@ -151,11 +151,11 @@ public:
         const std::string place = worded("record of time won %1", one.key);
         references(one, place);
         dates(one, place);
-        sum(one.cost, place, worded("its cost"));
+        sum(one.cost, place, toWord("its cost"));
         if (one.from && one.to && *one.to < *one.from) add(place, worded("it ends before it begins"));
         std::set<SectionId> sections;
         for (const DaysWon& won : one.won) {
-            days(won.days, place, worded("the days won"));
+            days(won.days, place, toWord("the days won"));
             if (!sections.insert(won.section).second) add(place, worded("it tells the days of one section twice"));
         }
     }
@@ -163,7 +163,7 @@ public:
         const std::string place = worded("measured mile %1", one.key);
         references(one, place);
         dates(one, place);
-        sum(one.costPerHour, place, worded("its cost an hour"));
+        sum(one.costPerHour, place, toWord("its cost an hour"));
         for (const auto& [from, to] : {std::pair{one.quietFrom, one.quietTo}, std::pair{one.hurtFrom, one.hurtTo}})
             if (from && to && *to < *from) add(place, worded("a span ends before it begins"));
     }
@@ -183,7 +183,7 @@ public:
              {std::pair{&Job::companyOverhead, "company_overhead"},
               std::pair{&Job::companyTurnover, "company_turnover"}, std::pair{&Job::billedHere, "billed_here"},
               std::pair{&Job::billedInAll, "billed_in_all"}, std::pair{&Job::overheadInAll, "overhead_in_all"}})
-            sum(job.*value, what, worded("the sum"));
+            sum(job.*value, what, toWord("the sum"));
         if (m_programme.job.nearDays < 0 || m_programme.job.nearDays > mostNearDays)
             add("near_days", worded("it is out of all bounds"));
         if (const auto pattern = parseCodePattern(m_programme.job.codePattern); !pattern.ok())
@@ -261,7 +261,7 @@ public:
             const std::string place = worded("cost to date of %1", monthText(entry.month));
             references(entry, place);
             date(entry.month.first, place, "month");
-            sum(entry.amount, place, worded("the amount"));
+            sum(entry.amount, place, toWord("the amount"));
             if (!dataDate || startOf(entry.month.first) >= *dataDate)
                 add(place, worded("the month begins after the data date"), worded("leave it to the forecast"));
         }
@@ -345,7 +345,7 @@ private:
         const std::string place = worded("event %1", event.key);
         references(event, place);
         dates(event, place);
-        for (const ClaimEntry& entry : event.course) days(entry.days, place, worded("a day count in its course"));
+        for (const ClaimEntry& entry : event.course) days(entry.days, place, toWord("a day count in its course"));
         for (const EventDays& days : event.sectionDays) {
             for (const int count : {days.claimed, days.assessed, days.granted})
                 if (count < -36500 || count > 36500) add(place, worded("its days are out of all bounds"));
@@ -379,7 +379,7 @@ private:
         for (const Need& need : activity.needs)
             if (const Resource* resource = m_programme.resources.row(need.resource))
                 if (auto fault = faultOf(need, *resource)) add(place, *fault);
-        for (const LumpSum& one : activity.lumpSums) sum(one.amount, place, worded("a lump sum"));
+        for (const LumpSum& one : activity.lumpSums) sum(one.amount, place, toWord("a lump sum"));
         if (activity.levelledFrom && activity.kind != ActivityKind::task)
             add(place, worded("only work is held by levelling"));
         if (activity.levelledFrom) date(dateOf(*activity.levelledFrom), place, "levelled_from");
