@@ -39,7 +39,10 @@ Fault readDays(std::optional<int>& days, std::string_view text, int least, int m
     days.reset();
     text = trimmedView(text);
     if (text.empty()) return {};
-    for (const std::string_view unit : {"days", "day", "d"})
+    // In English, and as the window writes them.
+    for (const std::string& unit :
+         {std::string("days"), std::string("day"), std::string("d"), std::string(wordedCount("day", "days", 2)),
+          std::string(wordedCount("day", "days", 1)), std::string(worded("d"))})
         if (text.ends_with(unit)) {
             text = trimmedView(text.substr(0, text.size() - unit.size()));
             break;

@@ -10,6 +10,7 @@
 #include "edit/activity_edits.h"
 #include "edit/event_edits.h"
 #include "edit/trade_sequences.h"
+#include "edit/typed.h"
 #include "every_page.h"
 #include "store/file.h"
 
@@ -231,6 +232,10 @@ private slots:
         QVERIFY(parseTypedDate("2. Mär 2026").ok() && *parseTypedDate("2. März 2026") == dateFrom(2026, 3, 2));
         const auto figure = parseFigure(show::number(Decimal(134456, 2)).toStdString());
         QVERIFY(figure.ok() && *figure == Decimal(134456, 2));
+        for (const char* typed : {"28 Tage", "28 T", "28 days", "28d", "28"}) {
+            std::optional<int> days;
+            QVERIFY2(!readDays(days, typed, 0, 100) && days == 28, typed);
+        }
         QCOMPARE(show::lateness(8), QStringLiteral("8 Tage zu spät"));
         QCOMPARE(show::shiftOf(-1), QStringLiteral("1 Tag früher"));
         QCOMPARE(show::error(inputError(worded("there is no section %1", "S9"), worded("choose another name"))),
