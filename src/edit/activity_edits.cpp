@@ -28,10 +28,6 @@ template <typename Change> Outcome change(Transaction& tx, ActivityId id, Change
 
 using Fault = std::optional<Error>;
 
-Minutes dayOf(const Programme& programme, const Activity& activity) {
-    return dayUnitOf(programme, calendarOf(programme, activity)).dayMinutes;
-}
-
 /// Whether a measure says enough to give a duration; typed durations then no longer stand beside it.
 Fault settle(const Programme& programme, Activity& activity) {
     const auto days = durationOf(*activity.measure, dayOf(programme, activity));

@@ -15,7 +15,7 @@ namespace yarrin {
 
 namespace {
 
-Error ruleGone() {
+Error spreadRuleGone() {
     return inputError(worded("the rule is there no more"));
 }
 Error riskGone() {
@@ -213,7 +213,7 @@ Result<SpreadRuleId> addSpreadRule(Transaction& tx, std::string_view scope) {
 
 Outcome removeSpreadRules(Transaction& tx, std::span<const SpreadRuleId> ids) {
     for (const SpreadRuleId id : ids) {
-        if (!tx.programme().spreads.row(id)) return ruleGone();
+        if (!tx.programme().spreads.row(id)) return spreadRuleGone();
         tx.erase<SpreadRule>(id);
     }
     return done();
@@ -221,7 +221,7 @@ Outcome removeSpreadRules(Transaction& tx, std::span<const SpreadRuleId> ids) {
 
 Outcome moveSpreadRule(Transaction& tx, SpreadRuleId id, int by) {
     const std::size_t at = tx.programme().spreads.indexOf(id), size = tx.programme().spreads.size();
-    if (at >= size) return ruleGone();
+    if (at >= size) return spreadRuleGone();
     const auto to = std::clamp<std::ptrdiff_t>(std::ptrdiff_t(at) + by, 0, std::ptrdiff_t(size) - 1);
     if (std::size_t(to) == at) return done();
     SpreadRule rule = tx.programme().spreads[at];
@@ -232,7 +232,7 @@ Outcome moveSpreadRule(Transaction& tx, SpreadRuleId id, int by) {
 
 Outcome setSpreadField(Transaction& tx, SpreadRuleId id, SpreadField field, std::string_view text) {
     const Programme& programme = tx.programme();
-    return changeRow<SpreadRule>(tx, id, ruleGone(), [&](SpreadRule& rule) -> Fault {
+    return changeRow<SpreadRule>(tx, id, spreadRuleGone(), [&](SpreadRule& rule) -> Fault {
         switch (field) {
         case SpreadField::scope:
             return takeScope(rule, programme, text);

@@ -16,7 +16,7 @@ namespace yarrin {
 
 namespace {
 
-Error gone() {
+Error locationGone() {
     return inputError(worded("the location is no longer there"));
 }
 constexpr std::int64_t mostPieces = 500;
@@ -49,13 +49,13 @@ Result<LocationId> addLocation(Transaction& tx, LocationId after, const std::str
 }
 
 Result<LocationId> addChildLocation(Transaction& tx, LocationId parent, const std::string& name) {
-    if (parent && !tx.programme().locations.row(parent)) return gone();
+    if (parent && !tx.programme().locations.row(parent)) return locationGone();
     return insertLocation(tx, tx.programme().locations.size(), parent, name);
 }
 
 Outcome renameLocation(Transaction& tx, LocationId id, const std::string& name) {
     const Location* row = tx.programme().locations.row(id);
-    if (!row) return gone();
+    if (!row) return locationGone();
     if (trimmedView(name).empty()) return inputError(worded("a location needs a name"));
     Location location = *row;
     location.name = trimmed(name);
@@ -65,7 +65,7 @@ Outcome renameLocation(Transaction& tx, LocationId id, const std::string& name) 
 
 Outcome setLocationKey(Transaction& tx, LocationId id, const std::string& key) {
     const Location* row = tx.programme().locations.row(id);
-    if (!row) return gone();
+    if (!row) return locationGone();
     Location location = *row;
     location.key = trimmed(key);
     if (location.key.empty()) return inputError(worded("an id cannot be empty"));
@@ -85,7 +85,7 @@ std::string chainageText(const Location& location) {
 
 Outcome setChainage(Transaction& tx, LocationId id, const std::string& text) {
     const Location* row = tx.programme().locations.row(id);
-    if (!row) return gone();
+    if (!row) return locationGone();
     Location location = *row;
     location.fromChainage.reset();
     location.toChainage.reset();
@@ -103,7 +103,7 @@ Outcome moveLocation(Transaction& tx, LocationId id, LocationId target, Landing 
     const Programme& programme = tx.programme();
     const Location* row = programme.locations.row(id);
     const Location* there = programme.locations.row(target);
-    if (!row || !there) return gone();
+    if (!row || !there) return locationGone();
     if (isBelow(programme, target, id)) return inputError(worded("a location cannot go into itself"));
     Location location = *row;
     location.parent = landing == Landing::inside ? target : there->parent;
@@ -118,7 +118,7 @@ Outcome moveLocation(Transaction& tx, LocationId id, LocationId target, Landing 
 
 Result<std::vector<LocationId>> divideLocation(Transaction& tx, LocationId id, const std::string& length) {
     const Location* row = tx.programme().locations.row(id);
-    if (!row) return gone();
+    if (!row) return locationGone();
     if (!row->fromChainage || !row->toChainage)
         return inputError(worded("%1 has no chainages to divide", row->name), worded("type them first: \"0 – 620\""));
     const Location whole = *row;
@@ -150,7 +150,7 @@ Result<std::vector<LocationId>> divideLocation(Transaction& tx, LocationId id, c
 
 Outcome removeLocation(Transaction& tx, LocationId id) {
     const Location* row = tx.programme().locations.row(id);
-    if (!row) return gone();
+    if (!row) return locationGone();
     const LocationId parent = row->parent;
     const auto moveUp = [&](auto rows) {
         for (auto& one : rows) {

@@ -231,7 +231,7 @@ private:
     }
 
     void soundness() {
-        const Soundness s = soundnessOf(m_now);
+        const NetworkCounts s = networkCountsOf(m_now);
         m_text += worded("## Soundness\n\n");
         m_text += wordedCount("- %1 activity waits for nothing, %2 to nothing\n",
                               "- %1 activities wait for nothing, %2 to nothing\n", s.noPredecessor,
@@ -286,9 +286,9 @@ private:
 
 } // namespace
 
-Soundness soundnessOf(const Calculated& calculated) {
+NetworkCounts networkCountsOf(const Calculated& calculated) {
     const Programme& p = calculated.programme;
-    Soundness s;
+    NetworkCounts s;
     std::set<ActivityId> waits, leads;
     for (const Link& link : p.links) {
         waits.insert(link.to);

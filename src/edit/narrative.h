@@ -8,7 +8,7 @@
 namespace yarrin {
 
 /// Figures by which people judge whether a network can be believed (common practice): what hangs loose, what is forced.
-struct Soundness {
+struct NetworkCounts {
     std::size_t activities = 0;    ///< but hammocks
     std::size_t noPredecessor = 0; ///< that could wait for something: the first one counts too
     std::size_t noSuccessor = 0;
@@ -21,7 +21,7 @@ struct Soundness {
     std::size_t measured = 0; ///< durations that come of quantities, among tasks
     std::size_t tasks = 0;
 };
-[[nodiscard]] Soundness soundnessOf(const Calculated& calculated);
+[[nodiscard]] NetworkCounts networkCountsOf(const Calculated& calculated);
 
 /// The skeleton of a narrative in Markdown, filled from the facts; what only a person knows stands in angle brackets.
 /// `previous` is what it is compared with, `previousName` what that is called; `odds` of the same programme, where they

@@ -14,7 +14,7 @@ namespace yarrin {
 
 namespace {
 
-Error ruleGone() {
+Error placeRuleGone() {
     return inputError(worded("the rule is there no more"));
 }
 
@@ -182,7 +182,7 @@ Result<PlaceRuleId> addPlaceRule(Transaction& tx) {
 
 Outcome setPlaceRuleField(Transaction& tx, PlaceRuleId id, PlaceRuleField field, std::string_view text) {
     const PlaceRule* row = tx.programme().placeRules.row(id);
-    if (!row) return ruleGone();
+    if (!row) return placeRuleGone();
     PlaceRule rule = *row;
     if (Fault fault = takeRuleField(rule, tx.programme(), field, trimmed(text))) return *fault;
     if (Fault fault = faultOf(rule, tx.programme())) return *fault;
@@ -216,7 +216,7 @@ std::string placeRuleText(const Programme& programme, const PlaceRule& rule, Pla
 
 Outcome removePlaceRules(Transaction& tx, std::span<const PlaceRuleId> ids) {
     for (const PlaceRuleId id : ids)
-        if (!tx.programme().placeRules.row(id)) return ruleGone();
+        if (!tx.programme().placeRules.row(id)) return placeRuleGone();
     tx.eraseAll<PlaceRule>(ids);
     return done();
 }

@@ -65,7 +65,7 @@ Outcome measured(Transaction& tx, ActivityId id, const DrawnWork& drawn, Minutes
     const BookItem& item = *tx.programme().book.row(drawn.item);
     if (Outcome set = setBookItem(tx, id, item.key); !set.ok()) return set;
     const Activity& activity = *tx.programme().activities.row(id);
-    const Minutes day = dayUnitOf(tx.programme(), calendarOf(tx.programme(), activity)).dayMinutes;
+    const Minutes day = dayOf(tx.programme(), activity);
     Decimal quantity(1);
     if (along && inMetres(tx.programme(), drawn.item)) {
         quantity = metresOf(drawn.span->length());

@@ -42,10 +42,6 @@ Result<Activity> inProgress(const Programme& programme, ActivityId id) {
     return activity;
 }
 
-Minutes dayOf(const Programme& programme, const Activity& activity) {
-    return dayUnitOf(programme, calendarOf(programme, activity)).dayMinutes;
-}
-
 /// The measure with what events made of quantity and output.
 std::optional<Measure> measureOf(const Programme& programme, const Activity& activity) {
     return affectedMeasure(activity, ActingEffects(programme).on(activity.id));

@@ -21,7 +21,7 @@ namespace yarrin {
 
 namespace {
 
-Error gone() {
+Error sequenceGone() {
     return inputError(worded("the sequence is no longer there"));
 }
 Error stepGone() {
@@ -92,7 +92,7 @@ std::string stepLinksText(const Programme& programme, const Sequence& sequence, 
 /// Changes a sequence by a function; its units follow.
 template <typename Change> Outcome change(Transaction& tx, SequenceId id, Change apply) {
     const Sequence* row = tx.programme().sequences.row(id);
-    if (!row) return gone();
+    if (!row) return sequenceGone();
     const Sequence before = *row;
     Sequence after = before;
     if (const Outcome changed = apply(after); !changed.ok()) return changed;
@@ -222,7 +222,7 @@ Result<SequenceId> addSequence(Transaction& tx, const std::string& name) {
 }
 
 Outcome removeSequence(Transaction& tx, SequenceId id) {
-    if (!tx.programme().sequences.row(id)) return gone();
+    if (!tx.programme().sequences.row(id)) return sequenceGone();
     forget<SequenceId>(tx, std::span(&id, 1));
     tx.erase<Sequence>(id);
     return done();
@@ -376,7 +376,7 @@ std::vector<UnitToLay> proposedUnits(const Programme& programme, SequenceId id, 
 Result<std::vector<ActivityId>> layOut(Transaction& tx, SequenceId id, std::span<const UnitToLay> units,
                                        BreakdownId parent, bool groupEach) {
     const Sequence* row = tx.programme().sequences.row(id);
-    if (!row) return gone();
+    if (!row) return sequenceGone();
     const Sequence sequence = *row;
     if (sequence.steps.empty()) return inputError(worded("the sequence has no steps"), worded("add some first"));
     if (units.empty()) return inputError(worded("no location is chosen"), worded("choose where it is to be laid out"));

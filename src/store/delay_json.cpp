@@ -16,7 +16,7 @@ namespace {
 
 using Json = nlohmann::ordered_json;
 
-std::string text(const Json& json) {
+std::string wordsIn(const Json& json) {
     return yarrin::json::textOf(json);
 }
 
@@ -201,7 +201,7 @@ std::string exposureToJson(const Programme& programme, const Schedule& schedule,
                                   {"what", wordOf(one.duty)},
                                   {"due", isoDate(*one.clock.due)},
                                   {"days_left", one.clock.daysLeft}});
-    return text(out);
+    return wordsIn(out);
 }
 
 namespace {
@@ -297,7 +297,7 @@ std::string analysisToJson(const DelayAnalysis& analysis, const Programme& now) 
                                     {"who", slip.mark ? Json(slip.mark->who) : Json(nullptr)},
                                     {"paid_days_taken", slip.taken}});
     }
-    return text(out);
+    return wordsIn(out);
 }
 
 } // namespace yarrin

@@ -11,7 +11,7 @@ namespace {
 using json::Object;
 
 /// Reads what is described, list by list.
-class Reader {
+class TextReader {
 public:
     Result<Programme> read(const json::Json& json) {
         Object root(json, "", m_faults);
@@ -127,7 +127,7 @@ Result<Programme> programmeFromJson(std::string_view text) {
     const auto read = json::parsed(text);
     if (!read.ok()) return read.errors();
     try {
-        return Reader().read(*read);
+        return TextReader().read(*read);
     } catch (const json::Json::exception&) {
         return Error{ErrorCode::file, {}, worded("the JSON cannot be read"), {}};
     }

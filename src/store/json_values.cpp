@@ -11,6 +11,15 @@ Out number(const std::optional<Decimal>& value) {
     return exactNumber(value);
 }
 
+// Called for each of hundreds of fields: unfolded in each place it takes long to compile.
+void putMember(Out& json, std::string_view name, Out&& value) {
+    json[std::string(name)] = std::move(value);
+}
+
+void mustHave(Object& object, const char* key) {
+    if (!object.member(key)) object.faults().file(object.at(key), "it is missing");
+}
+
 Out spells(const DayWork& work) {
     Out list = Out::array();
     for (const Spell& spell : work) list.push_back(spellText(spell));

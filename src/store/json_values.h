@@ -72,17 +72,23 @@ template <typename Value> Out valueJson(const Programme& programme, const Value&
     }
 }
 
+void putMember(Out& json, std::string_view name, Out&& value);
+
 template <typename Row, typename Field>
-void putField(Out& json, const Programme& programme, const Row& row, const Field& field) {
-    static const Row blank{};
+void putField(Out& json, const Programme& programme, const Row& row, const Row& blank, const Field& field) {
     const auto& value = row.*field.member;
     if (field.writtenWhen == describe::Written::always || !(value == blank.*field.member))
-        json[std::string(field.name)] = valueJson(programme, value);
+        putMember(json, field.name, valueJson(programme, value));
+}
+
+template <typename Row> void putFields(Out& json, const Programme& programme, const Row& row) {
+    [[maybe_unused]] static const Row blank{};
+    describe::forEachField<Row>([&](const auto& field) { putField(json, programme, row, blank, field); });
 }
 
 template <typename Row> Out rowJson(const Programme& programme, const Row& row) {
     Out json = Out::object();
-    describe::forEachField<Row>([&](const auto& field) { putField(json, programme, row, field); });
+    putFields(json, programme, row);
     return json;
 }
 
@@ -92,6 +98,8 @@ void readWeek(Object& object, const char* key, decltype(Calendar::week)& week);
 void readExceptions(Object& object, const char* key, std::vector<CalendarException>& exceptions);
 void readWeather(Object& object, const char* key, std::optional<std::array<int, 12>>& weather);
 void readDays(Object& object, const char* key, std::vector<EventDays>& days, AllKeys& keys);
+
+void mustHave(Object& object, const char* key);
 
 template <typename Row> void readRow(Object& object, Row& row, AllKeys& keys);
 
@@ -159,7 +167,7 @@ template <typename Value> void readValue(Object& object, const char* key, Value&
 template <typename Row, typename Field> void readField(Object& object, Row& row, const Field& field, AllKeys& keys) {
     const char* key = field.name.data(); // a literal, ended by a null
     readValue(object, key, row.*field.member, keys);
-    if (field.mustBe && !object.member(key)) object.faults().file(object.at(key), "it is missing");
+    if (field.mustBe) mustHave(object, key);
 }
 
 template <typename Row> void readRow(Object& object, Row& row, AllKeys& keys) {

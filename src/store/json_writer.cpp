@@ -31,7 +31,9 @@ template <typename Row> Json rowsJson(const Programme& programme) {
 
 /// Adds fields of the job.
 template <typename Fields> void put(Json& json, const Programme& programme, const Fields& fields) {
-    std::apply([&](const auto&... field) { (json::putField(json, programme, programme.job, field), ...); }, fields);
+    static const Job blank{};
+    std::apply([&](const auto&... field) { (json::putField(json, programme, programme.job, blank, field), ...); },
+               fields);
 }
 
 /// What is at its default is mostly left out, so that what was frozen before there were such keys keeps its SHA-256.

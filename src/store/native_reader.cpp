@@ -16,9 +16,9 @@ namespace yarrin {
 namespace {
 
 /// Reads every table; what a row holds that cannot be is gathered as faults with table and row.
-class Reader {
+class TablesReader {
 public:
-    Reader(Database& database, std::int64_t version) : m_database(database), m_version(version) {}
+    TablesReader(Database& database, std::int64_t version) : m_database(database), m_version(version) {}
 
     Result<Programme> read(bool checked) {
         forEachRowType([&]<typename Row>(Row*) {
@@ -49,6 +49,7 @@ private:
             m_faults.push_back(
                 {ErrorCode::file, m_table + " row " + std::to_string(m_row), what, "the file is damaged"});
     }
+    void missing(std::string_view column) { fault(std::string(column) + " is missing"); }
     void at(std::string_view table, std::int64_t row) {
         m_table = table;
         m_row = row;
@@ -146,7 +147,7 @@ private:
         } else if (row.isNull()) {
             // None is what an id says where it names nothing; elsewhere the default stands.
             row.skip();
-            if (field.mustBe) fault(std::string(field.columnName) + " is missing");
+            if (field.mustBe) missing(field.columnName);
         } else {
             take(row, value);
         }
@@ -310,11 +311,11 @@ Result<Programme> readTables(Database& database) {
     const std::int64_t version = database.number("PRAGMA user_version");
     if (database.failed()) return *database.error();
     if (auto many = tooManyRows(database)) return std::move(*many);
-    return Reader(database, version).read(true);
+    return TablesReader(database, version).read(true);
 }
 
 Result<Programme> readTablesUnchecked(Database& database) {
-    return Reader(database, nativeSchemaVersion).read(false);
+    return TablesReader(database, nativeSchemaVersion).read(false);
 }
 
 } // namespace yarrin

@@ -209,6 +209,21 @@ template <typename Value> std::string declared(const Value& blank) {
 }
 using Later = std::map<std::string, LaterColumns, std::less<>>;
 
+// What is joined for each of hundreds of fields is joined here: unfolded in each place it takes long to compile.
+void addColumn(std::string& columns, std::string_view name, std::string_view declaration) {
+    columns += ", ";
+    columns += name;
+    columns += ' ';
+    columns += declaration;
+}
+
+TableStatement listTable(const describe::Parts& parts, int version, const std::string& columns) {
+    const std::string table(parts.table), owner(parts.owner);
+    return {version, now, table,
+            "CREATE TABLE " + table + " (" + owner + " INTEGER NOT NULL, position INTEGER NOT NULL" + columns +
+                ", PRIMARY KEY (" + owner + ", position)) WITHOUT ROWID"};
+}
+
 /// "name TYPE, …" of the fields that a described type has in a version, as columns of a new table.
 template <typename Part> std::string newColumns(int version) {
     static const Part blank{};
@@ -217,8 +232,7 @@ template <typename Part> std::string newColumns(int version) {
         using Value = typename std::decay_t<decltype(field)>::Value;
         if constexpr (!inOwnTable<Value>) {
             static_assert(!describe::IsGroup<Value>::value, "a group in a later table would need columns of its own");
-            if (field.sinceVersion <= version)
-                columns += ", " + std::string(field.columnName) + " " + declared(blank.*field.member);
+            if (field.sinceVersion <= version) addColumn(columns, field.columnName, declared(blank.*field.member));
         }
     });
     return columns;
@@ -229,17 +243,12 @@ template <typename Field> TableStatement partTable(const Field& field, int versi
     using Value = typename Field::Value;
     static_assert(describe::IsList<Value>::value);
     using Part = typename Value::value_type;
-    const std::string owner(field.parts.owner);
     std::string columns;
     if constexpr (describe::IsDescribed<Part>)
         columns = newColumns<Part>(version);
     else
-        columns =
-            ", " + std::string(field.parts.value) + (describe::IsId<Part>::value ? " INTEGER" : " TEXT") + " NOT NULL";
-    return {version, now, std::string(field.parts.table),
-            "CREATE TABLE " + std::string(field.parts.table) + " (" + owner +
-                " INTEGER NOT NULL, position INTEGER NOT NULL" + columns + ", PRIMARY KEY (" + owner +
-                ", position)) WITHOUT ROWID"};
+        addColumn(columns, field.parts.value, describe::IsId<Part>::value ? "INTEGER NOT NULL" : "TEXT NOT NULL");
+    return listTable(field.parts, version, columns);
 }
 
 /// What a declaration says after DEFAULT; none where it says nothing.
@@ -250,6 +259,29 @@ std::optional<std::string> defaultIn(const std::string& declaration) {
     std::string text = declaration.substr(at + word.size());
     std::erase(text, '\'');
     return text;
+}
+
+/// Columns that a table gets that was there: "…, name TYPE", each with its default.
+void addColumns(std::vector<TableStatement>& all, std::vector<Migration>& steps, Later& later, const std::string& table,
+                int version, const std::string& columns) {
+    for (std::size_t i = 0; i < all.size(); ++i) {
+        if (all[i].name != table || all[i].until != now) continue;
+        std::string sql = all[i].sql;
+        // Before the bracket that ends the columns, or what follows them.
+        std::size_t key = sql.find(",\n  PRIMARY KEY (");
+        if (key == std::string::npos) key = sql.find(", PRIMARY KEY ("); // of a list that came later
+        sql.insert(key != std::string::npos ? key : sql.rfind(')'), columns);
+        all[i].until = version - 1;
+        all.push_back({version, now, table, std::move(sql)});
+        break;
+    }
+    for (std::size_t at = 0; at < columns.size();) {
+        const std::size_t end = std::min(columns.find(", ", at + 2), columns.size());
+        const std::string one = columns.substr(at + 2, end - at - 2);
+        steps.push_back({version - 1, "ALTER TABLE " + table + " ADD COLUMN " + one});
+        later[table][one.substr(0, one.find(' '))] = defaultIn(one);
+        at = end;
+    }
 }
 
 /// Adds what a version brought to a table that was there: columns stand last and have defaults.
@@ -272,32 +304,14 @@ void addNew(std::vector<TableStatement>& all, std::vector<Migration>& steps, Lat
             describe::forEachField<typename Value::value_type>([&](const auto& inner) {
                 using Inner = typename std::decay_t<decltype(inner)>::Value;
                 if (inner.sinceVersion == version)
-                    columns +=
-                        ", " + std::string(inner.columnName) + (std::is_integral_v<Inner> ? " INTEGER" : " TEXT");
+                    addColumn(columns, inner.columnName, std::is_integral_v<Inner> ? "INTEGER" : "TEXT");
             });
         } else if (field.sinceVersion == version) {
-            columns += ", " + std::string(field.columnName) + " " + declared(blank.*field.member);
+            addColumn(columns, field.columnName, declared(blank.*field.member));
         }
     });
-    if (columns.empty() || describe::tableSince<Part>() == version) return;
-    for (std::size_t i = 0; i < all.size(); ++i) {
-        if (all[i].name != table || all[i].until != now) continue;
-        std::string sql = all[i].sql;
-        // Before the bracket that ends the columns, or what follows them.
-        std::size_t key = sql.find(",\n  PRIMARY KEY (");
-        if (key == std::string::npos) key = sql.find(", PRIMARY KEY ("); // of a list that came later
-        sql.insert(key != std::string::npos ? key : sql.rfind(')'), columns);
-        all[i].until = version - 1;
-        all.push_back({version, now, table, std::move(sql)});
-        break;
-    }
-    for (std::size_t at = 0; at < columns.size();) {
-        const std::size_t end = std::min(columns.find(", ", at + 2), columns.size());
-        const std::string one = columns.substr(at + 2, end - at - 2);
-        steps.push_back({version - 1, "ALTER TABLE " + table + " ADD COLUMN " + one});
-        later[table][one.substr(0, one.find(' '))] = defaultIn(one);
-        at = end;
-    }
+    if (!columns.empty() && describe::tableSince<Part>() != version)
+        addColumns(all, steps, later, table, version, columns);
 }
 
 struct Schema {

@@ -17,7 +17,7 @@ namespace {
 using Out = nlohmann::ordered_json;
 
 /// Four decimals say all there is to say of a share.
-Out share(const std::optional<double>& value) {
+Out shareOf(const std::optional<double>& value) {
     return value ? Out(std::round(*value * 10000) / 10000) : Out(nullptr);
 }
 
@@ -50,7 +50,7 @@ Out moneyOut(const OddsOfMoney& money, int digits) {
 Out bySection(const Programme& programme, const Odds& odds, const std::vector<std::optional<double>>& values) {
     Out out = Out::object();
     for (std::size_t s = 0; s < odds.sections.size(); ++s)
-        out[programme.sections.row(odds.sections[s].section)->key] = share(values[s]);
+        out[programme.sections.row(odds.sections[s].section)->key] = shareOf(values[s]);
     return out;
 }
 
@@ -81,21 +81,21 @@ std::string oddsToJson(const Programme& programme, const Odds& odds, std::uint64
         const Section& section = *programme.sections.row(one.section);
         Out row{{"id", section.key}};
         putDate(row, programme, one);
-        row["chance_of_contract"] = share(one.chanceOf(section.completion));
-        row["chance_of_extended"] = share(one.chanceOf(section.completion + section.grantedDays));
+        row["chance_of_contract"] = shareOf(one.chanceOf(section.completion));
+        row["chance_of_extended"] = shareOf(one.chanceOf(section.completion + section.grantedDays));
         sections.push_back(std::move(row));
     }
     putDate(finish, programme, odds.finish);
     for (const OddsOfActivity& one : odds.activities)
         activities.push_back(Out{{"id", programme.activities.row(one.activity)->key},
-                                 {"criticality", share(one.criticality)},
-                                 {"cruciality", share(one.cruciality)},
+                                 {"criticality", shareOf(one.criticality)},
+                                 {"cruciality", shareOf(one.cruciality)},
                                  {"criticality_by_section", bySection(programme, odds, one.criticalFor)},
                                  {"cruciality_by_section", bySection(programme, odds, one.bySection)}});
     for (const OddsOfRisk& one : odds.risks)
         risks.push_back(Out{{"id", programme.risks.row(one.risk)->key},
-                            {"struck", share(one.struck)},
-                            {"cruciality", share(one.cruciality)},
+                            {"struck", shareOf(one.struck)},
+                            {"cruciality", shareOf(one.cruciality)},
                             {"cruciality_by_section", bySection(programme, odds, one.bySection)}});
     const int digits = minorDigits(programme.job.currency);
     return json::textOf(Out{{"runs", odds.runs},

@@ -166,7 +166,7 @@ private slots:
         QVERIFY2(changed.find("## Changes since revision A") != std::string::npos &&
                      changed.find("durations: A duration 9d to 5d") != std::string::npos,
                  changed.c_str());
-        const Soundness s = soundnessOf(now);
+        const NetworkCounts s = networkCountsOf(now);
         QCOMPARE(s.noPredecessor, std::size_t(2));
         QCOMPARE(s.noSuccessor, std::size_t(2));
         QCOMPARE(s.tasks, std::size_t(3));

@@ -117,7 +117,7 @@ void MeasureBoxes::fill() {
     set(Box::quantity, m ? (show::number(m->quantity) + QLatin1Char(' ') + unit).trimmed() : QString());
     set(Box::output, m && m->outputPerCrewDay ? show::number(*m->outputPerCrewDay) : QString());
     set(Box::crews, m && m->crews ? show::number(*m->crews) : QString());
-    const Minutes day = dayUnitOf(m_document.programme(), calendarOf(m_document.programme(), *activity)).dayMinutes;
+    const Minutes day = dayOf(m_document.programme(), *activity);
     const Minutes duration = index < m_document.schedule().activities.size()
                                  ? m_document.schedule().activities[index].duration
                                  : activity->duration.value_or(0);

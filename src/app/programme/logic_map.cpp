@@ -15,7 +15,7 @@ namespace yarrin {
 
 namespace {
 
-constexpr int mapWide = 228, mapHigh = 132, head = 18, edge = 4;
+constexpr int mapWide = 228, mapHigh = 132, head = 18, mapEdge = 4;
 
 } // namespace
 
@@ -54,14 +54,14 @@ void LogicMap::place() {
 
 double LogicMap::scale() const {
     const LogicLayout& layout = m_view.layout();
-    return std::min((width() - 2.0 * edge) / std::max(1.0, layout.width),
-                    (height() - head - 2.0 * edge) / std::max(1.0, layout.height));
+    return std::min((width() - 2.0 * mapEdge) / std::max(1.0, layout.width),
+                    (height() - head - 2.0 * mapEdge) / std::max(1.0, layout.height));
 }
 
 QPointF LogicMap::origin() const {
     const LogicLayout& layout = m_view.layout();
     return {(width() - layout.width * scale()) / 2,
-            head + edge + (height() - head - 2 * edge - layout.height * scale()) / 2};
+            head + mapEdge + (height() - head - 2 * mapEdge - layout.height * scale()) / 2};
 }
 
 QRectF LogicMap::frame() const {

@@ -20,7 +20,7 @@ struct SayMonthly {
     Q_DECLARE_TR_FUNCTIONS(MonthlyReport)
 };
 
-constexpr int weeksAhead = 6;
+constexpr int weeksToCome = 6;
 
 class Monthly {
 public:
@@ -202,7 +202,7 @@ private:
     }
 
     void next() {
-        const Date from = m_facts->today(), to = from + 7 * weeksAhead;
+        const Date from = m_facts->today(), to = from + 7 * weeksToCome;
         std::vector<std::size_t> rows;
         for (std::size_t i = 0; i < m_programme.activities.size(); ++i) {
             const ActivityFigures& one = m_schedule.activities[i];

@@ -140,8 +140,7 @@ void addTexts(std::vector<ActivityColumn>& columns) {
 } // namespace
 
 Minutes ActivityCell::dayMinutes() const {
-    return figures && schedule.ok() ? schedule.calendarOf(*figures).dayMinutes()
-                                    : dayUnitOf(programme, calendarOf(programme, activity)).dayMinutes;
+    return figures && schedule.ok() ? schedule.calendarOf(*figures).dayMinutes() : dayOf(programme, activity);
 }
 
 QString calendarName(const Programme& programme, CalendarId id) {

@@ -37,7 +37,7 @@ Sheet activitySheet(const Programme& p, const Schedule& schedule) {
     for (std::size_t i = 0; i < p.activities.size(); ++i) {
         const Activity& a = p.activities[i];
         const ActivityFigures* figures = i < schedule.activities.size() ? &schedule.activities[i] : nullptr;
-        const Minutes day = dayUnitOf(p, calendarOf(p, a)).dayMinutes;
+        const Minutes day = dayOf(p, a);
         const auto& m = a.measure;
         const BookItem* book = p.book.row(a.bookItem);
         const Location* place = p.locations.row(a.location);

@@ -12,16 +12,16 @@ namespace yarrin {
 namespace {
 
 /// A line in a channel or in the space between two rows, which all links to one box have in common.
-struct Run {
+struct Straight {
     double from = 0, to = 0;
     int track = 0;
 };
 /// Runs of one channel, by the box that they lead to and the side from which they come in.
-using Runs = std::map<std::pair<std::size_t, int>, Run>;
+using Runs = std::map<std::pair<std::size_t, int>, Straight>;
 
 void widen(Runs& runs, std::pair<std::size_t, int> key, double a, double b) {
     const auto [from, to] = std::minmax(a, b);
-    const auto [at, added] = runs.try_emplace(key, Run{from, to});
+    const auto [at, added] = runs.try_emplace(key, Straight{from, to});
     if (added) return;
     at->second.from = std::min(at->second.from, from);
     at->second.to = std::max(at->second.to, to);
@@ -29,12 +29,13 @@ void widen(Runs& runs, std::pair<std::size_t, int> key, double a, double b) {
 
 /// Gives runs that lie beside each other tracks of their own, the first that is free; how many there are.
 int track(Runs& runs) {
-    std::vector<Run*> order;
+    std::vector<Straight*> order;
     for (auto& [key, run] : runs) order.push_back(&run);
-    std::stable_sort(order.begin(), order.end(),
-                     [](const Run* a, const Run* b) { return std::pair(a->from, a->to) < std::pair(b->from, b->to); });
+    std::stable_sort(order.begin(), order.end(), [](const Straight* a, const Straight* b) {
+        return std::pair(a->from, a->to) < std::pair(b->from, b->to);
+    });
     std::vector<double> ends;
-    for (Run* run : order) {
+    for (Straight* run : order) {
         std::size_t free = 0;
         while (free < ends.size() && ends[free] >= run->from) ++free;
         if (free == ends.size()) ends.push_back(0);

@@ -13,7 +13,7 @@ namespace yarrin {
 
 namespace {
 
-constexpr double gap = 18;        ///< between branches
+constexpr double branchGap = 18;  ///< between branches
 constexpr double lineColumns = 7; ///< a line is as wide as so many columns
 constexpr double leastColumn = 30;
 
@@ -199,9 +199,9 @@ PlaceAxis placeAxis(const Programme& programme, const Schedule& schedule, std::s
         axis.branches.push_back(std::move(branch));
     }
     if (axis.branches.empty()) return axis;
-    const double gaps = gap * double(axis.branches.size() - 1) + 2 * gap / 3;
+    const double gaps = branchGap * double(axis.branches.size() - 1) + 2 * branchGap / 3;
     const double unit = std::max(leastColumn + larger * 3, (width - gaps) / units);
-    double x = gap / 3;
+    double x = branchGap / 3;
     for (std::size_t b = 0; b < axis.branches.size(); ++b) {
         PlaceBranch& branch = axis.branches[b];
         branch.x0 = x;
@@ -212,9 +212,9 @@ PlaceAxis placeAxis(const Programme& programme, const Schedule& schedule, std::s
                                       x + unit * double(c + 1)});
         }
         if (branch.span) addTicks(children, branch);
-        x = branch.x1 + gap;
+        x = branch.x1 + branchGap;
     }
-    axis.width = x - gap + gap / 3;
+    axis.width = x - branchGap + branchGap / 3;
     addStrips(programme, axis);
     addSections(programme, schedule, axis);
     return axis;

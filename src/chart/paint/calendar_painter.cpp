@@ -3,6 +3,7 @@
 #include "chart/paint/calendar_painter.h"
 
 #include "chart/layout/time_scale.h"
+#include "chart/paint/way_painter.h"
 
 #include <QCoreApplication>
 #include <QFontMetricsF>
@@ -14,10 +15,6 @@
 namespace yarrin {
 
 namespace {
-
-QRectF rectOf(const Box& box) {
-    return {box.x, box.y, box.width, box.height};
-}
 
 QString nameOfDay(int day) {
     return QString::fromStdString(weekdayName(day));

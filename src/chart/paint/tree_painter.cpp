@@ -2,15 +2,13 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "chart/paint/tree_painter.h"
 
+#include "chart/paint/way_painter.h"
+
 #include <QFontMetricsF>
 
 namespace yarrin {
 
 namespace {
-
-QRectF rectOf(const Box& box) {
-    return {box.x, box.y, box.width, box.height};
-}
 
 void paintLeaf(QPainter& painter, const QRectF& box, const TreeItem& item, const Theme& t) {
     painter.setPen(QPen(t.rule, 1));

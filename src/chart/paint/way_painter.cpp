@@ -18,7 +18,7 @@ QPolygonF polygon(const std::vector<std::pair<double, double>>& line) {
 namespace {
 
 /// A right-angled way with rounded corners, as its straight parts and its corners.
-struct Way {
+struct DrawnWay {
     std::vector<QLineF> lines;
     QPainterPath corners;
     QPainterPath whole;
@@ -26,12 +26,12 @@ struct Way {
 
 /// What lies far out of sight is drawn in to its edge, for drawing costs by length; what is in sight stays as it is,
 /// because all lines are level or upright.
-Way roundedWay(const std::vector<ChartPoint>& points, const QRectF& area, double radius) {
+DrawnWay roundedWay(const std::vector<ChartPoint>& points, const QRectF& area, double radius) {
     const auto placed = [&](const ChartPoint& point) {
         return QPointF(std::clamp(crisp(point.x), area.left() - 40.5, area.right() + 40.5),
                        std::clamp(crisp(point.y), area.top() - 40.5, area.bottom() + 40.5));
     };
-    Way way;
+    DrawnWay way;
     QPointF from = placed(points[0]);
     way.whole.moveTo(from);
     for (std::size_t i = 1; i < points.size(); ++i) {
@@ -84,7 +84,7 @@ void paintArrow(QPainter& painter, const std::vector<ChartPoint>& points, const 
 
 void paintWay(QPainter& painter, const std::vector<ChartPoint>& points, const WayInk& ink) {
     if (points.size() < 2) return;
-    const Way way = roundedWay(points, ink.area, ink.radius);
+    const DrawnWay way = roundedWay(points, ink.area, ink.radius);
     const bool filled = ink.width == 1 && painter.paintEngine()->type() == QPaintEngine::Raster;
     if (filled) {
         painter.setRenderHint(QPainter::Antialiasing, false);

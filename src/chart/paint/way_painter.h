@@ -3,6 +3,7 @@
 #pragma once
 
 #include "chart/layout/bar_layout.h"
+#include "chart/layout/week_layout.h"
 
 #include <QColor>
 #include <QPainter>
@@ -15,6 +16,11 @@ namespace yarrin {
 /// Half-pixel positions keep hairlines sharp.
 [[nodiscard]] inline double crisp(double value) {
     return std::floor(value) + 0.5;
+}
+
+/// A box of a layout as the toolkit has it.
+[[nodiscard]] inline QRectF rectOf(const Box& box) {
+    return {box.x, box.y, box.width, box.height};
 }
 
 /// A line of a layout as the toolkit has it.

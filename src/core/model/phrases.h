@@ -18,6 +18,10 @@ struct DayUnit {
 };
 /// The day and week of a calendar, inherited ones included; 480 minutes and five days where it cannot be told.
 [[nodiscard]] DayUnit dayUnitOf(const Programme& programme, CalendarId id);
+/// The working minutes of a day of an activity, by its calendar.
+[[nodiscard]] inline Minutes dayOf(const Programme& programme, const Activity& activity) {
+    return dayUnitOf(programme, calendarOf(programme, activity)).dayMinutes;
+}
 /// The calendar that a link's lag runs on.
 [[nodiscard]] CalendarId lagCalendarOf(const Programme& programme, const Link& link);
 

@@ -56,6 +56,9 @@ template <typename Row, typename Function> void forEachReference(const Row& row,
     });
 }
 
+/// What is wrong where a field names a row of a kind that is not there.
+[[nodiscard]] Worded danglingWords(std::string_view field, const char* kind);
+
 /// Calls with what is wrong, in words, where a row names what is not in the programme, or nothing where it must.
 template <typename Row, typename Function>
 void forEachDangling(const Programme& programme, const Row& row, const Function& function) {
@@ -64,11 +67,7 @@ void forEachDangling(const Programme& programme, const Row& row, const Function&
         if constexpr (std::is_same_v<Id, CalendarId>)
             if (id == continuousCalendar) return;
         if (id ? tableFor<Id>(programme).row(id) != nullptr : !field.mustBe) return;
-        const std::string kind(kindOf<Id>);
-        function(
-            field.name == kind || kind.find(' ') != std::string::npos
-                ? worded("its %1 is not in the programme", worded(kindOf<Id>.data()))
-                : worded("the %1 that it names as %2 is not in the programme", worded(kindOf<Id>.data()), field.name));
+        function(danglingWords(field.name, kindOf<Id>.data()));
     });
 }
 
