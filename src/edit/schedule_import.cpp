@@ -105,7 +105,7 @@ private:
                 const std::string number = trimmed(cell(row, Column::outline).text);
                 m_level[row] = int(std::count(number.begin(), number.end(), '.'));
             } else {
-                m_level[row] = indentOf(cell(row, Column::name).text);
+                m_level[row] = indentOf(cell(row, Column::name).text) + cell(row, Column::name).indent;
             }
             if (before && m_level[row] > m_level[*before]) m_isGroup[*before] = true;
             before = row;

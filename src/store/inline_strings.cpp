@@ -6,12 +6,16 @@
 
 #include "store/xml_text.h"
 
+#include <algorithm>
+#include <cstdlib>
 #include <map>
 #include <memory>
 
 namespace yarrin {
 
 namespace {
+
+constexpr std::size_t mostStyles = 100'000;
 
 /// A part of the package, element by element; prefixes of names are left out.
 class Part {
@@ -45,7 +49,7 @@ private:
 };
 
 /// "B7" as a place counted from 0.
-bool placeOf(const std::string& address, InlineString& into) {
+template <typename Place> bool placeOf(const std::string& address, Place& into) {
     std::size_t column = 0, row = 0;
     for (const char c : address) {
         if (c >= 'A' && c <= 'Z' && column < 1'000'000)
@@ -61,18 +65,45 @@ bool placeOf(const std::string& address, InlineString& into) {
     return true;
 }
 
-std::vector<InlineString> inlineIn(const std::string& content) {
-    std::vector<InlineString> found;
+/// The indents of the formats of cells, by the numbers that cells name them with.
+std::vector<int> indentsIn(const std::string& styles) {
+    constexpr int widest = 250, blanks = 3; // of one, by the standard
+    std::vector<int> indents;
+    if (styles.find("indent=") == std::string::npos) return indents;
+    bool within = false;
+    for (Part at(styles); at.next() && indents.size() < mostStyles;) {
+        if (at.begins("cellXfs"))
+            within = !at.isEmpty();
+        else if (at.ends("cellXfs"))
+            within = false;
+        else if (within && at.begins("xf"))
+            indents.push_back(0);
+        else if (within && at.begins("alignment") && !indents.empty())
+            indents.back() = blanks * int(std::min(std::strtoul(at.attribute("indent").c_str(), nullptr, 10),
+                                                   static_cast<unsigned long>(widest)));
+    }
+    return indents;
+}
+
+PassedOver passedOver(const std::string& content, const std::vector<int>& indents) {
+    PassedOver found;
     Part part(content);
     bool within = false, text = false;
     const char* element = "t";
     InlineString cell;
-    while (part.next() && found.size() < mostSheetCells) {
+    while (part.next() && found.texts.size() < mostSheetCells && found.indents.size() < mostSheetCells) {
         if (part.begins("c")) {
             cell = {};
             const std::string type = part.attribute("t");
             element = type == "str" ? "v" : "t";
             within = (type == "inlineStr" || type == "str") && placeOf(part.attribute("r"), cell) && !part.isEmpty();
+            if (indents.empty() || part.isEmpty()) continue;
+            const std::size_t style = std::strtoul(part.attribute("s").c_str(), nullptr, 10);
+            CellIndent at;
+            if (style < indents.size() && indents[style] > 0 && placeOf(part.attribute("r"), at)) {
+                at.blanks = indents[style];
+                found.indents.push_back(at);
+            }
         } else if (within && part.begins(element)) {
             text = !part.isEmpty();
         } else if (within && text && part.isText()) {
@@ -81,7 +112,7 @@ std::vector<InlineString> inlineIn(const std::string& content) {
             text = false;
         } else if (within && part.ends("c")) {
             within = false;
-            found.push_back(cell);
+            found.texts.push_back(cell);
         }
     }
     return found;
@@ -89,13 +120,14 @@ std::vector<InlineString> inlineIn(const std::string& content) {
 
 } // namespace
 
-std::vector<std::pair<std::string, std::vector<InlineString>>>
-inlineStringsOf(const std::function<std::string(const std::string& name)>& part) {
+std::vector<PassedOver> passedOverIn(const std::function<std::string(const std::string& name)>& part) {
+    const std::vector<int> indents = indentsIn(part("xl/styles.xml"));
+    const bool indented = std::any_of(indents.begin(), indents.end(), [](int one) { return one > 0; });
     std::map<std::string, std::string> targets;
     const std::string relations = part("xl/_rels/workbook.xml.rels");
     for (Part at(relations); at.next();)
         if (at.begins("Relationship")) targets[at.attribute("Id")] = at.attribute("Target");
-    std::vector<std::pair<std::string, std::vector<InlineString>>> all;
+    std::vector<PassedOver> all;
     const std::string book = part("xl/workbook.xml");
     for (Part at(book); at.next();) {
         if (!at.begins("sheet")) continue;
@@ -103,9 +135,12 @@ inlineStringsOf(const std::function<std::string(const std::string& name)>& part)
         if (target.empty()) continue;
         target = target.starts_with("/") ? target.substr(1) : "xl/" + target;
         const std::string content = part(target);
-        if (content.find("\"inlineStr\"") == std::string::npos && content.find("\"str\"") == std::string::npos)
+        if (!indented && content.find("\"inlineStr\"") == std::string::npos &&
+            content.find("\"str\"") == std::string::npos)
             continue;
-        if (auto cells = inlineIn(content); !cells.empty()) all.emplace_back(at.attribute("name"), std::move(cells));
+        PassedOver found = passedOver(content, indented ? indents : std::vector<int>());
+        found.sheet = at.attribute("name");
+        if (!found.texts.empty() || !found.indents.empty()) all.push_back(std::move(found));
     }
     return all;
 }

@@ -14,10 +14,22 @@ struct InlineString {
     std::string text;
 };
 
-/// The texts in cells themselves (`t="inlineStr"` and `t="str"`, ISO/IEC 29500-1, 18.18.11) of each sheet of an Office
-/// Open XML workbook by the sheet's name, which the library for workbooks passes over. `part` gives a part of the
-/// package by its name.
-[[nodiscard]] std::vector<std::pair<std::string, std::vector<InlineString>>>
-inlineStringsOf(const std::function<std::string(const std::string& name)>& part);
+/// How far the format of a cell moves its text in, in widths of a blank.
+struct CellIndent {
+    std::size_t row = 0, column = 0;
+    int blanks = 0;
+};
+
+/// What the library for workbooks passes over in a sheet.
+struct PassedOver {
+    std::string sheet; ///< its name
+    std::vector<InlineString> texts;
+    std::vector<CellIndent> indents;
+};
+
+/// The texts in cells themselves (`t="inlineStr"` and `t="str"`, ISO/IEC 29500-1, 18.18.11) and the indents of formats
+/// (18.8.1: one is three blanks) of each sheet of an Office Open XML workbook. `part` gives a part of the package by
+/// its name.
+[[nodiscard]] std::vector<PassedOver> passedOverIn(const std::function<std::string(const std::string& name)>& part);
 
 } // namespace yarrin

@@ -6,7 +6,9 @@
 
 #include <algorithm>
 #include <charconv>
+#include <cmath>
 #include <cstring>
+#include <map>
 #include <memory>
 
 namespace yarrin {
@@ -65,11 +67,23 @@ private:
 
     void open(bool isEmpty) {
         const std::string element = name();
-        if (element == "table:table") {
+        if (element == "style:style") {
+            m_style = attribute("style:name");
+        } else if (element == "style:paragraph-properties") {
+            if (const int blanks = blanksIn(attribute("fo:margin-left")); blanks > 0 && m_sheets.empty())
+                m_indents[m_style] = blanks;
+        } else if (element == "table:table") {
+            m_columnStyles.clear();
             m_sheets.push_back({attribute("table:name"), {}});
             m_row = 0;
             m_down.clear();
+        } else if (element == "table:table-column") {
+            const std::string style = attribute("table:default-cell-style-name");
+            for (std::size_t i = count("table:number-columns-repeated"); i > 0 && m_columnStyles.size() < mostColumns;
+                 --i)
+                m_columnStyles.push_back(style);
         } else if (element == "table:table-row") {
+            m_rowStyle = attribute("table:default-cell-style-name");
             m_rowTimes = count("table:number-rows-repeated");
             m_cells.clear();
         } else if (m_sheets.empty()) {
@@ -96,6 +110,7 @@ private:
         m_covered = isCovered;
         m_text.clear();
         m_value = {};
+        m_indent = m_indents.empty() ? 0 : indentHere();
         const std::string type = attribute("office:value-type");
         if (type == "float" || type == "percentage" || type == "currency")
             m_value = plainNumber(attribute("office:value"));
@@ -105,6 +120,30 @@ private:
             m_value = {attribute("office:boolean-value") == "true" ? "yes" : "no", {}};
     }
 
+    /// By the cell's own format, else by that of its row, else by that of its column.
+    [[nodiscard]] int indentHere() const {
+        std::string style = attribute("table:style-name");
+        if (style.empty()) style = m_rowStyle;
+        if (style.empty() && m_cells.size() < m_columnStyles.size()) style = m_columnStyles[m_cells.size()];
+        const auto found = m_indents.find(style);
+        return found == m_indents.end() ? 0 : found->second;
+    }
+
+    /// "0.353cm" in widths of a blank, of which three are 10 pt.
+    static int blanksIn(const std::string& length) {
+        double value = 0;
+        const auto [end, fault] = std::from_chars(length.data(), length.data() + length.size(), value);
+        if (fault != std::errc() || !(value > 0)) return 0;
+        const std::string unit(end, length.data() + length.size());
+        const double points = unit == "cm"   ? 72 / 2.54
+                              : unit == "mm" ? 72 / 25.4
+                              : unit == "in" ? 72
+                              : unit == "pc" ? 12
+                              : unit == "pt" ? 1
+                                             : 0;
+        return int(std::clamp(std::round(value * points * 0.3), 0.0, 1000.0));
+    }
+
     void close(const std::string& element) {
         if (m_sheets.empty()) return;
         if (element == "text:p") {
@@ -112,7 +151,9 @@ private:
         } else if (element == "office:annotation") {
             --m_inNote;
         } else if (element == "table:table-cell" || element == "table:covered-table-cell") {
-            take(m_value.empty() ? SheetCell{m_text, {}} : m_value);
+            SheetCell cell = m_value.empty() ? SheetCell{m_text, {}} : m_value;
+            cell.indent = cell.empty() ? 0 : m_indent;
+            take(cell);
         } else if (element == "table:table-row") {
             endRow();
         }
@@ -167,6 +208,10 @@ private:
     std::string m_text;
     SheetCell m_value;
     std::size_t m_row = 0, m_rowTimes = 1, m_times = 1, m_spans = 1, m_wide = 1, m_total = 0;
+    std::map<std::string, int> m_indents;    ///< of formats, in widths of a blank
+    std::vector<std::string> m_columnStyles; ///< what cells of each column have that name no format
+    std::string m_style, m_rowStyle;
+    int m_indent = 0;
     int m_inText = 0, m_inNote = 0;
     bool m_covered = false;
     bool m_tooLarge = false;

@@ -142,6 +142,11 @@ public:
         cells[std::size_t(column)] = std::move(cell);
     }
 
+    void indent(const CellIndent& one) {
+        if (one.row < m_sheet.rows.size() && one.column < m_sheet.rows[one.row].size())
+            m_sheet.rows[one.row][one.column].indent = one.blanks;
+    }
+
 private:
     const Strings& m_strings;
     std::size_t& m_cells;
@@ -186,11 +191,12 @@ public:
     }
     void finalize() override {}
 
-    void put(const std::string& name, const std::vector<InlineString>& cells) {
-        const auto found = m_names.find(name);
+    void put(const PassedOver& sheet) {
+        const auto found = m_names.find(sheet.sheet);
         if (found == m_names.end()) return;
-        for (const InlineString& one : cells)
+        for (const InlineString& one : sheet.texts)
             m_sheets[found->second]->put(ss::row_t(one.row), ss::col_t(one.column), {one.text, {}});
+        for (const CellIndent& one : sheet.indents) m_sheets[found->second]->indent(one);
     }
     [[nodiscard]] std::vector<Sheet> take() {
         std::vector<Sheet> sheets;
@@ -291,8 +297,8 @@ Result<Workbook> readPacked(const std::string& bytes) {
     BookReader book;
     try {
         orcus::orcus_xlsx(&book).read_stream(bytes);
-        for (const auto& [name, cells] : inlineStringsOf([&](const std::string& part) { return package.part(part); }))
-            book.put(name, cells);
+        for (const PassedOver& sheet : passedOverIn([&](const std::string& part) { return package.part(part); }))
+            book.put(sheet);
     } catch (const TooLarge&) {
         return fault(tooManyCells, worded("save only the sheet that is wanted"));
     } catch (const std::bad_alloc&) {

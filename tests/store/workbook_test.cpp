@@ -67,6 +67,28 @@ private slots:
         QCOMPARE(QString::fromStdString(book->sheets[0].at(5, 4).text), QStringLiteral("North"));
     }
 
+    /// How far a cell's format moves its text in is told in blanks: three for each step, in both formats.
+    void indented_data() {
+        QTest::addColumn<QString>("name");
+        QTest::newRow("Office Open XML") << "indented.xlsx";
+        QTest::newRow("OpenDocument") << "indented.ods";
+    }
+    void indented() {
+        QFETCH(QString, name);
+        const auto book = readWorkbook(sheets(name.toUtf8().constData()));
+        QVERIFY2(book.ok(), book.ok() ? "" : book.error().sentence().c_str());
+        QCOMPARE(book->sheets.size(), std::size_t(2));
+        for (const Sheet& sheet : book->sheets) {
+            QList<int> indents;
+            for (std::size_t row = 1; row < sheet.rows.size(); ++row) {
+                indents << sheet.at(row, 0).indent;
+                QCOMPARE(sheet.at(row, 1).indent, 0);
+            }
+            QCOMPARE(indents, (QList<int>{0, 3, 6, 6, 3, 0}));
+            QCOMPARE(line(sheet, 3), QStringLiteral("Drive|4d"));
+        }
+    }
+
     void refused() {
         QTemporaryDir folder;
         const auto path = [&](const char* name) { return std::filesystem::path(folder.filePath(name).toStdString()); };

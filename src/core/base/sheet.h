@@ -16,6 +16,7 @@ namespace yarrin {
 struct SheetCell {
     std::string text; ///< as written; of a number its shortest form with a full stop
     std::optional<double> number;
+    int indent = 0; ///< that its format gives it, in widths of a blank
     [[nodiscard]] bool empty() const { return text.empty(); }
     friend bool operator==(const SheetCell&, const SheetCell&) = default;
 };

@@ -84,6 +84,24 @@ def schedule(doc):
                 cell.String = value
 
 
+def indented(doc):
+    """Names moved in by the format of their cells; in the second sheet the whole column is, and two rows are not."""
+    rows = [("Task", "Duration", 0), ("Pier", "9d", 0), ("Piles", "", 1), ("Drive", "4d", 2), ("Trim", "2d", 2),
+            ("Deck", "3d", 1), ("Handover", "0d", 0)]
+    for number in (0, 1):
+        if number:
+            doc.Sheets.insertNewByName("Column", 1)
+        sheet = doc.Sheets.getByIndex(number)
+        if number:
+            sheet.Columns.getByIndex(0).ParaIndent = 353
+        for r, (name, duration, level) in enumerate(rows):
+            cell = sheet.getCellByPosition(0, r)
+            cell.String = name
+            if level != number:
+                cell.ParaIndent = level * 353  # hundredths of a millimetre: 10 pt
+            sheet.getCellByPosition(1, r).String = duration
+
+
 doc = new()
 bill(doc)
 save(doc, "bill.xlsx", "Calc MS Excel 2007 XML")
@@ -94,4 +112,9 @@ doc = new()
 schedule(doc)
 save(doc, "schedule.xlsx", "Calc MS Excel 2007 XML")
 save(doc, "schedule.ods", "calc8")
+doc.close(False)
+doc = new()
+indented(doc)
+save(doc, "indented.xlsx", "Calc MS Excel 2007 XML")
+save(doc, "indented.ods", "calc8")
 doc.close(False)
