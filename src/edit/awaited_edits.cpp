@@ -35,4 +35,19 @@ Outcome takeAwaited(Transaction& tx, std::span<const AwaitedNow> now, Date today
     return done();
 }
 
+bool followFolder(Transaction& tx, const std::filesystem::path& before, const std::filesystem::path& after) {
+    std::vector<Activity> changed;
+    for (const Activity& activity : tx.programme().activities) {
+        if (!activity.awaited) continue;
+        const std::string& file = activity.awaited->file;
+        const auto there = (before / std::u8string(file.begin(), file.end())).lexically_normal();
+        const std::u8string seen = there.lexically_relative(after.lexically_normal()).generic_u8string();
+        Activity next = activity;
+        next.awaited->file.assign(seen.begin(), seen.end());
+        if (!seen.empty() && next != activity && !faultOfAwaited(next)) changed.push_back(std::move(next));
+    }
+    for (Activity& activity : changed) tx.set(std::move(activity));
+    return !changed.empty();
+}
+
 } // namespace yarrin

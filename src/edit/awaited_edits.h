@@ -5,6 +5,7 @@
 #include "core/portfolio/awaited_now.h"
 #include "edit/transaction.h"
 
+#include <filesystem>
 #include <optional>
 #include <span>
 
@@ -16,5 +17,9 @@ namespace yarrin {
 /// Takes over from the other jobs what moved there: the new instant, the one before it, and the day on which it was
 /// taken over. What was not read stays.
 [[nodiscard]] Outcome takeAwaited(Transaction& tx, std::span<const AwaitedNow> now, Date today);
+/// Names the other jobs' files as they are seen from another folder than before, by the words of the paths alone. Where
+/// no path leads there, or it is too long to keep, it stays as it was. True where any changed.
+[[nodiscard]] bool followFolder(Transaction& tx, const std::filesystem::path& before,
+                                const std::filesystem::path& after);
 
 } // namespace yarrin

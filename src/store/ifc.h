@@ -5,6 +5,7 @@
 #include "core/network/schedule.h"
 
 #include <filesystem>
+#include <optional>
 #include <string>
 #include <vector>
 
@@ -23,16 +24,25 @@ namespace yarrin {
 /// What of a programme such a file does not hold, each in a line: "5 sections with contract dates and damages".
 [[nodiscard]] std::vector<std::string> notInIfc(const Programme& programme);
 
+/// A work schedule of such a file.
+struct IfcSchedule {
+    std::string name;
+    std::size_t tasks = 0;
+};
 /// What was read of such a file.
 struct IfcReading {
     Programme programme;
     std::vector<std::string> notes; ///< what was not understood or taken otherwise than it stands, by row and line
+    std::vector<IfcSchedule> schedules = {}; ///< all that it holds, by their names
+    std::size_t taken = 0;                   ///< which of them was read
 };
 /// Reads the plan in the bytes of a file of any program. An error where it is no such file, is of another schema, holds
 /// no tasks, names rows that are not there, or where its tasks wait for or lie in each other in a circle.
-[[nodiscard]] Result<IfcReading> ifcIn(std::string_view bytes);
+/// Of several schedules the wanted one is read, an index of `schedules`; else a planned one before others, then that
+/// with the most tasks.
+[[nodiscard]] Result<IfcReading> ifcIn(std::string_view bytes, std::optional<std::size_t> wanted = {});
 /// The same in a process of its own, as all files from outside are read; ends where the work at hand is stopped.
-[[nodiscard]] Result<IfcReading> readIfc(const std::filesystem::path& path);
+[[nodiscard]] Result<IfcReading> readIfc(const std::filesystem::path& path, std::optional<std::size_t> wanted = {});
 /// By the ending of its name: .ifc.
 [[nodiscard]] bool isIfcName(const std::filesystem::path& path);
 

@@ -28,46 +28,9 @@ namespace {
 
 constexpr std::size_t mostNotes = 200, mostFaults = 20;
 
-bool isWanted(std::string_view type) {
-    static const std::set<std::string_view> wanted{"IFCPROJECT",
-                                                   "IFCWORKSCHEDULE",
-                                                   "IFCTASK",
-                                                   "IFCTASKTIME",
-                                                   "IFCTASKTIMERECURRING",
-                                                   "IFCRELSEQUENCE",
-                                                   "IFCLAGTIME",
-                                                   "IFCRELNESTS",
-                                                   "IFCRELAGGREGATES",
-                                                   "IFCRELASSIGNSTOCONTROL",
-                                                   "IFCRELASSIGNSTOPROCESS",
-                                                   "IFCWORKCALENDAR",
-                                                   "IFCWORKTIME",
-                                                   "IFCRECURRENCEPATTERN",
-                                                   "IFCTIMEPERIOD",
-                                                   "IFCPROPERTYSET",
-                                                   "IFCPROPERTYSINGLEVALUE",
-                                                   "IFCRELDEFINESBYPROPERTIES",
-                                                   "IFCRESOURCETIME",
-                                                   "IFCCOSTITEM",
-                                                   "IFCCOSTVALUE",
-                                                   "IFCUNITASSIGNMENT",
-                                                   "IFCMONETARYUNIT",
-                                                   "IFCPROCEDURE",
-                                                   "IFCEVENT",
-                                                   "IFCQUANTITYCOUNT",
-                                                   "IFCQUANTITYLENGTH",
-                                                   "IFCQUANTITYAREA",
-                                                   "IFCQUANTITYVOLUME",
-                                                   "IFCQUANTITYWEIGHT",
-                                                   "IFCQUANTITYTIME",
-                                                   "IFCCONSTRUCTIONPRODUCTRESOURCE"};
-    return wanted.contains(type) ||
-           std::find(ifc::resourceTypes.begin(), ifc::resourceTypes.end(), type) != ifc::resourceTypes.end();
-}
-
 class IfcReader {
 public:
-    explicit IfcReader(StepFile file) : m_reading(std::move(file)) {}
+    IfcReader(StepFile file, std::optional<std::size_t> wanted) : m_reading(std::move(file)), m_wanted(wanted) {}
 
     Result<IfcReading> read() {
         references();
@@ -76,6 +39,7 @@ public:
         if (!m_faults.empty()) return m_faults;
         properties();
         schedules();
+        if (!m_faults.empty()) return m_faults;
         if (m_taken.empty())
             return Error{ErrorCode::file, {}, worded("it holds no tasks"), worded("ask for the file of the schedule")};
         ifc::readCalendars(m_reading, m_schedule, m_taken);
@@ -93,7 +57,7 @@ public:
         if (const auto loop = loopIn(m_programme); !loop.empty()) return circle(loop);
         compare();
         left();
-        IfcReading reading{std::move(m_programme), {}};
+        IfcReading reading{std::move(m_programme), {}, std::move(m_schedules), m_scheduleTaken};
         for (std::size_t i = 0; i < std::min(m_reading.notes.size(), mostNotes); ++i)
             reading.notes.push_back(m_reading.notes[i]);
         if (m_reading.notes.size() > mostNotes)
@@ -160,45 +124,64 @@ private:
                         m_reading.properties[of.reference][one->at(0).text] = one->at(2).bare();
         });
     }
-    /// Of several schedules one is read: a planned one before others, then that with the most tasks.
+    /// Of several schedules one is read: what is wanted, else a planned one before others, then that with the most
+    /// tasks.
     void schedules() {
-        std::unordered_map<std::uint64_t, std::uint64_t> under; // task to schedule
+        std::unordered_map<std::uint64_t, std::set<std::uint64_t>> under; // task to schedules
         m_reading.each("IFCRELASSIGNSTOCONTROL", [&](const StepRow& row) {
             const StepRow* control = m_reading.file.row(row.at(6).reference);
             if (!control) return;
             for (const StepValue& item : row.at(4).items) {
-                if (control->type == "IFCWORKSCHEDULE" && task(item)) under.emplace(item.reference, control->number);
+                if (control->type == "IFCWORKSCHEDULE" && task(item)) under[item.reference].insert(control->number);
                 if (control->type == "IFCWORKCALENDAR") m_reading.worksTo.emplace(item.reference, control->number);
             }
         });
-        const auto scheduleOf = [&](std::uint64_t number) -> std::uint64_t {
+        const std::set<std::uint64_t> none{0};
+        const auto schedulesOf = [&](std::uint64_t number) -> const std::set<std::uint64_t>& {
             for (;;) {
                 if (const auto found = under.find(number); found != under.end()) return found->second;
                 const auto above = m_reading.above.find(number);
-                if (above == m_reading.above.end()) return 0;
+                if (above == m_reading.above.end()) return none;
                 number = above->second;
             }
         };
         std::map<std::uint64_t, std::size_t> counts;
-        m_reading.each("IFCTASK", [&](const StepRow& row) { ++counts[scheduleOf(row.number)]; });
-        std::size_t best = 0;
-        m_reading.each("IFCWORKSCHEDULE", [&](const StepRow& row) {
-            const auto rank = [&](const StepRow& one) {
-                return std::tuple(counts[one.number] > 0, one.at(13).text == "PLANNED", counts[one.number]);
-            };
-            ++best;
-            if (!m_schedule || rank(row) > rank(*m_schedule)) m_schedule = &row;
-        });
-        if (best > 1)
-            m_reading.each("IFCWORKSCHEDULE", [&](const StepRow& row) {
-                if (&row != m_schedule)
-                    m_reading.note(row, worded("the schedule \"%1\" is left out: one is read", row.at(2).text));
-            });
         m_reading.each("IFCTASK", [&](const StepRow& row) {
-            const std::uint64_t of = scheduleOf(row.number);
-            if (best <= 1 || of == m_schedule->number || (of == 0 && counts[m_schedule->number] == 0))
+            for (const std::uint64_t of : schedulesOf(row.number)) ++counts[of];
+        });
+        chooseSchedule(counts);
+        m_reading.each("IFCTASK", [&](const StepRow& row) {
+            const auto& of = schedulesOf(row.number);
+            if (m_schedules.size() <= 1 || of.contains(m_schedule->number) ||
+                (of == none && counts[m_schedule->number] == 0))
                 m_taken.push_back(&row);
         });
+    }
+
+    void chooseSchedule(std::map<std::uint64_t, std::size_t>& counts) {
+        std::vector<const StepRow*> all;
+        m_reading.each("IFCWORKSCHEDULE", [&](const StepRow& row) { all.push_back(&row); });
+        std::sort(all.begin(), all.end(), [](const StepRow* a, const StepRow* b) {
+            return std::tie(a->at(2).text, a->number) < std::tie(b->at(2).text, b->number);
+        });
+        const auto rank = [&](const StepRow& one) {
+            return std::tuple(counts[one.number] > 0, one.at(13).text == "PLANNED", counts[one.number]);
+        };
+        for (std::size_t i = 0; i < all.size(); ++i) {
+            m_schedules.push_back({all[i]->at(2).text, counts[all[i]->number]});
+            if (m_wanted ? i == *m_wanted : !m_schedule || rank(*all[i]) > rank(*m_schedule)) {
+                m_schedule = all[i];
+                m_scheduleTaken = i;
+            }
+        }
+        if (m_wanted && !m_schedule)
+            m_faults.push_back({ErrorCode::file,
+                                {},
+                                worded("it holds no schedule %1", *m_wanted + 1),
+                                all.empty() ? worded("it holds none") : worded("it holds %1", all.size())});
+        for (const StepRow* row : all)
+            if (row != m_schedule)
+                m_reading.note(*row, worded("the schedule \"%1\" is left out: one is read", row->at(2).text));
     }
 
     bool isGroup(const StepRow& row) const {
@@ -387,6 +370,7 @@ private:
 
     void sequences() {
         std::set<std::tuple<std::uint32_t, std::uint32_t, LinkType>> known;
+        std::vector<const StepRow*> ofGroups;
         m_reading.each("IFCRELSEQUENCE", [&](const StepRow& row) {
             const auto idOf = [&](const StepValue& value) {
                 const auto found = m_reading.activities.find(value.reference);
@@ -394,12 +378,8 @@ private:
             };
             const ActivityId from = idOf(row.at(4)), to = idOf(row.at(5));
             if (!from || !to) {
-                const StepRow *a = m_reading.file.row(row.at(4).reference),
-                              *b = m_reading.file.row(row.at(5).reference);
-                const bool group = (a && m_groups.contains(a->number)) || (b && m_groups.contains(b->number));
-                if (group)
-                    m_reading.note(row, worded("a sequence to or from a group is left out: \"%1\" to \"%2\"",
-                                               a->at(2).text, b->at(2).text));
+                if (m_groups.contains(row.at(4).reference) || m_groups.contains(row.at(5).reference))
+                    ofGroups.push_back(&row);
                 return;
             }
             const Activity& before = *m_programme.activities.row(from);
@@ -426,6 +406,10 @@ private:
                 m_reading.note(row, worded("the same sequence stands there already, and is left out"));
             else
                 m_programme.links.append(link);
+        });
+        ifc::spreadSequences(m_reading, ofGroups, [&](const StepRow& row, const Activity& before) {
+            const Lag lag = lagIn(row, before);
+            return std::pair(lag.minutes, lag.on);
         });
         endless();
     }
@@ -546,7 +530,10 @@ private:
     Programme& m_programme = m_reading.programme;
     std::vector<Error> m_faults;
     CalendarCache m_cache;
+    std::optional<std::size_t> m_wanted;
     const StepRow* m_schedule = nullptr;
+    std::vector<IfcSchedule> m_schedules; ///< by their names
+    std::size_t m_scheduleTaken = 0;
     std::vector<const StepRow*> m_taken; ///< tasks of the schedule, in the order of the file
     std::unordered_set<std::uint64_t> m_holds;
     std::unordered_map<CalendarId, DayUnit> m_units;
@@ -559,12 +546,12 @@ private:
 
 } // namespace
 
-Result<IfcReading> ifcIn(std::string_view bytes) {
+Result<IfcReading> ifcIn(std::string_view bytes, std::optional<std::size_t> wanted) {
     // The standard's letters are ASCII; what others write into it is UTF-8 or of Western Europe.
     bool guessed = false;
     const auto letters = toUtf8(std::string(bytes), guessed);
     if (!letters.ok()) return letters.errors();
-    auto file = readStep(*letters, isWanted);
+    auto file = readStep(*letters, ifc::isWanted);
     if (!file.ok()) return file.errors();
     const auto isOurs = [](const std::string& name) { return raised(name).starts_with(ifc::schema); };
     if (!std::any_of(file->schemas.begin(), file->schemas.end(), isOurs))
@@ -573,7 +560,7 @@ Result<IfcReading> ifcIn(std::string_view bytes) {
                      file->schemas.empty() ? worded("it does not say which schema it follows")
                                            : worded("it follows the schema %1, not IFC4", file->schemas.front()),
                      worded("have it written as IFC4")};
-    auto reading = IfcReader(std::move(*file)).read();
+    auto reading = IfcReader(std::move(*file), wanted).read();
     if (guessed && reading.ok())
         reading.value().notes.push_back(worded("its letters were taken for Western European ones of Windows"));
     return reading;

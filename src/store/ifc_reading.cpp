@@ -13,6 +13,42 @@
 
 namespace yarrin::ifc {
 
+bool isWanted(std::string_view type) {
+    static const std::set<std::string_view> wanted{"IFCPROJECT",
+                                                   "IFCWORKSCHEDULE",
+                                                   "IFCTASK",
+                                                   "IFCTASKTIME",
+                                                   "IFCTASKTIMERECURRING",
+                                                   "IFCRELSEQUENCE",
+                                                   "IFCLAGTIME",
+                                                   "IFCRELNESTS",
+                                                   "IFCRELAGGREGATES",
+                                                   "IFCRELASSIGNSTOCONTROL",
+                                                   "IFCRELASSIGNSTOPROCESS",
+                                                   "IFCWORKCALENDAR",
+                                                   "IFCWORKTIME",
+                                                   "IFCRECURRENCEPATTERN",
+                                                   "IFCTIMEPERIOD",
+                                                   "IFCPROPERTYSET",
+                                                   "IFCPROPERTYSINGLEVALUE",
+                                                   "IFCRELDEFINESBYPROPERTIES",
+                                                   "IFCRESOURCETIME",
+                                                   "IFCCOSTITEM",
+                                                   "IFCCOSTVALUE",
+                                                   "IFCUNITASSIGNMENT",
+                                                   "IFCMONETARYUNIT",
+                                                   "IFCPROCEDURE",
+                                                   "IFCEVENT",
+                                                   "IFCQUANTITYCOUNT",
+                                                   "IFCQUANTITYLENGTH",
+                                                   "IFCQUANTITYAREA",
+                                                   "IFCQUANTITYVOLUME",
+                                                   "IFCQUANTITYWEIGHT",
+                                                   "IFCQUANTITYTIME",
+                                                   "IFCCONSTRUCTIONPRODUCTRESOURCE"};
+    return wanted.contains(type) || std::find(resourceTypes.begin(), resourceTypes.end(), type) != resourceTypes.end();
+}
+
 Reading::Reading(StepFile from) : file(std::move(from)), own(file.system == program) {}
 
 std::string Reading::placeOf(const StepRow& row) {

@@ -6,6 +6,7 @@
 #include "store/step.h"
 
 #include <cmath>
+#include <functional>
 #include <optional>
 #include <set>
 #include <string>
@@ -13,6 +14,9 @@
 #include <vector>
 
 namespace yarrin::ifc {
+
+/// Rows of a building model that tell of its plan; the others are only known by their numbers.
+[[nodiscard]] bool isWanted(std::string_view type);
 
 /// What is being read of a building model: the file, what was found of it so far, and what is to be told.
 struct Reading {
@@ -66,6 +70,11 @@ struct Span {
 void readCalendars(Reading& reading, const StepRow* schedule, const std::vector<const StepRow*>& tasks);
 /// Resources with their rates, and what tasks need of them.
 void readResources(Reading& reading);
+/// Sequences from or to groups, as links between the tasks in them that end, and that begin, them: a group finishes
+/// when the last of its tasks does, and starts with the first. What no links of tasks say (after the start of a group,
+/// to the finish of one) is left out, and so is what would close a circle; each is told.
+void spreadSequences(Reading& reading, const std::vector<const StepRow*>& rows,
+                     const std::function<std::pair<Minutes, LagCalendar>(const StepRow&, const Activity&)>& lagOf);
 /// Costs that stand beside tasks.
 void readCosts(Reading& reading);
 

@@ -9,6 +9,7 @@
 #include "store/ifc.h"
 #include "store/json.h"
 
+#include <algorithm>
 #include <array>
 #include <bit>
 #include <cerrno>
@@ -211,7 +212,7 @@ void putWorkbook(Parcel& parcel, const Workbook& book) {
             parcel.put(std::int64_t(row.size()));
             for (const SheetCell& cell : row) {
                 parcel.put(cell.text);
-                parcel.put(cell.number ? 1 : 0);
+                parcel.put((cell.number ? 1 : 0) + 2 * cell.indent);
                 if (cell.number) parcel.put(std::bit_cast<std::int64_t>(*cell.number));
             }
         }
@@ -244,6 +245,12 @@ void putPlan(Parcel& parcel, const Result<IfcReading>& read) {
     parcel.put(programmeToJson(read->programme));
     parcel.put(std::int64_t(read->notes.size()));
     for (const std::string& note : read->notes) parcel.put(note);
+    parcel.put(std::int64_t(read->schedules.size()));
+    for (const IfcSchedule& one : read->schedules) {
+        parcel.put(one.name);
+        parcel.put(std::int64_t(one.tasks));
+    }
+    parcel.put(std::int64_t(read->taken));
 }
 
 /// What cannot be: the reader was brought to say something else than it says.
@@ -281,7 +288,9 @@ Result<Workbook> readWorkbook(const fs::path& path, const std::atomic<bool>* sto
             for (std::int64_t columns = parcel.number(); columns > 0 && parcel.good(); --columns) {
                 SheetCell& cell = row.emplace_back();
                 cell.text = parcel.text();
-                if (parcel.number() == 1) cell.number = std::bit_cast<double>(parcel.number());
+                const std::int64_t kind = parcel.number(); // a number where it is odd; half of it is its indent
+                cell.indent = int(std::clamp<std::int64_t>(kind / 2, 0, 10'000));
+                if (kind % 2 == 1) cell.number = std::bit_cast<double>(parcel.number());
                 if (++cells > 50'000'000) return strange(path);
             }
         }
@@ -330,8 +339,8 @@ Result<ReadExceptions> readExceptions(const fs::path& path, Date from, const std
     return read;
 }
 
-Result<IfcReading> readIfc(const fs::path& path) {
-    auto bytes = readOutside(path, "plan");
+Result<IfcReading> readIfc(const fs::path& path, std::optional<std::size_t> wanted) {
+    auto bytes = readOutside(path, wanted ? "plan:" + std::to_string(*wanted) : "plan");
     if (!bytes.ok()) return bytes.errors();
     Parcel parcel(std::move(*bytes));
     if (auto error = errorIn(parcel, path)) {
@@ -343,6 +352,12 @@ Result<IfcReading> readIfc(const fs::path& path) {
     IfcReading reading{std::move(*programme), {}};
     for (std::int64_t count = parcel.number(); count > 0 && parcel.good(); --count)
         reading.notes.push_back(parcel.text());
+    for (std::int64_t count = parcel.number(); count > 0 && parcel.good(); --count) {
+        std::string name = parcel.text();
+        reading.schedules.push_back({std::move(name), std::size_t(std::max<std::int64_t>(0, parcel.number()))});
+    }
+    reading.taken = std::size_t(parcel.number());
+    if (!reading.schedules.empty() && reading.taken >= reading.schedules.size()) return strange(path);
     if (!parcel.good() || !parcel.atEnd()) return strange(path);
     return reading;
 }
@@ -380,8 +395,10 @@ int serveOutside(const std::vector<std::string>& words, int from, int to) {
             const auto read =
                 exceptionsIn(std::move(bytes), words[0].substr(0, at) == "days-csv" ? "x.csv" : "x.ics", *first);
             read.ok() ? putExceptions(parcel, *read) : putErrors(parcel, read.error());
-        } else if (words[0] == "plan") {
-            putPlan(parcel, ifcIn(bytes));
+        } else if (words[0] == "plan" || words[0].starts_with("plan:")) {
+            std::optional<std::size_t> wanted;
+            if (words[0].size() > 5) wanted = std::size_t(std::strtoull(words[0].c_str() + 5, nullptr, 10));
+            putPlan(parcel, ifcIn(bytes, wanted));
         } else {
             return 3;
         }

@@ -149,6 +149,24 @@ private slots:
         QVERIFY(start() == *parseInstant("2027-03-15T08:00"));
         desk.trigger("editUndo");
         QVERIFY(start() == *parseInstant("2027-03-08T08:00"));
+        // Saved in another folder it goes on to find the other job; the file that is left does so from its own.
+        const auto file = [](const Programme& programme) { return programme.activities[0].awaited->file; };
+        QDir(m_root.path()).mkpath(QStringLiteral("awaited/deeper"));
+        desk.dialogs.save = path("awaited/deeper/own.yarrin");
+        desk.trigger("fileSaveAs");
+        QCOMPARE(file(desk.document().programme()), std::string("../road.yarrin"));
+        desk.trigger("lookAtAwaited");
+        QTRY_VERIFY(desk.notice().contains(QStringLiteral("5 Mar 2027, now 12 Mar 2027, 7 days later")));
+        QCOMPARE(file(*readProgramme(own.toStdString())), std::string("road.yarrin"));
+        desk.dialogs.save = path("needs.yarrin.json");
+        desk.trigger("fileSaveAs");
+        QVERIFY(!desk.document().isModified());
+        QCOMPARE(file(*readProgramme(desk.dialogs.save.toStdString())), std::string("awaited/road.yarrin"));
+        // Under another name in the same folder nothing is to be changed.
+        desk.dialogs.save = path("again.yarrin");
+        desk.trigger("fileSaveAs");
+        QCOMPARE(file(desk.document().programme()), std::string("awaited/road.yarrin"));
+        QVERIFY(start() == *parseInstant("2027-03-08T08:00"));
         desk.window.viewState().select(desk.id("A"));
         QApplication::processEvents();
         QTest::mouseClick(desk.visible<QPushButton>("cardAwaitedOff"), Qt::LeftButton);

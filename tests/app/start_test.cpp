@@ -228,6 +228,30 @@ private slots:
         press(desk, "planNew");
         QVERIFY(desk.programme().events.empty() && desk.programme().activities.size() == 2);
         QVERIFY(desk.document().path().isEmpty());
+        // Of a file with several schedules another is chosen.
+        const QString several = m_folder.filePath(QStringLiteral("several.ifc"));
+        QFile two(several);
+        QVERIFY(two.open(QIODevice::WriteOnly));
+        two.write(
+            "ISO-10303-21;\nHEADER;\nFILE_DESCRIPTION((''),'2;1');\nFILE_NAME('a','2027-01-01T00:00:00',(''),(''),"
+            "'O','O','');\nFILE_SCHEMA(('IFC4'));\nENDSEC;\nDATA;\n"
+            "#1=IFCWORKSCHEDULE('1',$,'As bid',$,$,$,$,$,$,$,$,$,$,.BASELINE.);\n"
+            "#2=IFCTASK('2',$,'Once',$,$,'1',$,$,$,.F.,$,$,.NOTDEFINED.);\n"
+            "#3=IFCRELASSIGNSTOCONTROL('3',$,$,$,(#2),$,#1);\n"
+            "#4=IFCWORKSCHEDULE('4',$,'Now',$,$,$,$,$,$,$,$,$,$,.PLANNED.);\n"
+            "#5=IFCTASK('5',$,'Next',$,$,'2',$,$,$,.F.,$,$,.NOTDEFINED.);\n"
+            "#6=IFCRELASSIGNSTOCONTROL('6',$,$,$,(#5),$,#4);\nENDSEC;\nEND-ISO-10303-21;\n");
+        two.close();
+        desk.dialogs.open = several;
+        desk.trigger("importPlan");
+        auto* which = desk.visible<QComboBox>("planSchedule");
+        QCOMPARE(which->currentText(), QStringLiteral("Now, with 1 task"));
+        which->setFocus();
+        QTest::keyClick(which, Qt::Key_Up);
+        QCOMPARE(which->currentText(), QStringLiteral("As bid, with 1 task"));
+        press(desk, "planNew");
+        QCOMPARE(QString::fromStdString(desk.programme().activities[0].name), QStringLiteral("Once"));
+        desk.dialogs.open = path;
         // Damaged: told by row, nothing changes.
         QFile file(path);
         QVERIFY(file.open(QIODevice::ReadWrite));

@@ -3,6 +3,7 @@
 // Plans of building models: what is written has the form of the standard and is read again to the same programme; what
 // others write is read as far as it goes, and what is not understood is told.
 #include "core/model/resource_book.h"
+#include "core/model/words.h"
 #include "store/file.h"
 #include "store/ifc.h"
 #include "store/json.h"
@@ -369,10 +370,91 @@ private slots:
         QVERIFY(p.activities[2].kind == ActivityKind::finishMilestone);
         QCOMPARE(*p.activities[0].remaining, Minutes(3 * 480));
         QCOMPARE(isoInstant(*p.job.dataDate), std::string("2027-03-02T08:00"));
-        for (const char* word : {"\"Old plan\" is left out", "to or from a group is left out",
-                                 "taken as finish to start", "1 task has no id of its own", "1 procedure is left out",
-                                 "its data date is not stated", "worked out from its share done"})
+        for (const char* word :
+             {"\"Old plan\" is left out", "from \"Substructure\" to \"Handover\" is of groups, and stands as 1 link of",
+              "taken as finish to start", "1 task has no id of its own", "1 procedure is left out",
+              "its data date is not stated", "worked out from its share done"})
             QVERIFY2(told(reading).find(word) != std::string::npos, (word + ("\n" + told(reading))).c_str());
+    }
+
+    /// Any of several schedules can be read; which is shown first does not hang on the order of rows. A task that
+    /// stands in both is in both.
+    void schedules() {
+        const std::string older =
+            "#46=IFCWORKSCHEDULE('d',$,'Old plan',$,$,$,'2026-02-01T00:00:00',$,$,$,$,$,$,.BASELINE.);\n"
+            "#47=IFCTASK('e',$,'Gone',$,$,'99',$,$,$,.F.,$,$,.NOTDEFINED.);\n"
+            "#48=IFCRELASSIGNSTOCONTROL('f',$,$,$,(#47,#4),$,#46);\n"
+            "#45=IFCRELASSIGNSTOCONTROL('c',$,$,$,(#4,#6),$,#2);\n";
+        for (const std::string& file : {twoTasks + follows + older, older + twoTasks + follows}) {
+            const IfcReading first = readBack(ofOthers(file));
+            QCOMPARE(first.schedules.size(), std::size_t(2));
+            QCOMPARE(first.schedules[0].name, std::string("Old plan"));
+            QVERIFY(first.schedules[0].tasks == 2 && first.schedules[1].tasks == 2 && first.taken == 1);
+            QVERIFY(first.programme == readBack(ofOthers(twoTasks + follows)).programme);
+            const auto other = ifcIn(ofOthers(file), 0);
+            QVERIFY(other.ok() && other->taken == 0);
+            std::set<std::string> names;
+            for (const Activity& one : other->programme.activities) names.insert(one.name);
+            QCOMPARE(names, (std::set<std::string>{"Gone", "Piles"}));
+            QVERIFY(other->programme.links.empty());
+            QVERIFY2(told(*other).find("\"Plan\" is left out") != std::string::npos, told(*other).c_str());
+            const auto none = ifcIn(ofOthers(file), 2);
+            QVERIFY(!none.ok());
+            QCOMPARE(none.error().sentence(), std::string("It holds no schedule 3: it holds 2."));
+        }
+    }
+
+    /// Sequences of groups. Piles takes five days from the 1st, Caps three from the 8th, both lie in a group; what
+    /// waits for the group comes after the later of them, and what the group waits for before the earlier.
+    void groups() {
+        const std::string group = "#40=IFCTASK('7',$,'Substructure',$,$,$,$,$,$,.F.,$,$,.NOTDEFINED.);\n"
+                                  "#41=IFCRELNESTS('8',$,$,$,#40,(#4,#6));\n"
+                                  "#42=IFCTASK('9',$,'Gate',$,$,'30',$,$,$,.T.,$,$,.NOTDEFINED.);\n"
+                                  "#50=IFCLAGTIME($,$,$,IFCDURATION('P1D'),.WORKTIME.);\n";
+        const auto linked = [&](const std::string& rows) {
+            const IfcReading reading = readBack(ofOthers(twoTasks + group + rows));
+            std::multiset<std::string> links;
+            for (const Link& one : reading.programme.links)
+                links.insert(reading.programme.activities.row(one.from)->key + ">" +
+                             reading.programme.activities.row(one.to)->key + " " + std::string(wordOf(one.type)) + " " +
+                             std::to_string(one.lag));
+            std::string all;
+            for (const std::string& one : links) all += one + "; ";
+            return std::pair(all, told(reading));
+        };
+        const std::string after = "#43=IFCRELSEQUENCE('a',$,$,$,#40,#42,#50,.FINISH_START.,$);\n";
+        const std::string before = "#43=IFCRELSEQUENCE('a',$,$,$,#42,#40,#50,.START_START.,$);\n";
+        QCOMPARE(linked(after).first, std::string("10>30 fs 480; 20>30 fs 480; "));
+        QCOMPARE(linked(before).first, std::string("30>10 ss 480; 30>20 ss 480; "));
+        const Programme p = readBack(ofOthers(twoTasks + group + after)).programme;
+        QCOMPARE(dates(p, schedule(p), "30"), std::string("2027-03-11T16:00 2027-03-11T16:00"));
+        // Of tasks that follow each other only the last, or the first, is bound; a lead or another type covers none.
+        QCOMPARE(linked(follows + after).first, std::string("10>20 fs 0; 20>30 fs 480; "));
+        QCOMPARE(linked(follows + before).first, std::string("10>20 fs 0; 30>10 ss 480; "));
+        QCOMPARE(linked(with(follows, "FINISH_START", "START_START") + after).first,
+                 std::string("10>20 ss 0; 10>30 fs 480; 20>30 fs 480; "));
+        QCOMPARE(linked(with(follows, "FINISH_START", "FINISH_FINISH") + before).first,
+                 std::string("10>20 ff 0; 30>10 ss 480; 30>20 ss 480; "));
+        // The rows' order decides nothing.
+        QCOMPARE(linked(after + follows).first, linked(follows + after).first);
+        // What no links say is left out and told.
+        const auto leftOut = [&](const std::string& rows, const char* why) {
+            const auto [links, notes] = linked(follows + rows);
+            if (links != "10>20 fs 0; " || notes.find(why) == std::string::npos)
+                qFatal("%s%s", links.c_str(), notes.c_str());
+        };
+        leftOut("#43=IFCRELSEQUENCE('a',$,$,$,#40,#42,$,.START_START.,$);\n", "it waits for the start of a group");
+        leftOut("#43=IFCRELSEQUENCE('a',$,$,$,#42,#40,$,.FINISH_FINISH.,$);\n", "it leads to the finish of a group");
+        leftOut("#43=IFCRELSEQUENCE('a',$,$,$,#4,#40,$,.FINISH_START.,$);\n", "one lies in the other");
+        leftOut("#43=IFCRELSEQUENCE('a',$,$,$,#40,#42,#51,.FINISH_START.,$);\n"
+                "#51=IFCLAGTIME($,$,$,IFCRATIOMEASURE(0.5),.WORKTIME.);\n",
+                "its lag is a share of a group's length");
+        // Of two that close a circle the first in the file stays.
+        const auto [links, notes] =
+            linked(follows + after + "#44=IFCRELSEQUENCE('b',$,$,$,#42,#40,$,.FINISH_START.,$);\n");
+        QCOMPARE(links, std::string("10>20 fs 0; 20>30 fs 480; "));
+        QVERIFY2(notes.find("#44 (line") != std::string::npos && notes.find("in a circle") != std::string::npos,
+                 notes.c_str());
     }
 
     /// Letters as other programs write them, against the standard; ends of lines by their codes; a name too long to be

@@ -527,7 +527,7 @@ bool MainWindow::saveAs() {
                                         tr("Yarrin programmes (*.yarrin);;Open text format (*.yarrin.json)"));
     if (path.isEmpty()) return false;
     if (QFileInfo(path).suffix().isEmpty()) path += QStringLiteral(".yarrin");
-    const Outcome outcome = m_document.save(path);
+    const Outcome outcome = saveAt(path);
     if (!outcome.ok())
         say(tr("Not saved. %1").arg(show::error(outcome.error())));
     else

@@ -112,7 +112,7 @@ private:
     void beginNew(const Programme& job);
     void beginLike();
     /// Reads a building model's plan and shows it on the start page, to be taken or left.
-    void importPlan(const QString& path);
+    void importPlan(const QString& path, std::optional<std::size_t> schedule = {});
     void takePlanInto(const Programme& plan, const QString& name);
     /// A milestone of another job for the selected activity to wait for.
     void askAwaited();
@@ -166,6 +166,8 @@ private:
     void outlineTrial();
     void outlineContract();
     bool saveAs();
+    /// Saves, and has the paths to other jobs go on from the folder that it is saved in.
+    [[nodiscard]] Outcome saveAt(const QString& path);
     void exportForOthers();
     void exportTables();
     [[nodiscard]] class GridView* shownGrid();
@@ -216,6 +218,7 @@ private:
     LongWork* m_longWork;
     std::vector<QPointer<class AnotherWindow>> m_others; ///< each deletes itself when it is closed
     Beside<std::shared_ptr<const std::vector<AwaitedNow>>> m_awaited;
+    QString m_planPath;                                ///< of the building model that the start page shows
     Beside<std::shared_ptr<const Schedule>> m_planned; ///< the contract programme, for the outline
     FindField* m_find;
     QLabel* m_jobTitle;

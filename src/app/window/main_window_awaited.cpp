@@ -76,6 +76,28 @@ void MainWindow::openAwaitedPicker(ActivityId id, std::vector<Awaited> offers, c
     picker->openAt(stage().mapToGlobal(QPoint(stage().width() / 3, 90)));
 }
 
+Outcome MainWindow::saveAt(const QString& path) {
+    const auto folderOf = [](const QString& file) {
+        const QByteArray folder = QFileInfo(file).canonicalPath().toUtf8();
+        return std::filesystem::path(std::u8string(folder.begin(), folder.end()));
+    };
+    const auto before = m_document.path().isEmpty() ? std::filesystem::path() : folderOf(m_document.path());
+    // The file that is left keeps its own paths, so they are changed once the new one is there.
+    if (Outcome saved = m_document.save(path); !saved.ok()) return saved;
+    const auto after = folderOf(path);
+    bool any = false;
+    if (!before.empty() && !after.empty() && before != after)
+        if (const Outcome followed = m_document.perform(tr("files of other jobs are seen from the new folder"),
+                                                        [&](Transaction& tx) {
+                                                            any = followFolder(tx, before, after);
+                                                            return done();
+                                                        });
+            !followed.ok())
+            return followed;
+    // The open text format is written only when it is asked for.
+    return any && !m_document.keeper().hasName() ? m_document.save(path) : done();
+}
+
 void MainWindow::lookAtAwaited(bool asked) {
     m_awaited.stop();
     const Programme& programme = m_document.programme();

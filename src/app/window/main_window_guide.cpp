@@ -93,6 +93,8 @@ StartPage* MainWindow::makeStartPage() {
             [this] { findChild<QAction*>(QStringLiteral("importSchedule"))->trigger(); });
     connect(page, &StartPage::planWanted, this,
             [this] { findChild<QAction*>(QStringLiteral("importPlan"))->trigger(); });
+    connect(page, &StartPage::planOfFileWanted, this,
+            [this](int index) { importPlan(m_planPath, std::size_t(index)); });
     connect(page, &StartPage::intoWanted, this, &MainWindow::takePlanInto);
     connect(page, &StartPage::pathWanted, this, [this, opened](const QString& path) {
         if (mayLeave()) opened(openFile(path));
@@ -141,10 +143,10 @@ void MainWindow::beginNew(const Programme& job) {
     go(Place::programme);
 }
 
-void MainWindow::importPlan(const QString& path) {
+void MainWindow::importPlan(const QString& path, std::optional<std::size_t> schedule) {
     std::optional<Result<IfcReading>> plan;
     m_document.wait(tr("Reading %1").arg(QFileInfo(path).fileName()),
-                    [&](WorkWatch&) { plan = readIfc(path.toStdString()); });
+                    [&](WorkWatch&) { plan = readIfc(path.toStdString(), schedule); });
     if (!plan) return; // stopped
     if (!plan->ok()) return say(show::error(plan->error()));
     const Programme& open = m_document.programme();
@@ -152,6 +154,7 @@ void MainWindow::importPlan(const QString& path) {
     const QString job = nothing                  ? QString()
                         : open.job.title.empty() ? QFileInfo(m_document.path()).completeBaseName()
                                                  : show::text(open.job.title);
+    m_planPath = path;
     go(Place::start);
     stageAs<StartPage>(Place::start).showPlan(std::move(**plan), QFileInfo(path).fileName(), job);
 }

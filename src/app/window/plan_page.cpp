@@ -5,6 +5,7 @@
 #include "app/base/format.h"
 #include "app/base/look.h"
 
+#include <QComboBox>
 #include <QFileInfo>
 #include <QHBoxLayout>
 #include <QLabel>
@@ -15,8 +16,8 @@ namespace yarrin {
 
 PlanPage::PlanPage(QWidget* parent)
     : QWidget(parent), m_title(new QLabel(this)), m_words(new QLabel(this)), m_told(new QLabel(this)),
-      m_notes(new QListWidget(this)), m_new(new QPushButton(tr("As a new job"), this)), m_into(new QPushButton(this)),
-      m_leave(new QPushButton(tr("Leave it"), this)) {
+      m_notes(new QListWidget(this)), m_schedule(new QComboBox(this)), m_new(new QPushButton(tr("As a new job"), this)),
+      m_into(new QPushButton(this)), m_leave(new QPushButton(tr("Leave it"), this)) {
     setObjectName(QStringLiteral("planPage"));
     auto* column = new QVBoxLayout(this);
     column->setContentsMargins(0, 0, 0, 0);
@@ -33,6 +34,13 @@ PlanPage::PlanPage(QWidget* parent)
     m_notes->setFrameShape(QFrame::NoFrame);
     m_notes->setSelectionMode(QAbstractItemView::ExtendedSelection);
     column->addWidget(m_title);
+    m_schedule->setObjectName(QStringLiteral("planSchedule"));
+    m_schedule->setAccessibleName(tr("Schedule of the file"));
+    m_schedule->setSizeAdjustPolicy(QComboBox::AdjustToContents);
+    auto* which = new QHBoxLayout;
+    which->addWidget(m_schedule);
+    which->addStretch(1);
+    column->addLayout(which);
     column->addWidget(m_words);
     column->addSpacing(8);
     column->addWidget(m_told);
@@ -48,6 +56,9 @@ PlanPage::PlanPage(QWidget* parent)
     column->addStretch(1); // where there are no notes
     connect(m_new, &QPushButton::clicked, this, [this] { emit newWanted(m_reading->programme); });
     connect(m_into, &QPushButton::clicked, this, [this] { emit intoWanted(m_reading->programme, m_name); });
+    connect(m_schedule, &QComboBox::activated, this, [this](int index) {
+        if (std::size_t(index) != m_reading->taken) emit scheduleWanted(index);
+    });
     connect(m_leave, &QPushButton::clicked, this, &PlanPage::left);
 }
 
@@ -66,6 +77,13 @@ void PlanPage::present(IfcReading reading, const QString& file, const QString& j
                  count(plan.links.size(), "link", "links"), count(plan.breakdown.size(), "group", "groups"),
                  count(plan.calendars.size(), "calendar", "calendars"),
                  count(plan.resources.size(), "resource", "resources")));
+    m_schedule->clear();
+    for (const IfcSchedule& one : m_reading->schedules)
+        m_schedule->addItem(tr("%1, with %2")
+                                .arg(one.name.empty() ? tr("Schedule without a name") : show::text(one.name),
+                                     count(one.tasks, "task", "tasks")));
+    m_schedule->setCurrentIndex(int(m_reading->taken));
+    m_schedule->setVisible(m_schedule->count() > 1);
     m_notes->clear();
     for (const std::string& note : m_reading->notes) m_notes->addItem(show::text(note));
     m_notes->setVisible(m_notes->count() > 0);

@@ -8,6 +8,7 @@
 
 #include <memory>
 
+class QComboBox;
 class QLabel;
 class QListWidget;
 class QPushButton;
@@ -28,6 +29,8 @@ public:
 signals:
     void newWanted(const yarrin::Programme& job);
     void intoWanted(const yarrin::Programme& plan, const QString& name);
+    /// Another of the file's schedules is to be read.
+    void scheduleWanted(int index);
     void left();
 
 private:
@@ -35,6 +38,7 @@ private:
     QString m_name;
     QLabel *m_title, *m_words, *m_told;
     QListWidget* m_notes;
+    QComboBox* m_schedule;
     QPushButton *m_new, *m_into, *m_leave;
 };
 

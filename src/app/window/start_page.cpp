@@ -107,6 +107,7 @@ StartPage::StartPage(Date today, QWidget* parent)
     m_right->addWidget(m_plan);
     connect(m_plan, &PlanPage::newWanted, this, &StartPage::newWanted);
     connect(m_plan, &PlanPage::intoWanted, this, &StartPage::intoWanted);
+    connect(m_plan, &PlanPage::scheduleWanted, this, &StartPage::planOfFileWanted);
     connect(m_plan, &PlanPage::left, this, [this] {
         m_right->setCurrentIndex(0);
         focusMain();

@@ -60,6 +60,8 @@ signals:
     void planWanted();
     void guidedWanted();
     void intoWanted(const yarrin::Programme& plan, const QString& name);
+    /// Another schedule of the file that is shown is to be read.
+    void planOfFileWanted(int index);
     void pathWanted(const QString& path);
     void unsavedWanted(const QString& path);
     void forgetWanted(const QString& path);
