@@ -371,7 +371,16 @@ private slots:
             QTest::mouseRelease(chart, Qt::LeftButton, {}, QPoint(chart->xOf(to) + 1, y));
             QApplication::processEvents();
         };
+        // Its weeks are read out, those of the span that is marked as chosen.
+        const auto* told = dynamic_cast<const HasPaintedParts*>(chart);
+        const auto marked = [&] {
+            const auto weeks = told->paintedParts();
+            return std::count_if(weeks.begin(), weeks.end(), [](const PaintedPart& week) { return week.chosen; });
+        };
+        QCOMPARE(told->paintedParts().size(), chart->weeks());
+        QVERIFY(told->paintedParts().front().name.startsWith(QLatin1String("Week of ")));
         drag(dateFrom(2026, 8, 6), dateFrom(2026, 8, 20));
+        QCOMPARE(marked(), 3);
         QVERIFY(std::abs(*mile().quietFrom - dateFrom(2026, 8, 6)) <= 1);
         QVERIFY(std::abs(*mile().quietTo - dateFrom(2026, 8, 20)) <= 1);
         waitForFindings(desk);

@@ -5,6 +5,7 @@
 #include "app/base/format.h"
 #include "app/base/language.h"
 #include "app/base/preferences.h"
+#include "app/guide/guide_book.h"
 #include "app/table/activity_columns.h"
 #include "core/time/typed_date.h"
 #include "edit/activity_edits.h"
@@ -20,12 +21,14 @@
 #include <QJsonDocument>
 #include <QJsonObject>
 #include <QLabel>
+#include <QListWidget>
 #include <QMenu>
 #include <QMenuBar>
 #include <QRegularExpression>
 #include <QScopeGuard>
 #include <QSvgGenerator>
 #include <QTemporaryDir>
+#include <QTextBrowser>
 #include <QXmlStreamReader>
 
 #include <map>
@@ -242,8 +245,51 @@ private slots:
                  QStringLiteral("Es gibt keinen Abschnitt S9; einen anderen Namen wählen."));
         Desk desk(Programme(), m_folder.filePath(QStringLiteral("g.ini")));
         QCOMPARE(desk.window.menuBar()->actions().first()->text(), QStringLiteral("&Datei"));
+        // The guide opens in German, where one is.
+        desk.trigger("showPlaces");
+        QTest::keyClick(&desk.window, Qt::Key_F1);
+        QVERIFY(desk.visible<QTextBrowser>("guidePage")->toPlainText().contains(QStringLiteral("Wo gegen wann")));
+        QCOMPARE(desk.find<QListWidget>("guideContents")->currentItem()->text().trimmed(), QStringLiteral("Orte"));
         // What does not exist in a language is said in English.
         QCOMPARE(QCoreApplication::translate("Any", "never said anywhere"), QStringLiteral("never said anywhere"));
+    }
+
+    /// Chapter by chapter and paragraph by paragraph the guide says the same: as many, with the same keys, words that
+    /// are typed and pages that are called as their buttons are.
+    void theGuideIsTheSameInGerman() {
+        const GuideBook english = GuideBook::shipped(QStringLiteral("guide.md")),
+                        german = GuideBook::shipped(QStringLiteral("guide.de.md"));
+        const auto typed = [](QString text) {
+            for (const auto& [own, common] :
+                 {std::pair("DATEI", "FILE"), std::pair("AUS.", "OUT."), std::pair("SIEGEL", "SEAL"),
+                  std::pair("Von einem anderen", "From another")})
+                text.replace(QLatin1String(own), QLatin1String(common));
+            static const QRegularExpression code(QStringLiteral("`([^`]+)`"));
+            QStringList all;
+            for (auto at = code.globalMatch(text); at.hasNext();) all << at.next().captured(1).simplified();
+            all.sort();
+            return all;
+        };
+        const auto paragraphs = [](const QString& text) {
+            static const QRegularExpression ends(QStringLiteral("\\n\\n+|\\n(?=- )"));
+            return text.trimmed().split(ends, Qt::SkipEmptyParts);
+        };
+        QCOMPARE(german.chapters().size(), english.chapters().size());
+        speak(*qApp, QStringLiteral("de"));
+        const auto silent = qScopeGuard([] { speakBy(*qApp, nullptr, QLocale(QLocale::English)); });
+        for (std::size_t c = 0; c < english.chapters().size(); ++c) {
+            const GuideBook::Chapter &a = english.chapters()[c], &b = german.chapters()[c];
+            QCOMPARE(QString(b.key).replace(QLatin1String("Strg"), QLatin1String("Ctrl")), a.key);
+            QCOMPARE(b.leads.size(), a.leads.size());
+            for (int i = 0; i < a.leads.size(); ++i) {
+                if (a.leads[i] == QLatin1String("Level")) continue; // of trees where it stands alone
+                const QString button = show::words(a.leads[i].toStdString());
+                if (button != a.leads[i] && button.front().isUpper()) QCOMPARE(b.leads[i], button);
+            }
+            const QStringList some = paragraphs(a.text), others = paragraphs(b.text);
+            QCOMPARE(others.size(), some.size());
+            for (int i = 0; i < some.size(); ++i) QCOMPARE(typed(others[i]), typed(some[i]));
+        }
     }
 
     /// It is chosen in the preferences, for the next start; what stands in the window stays as it is.

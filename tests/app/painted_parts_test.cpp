@@ -168,11 +168,46 @@ private slots:
         auto* steps = desk.find<QWidget>("completionChart");
         QTRY_VERIFY(!parts(steps).empty());
         QVERIFY(parts(steps).front()->text(QAccessible::Value).contains(QStringLiteral(" to ")));
+        auto* exposure = desk.find<QWidget>("exposurePanel");
+        QCOMPARE(parts(exposure).front()->text(QAccessible::Name), QStringLiteral("Unrelieved"));
+        QCOMPARE(parts(exposure).front()->role(), QAccessible::Button);
+        QVERIFY(parts(exposure).front()->text(QAccessible::Value).contains(QStringLiteral(" d late")));
+        QVERIFY(parts(exposure).back()->text(QAccessible::Value).startsWith(QStringLiteral("Unrelieved ")));
+        press(parts(exposure).front());
+        QVERIFY(desk.find<QWidget>("sumsPage")->isVisible());
         QTest::mouseClick(desk.visible<QPushButton>("delayOdds"), Qt::LeftButton);
         QTRY_VERIFY_WITH_TIMEOUT(!delay->isWorking(), 60000);
         auto* odds = desk.find<QWidget>("oddsDates");
         QTRY_VERIFY(parts(odds).size() >= 3);
         QVERIFY(parts(odds).front()->text(QAccessible::Name).startsWith(QStringLiteral("P10  ")));
+        desk.trigger("stage7");
+        QTest::mouseClick(desk.visible<QPushButton>("progressLines"), Qt::LeftButton);
+        auto* lines = desk.find<QWidget>("progressChart");
+        const auto begins = [&](QWidget* view, const QString& name) {
+            const auto all = parts(view);
+            return std::count_if(all.begin(), all.end(), [&](QAccessibleInterface* one) {
+                return one->text(QAccessible::Name).startsWith(name);
+            });
+        };
+        QTRY_COMPARE(begins(lines, QStringLiteral("data date ")), 1);
+        QVERIFY(parts(lines).front()->text(QAccessible::Value).startsWith(QStringLiteral("planned ")));
+        QTest::mouseClick(desk.visible<QPushButton>("progressWeeks"), Qt::LeftButton);
+        auto* weeks = desk.find<QWidget>("weeksBoard");
+        QTRY_VERIFY(parts(weeks).size() > 4);
+        QAccessibleInterface* chip = parts(weeks).back();
+        QVERIFY2(chip->text(QAccessible::Name).contains(QStringLiteral(" to ")),
+                 qPrintable(chip->text(QAccessible::Name)));
+        QVERIFY(chip->text(QAccessible::Value).contains(QStringLiteral(", "))); // trade, firm or place
+        press(chip);
+        QVERIFY(parts(weeks).back()->state().selected);
+        desk.trigger("stage6");
+        QTest::mouseClick(desk.visible<QPushButton>("labourCost"), Qt::LeftButton);
+        auto* cost = desk.find<QWidget>("costChart");
+        QTRY_VERIFY_WITH_TIMEOUT(parts(cost).size() > 6, 30000);
+        QVERIFY2(parts(cost).front()->text(QAccessible::Value).startsWith(QStringLiteral("cost £")),
+                 qPrintable(parts(cost).front()->text(QAccessible::Value)));
+        press(parts(cost).at(1));
+        QVERIFY(parts(cost).at(1)->state().selected && !parts(cost).at(0)->state().selected);
         const QString folder = m_folder.filePath(QStringLiteral("jobs"));
         QDir().mkpath(folder);
         QVERIFY(

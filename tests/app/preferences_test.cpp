@@ -146,7 +146,7 @@ private slots:
         kept.setValue(QStringLiteral("preferences/duration"), QStringLiteral("soon"));
         usePreferences(*qApp, kept);
         QVERIFY(preferences().dates == Preferences::Dates::words);
-        QCOMPARE(preferences().textSize, 3);
+        QCOMPARE(preferences().textSize, 6);
         QCOMPARE(preferences().daysPerWeek, 1);
         QCOMPARE(preferences().duration, QStringLiteral("5d"));
         QSettings old(settings(), QSettings::IniFormat); // of the version before there were preferences

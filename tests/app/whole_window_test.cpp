@@ -168,7 +168,8 @@ private slots:
     void buttonsHaveRoomForTheirWords_data() {
         QTest::addColumn<int>("larger");
         QTest::newRow("as drawn") << 0;
-        QTest::newRow("larger still") << 2;
+        QTest::newRow("larger") << 2;
+        QTest::newRow("half as large again") << 6;
     }
     void buttonsHaveRoomForTheirWords() {
         QFETCH(int, larger);

@@ -55,8 +55,6 @@ QString keyOf(const char* name) {
     return QStringLiteral("preferences/") + QLatin1String(name);
 }
 
-constexpr int leastText = -1, mostText = 3;
-
 /// Whether the desktop is dark: what the toolkit was told before this program dressed itself.
 bool desktopIsDark() {
     static const bool dark = [] {
@@ -101,7 +99,8 @@ void usePreferences(QApplication& application, const QSettings& settings) {
             if (kept == QLatin1String(one.names[i])) one.set(read, int(i));
     }
     read.daysPerWeek = std::clamp(read.daysPerWeek, 1, 7);
-    read.textSize = std::clamp(settings.value(keyOf("textSize"), 0).toInt(), leastText, mostText);
+    read.textSize =
+        std::clamp(settings.value(keyOf("textSize"), 0).toInt(), Preferences::leastText, Preferences::mostText);
     const QString duration = settings.value(keyOf("duration")).toString();
     if (const auto span = parseSpan(duration.toStdString(), {}); span.ok() && span->minutes > 0)
         read.duration = duration;

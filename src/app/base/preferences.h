@@ -40,7 +40,8 @@ struct Preferences {
     bool asRowAbove = true;                  ///< new work has the calendar of the row above it
     Stretched stretched = Stretched::ask;
     Moved moved = Moved::hold;
-    int textSize = 0; ///< pixels by which words are larger, -1 to 3
+    static constexpr int leastText = -1, mostText = 6; ///< half as large again as drawn
+    int textSize = 0;                                  ///< pixels by which words are larger
     friend bool operator==(const Preferences&, const Preferences&) = default;
 };
 

@@ -17,6 +17,9 @@ namespace yarrin {
 namespace {
 
 constexpr int tileWidth = 208, tileHeight = 38, tileStep = 42, headHeight = 36;
+constexpr int narrowHeight = 30, narrowStep = 34;
+constexpr std::size_t roomyTiles = 4;
+constexpr LineMargins courseMargins{66, 40, 10, 24};
 
 const QColor& colourOf(Relief relief) {
     const Theme& t = theme();
@@ -91,8 +94,41 @@ std::vector<ExposurePanel::Tile> ExposurePanel::tiles() const {
     return list;
 }
 
-QRect ExposurePanel::tileRect(int index) const {
-    return {16, headHeight + index * tileStep, scaled(tileWidth), tileHeight};
+/// More than four have a line each.
+QRect ExposurePanel::tileRect(std::size_t index, std::size_t of) const {
+    const bool narrow = of > roomyTiles;
+    return {16, headHeight + int(index) * (narrow ? narrowStep : tileStep), scaled(tileWidth),
+            narrow ? narrowHeight : tileHeight};
+}
+
+std::vector<PaintedPart> ExposurePanel::paintedParts() const {
+    std::vector<PaintedPart> parts;
+    const std::vector<Tile> list = tiles();
+    for (const Tile& tile : list) {
+        PaintedPart part;
+        part.name = tile.title;
+        part.value = tile.detail.isEmpty() ? tile.value : tile.value + QStringLiteral(", ") + tile.detail;
+        part.role = QAccessible::Button;
+        part.rect = tileRect(parts.size(), list.size());
+        part.press = [panel = const_cast<ExposurePanel*>(this)] { emit panel->sumsWanted(); };
+        parts.push_back(std::move(part));
+    }
+    const std::string& currency = m_document.programme().job.currency;
+    const int left = 16 + scaled(tileWidth) + 8;
+    for (const StandExposure& stand : m_course) {
+        PaintedPart part;
+        part.name = show::text(stand.name);
+        QStringList sums;
+        for (std::size_t r = 0; r < reliefs; ++r)
+            sums << list[r].title + QLatin1Char(' ') +
+                        show::money(sumOf(stand.total, static_cast<Relief>(r)), currency);
+        part.value = sums.join(QStringLiteral(", "));
+        const double wide = width() - left - courseMargins.left - courseMargins.right;
+        const double share = m_course.size() > 1 ? double(&stand - m_course.data()) / double(m_course.size() - 1) : 0;
+        part.rect = QRect(int(left + courseMargins.left + wide * share) - 6, headHeight, 12, height() - headHeight - 4);
+        parts.push_back(std::move(part));
+    }
+    return parts;
 }
 
 void ExposurePanel::mousePressEvent(QMouseEvent* event) {
@@ -109,12 +145,10 @@ void ExposurePanel::keyPressEvent(QKeyEvent* event) {
 void ExposurePanel::paintTiles(QPainter& painter) {
     const Theme& t = theme();
     const std::vector<Tile> list = tiles();
-    const bool narrow = list.size() > 4; // a line each
-    int index = 0;
+    const bool narrow = list.size() > roomyTiles;
+    std::size_t index = 0;
     for (const Tile& tile : list) {
-        QRectF box = tileRect(index);
-        if (narrow) box = QRectF(box.left(), headHeight + index * 34.0, box.width(), 30);
-        ++index;
+        const QRectF box = tileRect(index++, list.size());
         painter.setPen(Qt::NoPen);
         painter.setBrush(t.panel);
         painter.drawRoundedRect(box, 4, 4);
@@ -165,8 +199,7 @@ void ExposurePanel::paintEvent(QPaintEvent*) {
     }
     // The range between all claims met and time granted only is what it may cost.
     std::swap(series[0], series[2]);
-    LineMargins margins{66, 40, 10, 24};
-    const LineLayout layout = layoutLines(series, places, width() - left, height() - headHeight - 4, margins);
+    const LineLayout layout = layoutLines(series, places, width() - left, height() - headHeight - 4, courseMargins);
     painter.translate(left, headHeight);
     if (layout.lines[0].size() > 1) {
         QPolygonF range;

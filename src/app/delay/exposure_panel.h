@@ -2,6 +2,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
 
+#include "app/base/painted_parts.h"
 #include "app/delay/delay_study.h"
 #include "app/delay/odds_study.h"
 #include "core/contract/damages_lines.h"
@@ -13,13 +14,14 @@ class QPainter;
 namespace yarrin {
 
 /// Exposure now, in a tile each, and over the stands of the job so far.
-class ExposurePanel : public QWidget {
+class ExposurePanel : public QWidget, public HasPaintedParts {
     Q_OBJECT
 public:
     explicit ExposurePanel(Document& document, QWidget* parent = nullptr);
 
     /// What was found, null where nothing is known yet; and how likely it is.
     void present(const DelayStudy::Findings* findings, const OddsStudy::Findings* odds);
+    [[nodiscard]] std::vector<PaintedPart> paintedParts() const override;
 
 signals:
     /// A tile was pressed: how its sum comes about is wanted.
@@ -37,7 +39,7 @@ private:
         QColor colour;
     };
     [[nodiscard]] std::vector<Tile> tiles() const;
-    [[nodiscard]] QRect tileRect(int index) const;
+    [[nodiscard]] QRect tileRect(std::size_t index, std::size_t of) const;
     [[nodiscard]] QString lateText(Relief relief) const;
 
     Document& m_document;

@@ -20,7 +20,7 @@ namespace {
 constexpr int left = 52, right = 16, top = 40, foot = 24;
 
 /// To three digits where it is small.
-QString figure(double value) {
+QString chartFigure(double value) {
     const double digits = std::abs(value) < 1 ? 1000 : std::abs(value) < 100 ? 100 : 1;
     const auto rounded = Decimal::fromDouble(std::round(value * digits) / digits);
     return rounded ? show::number(*rounded) : QString();
@@ -55,10 +55,10 @@ void OutputChart::present(const OutputHistory& history, const MeasuredMile& mile
         m_weeks.push_back({week, history.within(week, week + 6)});
         m_most = std::max(m_most, m_weeks.back().output.rate());
     }
-    setAccessibleDescription(
-        figures.whyNot.empty()
-            ? tr("%1 without disruption, %2 with it").arg(figure(figures.quiet.rate()), figure(figures.hurt.rate()))
-            : show::text(figures.whyNot));
+    setAccessibleDescription(figures.whyNot.empty()
+                                 ? tr("%1 without disruption, %2 with it")
+                                       .arg(chartFigure(figures.quiet.rate()), chartFigure(figures.hurt.rate()))
+                                 : show::text(figures.whyNot));
     update();
 }
 
@@ -139,13 +139,30 @@ bool OutputChart::event(QEvent* event) {
     auto* help = static_cast<QHelpEvent*>(event);
     const Date day = dateAt(help->pos().x());
     for (const Week& week : m_weeks)
-        if (day >= week.first && day <= week.first + 6)
-            QToolTip::showText(help->globalPos(),
-                               tr("Week of %1: %2 %3 in %4 crew-hours, %5 an hour")
-                                   .arg(show::date(week.first), figure(week.output.quantity), m_unit,
-                                        figure(week.output.crewHours), figure(week.output.rate())),
-                               this);
+        if (day >= week.first && day <= week.first + 6) QToolTip::showText(help->globalPos(), wordsOf(week), this);
     return true;
+}
+
+QString OutputChart::wordsOf(const Week& week) const {
+    return tr("Week of %1: %2 %3 in %4 crew-hours, %5 an hour")
+        .arg(show::date(week.first), chartFigure(week.output.quantity), m_unit, chartFigure(week.output.crewHours),
+             chartFigure(week.output.rate()));
+}
+
+std::vector<PaintedPart> OutputChart::paintedParts() const {
+    std::vector<PaintedPart> parts;
+    for (const Week& week : m_weeks) {
+        PaintedPart part;
+        part.name = wordsOf(week);
+        const Date last = week.first + 6;
+        const auto within = [&](const Span& span) { return span && week.first <= span->second && last >= span->first; };
+        if (within(m_spans[0])) part.value = tr("without disruption");
+        if (within(m_spans[1])) part.value = tr("disturbed");
+        part.rect = QRect(QPoint(xOf(week.first), top), QPoint(xOf(week.first + 7) - 1, height() - foot));
+        part.chosen = within(marked());
+        parts.push_back(std::move(part));
+    }
+    return parts;
 }
 
 void OutputChart::paintSpan(QPainter& painter, const Span& span, const QColor& colour, const QString& words,
@@ -165,7 +182,7 @@ void OutputChart::paintSpan(QPainter& painter, const Span& span, const QColor& c
     painter.setPen(level);
     const int y = int(yOf(rate));
     painter.drawLine(a, y, b, y);
-    painter.drawText(QRect(a + 4, y - 18, 120, 16), Qt::AlignVCenter, figure(rate));
+    painter.drawText(QRect(a + 4, y - 18, 120, 16), Qt::AlignVCenter, chartFigure(rate));
 }
 
 void OutputChart::paintAxis(QPainter& painter) {
@@ -174,9 +191,10 @@ void OutputChart::paintAxis(QPainter& painter) {
     painter.setPen(t.muted);
     painter.drawLine(left, height() - foot, width() - right, height() - foot);
     painter.drawText(QRect(0, 4, left + 110, 18), Qt::AlignVCenter, tr("%1 a crew-hour").arg(m_unit));
-    painter.drawText(QRect(0, int(yOf(m_most)) - 9, left - 6, 18), Qt::AlignRight | Qt::AlignVCenter, figure(m_most));
+    painter.drawText(QRect(0, int(yOf(m_most)) - 9, left - 6, 18), Qt::AlignRight | Qt::AlignVCenter,
+                     chartFigure(m_most));
     painter.drawText(QRect(0, int(yOf(m_most / 2)) - 9, left - 6, 18), Qt::AlignRight | Qt::AlignVCenter,
-                     figure(m_most / 2));
+                     chartFigure(m_most / 2));
     int free = left;
     for (const Week& week : m_weeks) {
         const YearMonthDay day = yearMonthDay(week.first);

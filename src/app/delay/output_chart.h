@@ -2,6 +2,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
 
+#include "app/base/painted_parts.h"
 #include "core/delay/measured_mile.h"
 
 #include <QWidget>
@@ -10,7 +11,7 @@ namespace yarrin {
 
 /// Output a crew-hour week by week, with the two spans of a measured mile. Dragging marks the span that is being
 /// chosen; Left and Right move it by a week, with Shift its end.
-class OutputChart : public QWidget {
+class OutputChart : public QWidget, public HasPaintedParts {
     Q_OBJECT
 public:
     explicit OutputChart(QWidget* parent = nullptr);
@@ -24,6 +25,7 @@ public:
     [[nodiscard]] int xOf(Date date) const;
     [[nodiscard]] Date dateAt(int x) const;
     [[nodiscard]] std::size_t weeks() const { return m_weeks.size(); }
+    [[nodiscard]] std::vector<PaintedPart> paintedParts() const override;
 
 signals:
     void spanChosen(bool hurt, Date from, Date to);
@@ -41,6 +43,7 @@ private:
         Date first;
         Output output;
     };
+    [[nodiscard]] QString wordsOf(const Week& week) const;
     using Span = std::optional<std::pair<Date, Date>>;
     void paintSpan(QPainter& painter, const Span& span, const QColor& colour, const QString& words, double rate);
     void paintAxis(QPainter& painter);

@@ -2,7 +2,10 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/guide/guide_book.h"
 
+#include "app/base/language.h"
+
 #include <QFile>
+#include <QLocale>
 #include <QRegularExpression>
 
 #include <algorithm>
@@ -59,6 +62,11 @@ GuideBook::GuideBook(const QString& markdown) {
 GuideBook GuideBook::shipped(const QString& name) {
     QFile file(QStringLiteral(":/guide/") + name);
     return GuideBook(file.open(QIODevice::ReadOnly) ? QString::fromUtf8(file.readAll()) : QString());
+}
+
+GuideBook GuideBook::spokenGuide() {
+    const QString name = QStringLiteral("guide.%1.md").arg(QLocale::languageToCode(spoken().language()));
+    return shipped(QFile::exists(QStringLiteral(":/guide/") + name) ? name : QStringLiteral("guide.md"));
 }
 
 std::size_t GuideBook::chapterOf(const QString& title) const {

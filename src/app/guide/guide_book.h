@@ -30,6 +30,8 @@ public:
     explicit GuideBook(const QString& markdown);
     /// The guide that ships, or another text of the resources.
     [[nodiscard]] static GuideBook shipped(const QString& name);
+    /// The guide in the language that the window speaks, else in English.
+    [[nodiscard]] static GuideBook spokenGuide();
 
     [[nodiscard]] const std::vector<Chapter>& chapters() const { return m_chapters; }
     /// The chapter of a title, or the first.

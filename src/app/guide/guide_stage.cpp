@@ -38,7 +38,7 @@ QListWidgetItem* entry(const QString& text, std::size_t chapter, const QString& 
 } // namespace
 
 GuideStage::GuideStage(std::function<QString()> keys, QWidget* parent)
-    : Stage(parent), m_keys(std::move(keys)), m_guide(GuideBook::shipped(QStringLiteral("guide.md"))),
+    : Stage(parent), m_keys(std::move(keys)), m_guide(GuideBook::spokenGuide()),
       m_news(GuideBook::shipped(QStringLiteral("CHANGELOG.md"))), m_notice(new NoticeBar(this)),
       m_find(new QLineEdit(this)), m_contents(new QListWidget(this)), m_page(new QTextBrowser(this)),
       m_guideButton(quietButton(tr("Guide"), "guideText", this)),
@@ -131,7 +131,8 @@ void GuideStage::show(Text text) {
 }
 
 void GuideStage::open(const QString& chapter, const QStringList& leads) {
-    m_chapter = m_guide.chapterOf(chapter);
+    // Chapters stand in one order in every language.
+    m_chapter = GuideBook::shipped(QStringLiteral("guide.md")).chapterOf(chapter);
     show(Text::guide);
     QString wanted;
     for (const QString& lead : m_guide.chapters()[m_chapter].leads)

@@ -4,6 +4,7 @@
 
 #include "app/base/format.h"
 #include "app/base/look.h"
+#include "app/base/painted_parts.h"
 #include "app/labour/heads.h"
 #include "app/table/list_page.h"
 #include "app/window/dialogs.h"
@@ -44,7 +45,7 @@ QString headText(int head) {
 
 } // namespace
 
-class CostPage::Chart : public QWidget {
+class CostPage::Chart : public QWidget, public HasPaintedParts {
 public:
     explicit Chart(CostPage* page) : QWidget(page), m_page(page) {
         setObjectName(QStringLiteral("costChart"));
@@ -56,6 +57,25 @@ public:
     void reset() {
         m_chosen.reset();
         update();
+    }
+    /// Month by month, to the pound.
+    [[nodiscard]] std::vector<PaintedPart> paintedParts() const override {
+        std::vector<PaintedPart> parts;
+        if (!m_page->m_found || m_page->m_found->picture.months.empty()) return parts;
+        const MoneyLayout layout = layoutMoney(m_page->m_found->picture, width(), height());
+        for (std::size_t i = 0; i < layout.cells.size(); ++i) {
+            PaintedPart part;
+            QStringList lines = told(i).split(QLatin1Char('\n'));
+            part.name = lines.takeFirst();
+            part.value = lines.join(QStringLiteral(", "));
+            part.rect =
+                QRectF(layout.cells[i].x0, layout.top, layout.cells[i].x1 - layout.cells[i].x0, height() - layout.top)
+                    .toRect();
+            part.chosen = m_chosen == i;
+            part.press = [chart = const_cast<Chart*>(this), i] { chart->choose(i); };
+            parts.push_back(std::move(part));
+        }
+        return parts;
     }
 
 protected:
@@ -97,6 +117,7 @@ private:
             m_page->showFigures();
         }
         update();
+        tellChosenPart(this);
     }
     std::optional<std::size_t> monthAt(double x) const {
         if (!m_page->m_found || m_page->m_found->picture.months.empty()) return {};

@@ -5,6 +5,7 @@
 #include "app/base/format.h"
 #include "app/base/language.h"
 #include "app/base/look.h"
+#include "app/base/painted_parts.h"
 #include "chart/paint/step_painter.h"
 #include "core/quantity/units.h"
 
@@ -68,12 +69,38 @@ LineLayout paintProgressLines(QPainter& painter, const std::vector<ProgressPoint
     return layout;
 }
 
-class LinesPage::Chart : public QWidget {
+class LinesPage::Chart : public QWidget, public HasPaintedParts {
 public:
     explicit Chart(LinesPage* page) : QWidget(page), m_page(page) {
         setObjectName(QStringLiteral("progressChart"));
         setAccessibleName(LinesPage::tr("Planned against done"));
         setMinimumHeight(180);
+    }
+    /// The end of each month, and the data date.
+    [[nodiscard]] std::vector<PaintedPart> paintedParts() const override {
+        std::vector<PaintedPart> parts;
+        const auto& points = m_page->m_lines.points;
+        if (m_laid.places.size() != points.size()) return parts; // not painted yet, or not to be
+        for (std::size_t i = 0; i < points.size(); ++i) {
+            const ProgressPoint& point = points[i];
+            const bool now = point.done && point.forecast;
+            const bool ends =
+                i + 1 == points.size() || yearMonthDay(points[i + 1].day).month != yearMonthDay(point.day).month;
+            if (!now && !ends) continue;
+            PaintedPart part;
+            part.name = now ? LinesPage::tr("data date %1").arg(show::date(point.day)) : show::date(point.day);
+            QStringList said;
+            const auto say = [&](const QString& words, const std::optional<double>& value) {
+                if (value) said << words.arg(amount(*value) + QLatin1Char(' ') + m_page->m_unit);
+            };
+            say(LinesPage::tr("planned %1"), point.planned);
+            say(LinesPage::tr("done %1"), point.done);
+            if (!now) say(LinesPage::tr("forecast %1"), point.forecast);
+            part.value = said.join(QStringLiteral(", "));
+            part.rect = QRect(int(m_laid.places[i]) - 3, 0, 7, height());
+            parts.push_back(std::move(part));
+        }
+        return parts;
     }
 
 protected:
@@ -82,8 +109,10 @@ protected:
         const Theme& t = theme();
         painter.fillRect(rect(), t.paper);
         const auto& points = m_page->m_lines.points;
+        m_laid = {};
         if (points.size() < 2 || m_page->m_lines.earned.budget <= 0) return;
-        const LineLayout layout = paintProgressLines(painter, points, t, width(), height());
+        m_laid = paintProgressLines(painter, points, t, width(), height());
+        const LineLayout& layout = m_laid;
         const std::pair<QString, QColor> legend[] = {{LinesPage::tr("planned"), t.hammock},
                                                      {LinesPage::tr("done, and forecast"), t.accent}};
         double y = layout.top + 6;
@@ -98,6 +127,7 @@ protected:
 
 private:
     LinesPage* m_page;
+    LineLayout m_laid; ///< as it was painted last
 };
 
 LinesPage::LinesPage(Document& document, QWidget* parent)

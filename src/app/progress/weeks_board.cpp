@@ -397,6 +397,7 @@ void WeeksBoard::chooseItem(int index) {
     if (item.box.bottom() > bar->value() + viewport()->height())
         bar->setValue(item.box.bottom() - viewport()->height() + 4);
     setAccessibleDescription(wordsOf(item));
+    tellChosenPart(this);
     viewport()->update();
     if (item.chip) emit chosen(item.chip->activity);
 }
@@ -483,6 +484,34 @@ QString WeeksBoard::wordsOf(const Item& item) const {
                      .arg(show::text(lack.kind), lack.what.empty() ? QString() : tr(": %1").arg(show::text(lack.what)),
                           lack.wanted ? tr(", wanted by %1").arg(show::shortDate(*lack.wanted)) : QString());
     return words;
+}
+
+std::vector<PaintedPart> WeeksBoard::paintedParts() const {
+    std::vector<PaintedPart> parts;
+    const QRect sight = viewport()->rect().adjusted(0, headHeight(), 0, 0);
+    for (std::size_t i = 0; i < m_items.size(); ++i) {
+        const Item& item = m_items[i];
+        const QRect box = item.box.translated(0, -verticalScrollBar()->value());
+        if (!box.intersects(sight)) continue;
+        PaintedPart part;
+        part.name = wordsOf(item);
+        const Line& line = m_lines[std::size_t(item.row)];
+        QStringList about{line.title};
+        if (!line.detail.isEmpty()) about << line.detail;
+        for (int above = item.row; above >= 0; --above)
+            if (m_lines[std::size_t(above)].group) {
+                about << m_lines[std::size_t(above)].title;
+                break;
+            }
+        if (item.chip && (isPromised(item.chip->activity) || m_ticked.contains(item.chip->activity)))
+            about << (m_board.now ? tr("promised") : tr("ticked"));
+        part.value = about.join(QStringLiteral(", "));
+        part.rect = box.intersected(sight).translated(viewport()->pos());
+        part.chosen = int(i) == m_current;
+        part.press = [board = const_cast<WeeksBoard*>(this), i] { board->chooseItem(int(i)); };
+        parts.push_back(std::move(part));
+    }
+    return parts;
 }
 
 bool WeeksBoard::viewportEvent(QEvent* event) {

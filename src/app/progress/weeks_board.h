@@ -3,6 +3,7 @@
 #pragma once
 
 #include "app/base/document.h"
+#include "app/base/painted_parts.h"
 #include "core/weeks/board.h"
 
 #include <QAbstractScrollArea>
@@ -16,7 +17,7 @@ namespace yarrin {
 /// The board of weeks: last week to close, this week to promise by days, the next to make ready. Arrow keys go from one
 /// piece to the next; Space ticks it, K and N say of a promise that it was kept or not, the first letter of what work
 /// may lack says that this is lacking, or there.
-class WeeksBoard : public QAbstractScrollArea {
+class WeeksBoard : public QAbstractScrollArea, public HasPaintedParts {
     Q_OBJECT
 public:
     explicit WeeksBoard(QWidget* parent = nullptr);
@@ -32,6 +33,8 @@ public:
     /// Where a chip, or a promise to close, is on the viewport; empty where it is not.
     [[nodiscard]] QRect chipRect(ActivityId id) const;
     [[nodiscard]] QRect promiseRect(std::size_t index) const;
+    /// What is to be closed and what is to be promised, with its place and trade; a press chooses it.
+    [[nodiscard]] std::vector<PaintedPart> paintedParts() const override;
 
 signals:
     void chosen(yarrin::ActivityId id);

@@ -93,8 +93,8 @@ void MainWindow::setMeeting(bool on) {
         setWindowState(m_beforeMeeting.second);
     }
     Preferences wanted = preferences();
-    constexpr int larger = 2, largest = 3;
-    wanted.textSize = on ? std::min(largest, wanted.textSize + larger) : m_beforeMeeting.first;
+    constexpr int larger = 2;
+    wanted.textSize = on ? std::min(Preferences::mostText, wanted.textSize + larger) : m_beforeMeeting.first;
     wearPreferences(*qApp, wanted);
     go(Place(m_stack->currentIndex())); // the card comes and goes with it
     if (on) tell(tr("F11 leaves the full screen; Ctrl+Page Down and Up go from stage to stage."));

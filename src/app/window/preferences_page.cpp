@@ -15,6 +15,8 @@
 #include <QScrollArea>
 #include <QVBoxLayout>
 
+#include <cmath>
+
 namespace yarrin {
 
 namespace {
@@ -123,11 +125,14 @@ void PreferencesPage::addSeeing() {
         "preferLook", tr("Look"), {tr("Light"), tr("Dark"), tr("As the desktop")}, {},
         [](const Preferences& p) { return int(p.look); },
         [](Preferences& p, int chosen) { p.look = Preferences::Look(chosen); });
+    const int usual = bodyFont().pixelSize() - preferences().textSize;
+    QStringList sizes;
+    for (int larger = Preferences::leastText; larger <= Preferences::mostText; ++larger)
+        sizes << tr("%1 %").arg(std::lround(100.0 * (usual + larger) / usual));
     choice(
-        "preferText", tr("Size of the text"),
-        {tr("Smaller"), tr("As drawn"), tr("Larger"), tr("Larger still"), tr("Largest")}, {},
-        [](const Preferences& p) { return p.textSize + 1; },
-        [](Preferences& p, int chosen) { p.textSize = chosen - 1; });
+        "preferText", tr("Size of the text"), sizes, {},
+        [](const Preferences& p) { return p.textSize - Preferences::leastText; },
+        [](Preferences& p, int chosen) { p.textSize = chosen + Preferences::leastText; });
 }
 
 void PreferencesPage::addWriting() {
