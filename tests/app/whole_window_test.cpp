@@ -179,6 +179,7 @@ private slots:
         setPreferences(*qApp, desk.settings, wanted);
         const auto back = qScopeGuard([&] { setPreferences(*qApp, desk.settings, Preferences()); });
         openDemo(desk);
+        if (larger > 3) desk.window.resize(1920, 1040); // of a screen on which nobody would want less
         QStringList cut;
         onEveryPage(desk, [&](const QString& page) {
             for (QPushButton* button : desk.window.findChildren<QPushButton*>())

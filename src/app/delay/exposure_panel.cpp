@@ -16,8 +16,22 @@ namespace yarrin {
 
 namespace {
 
-constexpr int tileWidth = 208, tileHeight = 38, tileStep = 42, headHeight = 36;
-constexpr int narrowHeight = 30, narrowStep = 34;
+constexpr int tileWidth = 208;
+int tileHeight() {
+    return scaled(38);
+}
+int tileStep() {
+    return scaled(42);
+}
+int headHeight() {
+    return scaled(36);
+}
+int narrowHeight() {
+    return scaled(30);
+}
+int narrowStep() {
+    return scaled(34);
+}
 constexpr std::size_t roomyTiles = 4;
 constexpr LineMargins courseMargins{66, 40, 10, 24};
 
@@ -31,13 +45,14 @@ const QColor& colourOf(Relief relief) {
 ExposurePanel::ExposurePanel(Document& document, QWidget* parent) : QWidget(parent), m_document(document) {
     setObjectName(QStringLiteral("exposurePanel"));
     setAccessibleName(tr("Damages exposure"));
-    setMinimumHeight(headHeight + 4 * tileStep + 8);
+    setMinimumHeight(headHeight() + 4 * tileStep() + 8);
     setFocusPolicy(Qt::TabFocus);
     setCursor(Qt::PointingHandCursor);
     setToolTip(tr("Every sum line by line"));
 }
 
 void ExposurePanel::present(const DelayStudy::Findings* findings, const OddsStudy::Findings* odds) {
+    setMinimumHeight(headHeight() + 4 * tileStep() + 8); // the text may be larger than it was
     m_course.clear();
     m_cost.reset();
     if (findings) {
@@ -97,8 +112,8 @@ std::vector<ExposurePanel::Tile> ExposurePanel::tiles() const {
 /// More than four have a line each.
 QRect ExposurePanel::tileRect(std::size_t index, std::size_t of) const {
     const bool narrow = of > roomyTiles;
-    return {16, headHeight + int(index) * (narrow ? narrowStep : tileStep), scaled(tileWidth),
-            narrow ? narrowHeight : tileHeight};
+    return {16, headHeight() + int(index) * (narrow ? narrowStep() : tileStep()), scaled(tileWidth),
+            narrow ? narrowHeight() : tileHeight()};
 }
 
 std::vector<PaintedPart> ExposurePanel::paintedParts() const {
@@ -125,7 +140,8 @@ std::vector<PaintedPart> ExposurePanel::paintedParts() const {
         part.value = sums.join(QStringLiteral(", "));
         const double wide = width() - left - courseMargins.left - courseMargins.right;
         const double share = m_course.size() > 1 ? double(&stand - m_course.data()) / double(m_course.size() - 1) : 0;
-        part.rect = QRect(int(left + courseMargins.left + wide * share) - 6, headHeight, 12, height() - headHeight - 4);
+        part.rect =
+            QRect(int(left + courseMargins.left + wide * share) - 6, headHeight(), 12, height() - headHeight() - 4);
         parts.push_back(std::move(part));
     }
     return parts;
@@ -156,12 +172,13 @@ void ExposurePanel::paintTiles(QPainter& painter) {
         painter.drawRoundedRect(QRectF(box.left(), box.top(), 4, box.height()), 2, 2);
         painter.setPen(t.muted);
         painter.setFont(secondaryFont());
-        painter.drawText(narrow ? box.adjusted(13, 0, -8, 0) : box.adjusted(13, 3, -8, -20), Qt::AlignVCenter,
-                         tile.title);
-        if (!narrow) painter.drawText(box.adjusted(13, 18, -9, -2), Qt::AlignRight | Qt::AlignVCenter, tile.detail);
+        painter.drawText(narrow ? box.adjusted(13, 0, -8, 0) : box.adjusted(13, scaled(3), -8, -scaled(20)),
+                         Qt::AlignVCenter, tile.title);
+        if (!narrow)
+            painter.drawText(box.adjusted(13, scaled(18), -9, -2), Qt::AlignRight | Qt::AlignVCenter, tile.detail);
         painter.setPen(t.ink);
         painter.setFont(headingFont());
-        painter.drawText(narrow ? box.adjusted(13, 0, -9, 0) : box.adjusted(13, 17, -8, -2),
+        painter.drawText(narrow ? box.adjusted(13, 0, -9, 0) : box.adjusted(13, scaled(17), -8, -2),
                          Qt::AlignVCenter | (narrow ? Qt::AlignRight : Qt::AlignLeft), tile.value);
     }
 }
@@ -172,7 +189,7 @@ void ExposurePanel::paintEvent(QPaintEvent*) {
     painter.fillRect(rect(), t.paper);
     painter.setFont(headingFont());
     painter.setPen(t.ink);
-    painter.drawText(QRect(16, 8, 300, 22), Qt::AlignVCenter, tr("Damages exposure"));
+    painter.drawText(QRect(16, scaled(8), scaled(300), scaled(22)), Qt::AlignVCenter, tr("Damages exposure"));
     painter.setRenderHint(QPainter::Antialiasing);
     paintTiles(painter);
     if (hasFocus()) {
@@ -199,8 +216,8 @@ void ExposurePanel::paintEvent(QPaintEvent*) {
     }
     // The range between all claims met and time granted only is what it may cost.
     std::swap(series[0], series[2]);
-    const LineLayout layout = layoutLines(series, places, width() - left, height() - headHeight - 4, courseMargins);
-    painter.translate(left, headHeight);
+    const LineLayout layout = layoutLines(series, places, width() - left, height() - headHeight() - 4, courseMargins);
+    painter.translate(left, headHeight());
     if (layout.lines[0].size() > 1) {
         QPolygonF range;
         for (const LinePoint& p : layout.lines[2]) range << QPointF(p.x, p.y);
