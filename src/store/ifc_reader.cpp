@@ -150,6 +150,7 @@ private:
             for (const std::uint64_t of : schedulesOf(row.number)) ++counts[of];
         });
         chooseSchedule(counts);
+        if (!m_faults.empty()) return;
         m_reading.each("IFCTASK", [&](const StepRow& row) {
             const auto& of = schedulesOf(row.number);
             if (m_schedules.size() <= 1 || of.contains(m_schedule->number) ||

@@ -31,7 +31,7 @@ void mark(QPainter& painter, const StepLayout& layout, const StepMark& at, const
     const double wide = painter.fontMetrics().horizontalAdvance(words) + 4;
     const bool right = at.x + 5 + wide <= width;
     painter.drawText(QRectF(right ? at.x + 5 : at.x - 5 - wide, foot - 12, wide, 15),
-                     (right ? Qt::AlignLeft : Qt::AlignRight) | Qt::AlignVCenter, words);
+                     (right ? Qt::AlignLeft : Qt::AlignRight) | Qt::AlignVCenter | Qt::TextDontClip, words);
 }
 
 } // namespace
@@ -78,7 +78,7 @@ void paintGrounded(QPainter& painter, double layoutLeft, const StepInk& ink, con
     const QRectF box(before ? left - 8 - wide : x, centre - 9, painter.fontMetrics().horizontalAdvance(shown) + 2, 18);
     painter.fillRect(box, chosen ? t.selection : t.paper);
     painter.setPen(colour);
-    painter.drawText(box, Qt::AlignVCenter, shown);
+    painter.drawText(box, Qt::AlignVCenter | Qt::TextDontClip, shown);
 }
 
 /// The bar of a step, hatched where the days are concurrent; returns where it ends.
@@ -113,7 +113,7 @@ void paintSteps(QPainter& painter, const StepLayout& layout, const StepInk& ink)
         painter.setPen(QPen(t.rule, 1));
         painter.drawLine(QPointF(crisp(tick.x), 22), QPointF(crisp(tick.x), layout.lastY + 14));
         painter.setPen(t.muted);
-        painter.drawText(QRectF(tick.x - 40, 4, 80, 16), Qt::AlignCenter, ink.date(tick.date));
+        painter.drawText(QRectF(tick.x - 40, 4, 80, 16), Qt::AlignCenter | Qt::TextDontClip, ink.date(tick.date));
     }
     if (layout.granted) mark(painter, layout, *layout.granted, ink.granted, t.contractDate, Qt::DashLine, 0, ink.width);
     if (layout.assessed) mark(painter, layout, *layout.assessed, ink.assessed, t.hammock, Qt::DotLine, 1, ink.width);
@@ -121,7 +121,7 @@ void paintSteps(QPainter& painter, const StepLayout& layout, const StepInk& ink)
     const auto heading = [&](const QString& words, double centre) {
         painter.setFont(boldened(bodyFont()));
         painter.setPen(t.ink);
-        painter.drawText(QRectF(16, centre - 9, layout.left - 30, 18), Qt::AlignVCenter,
+        painter.drawText(QRectF(16, centre - 9, layout.left - 30, 18), Qt::AlignVCenter | Qt::TextDontClip,
                          painter.fontMetrics().elidedText(words, Qt::ElideRight, int(layout.left - 30)));
     };
     painter.setRenderHint(QPainter::Antialiasing);
@@ -160,8 +160,8 @@ void paintLines(QPainter& painter, const LineLayout& layout, const LinesInk& ink
         painter.setPen(QPen(t.rule, 1));
         painter.drawLine(QPointF(layout.left, crisp(tick.y)), QPointF(layout.right, crisp(tick.y)));
         painter.setPen(t.muted);
-        painter.drawText(QRectF(0, tick.y - 8, layout.left - 6, 16), Qt::AlignRight | Qt::AlignVCenter,
-                         ink.value(tick.value));
+        painter.drawText(QRectF(0, tick.y - 8, layout.left - 6, 16),
+                         Qt::AlignRight | Qt::AlignVCenter | Qt::TextDontClip, ink.value(tick.value));
     }
     double taken = -1e9; // words below the axis never run into each other
     for (std::size_t i = 0; i < layout.places.size() && i < ink.places.size(); ++i) {
@@ -171,7 +171,8 @@ void paintLines(QPainter& painter, const LineLayout& layout, const LinesInk& ink
         from = std::min(from, layout.right + 18 - wide);
         if (from < taken + 8) continue;
         painter.setPen(t.muted);
-        painter.drawText(QRectF(from, layout.bottom + 5, wide + 2, 16), Qt::AlignCenter, ink.places[i]);
+        painter.drawText(QRectF(from, layout.bottom + 5, wide + 2, 16), Qt::AlignCenter | Qt::TextDontClip,
+                         ink.places[i]);
         taken = from + wide;
     }
     painter.setRenderHint(QPainter::Antialiasing);
